@@ -1,0 +1,63 @@
+/** Builds the application into a folder named by the content it was built from, so a running server keeps its own. */
+import { spawn } from "node:child_process";
+import { createHash } from "node:crypto";
+import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from "node:fs";
+import { join, relative } from "node:path";
+import { ROOT } from "./paths.ts";
+
+const SOURCES = ["src", "data", "public", "astro.config.ts", "tsconfig.json", "package-lock.json"];
+const KEPT_BUILDS = 2;
+
+function* filesBelow(path: string): Generator<string> {
+  if (!existsSync(path)) return;
+  if (!statSync(path).isDirectory()) {
+    yield path;
+    return;
+  }
+  for (const name of readdirSync(path).sort()) yield* filesBelow(join(path, name));
+}
+
+function sourceHash(): string {
+  const hash = createHash("sha256");
+  for (const source of SOURCES)
+    for (const file of filesBelow(join(ROOT, source)))
+      if (!file.endsWith(".test.ts")) hash.update(relative(ROOT, file)).update(readFileSync(file));
+  return hash.digest("hex").slice(0, 16);
+}
+
+/** Runs a program to its end; rejects with its exit code. `quiet` holds its output back unless it fails. */
+export function runToEnd(command: string, args: readonly string[], quiet = false): Promise<void> {
+  return new Promise((resolve, reject) => {
+    const child = spawn(command, args, { cwd: ROOT, stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"] });
+    const held: Buffer[] = [];
+    child.stdout?.on("data", (chunk: Buffer) => held.push(chunk));
+    child.stderr?.on("data", (chunk: Buffer) => held.push(chunk));
+    child.once("error", reject);
+    child.once("exit", (code) => {
+      if (code === 0) return resolve();
+      process.stderr.write(Buffer.concat(held));
+      reject(new Error(`${command} ${args.join(" ")} ended with ${code}`));
+    });
+  });
+}
+
+/**
+ * Folder of a build of the present sources below `into`, building only when there is none.
+ * An unfinished build never gets its final name.
+ */
+export async function ensureBuild(into: string): Promise<string> {
+  const target = join(into, sourceHash());
+  if (existsSync(join(target, "server/entry.mjs"))) return target;
+  mkdirSync(into, { recursive: true });
+  const part = `${target}.part`;
+  rmSync(part, { recursive: true, force: true });
+  await runToEnd(join(ROOT, "node_modules/.bin/astro"), ["build", "--outDir", part], true);
+  rmSync(target, { recursive: true, force: true });
+  renameSync(part, target);
+  const older = readdirSync(into)
+    .map((name) => join(into, name))
+    .sort((a, b) => statSync(b).mtimeMs - statSync(a).mtimeMs)
+    .slice(KEPT_BUILDS);
+  for (const folder of older) rmSync(folder, { recursive: true, force: true });
+  return target;
+}

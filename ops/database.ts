@@ -1,0 +1,33 @@
+/** Databases inside a cluster: making, dropping, cloning one from a template, and who else is connected. */
+import postgres from "postgres";
+import type { Cluster } from "./cluster.ts";
+
+async function asAdmin<T>(cluster: Cluster, work: (sql: postgres.Sql) => Promise<T>): Promise<T> {
+  const sql = postgres(cluster.url("postgres"), { max: 1, onnotice: () => undefined });
+  try {
+    return await work(sql);
+  } finally {
+    await sql.end();
+  }
+}
+
+/** Makes the database unless it is there; `template` copies another one whole. */
+export async function createDatabase(cluster: Cluster, name: string, template = "template1"): Promise<void> {
+  await asAdmin(cluster, async (sql) => {
+    const [found] = await sql`select 1 from pg_database where datname = ${name}`;
+    if (!found) await sql`create database ${sql(name)} template ${sql(template)}`;
+  });
+}
+
+export async function dropDatabase(cluster: Cluster, name: string): Promise<void> {
+  await asAdmin(cluster, (sql) => sql`drop database if exists ${sql(name)} with (force)`);
+}
+
+/** Client connections to the database from anybody, this call's own not counted. */
+export async function otherClients(cluster: Cluster, name: string): Promise<number> {
+  return asAdmin(cluster, async (sql) => {
+    const [row] = await sql<{ clients: number }[]>`
+      select count(*)::int as clients from pg_stat_activity where datname = ${name} and backend_type = 'client backend'`;
+    return row?.clients ?? 0;
+  });
+}

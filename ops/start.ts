@@ -1,0 +1,101 @@
+/** bin/start after the packages are in place: database, migrations, demo, build, server; Ctrl-C undoes it in order. */
+import { createInterface } from "node:readline/promises";
+import { join } from "node:path";
+import { buildData } from "./build-data.ts";
+import { ensureBuild } from "./build.ts";
+import { startCluster, type Cluster } from "./cluster.ts";
+import { createDatabase, dropDatabase, otherClients } from "./database.ts";
+import { VAR } from "./paths.ts";
+import { isPortFree } from "./ports.ts";
+
+const DATABASE = "brassnut";
+const DEFAULT_PORT = 4321;
+const DEFAULT_DATABASE_PORT = 54329;
+
+const say = (text: string) => console.log(`brass-nut: ${text}`);
+
+function wantedPort(): number {
+  const port = Number(process.env["PORT"] ?? DEFAULT_PORT);
+  if (Number.isInteger(port) && port > 0 && port < 65536) return port;
+  throw new Error(`PORT must be a whole number from 1 to 65535, got "${process.env["PORT"]}"`);
+}
+
+/** "ours" when Brass Nut already answers there, "taken" when something else does. */
+async function whoListens(port: number): Promise<"nobody" | "ours" | "taken"> {
+  if (await isPortFree(port)) return "nobody";
+  try {
+    const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`, { signal: AbortSignal.timeout(2000) });
+    const body: unknown = await answer.json();
+    return typeof body === "object" && body !== null && "database" in body ? "ours" : "taken";
+  } catch {
+    return "taken";
+  }
+}
+
+async function confirmReset(): Promise<boolean> {
+  if (process.argv.includes("--yes")) return true;
+  if (!process.stdin.isTTY) throw new Error("--reset-demo throws all visits away; add --yes when there is no terminal to ask on");
+  const prompt = createInterface({ input: process.stdin, output: process.stdout });
+  const answer = await prompt.question("Throw away every visit in this database and load the demo again? Type yes: ");
+  prompt.close();
+  return answer.trim().toLowerCase() === "yes";
+}
+
+async function stopIfLast(cluster: Cluster): Promise<void> {
+  if ((await otherClients(cluster, DATABASE)) === 0) await cluster.stop();
+}
+
+async function main(): Promise<void> {
+  const port = wantedPort();
+  const reset = process.argv.includes("--reset-demo");
+  const listener = await whoListens(port);
+  if (listener === "ours") {
+    if (reset) throw new Error(`Brass Nut is running on port ${port}; stop it before --reset-demo`);
+    return say(`already running at http://127.0.0.1:${port}`);
+  }
+  if (listener === "taken") throw new Error(`port ${port} is in use by another program; choose one with PORT=4322 bin/start`);
+  if (reset && !(await confirmReset())) return say("nothing changed");
+
+  const databasePort = Number(process.env["DATABASE_PORT"] ?? DEFAULT_DATABASE_PORT);
+  const cluster = await startCluster({ dir: join(VAR, "cluster"), port: databasePort });
+  try {
+    if (reset) {
+      if ((await otherClients(cluster, DATABASE)) > 0) throw new Error("another Brass Nut uses this database; stop it before --reset-demo");
+      await dropDatabase(cluster, DATABASE);
+    }
+    await createDatabase(cluster, DATABASE);
+    await buildData();
+    process.env["DATABASE_URL"] = cluster.url(DATABASE);
+    process.env["LOG_FILE"] ??= join(VAR, "server.log");
+    const { prepareDatabase } = await import("./prepare-database.ts");
+    const loaded = await prepareDatabase(cluster.url(DATABASE));
+    if (loaded) say("demo data loaded: Gullwing Hall");
+    const dist = await ensureBuild(join(VAR, "build"));
+    const { serve } = await import("../src/server.ts");
+    const server = await serve({ dist, port });
+    say(`ready at http://127.0.0.1:${port}  (Ctrl-C stops it; log in var/server.log)`);
+    const stop = () => {
+      for (const signal of ["SIGINT", "SIGTERM"] as const) process.removeListener(signal, stop);
+      server
+        .close()
+        .then(() => stopIfLast(cluster))
+        .then(
+          () => process.exit(0),
+          (error: unknown) => {
+            console.error(error);
+            process.exit(1);
+          },
+        );
+    };
+    process.on("SIGINT", stop);
+    process.on("SIGTERM", stop);
+  } catch (error) {
+    await stopIfLast(cluster);
+    throw error;
+  }
+}
+
+main().catch((error: unknown) => {
+  console.error(`brass-nut: ${error instanceof Error ? error.message : String(error)}`);
+  process.exit(1);
+});

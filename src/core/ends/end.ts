@@ -1,0 +1,42 @@
+/** An end: the thing a joint is made of, by its code. The list is data/ends.csv; core is handed it. */
+
+/** Code of an end, as data/ends.csv lists them: comp-3/8-m, tube-1/4-pe, push-1/2. */
+export type EndCode = string;
+
+export interface End {
+  readonly code: EndCode;
+  /** A thread is screwed, a plain end is pushed into something, a socket takes a plain end, a seat is pressed by a nut. */
+  readonly form: "thread" | "plain" | "socket" | "seat";
+  readonly family: string;
+  readonly size: string;
+  /** What must be equal for two ends to meet: the thread's size, or the outside diameter of the tube. */
+  readonly fitSize: string;
+  readonly gender: "m" | "f" | null;
+  /** A nut that turns on its line: such an inlet is the end of the fixture's own hose. */
+  readonly swivel: boolean;
+  readonly name: string;
+  readonly thread: string | null;
+  readonly standard: string | null;
+  /** What a caliper reads across a good one, inches. */
+  readonly readsIn: { readonly low: number; readonly high: number } | null;
+  readonly outsideIn: number | null;
+  readonly boreIn: number | null;
+  readonly material: string | null;
+  /** Wrench sizes met on the part that turns. */
+  readonly wrenches: readonly string[];
+  readonly confidence: string;
+}
+
+export type EndTable = ReadonlyMap<EndCode, End>;
+
+/** Table of ends by code. Errors: RangeError when a code stands twice. */
+export function endTable(ends: readonly End[]): EndTable {
+  const table = new Map(ends.map((end) => [end.code, end]));
+  if (table.size !== ends.length) throw new RangeError("an end code stands twice in the table of ends");
+  return table;
+}
+
+/** True when the inlet is a loose nut, so that the fixture brings its own hose with it. */
+export function isFactoryHose(end: End): boolean {
+  return end.swivel;
+}

@@ -1,0 +1,1 @@
+export { type End, type EndCode, type EndTable, endTable, isFactoryHose } from "./end.ts";

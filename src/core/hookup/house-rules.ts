@@ -1,0 +1,45 @@
+/** The schools capable practitioners differ in, and the one a shop holds to. */
+
+export const SCHOOL_CHOICES = {
+  taperSealant: ["tape", "paste", "both"],
+  ferruleFilm: ["none", "film"],
+  refrigeratorLine: ["braided", "copper", "plastic"],
+  toiletLine: ["braided", "rigid"],
+  reuseLine: ["never", "recent"],
+  pipeJoint: ["solder", "press", "push-fit", "compression", "crimp", "expansion"],
+  concealedPushFit: ["refuse", "warn", "allow"],
+  hammer: ["arrestor", "air-chamber", "if-heard"],
+  dishwasherBackflow: ["air-gap", "high-loop"],
+  multiTurnStop: ["back-half", "full"],
+} as const;
+
+export type SchoolKey = keyof typeof SCHOOL_CHOICES;
+export type HouseRules = { readonly [K in SchoolKey]: (typeof SCHOOL_CHOICES)[K][number] };
+
+/** One school of one question, with the reason that is shown where a plan uses it. */
+export interface School {
+  readonly key: SchoolKey;
+  readonly choice: string;
+  readonly label: string;
+  readonly isDefault: boolean;
+  readonly reason: string;
+}
+
+/** The product's own defaults: a shop changes them once, a job overrides them. Reasons stand in data/schools.csv. */
+export const DEFAULT_HOUSE_RULES: HouseRules = {
+  taperSealant: "tape",
+  ferruleFilm: "none",
+  refrigeratorLine: "braided",
+  toiletLine: "braided",
+  reuseLine: "never",
+  pipeJoint: "push-fit",
+  concealedPushFit: "refuse",
+  hammer: "arrestor",
+  dishwasherBackflow: "air-gap",
+  multiTurnStop: "back-half",
+};
+
+/** Every question answered: what was set, else the default school. */
+export function completeHouseRules(set: Partial<HouseRules>): HouseRules {
+  return { ...DEFAULT_HOUSE_RULES, ...set };
+}

@@ -1,0 +1,99 @@
+import type { EndCode } from "../ends/index.ts";
+import type { JointType, Sealant } from "../joints/index.ts";
+import type { PartKind, PortId } from "../parts/index.ts";
+import type { HouseRules } from "./house-rules.ts";
+
+export const SUPPLY_KINDS = ["stop-outlet", "pipe", "stub", "dead-stop", "box-valve", "faucet-riser"] as const;
+export type SupplyKind = (typeof SUPPLY_KINDS)[number];
+
+export const FIXTURES = [
+  "toilet", "bidet-seat", "bidet-sprayer", "bidet", "lavatory", "kitchen", "rinser", "dishwasher", "refrigerator", "brewer",
+  "ice-machine", "washer", "tub-filler", "utility", "hydrant", "filter",
+] as const;
+export type Fixture = (typeof FIXTURES)[number];
+
+export const NEEDS = ["arrestor", "auto-shutoff", "backflow", "union", "filter"] as const;
+export type Need = (typeof NEEDS)[number];
+
+export const PIPE_MATERIALS = ["copper", "brass", "galvanised", "plastic"] as const;
+export type Water = "cold" | "hot";
+
+export interface Supply {
+  readonly end: EndCode;
+  readonly kind: SupplyKind;
+  readonly water: Water;
+  /** Gauge pressure with nothing running, psi. */
+  readonly staticPsi: number;
+  /** Null: not proved yet. */
+  readonly stopHolds: boolean | null;
+  readonly keepsExistingLine: boolean;
+  readonly keptLine?: { readonly inlet: EndCode };
+  readonly material?: (typeof PIPE_MATERIALS)[number];
+}
+
+export interface HookupProblem {
+  readonly supply: Supply;
+  readonly inlet: { readonly end: EndCode; readonly fixture: Fixture; readonly plastic: boolean };
+  /** What the line, tube or riser must measure over all, inches. */
+  readonly lengthIn: { readonly min: number; readonly max: number };
+  readonly needs: readonly Need[];
+  readonly access: "open" | "closed-wall";
+  /** Only what the shop or the job set; the rest is the default school. */
+  readonly houseRules: Partial<HouseRules>;
+  /** What is on the truck; null: no limit. */
+  readonly stock: ReadonlyMap<string, number> | null;
+}
+
+/** `supply`, `inlet`, `kept`, or a port of the plan's i-th part: `p0.a`. */
+export type PortRef = "supply" | "inlet" | "kept" | `p${number}.${PortId}`;
+
+export interface PlanPart {
+  readonly sku: string;
+  readonly kind: PartKind;
+  readonly name: string;
+  /** Pieces, or feet for tube sold by the foot. */
+  readonly quantity: number;
+  readonly branch: "main" | "kept";
+  readonly contents: readonly string[];
+  readonly lengthIn?: number;
+}
+
+export interface PlanJoint {
+  readonly number: number;
+  readonly between: readonly [PortRef, PortRef];
+  readonly ends: readonly [EndCode, EndCode];
+  readonly type: JointType;
+  readonly rule: string;
+  readonly sealant: Sealant;
+  readonly turns: { readonly handOnly: boolean; readonly min: number; readonly max: number } | null;
+  /** The count of turns that must never be passed; null where the joint is not turned. */
+  readonly hardMaxTurns: number | null;
+  readonly wrenches: readonly string[];
+  readonly backUp: boolean;
+  readonly made: "bench" | "place";
+  readonly notes: readonly string[];
+}
+
+export interface Finding {
+  readonly code: string;
+  readonly message: string;
+}
+
+export interface Plan {
+  readonly id: string;
+  readonly parts: readonly PlanPart[];
+  readonly joints: readonly PlanJoint[];
+  readonly priceCents: number;
+  readonly inStock: boolean;
+  readonly missing: readonly string[];
+  readonly warnings: readonly Finding[];
+  readonly why: readonly string[];
+}
+
+export interface PlanOutcome {
+  /** Best first; none is worse than another in joints, price and missing parts all at once. */
+  readonly plans: readonly Plan[];
+  readonly refused: readonly Finding[];
+  /** True when the search went through everything that could matter. */
+  readonly complete: boolean;
+}

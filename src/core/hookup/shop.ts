@@ -1,0 +1,110 @@
+/** The tables a planner works over, with the look-ups it needs made once. */
+import { type End, type EndCode, type EndTable, endTable } from "../ends/index.ts";
+import { type JointRule, type Mating, mate } from "../joints/index.ts";
+import type { Part, Port } from "../parts/index.ts";
+import type { School } from "./house-rules.ts";
+import type { Fixture } from "./problem.ts";
+
+/** What a fixture is like to its supply. */
+export interface FixtureFacts {
+  readonly fixture: Fixture;
+  readonly label: string;
+  readonly drinking: boolean;
+  readonly solenoid: boolean;
+  readonly unattended: boolean;
+  readonly suggestsBackflow: boolean;
+  readonly mixing: boolean;
+  readonly powered: boolean;
+  readonly heavy: boolean;
+}
+
+export interface Judgement {
+  readonly code: string;
+  readonly severity: "refuse" | "warn" | "note";
+  readonly message: string;
+  readonly reason: string;
+}
+
+export interface PlannerTables {
+  readonly ends: readonly End[];
+  readonly matings: readonly Mating[];
+  readonly joints: readonly JointRule[];
+  readonly parts: readonly Part[];
+  readonly fixtures: readonly FixtureFacts[];
+  readonly schools: readonly School[];
+  readonly judgements: readonly Judgement[];
+}
+
+/** One way through a part: in at one port, out at the other. */
+export interface Passage {
+  readonly part: Part;
+  readonly into: Port;
+  readonly out: Port;
+}
+
+/** How one end takes another: the mating, and the kits of pieces that make it (null when none is needed). */
+export interface Meeting {
+  readonly mating: Mating;
+  readonly kits: readonly Part[] | null;
+}
+
+export interface Shop {
+  readonly tables: PlannerTables;
+  readonly ends: EndTable;
+  /** Null when the two ends make no joint, or one that needs pieces nobody lists. */
+  readonly meet: (one: Port | EndCode, other: Port | EndCode, hasOwnPieces?: boolean) => Meeting | null;
+  /** Every passage whose way in meets this end, with how. */
+  readonly passagesFrom: (end: EndCode) => readonly { readonly passage: Passage; readonly meeting: Meeting }[];
+  readonly passages: readonly Passage[];
+}
+
+function passagesOf(part: Part): readonly Passage[] {
+  const [a, b, ...more] = part.ports;
+  if (a === undefined || b === undefined || more.length > 0) return [];
+  const forward = { part, into: a, out: b };
+  if (part.oneWay || a.end === b.end) return [forward];
+  return [forward, { part, into: b, out: a }];
+}
+
+function codeOf(side: Port | EndCode): EndCode {
+  return typeof side === "string" ? side : side.end;
+}
+
+/** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
+export function openShop(tables: PlannerTables): Shop {
+  const ends = endTable(tables.ends);
+  const kitsByEnds = new Map<string, Part[]>();
+  for (const part of tables.parts) {
+    if (part.joins === null) continue;
+    const key = [...part.joins].sort().join("|");
+    kitsByEnds.set(key, [...(kitsByEnds.get(key) ?? []), part]);
+  }
+  const meet: Shop["meet"] = (one, other, hasOwnPieces = false) => {
+    const [codeA, codeB] = [codeOf(one), codeOf(other)];
+    const [endA, endB] = [ends.get(codeA), ends.get(codeB)];
+    if (endA === undefined || endB === undefined) return null;
+    const mating = mate(endA, endB, tables.matings);
+    if (mating === null) return null;
+    if (!mating.needsKit || hasOwnPieces) return { mating, kits: null };
+    const kits = kitsByEnds.get([codeA, codeB].sort().join("|"));
+    return kits === undefined ? null : { mating, kits };
+  };
+  const passages = tables.parts.flatMap(passagesOf);
+  const known = new Map<EndCode, ReturnType<Shop["passagesFrom"]>>();
+  const passagesFrom: Shop["passagesFrom"] = (end) => {
+    const held = known.get(end);
+    if (held) return held;
+    const found = passages.flatMap((passage) => {
+      const meeting = meet(end, passage.into, bringsPieces(passage));
+      return meeting === null ? [] : [{ passage, meeting }];
+    });
+    known.set(end, found);
+    return found;
+  };
+  return { tables, ends, meet, passagesFrom, passages };
+}
+
+/** A part sold with the nut and ferrule of its inlet (port a) needs no kit there. */
+export function bringsPieces({ part, into }: Passage): boolean {
+  return into.id === "a" && part.contents.includes("ferrule");
+}

@@ -1,0 +1,4 @@
+export {
+  ADAPTER_KINDS, FUNCTION_KINDS, LENGTH_KINDS, PART_FUNCTIONS, PART_KINDS, type Part, type PartFunction, type PartKind,
+  type Port, type PortId, type Vector,
+} from "./part.ts";

@@ -1,0 +1,3 @@
+export { type ExactInches, explainLength, formatInches, type LengthFault, type LengthReading, MM_PER_IN, parseLength } from "./length.ts";
+export { formatCents } from "./money.ts";
+export { formatTurn, formatTurns } from "./turns.ts";

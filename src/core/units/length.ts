@@ -1,0 +1,150 @@
+/** Lengths as people write them on a job: parsed exactly, kept as a ratio, shown to the sixteenth. */
+
+export const MM_PER_IN = 25.4;
+const INCHES_PER_FOOT = 12;
+const SIXTEENTH = 16;
+
+/** A length in inches as an exact ratio of whole numbers, lowest terms, denominator > 0. */
+export interface ExactInches {
+  readonly numerator: number;
+  readonly denominator: number;
+}
+
+export type LengthFault =
+  | { readonly ok: false; readonly reason: "empty" }
+  | { readonly ok: false; readonly reason: "not-a-length"; readonly at: string }
+  | { readonly ok: false; readonly reason: "zero-denominator" }
+  | { readonly ok: false; readonly reason: "improper-after-whole"; readonly at: string }
+  | { readonly ok: false; readonly reason: "inches-over-a-foot"; readonly at: string }
+  | { readonly ok: false; readonly reason: "too-long" };
+
+export type LengthReading =
+  | { readonly ok: true; readonly lengthIn: number; readonly exact: ExactInches }
+  | LengthFault;
+
+/** Longest length that is taken for a line or a distance on a job: 100 ft. */
+const LONGEST_IN = 1200;
+
+function gcd(a: number, b: number): number {
+  return b === 0 ? a : gcd(b, a % b);
+}
+
+function ratio(numerator: number, denominator: number): ExactInches {
+  const divisor = gcd(numerator, denominator) || 1;
+  return { numerator: numerator / divisor, denominator: denominator / divisor };
+}
+
+function sum(a: ExactInches, b: ExactInches): ExactInches {
+  return ratio(a.numerator * b.denominator + b.numerator * a.denominator, a.denominator * b.denominator);
+}
+
+const VULGAR: Readonly<Record<string, string>> = {
+  "¼": "1/4", "½": "1/2", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
+};
+
+/** One spelling for every dash, quote, slash and vulgar fraction people and phones produce. */
+function normalise(text: string): string {
+  return text
+    .replace(/[¼½¾⅛⅜⅝⅞⅓⅔]/g, (sign) => ` ${VULGAR[sign] ?? sign}`)
+    .replace(/[⁄∕]/g, "/")
+    .replace(/[–—‑−]/g, "-")
+    .replace(/[′’‘]/g, "'")
+    .replace(/[″”“]|''/g, '"')
+    .replace(/,(?=\d)/g, ".")
+    .trim()
+    .toLowerCase()
+    .replace(/\s+/g, " ");
+}
+
+function decimal(text: string): ExactInches {
+  const [whole = "0", part = ""] = text.split(".");
+  return ratio(Number(`${whole || "0"}${part}`), 10 ** part.length);
+}
+
+/** "6", "6.5", "1/2", "6 1/2", "6-1/2": a number of inches (or of whatever unit follows it). */
+function amount(text: string): { readonly ok: true; readonly value: ExactInches } | LengthFault {
+  const plain = /^(\d{1,6}(?:\.\d{0,6})?|\.\d{1,6})$/.exec(text);
+  if (plain?.[1]) return { ok: true, value: decimal(plain[1]) };
+  const fraction = /^(?:(\d{1,6})(?: | ?- ?))?(\d{1,4}) ?\/ ?(\d{1,4})$/.exec(text);
+  if (!fraction) return { ok: false, reason: "not-a-length", at: text };
+  const [, whole, top, bottom] = fraction;
+  if (Number(bottom) === 0) return { ok: false, reason: "zero-denominator" };
+  if (whole !== undefined && Number(top) >= Number(bottom))
+    return { ok: false, reason: "improper-after-whole", at: `${top}/${bottom}` };
+  return { ok: true, value: sum(ratio(Number(whole ?? 0), 1), ratio(Number(top), Number(bottom))) };
+}
+
+function scaled(value: ExactInches, numerator: number, denominator = 1): ExactInches {
+  return ratio(value.numerator * numerator, value.denominator * denominator);
+}
+
+/**
+ * Parses a length the way people write it: 6 1/2 · 6-1/2" · 6.5 in · 1' 3 3/8" · 165 mm · 16.5 cm. A bare number is inches.
+ * Returns inches as a double (`lengthIn`) and as an exact ratio; 1 in = 25.4 mm exactly.
+ * Errors: a fault with a reason; never throws.
+ */
+export function parseLength(text: string): LengthReading {
+  const clean = normalise(text);
+  if (clean === "") return { ok: false, reason: "empty" };
+  const exact = exactLength(clean);
+  if (!exact.ok) return exact;
+  const lengthIn = exact.value.numerator / exact.value.denominator;
+  if (lengthIn > LONGEST_IN) return { ok: false, reason: "too-long" };
+  return { ok: true, lengthIn, exact: exact.value };
+}
+
+function exactLength(clean: string): { readonly ok: true; readonly value: ExactInches } | LengthFault {
+  const metric = /^(.+?) ?(mm|cm)$/.exec(clean);
+  if (metric?.[1] && metric[2]) {
+    const read = amount(metric[1]);
+    const perTenthMm = metric[2] === "mm" ? 10 : 100;
+    return read.ok ? { ok: true, value: scaled(read.value, perTenthMm, MM_PER_IN * 10) } : read;
+  }
+  const feet = /^(.+?) ?(?:'|ft|feet|foot)(?: ?-? ?(.+))?$/.exec(clean);
+  if (feet?.[1]) {
+    const whole = amount(feet[1]);
+    if (!whole.ok) return whole;
+    const feetIn = scaled(whole.value, INCHES_PER_FOOT);
+    if (feet[2] === undefined) return { ok: true, value: feetIn };
+    const rest = inches(feet[2]);
+    if (!rest.ok) return rest;
+    if (rest.value.numerator >= INCHES_PER_FOOT * rest.value.denominator)
+      return { ok: false, reason: "inches-over-a-foot", at: feet[2] };
+    return { ok: true, value: sum(feetIn, rest.value) };
+  }
+  return inches(clean);
+}
+
+function inches(text: string): ReturnType<typeof amount> {
+  return amount(text.replace(/ ?("|in\.?|inch|inches)$/, ""));
+}
+
+/** What is wrong with a length, and how to write it; one line for the person who typed it. */
+export function explainLength(fault: LengthFault): string {
+  switch (fault.reason) {
+    case "empty":
+      return "Type a length, for example 12 1/2 or 318 mm.";
+    case "not-a-length":
+      return `"${fault.at}" is not a length. Write it like 6 1/2, 6-1/2", 1' 3 3/8" or 165 mm.`;
+    case "zero-denominator":
+      return "A fraction cannot have 0 below the line.";
+    case "improper-after-whole":
+      return `After a whole number the fraction must be less than one, not ${fault.at}.`;
+    case "inches-over-a-foot":
+      return `After feet the inches must be less than 12, not ${fault.at}.`;
+    case "too-long":
+      return "That is over 100 ft: check the unit.";
+  }
+}
+
+/** Inches to the nearest sixteenth as a tape shows them: 12 1/2, 3/8, 0. Halves round up. No unit sign. */
+export function formatInches(lengthIn: number): string {
+  const sixteenths = Math.round(lengthIn * SIXTEENTH);
+  const sign = sixteenths < 0 ? "-" : "";
+  const size = Math.abs(sixteenths);
+  const whole = Math.floor(size / SIXTEENTH);
+  const rest = ratio(size % SIXTEENTH, SIXTEENTH);
+  if (rest.numerator === 0) return `${sign}${whole}`;
+  const fraction = `${rest.numerator}/${rest.denominator}`;
+  return whole === 0 ? `${sign}${fraction}` : `${sign}${whole} ${fraction}`;
+}
