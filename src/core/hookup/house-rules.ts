@@ -18,7 +18,8 @@ export type HouseRules = { readonly [K in SchoolKey]: (typeof SCHOOL_CHOICES)[K]
 
 /** One school of one question, with the reason that is shown where a plan uses it. */
 export interface School {
-  readonly key: SchoolKey;
+  /** A SchoolKey, as data/schools.csv spells it. */
+  readonly key: string;
   readonly choice: string;
   readonly label: string;
   readonly isDefault: boolean;

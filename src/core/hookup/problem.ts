@@ -1,6 +1,6 @@
 import type { EndCode } from "../ends/index.ts";
 import type { JointType, Sealant } from "../joints/index.ts";
-import type { PartKind, PortId } from "../parts/index.ts";
+import type { PartKind, Port, PortId } from "../parts/index.ts";
 import type { HouseRules } from "./house-rules.ts";
 
 export const SUPPLY_KINDS = ["stop-outlet", "pipe", "stub", "dead-stop", "box-valve", "faucet-riser"] as const;
@@ -13,6 +13,8 @@ export const FIXTURES = [
 export type Fixture = (typeof FIXTURES)[number];
 
 export const NEEDS = ["arrestor", "auto-shutoff", "backflow", "union", "filter"] as const;
+export const LINE_KINDS = ["line", "tube", "riser"] as const;
+export type LineKind = (typeof LINE_KINDS)[number];
 export type Need = (typeof NEEDS)[number];
 
 export const PIPE_MATERIALS = ["copper", "brass", "galvanised", "plastic"] as const;
@@ -36,6 +38,8 @@ export interface HookupProblem {
   readonly inlet: { readonly end: EndCode; readonly fixture: Fixture; readonly plastic: boolean };
   /** What the line, tube or riser must measure over all, inches. */
   readonly lengthIn: { readonly min: number; readonly max: number };
+  /** The only kind of line wanted; absent: any. */
+  readonly lineKind?: LineKind;
   readonly needs: readonly Need[];
   readonly access: "open" | "closed-wall";
   /** Only what the shop or the job set; the rest is the default school. */
@@ -55,6 +59,9 @@ export interface PlanPart {
   readonly quantity: number;
   readonly branch: "main" | "kept";
   readonly contents: readonly string[];
+  readonly material: string;
+  /** The part's ports as the catalogue had them then: the drawing needs no catalogue. */
+  readonly ports: readonly Port[];
   readonly lengthIn?: number;
 }
 
@@ -72,6 +79,15 @@ export interface PlanJoint {
   readonly backUp: boolean;
   readonly made: "bench" | "place";
   readonly notes: readonly string[];
+  /** The make-up rule's own words, kept with the plan. */
+  readonly label: string;
+  readonly sealsOn: string;
+  readonly pieces: readonly string[];
+  readonly lookFirst: readonly string[];
+  readonly remake: string;
+  readonly reason: string;
+  /** A weeping one may be turned a little further. */
+  readonly maySnug: boolean;
 }
 
 export interface Finding {

@@ -1,0 +1,58 @@
+/** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
+import { SCHOOL_CHOICES } from "../../src/core/hookup/index.ts";
+import type { Tables } from "../../src/core/tables.ts";
+
+function repeated(values: readonly string[]): readonly string[] {
+  return [...new Set(values.filter((value, index) => values.indexOf(value) !== index))];
+}
+
+function unique(table: string, values: readonly string[]): readonly string[] {
+  return repeated(values).map((value) => `${table}: ${value} stands twice`);
+}
+
+/** Faults in words, empty when the tables hold together. */
+export function crossCheck(tables: Tables): readonly string[] {
+  const ends = new Set(tables.ends.map((end) => end.code));
+  const families = new Set(tables.ends.map((end) => end.family));
+  const judgements = new Set(tables.judgements.map((judgement) => judgement.code));
+  const checkpoints = new Set(tables.checkpoints.map((checkpoint) => checkpoint.id));
+  const cautions = new Set(tables.cautions.map((caution) => caution.code));
+  const ruled = new Set(tables.joints.map((rule) => rule.type));
+  const needEnd = (where: string, code: string) => (ends.has(code) ? [] : [`${where}: no end ${code} in ends.csv`]);
+  return [
+    ...unique("ends", tables.ends.map((end) => end.code)),
+    ...unique("catalogue", tables.parts.map((part) => part.sku)),
+    ...unique("joints", tables.joints.map((rule) => rule.id)),
+    ...unique("presets", tables.presets.map((preset) => preset.id)),
+    ...unique("steps", tables.steps.map((step) => step.id)),
+    ...tables.parts.flatMap((part) => [
+      ...part.ports.flatMap((port) => needEnd(`catalogue ${part.sku} port ${port.id}`, port.end)),
+      ...(part.joins ?? []).flatMap((code) => needEnd(`catalogue ${part.sku} joins`, code)),
+      ...(part.joins === null && part.ports.length < 2 ? [`catalogue ${part.sku}: needs two ports or two ends it joins`] : []),
+    ]),
+    ...tables.presets.flatMap((preset) => [
+      ...needEnd(`presets ${preset.id}`, preset.inletEnd),
+      ...needEnd(`presets ${preset.id}`, preset.supplyEnd),
+      ...preset.checkpoints.filter((id) => !checkpoints.has(id)).map((id) => `presets ${preset.id}: no checkpoint ${id}`),
+    ]),
+    ...tables.matings.flatMap((mating) => [
+      ...[mating.a, mating.b].filter((side) => !families.has(side.family)).map((side) => `matings ${mating.id}: no family ${side.family}`),
+      ...(ruled.has(mating.type) ? [] : [`matings ${mating.id}: no joint rule for ${mating.type}`]),
+      ...(mating.note === null || judgements.has(mating.note) ? [] : [`matings ${mating.id}: no judgement ${mating.note}`]),
+    ]),
+    ...tables.steps
+      .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))
+      .map((step) => `steps ${step.id}: no caution ${step.caution}`),
+    ...Object.entries(SCHOOL_CHOICES).flatMap(([key, choices]) => schoolFaults(tables, key, choices)),
+  ];
+}
+
+function schoolFaults(tables: Tables, key: string, choices: readonly string[]): readonly string[] {
+  const rows = tables.schools.filter((school) => school.key === key);
+  const missing = choices.filter((choice) => !rows.some((row) => row.choice === choice));
+  const defaults = rows.filter((row) => row.isDefault).length;
+  return [
+    ...missing.map((choice) => `schools: no row for ${key} ${choice}`),
+    ...(defaults === 1 ? [] : [`schools: ${key} needs exactly one default, has ${defaults}`]),
+  ];
+}

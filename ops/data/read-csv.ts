@@ -1,0 +1,181 @@
+/** The CSV columns of data/ as the shapes the schema checks. Numbers that are none stay text, so that the schema names them. */
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { parse } from "csv-parse/sync";
+
+type Row = Readonly<Record<string, string>>;
+
+const text = (value: string | undefined) => (value === undefined || value === "" ? null : value);
+const list = (value: string | undefined) => (value ? value.split(";").map((item) => item.trim()) : []);
+const isPlainNumber = (value: string) => /^-?\d+(\.\d+)?$/.test(value);
+const number = (value: string | undefined) => {
+  if (value === undefined || value === "") return null;
+  return isPlainNumber(value) ? Number(value) : value;
+};
+const flag = (value: string | undefined) => (value === "yes" ? true : value === "no" ? false : value);
+
+const DIRECTIONS: Readonly<Record<string, readonly number[]>> = {
+  "+x": [1, 0, 0], "-x": [-1, 0, 0], "+y": [0, 1, 0], "-y": [0, -1, 0], "+z": [0, 0, 1], "-z": [0, 0, -1],
+};
+
+function ports(row: Row) {
+  return ["a", "b", "c"].flatMap((id) => {
+    const end = row[`${id}_end`];
+    if (!end) return [];
+    return [
+      {
+        id,
+        end,
+        at: (row[`${id}_at`] ?? "").split(" ").map(number),
+        direction: DIRECTIONS[row[`${id}_out`] ?? ""] ?? row[`${id}_out`],
+        boreIn: number(row[`${id}_bore_in`]),
+        plastic: flag(row[`${id}_plastic`]),
+      },
+    ];
+  });
+}
+
+const readers = {
+  ends: (row: Row) => ({
+    code: row["code"],
+    form: row["form"],
+    family: row["family"],
+    size: row["size"],
+    fitSize: row["fit_size"],
+    gender: text(row["gender"]),
+    swivel: flag(row["swivel"]),
+    name: row["name"],
+    thread: text(row["thread"]),
+    standard: text(row["standard"]),
+    readsIn: row["reads_low_in"] ? { low: number(row["reads_low_in"]), high: number(row["reads_high_in"]) } : null,
+    outsideIn: number(row["outside_in"]),
+    boreIn: number(row["bore_in"]),
+    material: text(row["material"]),
+    wrenches: list(row["wrenches"]),
+    confidence: row["confidence"],
+  }),
+  matings: (row: Row) => ({
+    id: row["id"],
+    a: { family: row["a_family"], gender: text(row["a_gender"]) },
+    b: { family: row["b_family"], gender: text(row["b_gender"]) },
+    bMaterials: list(row["b_materials"]),
+    type: row["type"],
+    needsKit: row["pieces"] === "kit",
+    note: text(row["note"]),
+  }),
+  joints: (row: Row) => ({
+    id: row["id"],
+    type: row["type"],
+    label: row["label"],
+    whenSize: text(row["when_size"]),
+    whenPlastic: text(row["when_plastic"]),
+    turns: row["turns_min"]
+      ? { min: number(row["turns_min"]), max: number(row["turns_max"]), hardMax: number(row["hard_max"]) }
+      : null,
+    handOnly: flag(row["hand_only"]),
+    sealant: row["sealant"],
+    maySnug: flag(row["snug"]),
+    sealsOn: row["seals_on"],
+    pieces: list(row["pieces"]),
+    lookFirst: list(row["look_first"]),
+    remake: row["remake"],
+    reason: row["reason"],
+  }),
+  parts: (row: Row) => ({
+    sku: row["sku"],
+    kind: row["kind"],
+    name: row["name"],
+    priceCents: number(row["price_cents"]),
+    material: row["material"],
+    lengthIn: number(row["length_in"]),
+    cutToLength: flag(row["cut_to_length"]),
+    minBendRadiusIn: number(row["min_bend_radius_in"]),
+    cuffIn: number(row["cuff_in"]),
+    ratedPsi: number(row["rated_psi"]),
+    ratedF: number(row["rated_f"]),
+    leadFree: flag(row["lead_free"]),
+    oneWay: flag(row["one_way"]),
+    contents: list(row["contents"]),
+    functions: list(row["functions"]),
+    joins: row["joins"] ? row["joins"].split("|") : null,
+    ports: ports(row),
+  }),
+  fixtures: (row: Row) => ({
+    fixture: row["fixture"],
+    label: row["label"],
+    drinking: flag(row["drinking"]),
+    solenoid: flag(row["solenoid"]),
+    unattended: flag(row["unattended"]),
+    suggestsBackflow: flag(row["suggests_backflow"]),
+    mixing: flag(row["mixing"]),
+    powered: flag(row["powered"]),
+    heavy: flag(row["heavy"]),
+  }),
+  schools: (row: Row) => ({
+    key: row["key"],
+    choice: row["choice"],
+    label: row["label"],
+    isDefault: flag(row["is_default"]),
+    reason: row["reason"],
+  }),
+  judgements: (row: Row) => ({ ...row }),
+  presets: (row: Row) => ({
+    id: row["id"],
+    group: row["group"],
+    label: row["label"],
+    fixture: row["fixture"],
+    water: row["water"],
+    inletEnd: row["inlet_end"],
+    inletPlastic: flag(row["inlet_plastic"]),
+    supplyEnd: row["supply_end"],
+    supplyKind: row["supply_kind"],
+    lengthIn: { min: number(row["length_min"]), max: number(row["length_max"]) },
+    lineKind: text(row["line_kind"]),
+    inletAboveSupply: flag(row["inlet_above_supply"]),
+    wantsPsi: { min: number(row["psi_min"]), max: number(row["psi_max"]) },
+    flowGpm: number(row["flow_gpm"]),
+    purge: row["purge"],
+    exercise: row["exercise"],
+    placeBack: row["place_back"],
+    checkpoints: list(row["checkpoints"]),
+    why: row["why"],
+  }),
+  checkpoints: (row: Row) => ({ ...row }),
+  stages: (row: Row) => ({
+    code: row["code"],
+    label: row["label"],
+    scope: row["scope"],
+    watchMin: number(row["watch_min"]),
+    leastMin: number(row["least_min"]),
+    required: flag(row["required"]),
+    method: row["method"],
+    sees: row["sees"],
+    blindTo: row["blind_to"],
+  }),
+  steps: (row: Row) => ({
+    id: row["id"],
+    phase: row["phase"],
+    when: text(row["when"]),
+    per: row["per"],
+    text: row["text"],
+    handsOnMin: { low: number(row["low_min"]), likely: number(row["likely_min"]), high: number(row["high_min"]) },
+    waitMin: number(row["wait_min"]),
+    effect: text(row["effect"]),
+    stage: text(row["stage"]),
+    caution: text(row["caution"]),
+  }),
+  cautions: (row: Row) => ({ ...row }),
+} as const;
+
+const FILES: Readonly<Partial<Record<keyof typeof readers, string>>> = { parts: "catalogue.csv" };
+
+/** Every table of the folder in its unchecked shape. Errors: csv-parse's own, with line and column. */
+export function readTables(folder: string): Record<string, unknown> {
+  return Object.fromEntries(
+    Object.entries(readers).map(([name, reader]) => {
+      const file = FILES[name as keyof typeof readers] ?? `${name}.csv`;
+      const rows: Row[] = parse(readFileSync(join(folder, file), "utf8"), { columns: true, skip_empty_lines: true });
+      return [name, rows.map(reader)];
+    }),
+  );
+}

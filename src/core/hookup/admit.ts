@@ -1,0 +1,63 @@
+/** Which parts a job may use at all: listing, rating and the shop's schools. Each reason to leave one out has a code. */
+import type { Part } from "../parts/index.ts";
+import { LENGTH_KINDS } from "../parts/index.ts";
+import type { HouseRules } from "./house-rules.ts";
+import type { HookupProblem } from "./problem.ts";
+import type { FixtureFacts } from "./shop.ts";
+
+/** Hottest water a hot branch is planned for, F: a heater set to 140 F, the common upper setting. */
+export const HOT_F = 140;
+/** Warmest a cold branch gets standing in a summer cabinet, F. */
+export const COLD_F = 80;
+
+/** A reason to leave parts out; `code` names the judgement that is said aloud. */
+export interface Admission {
+  readonly code: "not-lead-free" | "below-rating" | "school-toilet-line" | "school-refrigerator-line" | "line-kind";
+  readonly leavesOut: (part: Part) => boolean;
+  /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */
+  readonly givesWay: boolean;
+}
+
+const isLength = (part: Part) => LENGTH_KINDS.includes(part.kind);
+const isPlasticTube = (part: Part) => part.kind === "tube" && part.material !== "copper";
+const isCopperTube = (part: Part) => part.kind === "tube" && part.material === "copper";
+
+function lineSchool(problem: HookupProblem, rules: HouseRules): readonly Admission[] {
+  if (problem.inlet.fixture === "toilet") {
+    const wanted = rules.toiletLine === "braided" ? "line" : "riser";
+    const leavesOut = (part: Part) => isLength(part) && part.kind !== wanted;
+    return [{ code: "school-toilet-line", leavesOut, givesWay: true }];
+  }
+  if (problem.inlet.fixture === "refrigerator") {
+    const follows = {
+      braided: (part: Part) => part.kind === "line",
+      copper: isCopperTube,
+      plastic: isPlasticTube,
+    }[rules.refrigeratorLine];
+    const leavesOut = (part: Part) => isLength(part) && !follows(part);
+    return [{ code: "school-refrigerator-line", leavesOut, givesWay: true }];
+  }
+  return [];
+}
+
+/** Every reason that applies to the job, listing and rating first. */
+export function admissionsFor(problem: HookupProblem, rules: HouseRules, facts: FixtureFacts): readonly Admission[] {
+  const neededF = problem.supply.water === "hot" ? HOT_F : COLD_F;
+  const { lineKind } = problem;
+  const belowRating = (part: Part) => part.ratedPsi < problem.supply.staticPsi || part.ratedF < neededF;
+  return [
+    ...(facts.drinking
+      ? [{ code: "not-lead-free" as const, leavesOut: (part: Part) => !part.leadFree, givesWay: false }]
+      : []),
+    { code: "below-rating", leavesOut: belowRating, givesWay: false },
+    ...lineSchool(problem, rules),
+    ...(lineKind === undefined
+      ? []
+      : [{ code: "line-kind" as const, leavesOut: (part: Part) => isLength(part) && part.kind !== lineKind, givesWay: false }]),
+  ];
+}
+
+/** The predicate a search takes: true for parts that no reason leaves out. */
+export function admitsUnder(admissions: readonly Admission[]): (part: Part) => boolean {
+  return (part) => !admissions.some((admission) => admission.leavesOut(part));
+}

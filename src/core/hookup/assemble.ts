@@ -1,0 +1,131 @@
+/** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
+import type { EndCode } from "../ends/index.ts";
+import { type JointRule, type JointType, mate, ruleFor, type Sealant, type Side, wrenchesFor } from "../joints/index.ts";
+import type { Part } from "../parts/index.ts";
+import { LENGTH_KINDS } from "../parts/index.ts";
+import { unitsOf } from "./bill.ts";
+import type { HouseRules } from "./house-rules.ts";
+import type { HookupProblem, PlanJoint, PlanPart, PortRef } from "./problem.ts";
+import type { Chain } from "./search.ts";
+import type { Shop } from "./shop.ts";
+
+interface Placed {
+  readonly ref: PortRef;
+  readonly end: EndCode;
+  readonly plastic: boolean;
+  readonly part: number | null;
+}
+
+interface OpenJoint {
+  readonly left: Placed;
+  readonly right: Placed;
+}
+
+/** Length the part is to measure, where the wanted range decides it: a stock line's own, a cut piece's middle of the range. */
+function lengthOf(part: Part, lengthIn: HookupProblem["lengthIn"]): number | undefined {
+  if (!LENGTH_KINDS.includes(part.kind)) return undefined;
+  if (!part.cutToLength) return part.lengthIn ?? undefined;
+  const middleIn = (lengthIn.min + lengthIn.max) / 2;
+  return part.lengthIn === null ? middleIn : Math.min(middleIn, part.lengthIn);
+}
+
+function planPart(part: Part, problem: HookupProblem): PlanPart {
+  const lengthIn = lengthOf(part, problem.lengthIn);
+  return {
+    sku: part.sku,
+    kind: part.kind,
+    name: part.name,
+    quantity: unitsOf(part, problem.lengthIn.max),
+    branch: "main",
+    contents: part.contents,
+    material: part.material,
+    ports: part.ports,
+    ...(lengthIn === undefined ? {} : { lengthIn }),
+  };
+}
+
+function sealantFor(rule: JointRule, sides: readonly [Side, Side], rules: HouseRules): Sealant {
+  if (rule.type === "taper-thread")
+    return rules.taperSealant === "both" ? "tape-or-paste" : rules.taperSealant;
+  const isBrassFerrule = rule.type === "ferrule" && sides.some(({ end }) => end.material === "copper");
+  if (rules.ferruleFilm === "film" && (isBrassFerrule || rule.type === "riser-cone")) return "film-allowed";
+  return rule.sealant;
+}
+
+function notesFor(shop: Shop, rule: JointRule, note: string | null, atSupply: boolean): readonly string[] {
+  const codes = [
+    ...(rule.handOnly && rule.whenPlastic === "nut" ? ["hand-only"] : []),
+    ...(rule.type === "cone-gasket" && atSupply ? ["old-ferrule"] : []),
+    ...(rule.type === "taper-thread" && rule.whenPlastic === "body" ? ["plastic-body"] : []),
+    ...(note === null ? [] : [note]),
+  ];
+  return codes.flatMap((code) => shop.tables.judgements.filter((each) => each.code === code).map((each) => each.message));
+}
+
+function sideOf(shop: Shop, { end, plastic }: Placed): Side {
+  const found = shop.ends.get(end);
+  if (!found) throw new RangeError(`no end ${end} in the table of ends`);
+  return { end: found, plastic };
+}
+
+/** A part that must be spun into a taper thread at the wall or the fixture cannot carry its line while it turns. */
+function spinsInPlace(joints: readonly { readonly type: JointType; readonly open: OpenJoint }[], part: number): boolean {
+  return joints.some(
+    ({ type, open }) =>
+      type === "taper-thread" &&
+      (open.left.part === part || open.right.part === part) &&
+      (open.left.part === null || open.right.part === null),
+  );
+}
+
+/**
+ * Parts and joints of a chain, wall to fixture. Joints are numbered from 1 at the wall.
+ * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
+ */
+export function assemble(shop: Shop, problem: HookupProblem, rules: HouseRules, chain: Chain): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
+  const parts: PlanPart[] = [];
+  const open: OpenJoint[] = [];
+  let left: Placed = { ref: "supply", end: problem.supply.end, plastic: problem.supply.material === "plastic", part: null };
+  for (const { passage, kit } of chain.links) {
+    if (kit !== null) parts.push(planPart(kit, problem));
+    const index = parts.push(planPart(passage.part, problem)) - 1;
+    const { into, out } = passage;
+    open.push({ left, right: { ref: `p${index}.${into.id}`, end: into.end, plastic: into.plastic, part: index } });
+    left = { ref: `p${index}.${out.id}`, end: out.end, plastic: out.plastic, part: index };
+  }
+  if (chain.lastKit !== null) parts.push(planPart(chain.lastKit, problem));
+  open.push({ left, right: { ref: "inlet", end: problem.inlet.end, plastic: problem.inlet.plastic, part: null } });
+
+  const ruled = open.map((each) => {
+    const sides = [sideOf(shop, each.left), sideOf(shop, each.right)] as const;
+    const mating = mate(sides[0].end, sides[1].end, shop.tables.matings);
+    if (mating === null) throw new RangeError(`${each.left.end} and ${each.right.end} do not make a joint`);
+    return { open: each, sides, mating, type: mating.type, rule: ruleFor(mating, sides[0], sides[1], shop.tables.joints) };
+  });
+  const joints = ruled.map(({ open: { left: from, right: to }, sides, mating, rule }, index): PlanJoint => {
+    const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, shop.ends);
+    const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
+    return {
+      number: index + 1,
+      between: [from.ref, to.ref],
+      ends: [from.end, to.end],
+      type: rule.type,
+      rule: rule.id,
+      sealant: sealantFor(rule, sides, rules),
+      turns: rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
+      hardMaxTurns: rule.turns?.hardMax ?? null,
+      wrenches,
+      backUp: rule.turns !== null && !rule.handOnly,
+      made: onBench ? "bench" : "place",
+      notes: notesFor(shop, rule, mating.note, from.part === null),
+      label: rule.label,
+      sealsOn: rule.sealsOn,
+      pieces: rule.pieces,
+      lookFirst: rule.lookFirst,
+      remake: rule.remake,
+      reason: rule.reason,
+      maySnug: rule.maySnug,
+    };
+  });
+  return { parts, joints };
+}

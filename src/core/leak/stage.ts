@@ -1,0 +1,34 @@
+/** The six stages of a leak check and the targets they look at. Figures stand in data/stages.csv. */
+
+export const STAGE_CODES = ["first-fill", "static", "after-run", "drain", "in-place", "look-back"] as const;
+export type StageCode = (typeof STAGE_CODES)[number];
+
+export const CHECK_SCOPES = ["joint", "connection"] as const;
+export const CHECK_METHODS = ["look", "tissue"] as const;
+export type CheckMethod = (typeof CHECK_METHODS)[number];
+
+export interface Stage {
+  readonly code: StageCode;
+  readonly label: string;
+  /** Looked at joint by joint, or once for the connection and its checkpoints. */
+  readonly scope: (typeof CHECK_SCOPES)[number];
+  /** Wanted watch, minutes. */
+  readonly watchMin: number;
+  /** Shortest watch after which "dry" may be written, minutes. */
+  readonly leastMin: number;
+  /** Needed before signing, or written down as an exception. */
+  readonly required: boolean;
+  readonly method: CheckMethod;
+  readonly sees: string;
+  readonly blindTo: string;
+}
+
+/** A thing that is no joint of the supply and is checked with it: tank bolts, trap, drain hose. */
+export interface Checkpoint {
+  readonly id: string;
+  readonly label: string;
+  readonly look: string;
+}
+
+/** Stages that look at every joint, in their order. */
+export const JOINT_STAGES: readonly StageCode[] = ["first-fill", "static", "after-run"];

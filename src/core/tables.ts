@@ -1,0 +1,12 @@
+/** Every reference table the product works with, as one value that is handed in. */
+import type { PlannerTables } from "./hookup/index.ts";
+import type { Checkpoint, Stage } from "./leak/index.ts";
+import type { Caution, Preset, StepTemplate } from "./visit/index.ts";
+
+export interface Tables extends PlannerTables {
+  readonly presets: readonly Preset[];
+  readonly checkpoints: readonly Checkpoint[];
+  readonly stages: readonly Stage[];
+  readonly steps: readonly StepTemplate[];
+  readonly cautions: readonly Caution[];
+}

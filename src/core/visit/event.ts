@@ -1,0 +1,62 @@
+/** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
+import type { HookupProblem, Plan } from "../hookup/index.ts";
+import type { Checkpoint, CheckMethod, StageCode } from "../leak/index.ts";
+import type { Survey } from "./survey.ts";
+
+export interface Site {
+  readonly name: string;
+  readonly address: string;
+  /** IANA zone its times are shown in. */
+  readonly zone: string;
+}
+
+/** "1" for a joint's number, "A" for a checkpoint's letter, "connection" for the whole. */
+export type Target = string;
+
+interface OnConnection {
+  readonly connection: string;
+}
+
+export type VisitAct =
+  | { readonly kind: "visit-opened"; readonly site: Site; readonly title: string; readonly startsAt: string }
+  | (OnConnection & { readonly kind: "connection-added"; readonly survey: Survey; readonly checkpoints: readonly Checkpoint[] })
+  | (OnConnection & { readonly kind: "connection-dropped"; readonly reason: string })
+  | (OnConnection & { readonly kind: "survey-saved"; readonly survey: Survey })
+  | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly problem: HookupProblem })
+  | (OnConnection & { readonly kind: "step-done"; readonly step: string; readonly joint: number | null; readonly turns: number | null })
+  | (OnConnection & {
+      readonly kind: "target-checked";
+      readonly target: Target;
+      readonly stage: StageCode;
+      readonly result: "dry" | "weeping";
+      readonly method: CheckMethod;
+      readonly watchedMin: number;
+      readonly note: string;
+    })
+  | (OnConnection & { readonly kind: "joint-snugged"; readonly joint: number; readonly turns: number })
+  | (OnConnection & { readonly kind: "joint-remade"; readonly joint: number; readonly turns: number | null; readonly renewed: string })
+  | (OnConnection & { readonly kind: "exception-written"; readonly target: Target; readonly stage: StageCode; readonly reason: string })
+  | (OnConnection & { readonly kind: "connection-signed"; readonly name: string; readonly lookBackBy: "plumber" | "customer" })
+  | (OnConnection & { readonly kind: "connection-reopened"; readonly reason: string })
+  | (OnConnection & { readonly kind: "connection-noted"; readonly text: string })
+  | { readonly kind: "visit-noted"; readonly text: string }
+  | { readonly kind: "event-undone"; readonly undoes: string };
+
+/** An act on one connection of the visit. */
+export type ConnectionAct = Extract<VisitAct, OnConnection>;
+
+export interface EventStamp {
+  /** uuid made by whoever writes it. */
+  readonly id: string;
+  readonly actor: string;
+  /** When it was typed, UTC, ISO 8601 with Z. */
+  readonly typedAt: string;
+}
+
+export type VisitEvent = EventStamp & VisitAct;
+
+/** Events that count: neither undone nor an undoing. */
+export function liveEvents(events: readonly VisitEvent[]): readonly VisitEvent[] {
+  const undone = new Set(events.flatMap((event) => (event.kind === "event-undone" ? [event.undoes] : [])));
+  return events.filter((event) => event.kind !== "event-undone" && !undone.has(event.id));
+}

@@ -1,0 +1,198 @@
+/** What a visit has come to, as a pure projection of its events. */
+import type { HookupProblem, Plan, PlanJoint } from "../hookup/index.ts";
+import type { Checkpoint, CheckMethod, StageCode } from "../leak/index.ts";
+import { type ConnectionAct, type EventStamp, liveEvents, type Site, type Target, type VisitAct, type VisitEvent } from "./event.ts";
+import type { Survey } from "./survey.ts";
+
+export interface Check {
+  readonly target: Target;
+  readonly stage: StageCode;
+  readonly result: "dry" | "weeping";
+  readonly method: CheckMethod;
+  readonly watchedMin: number;
+  readonly note: string;
+  readonly at: string;
+  readonly by: string;
+  /** False when the joint was turned or re-made since: the look no longer counts. */
+  readonly stands: boolean;
+}
+
+export interface JointState {
+  readonly joint: PlanJoint;
+  readonly madeAt: string | null;
+  /** Counted past hand-tight, snugs included; null: not turned or not counted. */
+  readonly turns: number | null;
+  readonly snugs: number;
+  readonly remakes: number;
+}
+
+export interface LetteredCheckpoint extends Checkpoint {
+  readonly letter: string;
+}
+
+export interface WrittenException {
+  readonly target: Target;
+  readonly stage: StageCode;
+  readonly reason: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface Note {
+  readonly text: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface ConnectionState {
+  readonly id: string;
+  readonly survey: Survey;
+  readonly checkpoints: readonly LetteredCheckpoint[];
+  readonly plan: { readonly plan: Plan; readonly problem: HookupProblem; readonly chosenAt: string } | null;
+  readonly joints: readonly JointState[];
+  /** Time each step was ticked, by step id. */
+  readonly steps: ReadonlyMap<string, string>;
+  readonly checks: readonly Check[];
+  readonly exceptions: readonly WrittenException[];
+  readonly notes: readonly Note[];
+  readonly signed: { readonly name: string; readonly at: string; readonly lookBackBy: "plumber" | "customer"; readonly lookBackDueAt: string } | null;
+  readonly dropped: { readonly reason: string; readonly at: string } | null;
+}
+
+export interface VisitState {
+  readonly site: Site | null;
+  readonly title: string;
+  readonly startsAt: string;
+  readonly connections: readonly ConnectionState[];
+  readonly notes: readonly Note[];
+}
+
+export const EMPTY_VISIT: VisitState = { site: null, title: "", startsAt: "", connections: [], notes: [] };
+/** Look-back falls due this long after signing: a day brings a weep out. */
+const LOOK_BACK_MS = 24 * 60 * 60 * 1000;
+
+export function lookBackDueAt(signedAt: string): string {
+  return new Date(Date.parse(signedAt) + LOOK_BACK_MS).toISOString();
+}
+
+type Change = (connection: ConnectionState) => ConnectionState;
+
+function changeJoint(number: number, change: (joint: JointState) => JointState): Change {
+  return (connection) => ({
+    ...connection,
+    joints: connection.joints.map((each) => (each.joint.number === number ? change(each) : each)),
+  });
+}
+
+/** Looks at the joint from a stage on no longer count. */
+function forgetChecks(number: number, from: StageCode | null): Change {
+  const order: readonly StageCode[] = ["first-fill", "static", "after-run", "drain", "in-place"];
+  const first = from === null ? 0 : order.indexOf(from);
+  return (connection) => ({
+    ...connection,
+    checks: connection.checks.map((check) =>
+      check.target === String(number) && order.indexOf(check.stage) >= first ? { ...check, stands: false } : check,
+    ),
+  });
+}
+
+/** Stage at which the joint's latest standing look was weeping, or null. */
+export function weepingStage(connection: ConnectionState, target: Target): StageCode | null {
+  const last = connection.checks.filter((check) => check.target === target && check.stands).at(-1);
+  return last?.result === "weeping" ? last.stage : null;
+}
+
+function freshJoints(plan: Plan): readonly JointState[] {
+  return plan.joints.map((joint) => ({ joint, madeAt: null, turns: null, snugs: 0, remakes: 0 }));
+}
+
+function changeFor(event: EventStamp & ConnectionAct): Change {
+  const { typedAt: at, actor: by } = event;
+  switch (event.kind) {
+    case "connection-added":
+      return (connection) => connection;
+    case "survey-saved":
+      return (connection) => ({ ...connection, survey: event.survey });
+    case "connection-dropped":
+      return (connection) => ({ ...connection, dropped: { reason: event.reason, at } });
+    case "plan-chosen":
+      return (connection) => ({
+        ...connection,
+        plan: { plan: event.plan, problem: event.problem, chosenAt: at },
+        joints: freshJoints(event.plan),
+        steps: new Map(),
+      });
+    case "step-done": {
+      const ticked: Change = (connection) => ({ ...connection, steps: new Map(connection.steps).set(event.step, at) });
+      const { joint, turns } = event;
+      if (joint === null) return ticked;
+      return (connection) => changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
+    }
+    case "target-checked": {
+      const { target, stage, result, method, watchedMin, note } = event;
+      const check: Check = { target, stage, result, method, watchedMin, note, at, by, stands: true };
+      return (connection) => ({ ...connection, checks: [...connection.checks, check] });
+    }
+    case "joint-snugged":
+      return (connection) =>
+        changeJoint(event.joint, (each) => ({ ...each, snugs: each.snugs + 1, turns: (each.turns ?? 0) + event.turns }))(
+          forgetChecks(event.joint, weepingStage(connection, String(event.joint)))(connection),
+        );
+    case "joint-remade":
+      return (connection) =>
+        changeJoint(event.joint, (each) => ({ ...each, madeAt: at, turns: event.turns, snugs: 0, remakes: each.remakes + 1 }))(
+          forgetChecks(event.joint, null)(connection),
+        );
+    case "exception-written": {
+      const { target, stage, reason } = event;
+      return (connection) => ({ ...connection, exceptions: [...connection.exceptions, { target, stage, reason, at, by }] });
+    }
+    case "connection-signed": {
+      const { name, lookBackBy } = event;
+      return (connection) => ({ ...connection, signed: { name, at, lookBackBy, lookBackDueAt: lookBackDueAt(at) } });
+    }
+    case "connection-reopened":
+      return (connection) => ({ ...connection, signed: null, notes: [...connection.notes, { text: `Re-opened: ${event.reason}`, at, by }] });
+    case "connection-noted":
+      return (connection) => ({ ...connection, notes: [...connection.notes, { text: event.text, at, by }] });
+  }
+}
+
+function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" }>): ConnectionState {
+  return {
+    id: event.connection,
+    survey: event.survey,
+    checkpoints: event.checkpoints.map((checkpoint, index) => ({ ...checkpoint, letter: String.fromCharCode(65 + index) })),
+    plan: null,
+    joints: [],
+    steps: new Map(),
+    checks: [],
+    exceptions: [],
+    notes: [],
+    signed: null,
+    dropped: null,
+  };
+}
+
+/** One event more. The event is taken as accepted by `refuseNext`. */
+export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
+  switch (event.kind) {
+    case "visit-opened":
+      return { ...state, site: event.site, title: event.title, startsAt: event.startsAt };
+    case "visit-noted":
+      return { ...state, notes: [...state.notes, { text: event.text, at: event.typedAt, by: event.actor }] };
+    case "event-undone":
+      return state;
+    case "connection-added":
+      return { ...state, connections: [...state.connections, added(event)] };
+    default: {
+      const change = changeFor(event);
+      return { ...state, connections: state.connections.map((each) => (each.id === event.connection ? change(each) : each)) };
+    }
+  }
+}
+
+/** The visit after all its events, undone ones left out. */
+export function foldVisit(events: readonly VisitEvent[]): VisitState {
+  return liveEvents(events).reduce(applyEvent, EMPTY_VISIT);
+}

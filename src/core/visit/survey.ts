@@ -1,0 +1,100 @@
+/** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
+import type { EndCode } from "../ends/index.ts";
+import type { Fixture, HookupProblem, HouseRules, LineKind, Need, SupplyKind, Water } from "../hookup/index.ts";
+import type { Preset } from "./template.ts";
+
+export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
+export const STOP_PROOFS = ["holds", "weeps", "dead", "seized", "not-proved"] as const;
+export const PROOF_METHODS = ["fixture-opened", "flushed-and-held", "meter-watched", "gauge-rise"] as const;
+export type StopProof = (typeof STOP_PROOFS)[number];
+
+/** A figure as it was typed, beside what was read from it. */
+export interface Typed {
+  readonly typed: string;
+  readonly value: number;
+}
+
+export interface Survey {
+  readonly label: string;
+  readonly place: string;
+  readonly preset: string;
+  readonly fixture: Fixture;
+  readonly water: Water;
+  readonly supply: { readonly end: EndCode; readonly kind: SupplyKind };
+  readonly stop: {
+    readonly kind: (typeof STOP_KINDS)[number];
+    readonly proof: StopProof;
+    readonly method: (typeof PROOF_METHODS)[number] | null;
+  };
+  readonly inlet: { readonly end: EndCode; readonly plastic: boolean };
+  readonly inletAboveSupply: boolean;
+  /** Needed over-all length of the line, inches. */
+  readonly length: { readonly min: Typed; readonly max: Typed };
+  /** Static pressure, psi gauge; null: not measured. */
+  readonly staticPsi: Typed | null;
+  readonly access: "open" | "closed-wall";
+  /** The only kind of line wanted; null: any. */
+  readonly lineKind: LineKind | null;
+  readonly needs: readonly Need[];
+  readonly houseRules: Partial<HouseRules>;
+  readonly notes: string;
+}
+
+/** Static pressure a plan is rated for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
+export const ASSUMED_STATIC_PSI = 60;
+
+/** The survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
+export function surveyFromPreset(preset: Preset, place: string): Survey {
+  const asTyped = (value: number): Typed => ({ typed: String(value), value });
+  return {
+    label: preset.label,
+    place,
+    preset: preset.id,
+    fixture: preset.fixture,
+    water: preset.water,
+    supply: { end: preset.supplyEnd, kind: preset.supplyKind },
+    stop: { kind: preset.supplyKind === "box-valve" ? "box-valve" : "quarter-turn", proof: "not-proved", method: null },
+    inlet: { end: preset.inletEnd, plastic: preset.inletPlastic },
+    inletAboveSupply: preset.inletAboveSupply,
+    length: { min: asTyped(preset.lengthIn.min), max: asTyped(preset.lengthIn.max) },
+    staticPsi: null,
+    access: "open",
+    lineKind: preset.lineKind,
+    needs: [],
+    houseRules: {},
+    notes: "",
+  };
+}
+
+function stopHolds(proof: StopProof): boolean | null {
+  if (proof === "not-proved") return null;
+  return proof === "holds" || proof === "weeps";
+}
+
+/** The planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
+export function problemOf(survey: Survey, stock: HookupProblem["stock"]): HookupProblem {
+  return {
+    supply: {
+      end: survey.supply.end,
+      kind: survey.supply.kind,
+      water: survey.water,
+      staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
+      stopHolds: stopHolds(survey.stop.proof),
+      keepsExistingLine: false,
+    },
+    inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
+    lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
+    ...(survey.lineKind === null ? {} : { lineKind: survey.lineKind }),
+    needs: survey.needs,
+    access: survey.access,
+    houseRules: survey.houseRules,
+    stock,
+  };
+}
+
+/** True when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
+export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
+  const key = ({ supply, inlet, lengthIn }: HookupProblem) =>
+    [supply.end, supply.kind, supply.water, inlet.end, inlet.fixture, inlet.plastic, lengthIn.min, lengthIn.max].join("|");
+  return key(one) === key(other);
+}

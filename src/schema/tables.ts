@@ -1,0 +1,175 @@
+/** The reference tables as they stand in data/*.csv and in src/generated/tables.json. */
+import { z } from "zod";
+import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/hookup/index.ts";
+import { JOINT_TYPES, SEALANTS } from "../core/joints/index.ts";
+import { CHECK_SCOPES, STAGE_CODES } from "../core/leak/index.ts";
+import { PART_FUNCTIONS, PART_KINDS } from "../core/parts/index.ts";
+import type { Tables } from "../core/tables.ts";
+import { STEP_PHASES } from "../core/visit/index.ts";
+
+const positive = z.number().positive();
+const code = z.string().min(1);
+const gender = z.enum(["m", "f"]).nullable();
+const side = z.strictObject({ family: code, gender });
+
+const end = z.strictObject({
+  code,
+  form: z.enum(["thread", "plain", "socket", "seat"]),
+  family: code,
+  size: code,
+  fitSize: code,
+  gender,
+  swivel: z.boolean(),
+  name: code,
+  thread: code.nullable(),
+  standard: code.nullable(),
+  readsIn: z
+    .strictObject({ low: positive, high: positive })
+    .refine((reads) => reads.low <= reads.high, "reads_low_in must not exceed reads_high_in")
+    .nullable(),
+  outsideIn: positive.nullable(),
+  boreIn: positive.nullable(),
+  material: code.nullable(),
+  wrenches: z.array(code),
+  confidence: z.enum(["high", "medium-high", "medium", "medium-low", "low"]),
+});
+
+const mating = z.strictObject({
+  id: code,
+  a: side,
+  b: side,
+  bMaterials: z.array(code),
+  type: z.enum(JOINT_TYPES),
+  needsKit: z.boolean(),
+  note: code.nullable(),
+});
+
+const jointRule = z.strictObject({
+  id: code,
+  type: z.enum(JOINT_TYPES),
+  label: code,
+  whenSize: code.nullable(),
+  whenPlastic: z.enum(["none", "nut", "body", "male", "tube"]).nullable(),
+  turns: z
+    .strictObject({ min: z.number().nonnegative(), max: z.number().nonnegative(), hardMax: positive })
+    .refine((turns) => turns.min <= turns.max && turns.max <= turns.hardMax, "turns must rise: turns_min, turns_max, hard_max")
+    .nullable(),
+  handOnly: z.boolean(),
+  sealant: z.enum(SEALANTS),
+  maySnug: z.boolean(),
+  sealsOn: code,
+  pieces: z.array(code),
+  lookFirst: z.array(code),
+  remake: code,
+  reason: code,
+});
+
+const vector = z.tuple([z.number(), z.number(), z.number()]);
+const port = z.strictObject({
+  id: z.enum(["a", "b", "c"]),
+  end: code,
+  at: vector,
+  direction: vector,
+  boreIn: positive,
+  plastic: z.boolean(),
+});
+
+const part = z.strictObject({
+  sku: z.string().regex(/^[A-Z0-9-]+$/, "a SKU has capitals, digits and dashes only"),
+  kind: z.enum(PART_KINDS),
+  name: code,
+  priceCents: z.number().int().positive(),
+  material: code,
+  lengthIn: positive.nullable(),
+  cutToLength: z.boolean(),
+  minBendRadiusIn: positive.nullable(),
+  cuffIn: positive.nullable(),
+  ratedPsi: positive,
+  ratedF: positive,
+  leadFree: z.boolean(),
+  oneWay: z.boolean(),
+  contents: z.array(code),
+  functions: z.array(z.enum(PART_FUNCTIONS)),
+  joins: z.tuple([code, code]).nullable(),
+  ports: z.array(port),
+});
+
+const fixture = z.strictObject({
+  fixture: z.enum(FIXTURES),
+  label: code,
+  drinking: z.boolean(),
+  solenoid: z.boolean(),
+  unattended: z.boolean(),
+  suggestsBackflow: z.boolean(),
+  mixing: z.boolean(),
+  powered: z.boolean(),
+  heavy: z.boolean(),
+});
+
+const school = z.strictObject({ key: code, choice: code, label: code, isDefault: z.boolean(), reason: code });
+const judgement = z.strictObject({ code, severity: z.enum(["refuse", "warn", "note"]), message: code, reason: code });
+
+const preset = z.strictObject({
+  id: code,
+  group: code,
+  label: code,
+  fixture: z.enum(FIXTURES),
+  water: z.enum(["cold", "hot"]),
+  inletEnd: code,
+  inletPlastic: z.boolean(),
+  supplyEnd: code,
+  supplyKind: z.enum(SUPPLY_KINDS),
+  lengthIn: z.strictObject({ min: positive, max: positive }),
+  lineKind: z.enum(LINE_KINDS).nullable(),
+  inletAboveSupply: z.boolean(),
+  wantsPsi: z.strictObject({ min: positive, max: positive }),
+  flowGpm: positive,
+  purge: code,
+  exercise: code,
+  placeBack: code,
+  checkpoints: z.array(code),
+  why: code,
+});
+
+const checkpoint = z.strictObject({ id: code, label: code, look: code });
+const stage = z.strictObject({
+  code: z.enum(STAGE_CODES),
+  label: code,
+  scope: z.enum(CHECK_SCOPES),
+  watchMin: positive,
+  leastMin: positive,
+  required: z.boolean(),
+  method: z.enum(["look", "tissue"]),
+  sees: code,
+  blindTo: code,
+});
+
+const step = z.strictObject({
+  id: code,
+  phase: z.enum(STEP_PHASES),
+  when: code.nullable(),
+  per: z.enum(["connection", "joint"]),
+  text: code,
+  handsOnMin: z.strictObject({ low: z.number(), likely: z.number(), high: z.number() }),
+  waitMin: z.number().nonnegative(),
+  effect: z.enum(["water-off", "water-on"]).nullable(),
+  stage: z.enum(STAGE_CODES).nullable(),
+  caution: code.nullable(),
+});
+const caution = z.strictObject({ code, text: code });
+
+export const tablesSchema = z.strictObject({
+  ends: z.array(end),
+  matings: z.array(mating),
+  joints: z.array(jointRule),
+  parts: z.array(part),
+  fixtures: z.array(fixture),
+  schools: z.array(school),
+  judgements: z.array(judgement),
+  presets: z.array(preset),
+  checkpoints: z.array(checkpoint),
+  stages: z.array(stage),
+  steps: z.array(step),
+  cautions: z.array(caution),
+}) satisfies z.ZodType<Tables>;
+
