@@ -175,7 +175,7 @@ export function readTables(folder: string): Record<string, unknown> {
     Object.entries(readers).map(([name, reader]) => {
       const file = FILES[name as keyof typeof readers] ?? `${name}.csv`;
       const rows: Row[] = parse(readFileSync(join(folder, file), "utf8"), { columns: true, skip_empty_lines: true });
-      return [name, rows.map(reader)];
+      return [name, rows.map((row): unknown => reader(row))];
     }),
   );
 }

@@ -3,7 +3,7 @@ export {
   type ConnectionPhase, connectionPhase, dryStages, type JointLife, jointLife, lookBackOf, nextThing, type NextThing, phaseInWords,
   type View, visitPhase, WATER_IN,
 } from "./life.ts";
-export { MOST_SNUGS, type Refusal, refuseNext, type RuleTables } from "./rules.ts";
+export { firstRefused, MOST_SNUGS, type Refusal, refuseNext, type RuleTables } from "./rules.ts";
 export { makeText, type RunStep, runSheet, sealantInWords, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
 export {
   applyEvent, type Check, type ConnectionState, EMPTY_VISIT, foldVisit, type JointState, type LetteredCheckpoint, lookBackDueAt, type Note,

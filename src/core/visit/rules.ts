@@ -1,7 +1,7 @@
 /** What may happen next in a visit. Every event passes here before it is kept, and again when an earlier one is undone. */
 import type { Tables } from "../tables.ts";
 import { formatTurn } from "../units/index.ts";
-import { applyEvent, type ConnectionState, EMPTY_VISIT, type JointState, type VisitState, weepingStage } from "./state.ts";
+import { applyEvent, type ConnectionState, EMPTY_VISIT, foldVisit, type JointState, type VisitState, weepingStage } from "./state.ts";
 import { type ConnectionAct, type EventStamp, liveEvents, type VisitAct, type VisitEvent } from "./event.ts";
 import { WATER_IN } from "./life.ts";
 import { runSheet } from "./run-sheet.ts";
@@ -183,8 +183,30 @@ function firstRefusal(events: readonly VisitEvent[], tables: RuleTables): Refusa
   return null;
 }
 
-/** Why `event` may not follow `events`, or null. The one rule for the server, the browser and imported files. */
+export interface RefusedAt {
+  /** Which of the added events. */
+  readonly index: number;
+  readonly refusal: Refusal;
+}
+
+/**
+ * The first of `added` that may not follow what comes before it, or null when all may.
+ * The one rule for the server, the browser and imported files.
+ */
+export function firstRefused(before: readonly VisitEvent[], added: readonly VisitEvent[], tables: RuleTables): RefusedAt | null {
+  const events = [...before];
+  let state = foldVisit(events);
+  for (const [index, event] of added.entries()) {
+    const isUndo = event.kind === "event-undone";
+    const refused = isUndo ? refusalOfUndo(events, event, tables) : refusal(state, event, tables);
+    if (refused) return { index, refusal: refused };
+    events.push(event);
+    state = isUndo ? foldVisit(events) : applyEvent(state, event);
+  }
+  return null;
+}
+
+/** Why `event` may not follow `events`, or null. */
 export function refuseNext(events: readonly VisitEvent[], event: VisitEvent, tables: RuleTables): Refusal | null {
-  if (event.kind === "event-undone") return refusalOfUndo(events, event, tables);
-  return refusal(liveEvents(events).reduce(applyEvent, EMPTY_VISIT), event, tables);
+  return firstRefused(events, [event], tables)?.refusal ?? null;
 }

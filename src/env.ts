@@ -1,0 +1,19 @@
+/** The environment, read once at the border. Every fault is listed before anything starts. */
+import { z } from "zod";
+
+const environment = z.object({
+  /** Connection string; bin/start and bin/test set it. */
+  DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }),
+  /** File the server logs to; absent: standard output. */
+  LOG_FILE: z.string().min(1).exactOptional(),
+  LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
+});
+
+export type Environment = z.output<typeof environment>;
+
+/** Errors: Error naming each variable that is missing or wrong. */
+export function readEnvironment(variables: NodeJS.ProcessEnv = process.env): Environment {
+  const parsed = environment.safeParse(variables);
+  if (!parsed.success) throw new Error(`The environment is not right:\n${z.prettifyError(parsed.error)}`);
+  return parsed.data;
+}

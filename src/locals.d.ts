@@ -1,0 +1,10 @@
+declare namespace App {
+  interface Locals {
+    /** Id of the request, in its answer's header and in the log. */
+    requestId: string;
+    /** The request's own log; absent when the pages run without src/server.ts. */
+    log?: { readonly error: (about: object, text: string) => void };
+    /** "light" or "dark" where the user chose; otherwise the device decides. */
+    theme: "light" | "dark" | null;
+  }
+}

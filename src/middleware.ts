@@ -1,0 +1,28 @@
+import { defineMiddleware } from "astro:middleware";
+import { v4 as uuid } from "uuid";
+import { crossOriginFault } from "./app/origin.ts";
+import { asProblem, Problem, problemAnswer } from "./app/problem.ts";
+
+const READING = new Set(["GET", "HEAD", "OPTIONS"]);
+
+function themeFrom(value: string | undefined): "light" | "dark" | null {
+  return value === "light" || value === "dark" ? value : null;
+}
+
+/** Every request: an id, the theme, and for every write the check that it comes from our own pages. */
+export const onRequest = defineMiddleware(async (context, next) => {
+  context.locals.requestId = context.request.headers.get("x-request-id") ?? uuid();
+  context.locals.theme = themeFrom(context.cookies.get("theme")?.value);
+  const fault = READING.has(context.request.method) ? null : crossOriginFault(context.request.headers, context.url);
+  const isApi = context.url.pathname.startsWith("/api/");
+  if (fault !== null) {
+    const refused = new Problem("wrong-origin", fault);
+    return isApi ? problemAnswer(refused) : new Response(refused.message, { status: 403, headers: { "content-type": "text/plain; charset=utf-8" } });
+  }
+  if (!isApi) return next();
+  try {
+    return await next();
+  } catch (error) {
+    return problemAnswer(asProblem(error));
+  }
+});

@@ -1,0 +1,12 @@
+import type { APIRoute } from "astro";
+import { idFrom, otherMethods, reads } from "../../../../../app/endpoint.ts";
+import { exportVisit } from "../../../../../app/visit-file.ts";
+
+const answer = reads((app, { params }) => exportVisit(app, idFrom(params["id"], "visit")));
+
+export const GET: APIRoute = async (context) => {
+  const response = await answer(context);
+  if (response.ok) response.headers.set("content-disposition", `attachment; filename="visit-${context.params["id"] ?? ""}.json"`);
+  return response;
+};
+export const ALL = otherMethods;

@@ -1,0 +1,128 @@
+/** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
+import { z } from "zod";
+import {
+  FIXTURES, type HookupProblem, LINE_KINDS, NEEDS, PIPE_MATERIALS, type Plan, type PortRef, SCHOOL_CHOICES, SUPPLY_KINDS,
+} from "../core/hookup/index.ts";
+import { JOINT_TYPES, SEALANTS } from "../core/joints/index.ts";
+import { PART_KINDS } from "../core/parts/index.ts";
+
+/** Highest pressure that is taken for a reading, psi gauge: twice what house gauges show. */
+const HIGHEST_PSI = 300;
+/** Longest line anybody asks for, inches (100 ft). */
+const LONGEST_IN = 1200;
+
+export const endCode = z.string().min(1).max(40).meta({ id: "EndCode", description: "Code of an end, as data/ends.csv lists them" });
+const lengthIn = z.number().positive().max(LONGEST_IN);
+
+export const houseRulesSchema = z
+  .strictObject({
+    taperSealant: z.enum(SCHOOL_CHOICES.taperSealant).exactOptional(),
+    ferruleFilm: z.enum(SCHOOL_CHOICES.ferruleFilm).exactOptional(),
+    refrigeratorLine: z.enum(SCHOOL_CHOICES.refrigeratorLine).exactOptional(),
+    toiletLine: z.enum(SCHOOL_CHOICES.toiletLine).exactOptional(),
+    reuseLine: z.enum(SCHOOL_CHOICES.reuseLine).exactOptional(),
+    pipeJoint: z.enum(SCHOOL_CHOICES.pipeJoint).exactOptional(),
+    concealedPushFit: z.enum(SCHOOL_CHOICES.concealedPushFit).exactOptional(),
+    hammer: z.enum(SCHOOL_CHOICES.hammer).exactOptional(),
+    dishwasherBackflow: z.enum(SCHOOL_CHOICES.dishwasherBackflow).exactOptional(),
+    multiTurnStop: z.enum(SCHOOL_CHOICES.multiTurnStop).exactOptional(),
+  })
+  .meta({ id: "HouseRules" });
+
+export const lengthRange = z
+  .strictObject({ min: lengthIn, max: lengthIn })
+  .refine((range) => range.min <= range.max, { error: "min must not be above max", path: ["min"] });
+
+const problemShape = {
+  supply: z.strictObject({
+    end: endCode,
+    kind: z.enum(SUPPLY_KINDS),
+    water: z.enum(["cold", "hot"]),
+    staticPsi: z.number().positive().max(HIGHEST_PSI),
+    stopHolds: z.boolean().nullable(),
+    keepsExistingLine: z.boolean(),
+    keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
+    material: z.enum(PIPE_MATERIALS).exactOptional(),
+  }),
+  inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),
+  lengthIn: lengthRange,
+  lineKind: z.enum(LINE_KINDS).exactOptional(),
+  needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
+  access: z.enum(["open", "closed-wall"]),
+  houseRules: houseRulesSchema,
+};
+
+/** Body of POST /api/v1/hookups/plan. */
+export const planRequest = z
+  .strictObject({ ...problemShape, stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable() })
+  .meta({ id: "PlanRequest" });
+
+/** A problem as it is kept with a visit: stock is not part of it. */
+export const storedProblem = z.strictObject({ ...problemShape, stock: z.null() }).meta({ id: "StoredProblem" }) satisfies z.ZodType<HookupProblem>;
+
+export function problemFromRequest({ stock, ...problem }: z.output<typeof planRequest>): HookupProblem {
+  return { ...problem, stock: stock === null ? null : new Map(Object.entries(stock)) };
+}
+
+const vector = z.tuple([z.number(), z.number(), z.number()]);
+const portRef = z.union([
+  z.literal(["supply", "inlet", "kept"]),
+  z.templateLiteral(["p", z.number().int().nonnegative(), ".", z.enum(["a", "b", "c"])]),
+]) satisfies z.ZodType<PortRef>;
+const turns = z.number().nonnegative().max(10);
+const text = z.string().max(400);
+const finding = z.strictObject({ code: text, message: text });
+
+const planPart = z.strictObject({
+  sku: z.string().max(40),
+  kind: z.enum(PART_KINDS),
+  name: text,
+  quantity: z.number().int().positive().max(1000),
+  branch: z.enum(["main", "kept"]),
+  contents: z.array(text).max(8),
+  material: text,
+  ports: z
+    .array(z.strictObject({ id: z.enum(["a", "b", "c"]), end: endCode, at: vector, direction: vector, boreIn: z.number(), plastic: z.boolean() }))
+    .max(3),
+  lengthIn: lengthIn.exactOptional(),
+});
+
+const planJoint = z.strictObject({
+  number: z.number().int().positive(),
+  between: z.tuple([portRef, portRef]),
+  ends: z.tuple([endCode, endCode]),
+  type: z.enum(JOINT_TYPES),
+  rule: text,
+  sealant: z.enum(SEALANTS),
+  turns: z.strictObject({ handOnly: z.boolean(), min: turns, max: turns }).nullable(),
+  hardMaxTurns: turns.nullable(),
+  wrenches: z.array(text).max(6),
+  backUp: z.boolean(),
+  made: z.enum(["bench", "place"]),
+  notes: z.array(text).max(8),
+  label: text,
+  sealsOn: text,
+  pieces: z.array(text).max(8),
+  lookFirst: z.array(text).max(8),
+  remake: text,
+  reason: text,
+  maySnug: z.boolean(),
+});
+
+export const planSchema = z
+  .strictObject({
+    id: text,
+    parts: z.array(planPart).max(24),
+    joints: z.array(planJoint).min(1).max(24),
+    priceCents: z.number().int().nonnegative(),
+    inStock: z.boolean(),
+    missing: z.array(text).max(24),
+    warnings: z.array(finding).max(24),
+    why: z.array(text).max(24),
+  })
+  .meta({ id: "Plan" }) satisfies z.ZodType<Plan>;
+
+/** Answer of POST /api/v1/hookups/plan. */
+export const planResponse = z
+  .strictObject({ plans: z.array(planSchema), refused: z.array(finding), complete: z.boolean() })
+  .meta({ id: "PlanResponse" });

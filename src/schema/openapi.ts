@@ -1,0 +1,63 @@
+/** The HTTP interface as an OpenAPI document, made from the schemas that guard it. */
+import { z } from "zod";
+import { createDocument, type ZodOpenApiOperationObject } from "zod-openapi";
+import { planRequest, planResponse } from "./hookup.ts";
+import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
+
+export const errorResponse = z
+  .strictObject({
+    error: z.strictObject({
+      code: z.string(),
+      message: z.string(),
+      fields: z.array(z.strictObject({ path: z.string(), message: z.string() })),
+    }),
+  })
+  .meta({ id: "Error" });
+
+export const healthResponse = z.strictObject({ status: z.literal("ok"), database: z.literal("ok"), version: z.string() }).meta({ id: "Health" });
+
+const json = (schema: z.ZodType) => ({ "application/json": { schema } });
+const failed = (status: number, description: string) => ({ [String(status)]: { description, content: json(errorResponse) } });
+const onVisit = { path: z.object({ id: z.uuid() }) };
+
+function operation(summary: string, answer: z.ZodType, more: Partial<ZodOpenApiOperationObject> = {}, status = 200): ZodOpenApiOperationObject {
+  return {
+    summary,
+    ...more,
+    responses: {
+      [String(status)]: { description: "Done", content: json(answer) },
+      ...(more.requestBody ? { ...failed(400, "Not JSON"), ...failed(415, "Not sent as JSON"), ...failed(422, "A field is wrong; the answer names it") } : {}),
+      ...(more.requestParams ? failed(404, "No such visit") : {}),
+      ...(more.responses ?? {}),
+    },
+  };
+}
+
+/** OpenAPI 3.1 document of /api/v1. */
+export function describeInterface(version: string): ReturnType<typeof createDocument> {
+  const body = (schema: z.ZodType) => ({ requestBody: { required: true, content: json(schema) } });
+  return createDocument({
+    openapi: "3.1.0",
+    info: { title: "Brass Nut", version, description: "Works out, makes up, leak-checks and records water supply connections." },
+    paths: {
+      "/api/v1/health": { get: operation("Is the service and its database there?", healthResponse) },
+      "/api/v1/hookups/plan": { post: operation("What goes between two ends", planResponse, body(planRequest)) },
+      "/api/v1/visits": {
+        get: operation("The day's visits", z.looseObject({ visits: z.array(z.looseObject({ visit: z.uuid() })) })),
+        post: operation("Open a visit", addEventsResponse, { ...body(openVisitRequest), responses: failed(409, "The id is taken") }, 201),
+      },
+      "/api/v1/visits/{id}": { get: operation("One visit with all its events", visitResponse, { requestParams: onVisit }) },
+      "/api/v1/visits/{id}/events": {
+        post: operation("Add events to a visit, exactly once each", addEventsResponse, {
+          ...body(addEventsRequest),
+          requestParams: onVisit,
+          responses: failed(409, "Stale version, or an id that says something else"),
+        }),
+      },
+      "/api/v1/visits/{id}/export": { get: operation("The visit as a file", visitFile, { requestParams: onVisit }) },
+      "/api/v1/visits/import": {
+        post: operation("Read a visit from its file", addEventsResponse, { ...body(visitFile), responses: failed(409, "The visit here tells a different story") }),
+      },
+    },
+  });
+}
