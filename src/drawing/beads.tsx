@@ -1,0 +1,51 @@
+/** The run at its smallest: joints as beads between wall and fixture. For tickets, lists and small screens. */
+import { JointGlyph, jointInWords, type MarkedJoint } from "./glyph.tsx";
+
+interface BeadsProps {
+  readonly joints: readonly MarkedJoint[];
+  readonly fixture: string;
+  /** Number of the joint that is open. */
+  readonly open?: number | undefined;
+  /** Makes each bead lead somewhere. */
+  readonly hrefFor?: ((joint: number) => string) | undefined;
+  readonly size?: "small" | "large";
+}
+
+const STEP = 52;
+const ENDS = 46;
+
+/** The run in words: what a strip says to somebody who does not see it. */
+export function runInWords(joints: readonly MarkedJoint[], fixture: string): string {
+  if (joints.length === 0) return `No hookup chosen yet for ${fixture}`;
+  return `From the wall to ${fixture}: ${joints.map(jointInWords).join("; ")}`;
+}
+
+export function Beads({ joints, fixture, open, hrefFor, size = "small" }: BeadsProps) {
+  const width = ENDS * 2 + Math.max(joints.length, 1) * STEP;
+  const scale = size === "small" ? 0.72 : 1;
+  const role = hrefFor ? "group" : "img";
+  return (
+    <svg
+      className="strip"
+      viewBox={`0 -32 ${width} 68`}
+      width={width * scale}
+      height={68 * scale}
+      role={role}
+      aria-label={runInWords(joints, fixture)}
+    >
+      <path className="strip-line" d={`M8 0 H${width - 8}`} strokeWidth={2} {...(joints.length === 0 ? { strokeDasharray: "5 6" } : {})} />
+      <path className="strip-line" d="M8 -20 V20 M8 -14 L1 -7 M8 -4 L1 3 M8 6 L1 13 M8 16 L1 23" strokeWidth={1.6} />
+      <rect className="strip-plastic" x={width - 20} y={-12} width={16} height={24} strokeWidth={1.6} />
+      {joints.map((joint, index) => (
+        <JointGlyph
+          key={joint.number}
+          joint={joint}
+          x={ENDS + STEP * (index + 0.5)}
+          y={0}
+          isOpen={open === joint.number}
+          {...(hrefFor ? { href: hrefFor(joint.number) } : {})}
+        />
+      ))}
+    </svg>
+  );
+}

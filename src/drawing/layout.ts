@@ -1,0 +1,100 @@
+/** Where everything of a full run strip goes, from the dimensions of parts and ends. Pure geometry: no marks are made here. */
+import type { EndCode } from "../core/ends/index.ts";
+import type { Plan, PlanPart } from "../core/hookup/index.ts";
+
+/** What the drawing needs to know of an end. */
+export interface EndFigure {
+  readonly name: string;
+  readonly form: "thread" | "plain" | "socket" | "seat";
+  readonly gender: "m" | "f" | null;
+  /** Outside diameter, inches. */
+  readonly acrossIn: number;
+}
+
+export type EndFigures = Readonly<Record<EndCode, EndFigure>>;
+
+/** Drawing units an inch of a fitting takes. Lines are broken and take less. */
+const PER_INCH = 30;
+const FACE = 20;
+const GAP = 24;
+const WALL = 84;
+const INLET = 60;
+const SHORTEST = 34;
+const LONGEST = 120;
+
+export interface DrawnFace {
+  readonly x: number;
+  /** 1: the face looks to the right, -1: to the left. */
+  readonly side: 1 | -1;
+  readonly end: EndCode;
+  readonly high: number;
+  readonly plastic: boolean;
+}
+
+export interface DrawnPart {
+  readonly part: PlanPart;
+  readonly x: number;
+  readonly width: number;
+  readonly high: number;
+  readonly left: DrawnFace;
+  readonly right: DrawnFace;
+  /** Row of its label, so that neighbours do not write over each other. */
+  readonly row: 0 | 1;
+}
+
+export interface StripLayout {
+  readonly width: number;
+  readonly parts: readonly DrawnPart[];
+  readonly supply: DrawnFace;
+  readonly inlet: DrawnFace;
+  /** x of each joint, in order of number. */
+  readonly joints: readonly number[];
+}
+
+function highOf(end: EndCode, ends: EndFigures): number {
+  return Math.round(18 + 26 * Math.min(ends[end]?.acrossIn ?? 0.6, 1.3));
+}
+
+/** Drawn length of a part's body: fittings to scale, lines by a slow scale and broken. */
+function bodyWidth(part: PlanPart): number {
+  if (part.lengthIn !== undefined) return 150 + 50 * Math.log2(Math.max(part.lengthIn, 6) / 6);
+  const [a, b] = part.ports;
+  if (!a || !b) return SHORTEST;
+  const lengthIn = Math.hypot(...a.at.map((value, axis) => (b.at[axis] ?? 0) - value));
+  return Math.min(LONGEST, Math.max(SHORTEST, lengthIn * PER_INCH));
+}
+
+/** The ends of a part in the order the run goes through it, read off the plan's joints. */
+function throughPart(plan: Plan, index: number): { readonly into: string; readonly out: string } | null {
+  const into = plan.joints.find((joint) => joint.between[1].startsWith(`p${index}.`));
+  const out = plan.joints.find((joint) => joint.between[0].startsWith(`p${index}.`));
+  return into && out ? { into: into.ends[1], out: out.ends[0] } : null;
+}
+
+/** Lays a plan out from the wall (left) to the inlet (right). Pieces such as ferrules take no place of their own. */
+export function layOutStrip(plan: Plan, ends: EndFigures, inletPlastic: boolean): StripLayout {
+  const supplyEnd = plan.joints[0]?.ends[0] ?? "";
+  const inletEnd = plan.joints.at(-1)?.ends[1] ?? "";
+  const supply: DrawnFace = { x: WALL, side: 1, end: supplyEnd, high: highOf(supplyEnd, ends), plastic: false };
+  let x = WALL + FACE;
+  const joints: number[] = [];
+  const parts: DrawnPart[] = [];
+  plan.parts.forEach((part, index) => {
+    const through = throughPart(plan, index);
+    if (through === null) return;
+    joints.push(x + GAP / 2);
+    const from = x + GAP + FACE;
+    const width = bodyWidth(part);
+    const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
+    const left: DrawnFace = { x: from, side: -1, end: through.into, high: highOf(through.into, ends), plastic: plasticOf(through.into) };
+    const right: DrawnFace = { x: from + width, side: 1, end: through.out, high: highOf(through.out, ends), plastic: plasticOf(through.out) };
+    const high = Math.max(left.high, right.high) * (part.lengthIn === undefined ? 0.95 : 0.72);
+    parts.push({ part, x: from, width, high, left, right, row: parts.length % 2 === 0 ? 0 : 1 });
+    x = from + width + FACE;
+  });
+  joints.push(x + GAP / 2);
+  const inlet: DrawnFace = { x: x + GAP + FACE, side: -1, end: inletEnd, high: highOf(inletEnd, ends), plastic: inletPlastic };
+  return { width: inlet.x + INLET + 90, parts, supply, inlet, joints };
+}
+
+export const FACE_WIDTH = FACE;

@@ -1,0 +1,105 @@
+/** The run strip: one connection from the wall (left) to its fixture (right), parts to scale, joints as numbered glyphs. */
+import type { Plan, PlanPart } from "../core/hookup/index.ts";
+import { formatInches } from "../core/units/index.ts";
+import { runInWords } from "./beads.tsx";
+import { JointGlyph, type MarkedJoint } from "./glyph.tsx";
+import { type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
+import { Face, PartShape } from "./part-shape.tsx";
+
+interface RunStripProps {
+  readonly plan: Plan;
+  readonly ends: EndFigures;
+  readonly joints: readonly MarkedJoint[];
+  readonly fixture: string;
+  readonly inletPlastic: boolean;
+  readonly open?: number | undefined;
+  readonly hrefFor?: ((joint: number) => string) | undefined;
+}
+
+const MATERIAL_WORDS: Readonly<Record<string, string>> = {
+  "stainless-braid": "braided stainless",
+  "polymer-braid": "braided polymer",
+  rubber: "rubber hose",
+  copper: "copper",
+  polyethylene: "polyethylene",
+  pex: "PEX",
+};
+
+/** Short words under a part: what it is, and its length where it has one. */
+export function shortName(part: PlanPart): readonly [string, string] {
+  if (part.lengthIn !== undefined) return [`${MATERIAL_WORDS[part.material] ?? part.material} ${part.kind === "line" ? "" : part.kind}`.trim(), `${formatInches(part.lengthIn)} in`];
+  const [what = part.name, ends = ""] = part.name.split(", ");
+  return [what.toLowerCase(), ends.replace(/ (outlet|nut)\b/g, "")];
+}
+
+function PartLabel({ drawn }: { readonly drawn: DrawnPart }) {
+  const [what, more] = shortName(drawn.part);
+  const y = 44 + drawn.row * 32;
+  const middle = drawn.x + drawn.width / 2;
+  return (
+    <g>
+      <text x={middle} y={y} fontSize={12.5} textAnchor="middle">
+        {what}
+      </text>
+      <text className="strip-quiet strip-figure" x={middle} y={y + 15} fontSize={11.5} textAnchor="middle">
+        {more}
+      </text>
+    </g>
+  );
+}
+
+export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunStripProps) {
+  const layout = layOutStrip(plan, ends, inletPlastic);
+  const { inlet, supply } = layout;
+  const deep = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
+  return (
+    <svg
+      className="strip"
+      viewBox={`0 -104 ${layout.width} ${104 + deep}`}
+      width={layout.width}
+      height={104 + deep}
+      role={hrefFor ? "group" : "img"}
+      aria-label={runInWords(joints, fixture)}
+    >
+      <text className="strip-quiet" x={4} y={-44} fontSize={12} letterSpacing={1.5}>
+        WALL
+      </text>
+      <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
+      <path className="strip-hair" d="M16 -30 L4 -20 M16 -18 L4 -8 M16 -6 L4 4 M16 6 L4 16 M16 18 L4 28 M16 30 L8 37" strokeWidth={1.4} />
+      <rect className="strip-metal" x={16} y={-13} width={supply.x - 16} height={26} strokeWidth={1.5} />
+      <Face face={supply} ends={ends} />
+      <text className="strip-quiet strip-figure" x={24} y={52} fontSize={11.5}>
+        {supply.end}
+      </text>
+      {layout.parts.map((drawn) => (
+        <g key={drawn.x}>
+          <PartShape drawn={drawn} ends={ends} />
+          <PartLabel drawn={drawn} />
+        </g>
+      ))}
+      <Face face={inlet} ends={ends} />
+      <rect className={inletPlastic ? "strip-plastic" : "strip-metal"} x={inlet.x} y={-24} width={38} height={48} strokeWidth={1.5} />
+      <text x={inlet.x + 46} y={-6} fontSize={13}>
+        {fixture}
+      </text>
+      <text className="strip-quiet strip-figure" x={inlet.x + 46} y={11} fontSize={11.5}>
+        {inlet.end}
+      </text>
+      {inletPlastic && (
+        <text className="strip-quiet" x={inlet.x + 46} y={27} fontSize={11.5}>
+          plastic
+        </text>
+      )}
+      {joints.map((joint, index) => {
+        const x = layout.joints[index];
+        if (x === undefined) return null;
+        return (
+          <g key={joint.number}>
+            <path className="strip-hair" d={`M${x} -44 V-6`} strokeDasharray="2 4" strokeWidth={1.6} />
+            <JointGlyph joint={joint} x={x} y={-72} isOpen={open === joint.number} {...(hrefFor ? { href: hrefFor(joint.number) } : {})} />
+          </g>
+        );
+      })}
+    </svg>
+  );
+}

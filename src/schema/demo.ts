@@ -1,0 +1,38 @@
+import { z } from "zod";
+import { NEEDS } from "../core/hookup/index.ts";
+import { PROOF_METHODS, STOP_PROOFS } from "../core/visit/index.ts";
+import { siteSchema } from "./visit.ts";
+
+export const DEMO_PROGRESS = ["surveyed", "planned", "half", "weeping", "ready", "signed", "done"] as const;
+
+const connection = z.strictObject({
+  preset: z.string(),
+  place: z.string(),
+  stop: z.enum(STOP_PROOFS),
+  method: z.enum(PROOF_METHODS).nullable(),
+  psi: z.string().nullable(),
+  min: z.string().optional(),
+  max: z.string().optional(),
+  needs: z.array(z.enum(NEEDS)).default([]),
+  progress: z.enum(DEMO_PROGRESS),
+  lookBackBy: z.enum(["plumber", "customer"]).default("plumber"),
+  notes: z.string().default(""),
+});
+
+/** data/demo.json: what stands in the demo, told by how far each connection has come. */
+export const demoSchema = z.strictObject({
+  plumber: z.string(),
+  site: siteSchema,
+  visits: z.array(
+    z.strictObject({
+      key: z.string(),
+      title: z.string(),
+      /** Start of the visit in minutes from the moment the demo is loaded. */
+      startsInMin: z.number().int(),
+      notes: z.array(z.string()),
+      connections: z.array(connection).min(1),
+    }),
+  ),
+});
+
+export type Demo = z.output<typeof demoSchema>;
