@@ -1,0 +1,78 @@
+/** What a page of one connection is made from, loaded in one go so that nothing fails once the page is being sent. */
+import type { EndCode } from "../core/ends/index.ts";
+import { type ConnectionPhase, type ConnectionState, connectionPhase, type Site } from "../core/visit/index.ts";
+import type { EndFigure, EndFigures } from "../drawing/layout.ts";
+import type { Context } from "./context.ts";
+import { idFrom } from "./endpoint.ts";
+import { currentPlumber } from "./people.ts";
+import { notFound } from "./problem.ts";
+import { readVisit, type Visit } from "./visits.ts";
+
+export interface ConnectionPage {
+  readonly visit: Visit;
+  readonly site: Site;
+  readonly connection: ConnectionState;
+  readonly phase: ConnectionPhase;
+  readonly actor: string;
+  readonly now: string;
+}
+
+/** Errors: Problem not-found. */
+export async function readConnection(context: Context, params: Readonly<Record<string, string | undefined>>): Promise<ConnectionPage> {
+  const visit = await readVisit(context, idFrom(params["visit"], "visit"));
+  const connectionId = idFrom(params["connection"], "connection");
+  const connection = visit.state.connections.find((each) => each.id === connectionId);
+  if (!connection || visit.state.site === null) throw notFound("connection");
+  const now = context.now().toISOString();
+  return {
+    visit,
+    site: visit.state.site,
+    connection,
+    phase: connectionPhase(connection, context.tables.stages, now),
+    actor: await currentPlumber(context.sql),
+    now,
+  };
+}
+
+/** Size assumed for an end whose figures are not listed, inches: half an inch, about the middle of the table. */
+const MIDDLING_IN = 0.5;
+
+/** The drawing's figures for the given ends. */
+export function figuresFor({ shop }: Pick<Context, "shop">, codes: readonly EndCode[]): EndFigures {
+  const figures = codes.flatMap((code): [EndCode, EndFigure][] => {
+    const end = shop.ends.get(code);
+    if (!end) return [];
+    const acrossIn = end.outsideIn ?? end.readsIn?.high ?? MIDDLING_IN;
+    return [[code, { name: end.name, form: end.form, gender: end.gender, acrossIn }]];
+  });
+  return Object.fromEntries(figures);
+}
+
+/** Ends a connection's pages may name: both ends of its survey and of every joint of its plan. */
+export function codesOf(connection: ConnectionState): readonly EndCode[] {
+  const { survey, plan } = connection;
+  return [...new Set([survey.supply.end, survey.inlet.end, ...(plan?.plan.joints.flatMap((joint) => joint.ends) ?? [])])];
+}
+
+/** What the islands of a connection are given. */
+export function visitProps(context: Context, { visit, site, connection, actor }: ConnectionPage) {
+  const { tables } = context;
+  const codes = new Set(codesOf(connection));
+  const { fixture, preset } = connection.survey;
+  return {
+    visitId: visit.id,
+    connectionId: connection.id,
+    events: visit.events.map(({ event }) => event),
+    actor,
+    zone: site.zone,
+    tables: {
+      ends: tables.ends.filter((end) => codes.has(end.code)),
+      fixtures: tables.fixtures.filter((each) => each.fixture === fixture),
+      presets: tables.presets.filter((each) => each.id === preset || each.fixture === fixture),
+      stages: tables.stages,
+      steps: tables.steps,
+      cautions: tables.cautions,
+    },
+    ends: figuresFor(context, [...codes]),
+  };
+}

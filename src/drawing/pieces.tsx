@@ -1,0 +1,56 @@
+/** The pieces of one joint pulled apart along its axis, in the order they go on, with the turn that closes it. */
+import type { PlanJoint } from "../core/hookup/index.ts";
+import { formatTurns } from "../core/units/index.ts";
+
+const STEP = 118;
+
+/** A piece's mark, by what its name says it is. */
+function PieceMark({ name, x }: { readonly name: string; readonly x: number }) {
+  if (/nut/.test(name))
+    return (
+      <g>
+        <rect className={/plastic/.test(name) ? "strip-plastic" : "strip-metal"} x={x - 18} y={-32} width={36} height={64} strokeWidth={1.5} />
+        <path className="strip-line" d={`M${x - 18} -11 h36 M${x - 18} 11 h36`} strokeWidth={1} />
+      </g>
+    );
+  if (/cone/.test(name)) return <path className="strip-cuff" d={`M${x - 15} -18 L${x + 15} -9 V9 L${x - 15} 18 Z`} strokeWidth={1.5} />;
+  if (/bevel/.test(name)) return <path className="strip-cuff" d={`M${x - 6} -26 L${x + 8} -18 V18 L${x - 6} 26 Z`} strokeWidth={1.5} />;
+  if (/washer/.test(name)) return <rect className="strip-cuff" x={x - 5} y={-24} width={10} height={48} strokeWidth={1.5} />;
+  if (/ferrule/.test(name))
+    return <path className={/plastic/.test(name) ? "strip-plastic" : "strip-metal"} d={`M${x - 12} -10 L${x} -19 L${x + 12} -10 V10 L${x} 19 L${x - 12} 10 Z`} strokeWidth={1.5} />;
+  if (/insert/.test(name)) return <path className="strip-plastic" d={`M${x - 14} -7 H${x + 8} V-13 H${x + 13} V13 H${x + 8} V7 H${x - 14} Z`} strokeWidth={1.5} />;
+  if (/sealant|flux|primer|cement|solder/.test(name))
+    return <path className="strip-line" d={`M${x - 20} -16 C${x - 10} -24 ${x - 6} -6 ${x} -16 S${x + 12} -6 ${x + 20} -16 M${x - 20} 10 C${x - 10} 2 ${x - 6} 20 ${x} 10 S${x + 12} 20 ${x + 20} 10`} strokeWidth={2} />;
+  if (/ring|clamp|clip|press/.test(name)) return <path className="strip-line" d={`M${x - 8} -22 V22 M${x + 8} -22 V22`} strokeWidth={4} />;
+  return <rect className="strip-copper" x={x - 28} y={-13} width={56} height={26} strokeWidth={1.5} />;
+}
+
+export function PiecesInOrder({ joint }: { readonly joint: PlanJoint }) {
+  const width = STEP * joint.pieces.length + 40;
+  const isTurned = joint.turns !== null;
+  const middle = width / 2;
+  return (
+    <svg className="strip" viewBox={`0 -84 ${width} 142`} width={width} height={142} role="img" aria-label={`Pieces in order: ${joint.pieces.join(", then ")}`}>
+      <path className="strip-hair" d={`M6 0 H${width - 6}`} strokeDasharray="5 5" strokeWidth={1.2} />
+      {joint.pieces.map((piece, index) => {
+        const x = 20 + STEP * (index + 0.5);
+        return (
+          <g key={piece}>
+            <PieceMark name={piece} x={x} />
+            <text x={x} y={52} fontSize={12} textAnchor="middle">
+              {index + 1}. {piece}
+            </text>
+          </g>
+        );
+      })}
+      {isTurned && (
+        <g>
+          <path className="dial-turn" d={`M${middle - 14} -46 A16 16 0 1 1 ${middle + 12} -50 M${middle + 14} -60 L${middle + 12} -49 L${middle + 2} -52`} strokeWidth={2} />
+          <text className="strip-figure" x={middle + 24} y={-54} fontSize={12.5}>
+            {formatTurns(joint.turns)}
+          </text>
+        </g>
+      )}
+    </svg>
+  );
+}

@@ -1,0 +1,30 @@
+/** What every page does beyond its HTML: the shortcuts and the print button. */
+import { SHORTCUTS, type ShortcutAction } from "../views/shortcuts.ts";
+
+function isTyping(target: EventTarget | null): boolean {
+  return target instanceof HTMLElement && (target.isContentEditable || /^(input|select|textarea)$/i.test(target.tagName));
+}
+
+function stepTab(by: 1 | -1): void {
+  const tabs = [...document.querySelectorAll<HTMLAnchorElement>("[data-tabs] a")];
+  const here = tabs.findIndex((tab) => tab.getAttribute("aria-current") === "page");
+  if (here >= 0) tabs[here + by]?.click();
+}
+
+const ACTIONS: Readonly<Record<ShortcutAction, () => void>> = {
+  help: () => document.querySelector<HTMLDialogElement>("#shortcuts")?.showModal(),
+  "tab-left": () => stepTab(-1),
+  "tab-right": () => stepTab(1),
+  "next-thing": () => document.querySelector<HTMLElement>("[data-next-thing]")?.focus(),
+};
+
+document.addEventListener("keydown", (event) => {
+  if (event.ctrlKey || event.altKey || event.metaKey || isTyping(event.target)) return;
+  const shortcut = SHORTCUTS.find(({ key }) => key === event.key);
+  if (!shortcut) return;
+  event.preventDefault();
+  ACTIONS[shortcut.action]();
+});
+
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-print]")) button.addEventListener("click", () => window.print());
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-shortcuts]")) button.addEventListener("click", ACTIONS.help);

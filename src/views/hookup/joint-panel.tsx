@@ -1,0 +1,46 @@
+import type { PlanJoint } from "../../core/hookup/index.ts";
+import { formatTurns } from "../../core/units/index.ts";
+import { sealantInWords } from "../../core/visit/index.ts";
+import type { EndFigures } from "../../drawing/layout.ts";
+import { PiecesInOrder } from "../../drawing/pieces.tsx";
+
+/** One joint: its five figures, and its pieces in the order they go on. */
+export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonly ends: EndFigures }) {
+  const [left, right] = joint.ends;
+  const rows: readonly (readonly [string, string])[] = [
+    ["Turn past hand-tight", formatTurns(joint.turns)],
+    ["Sealant", sealantInWords(joint)],
+    ["Wrench", joint.wrenches.length > 0 ? joint.wrenches.join(" or ") : joint.turns?.handOnly ? "none: by hand" : "none"],
+    ["Hold back", joint.backUp ? "the part that must not turn, with a second wrench" : "not needed"],
+    ["Look first", joint.lookFirst.join("; ")],
+  ];
+  return (
+    <section aria-label={`Joint ${joint.number}`} className="mt-4 grid gap-6 border-t-2 border-rule pt-3 lg:grid-cols-[1.1fr_1fr]">
+      <div>
+        <h2>
+          Joint {joint.number} <span className="font-normal text-quiet">{joint.label}</span>
+        </h2>
+        <p className="text-quiet">
+          {ends[left]?.name ?? left} to {ends[right]?.name ?? right}; {joint.sealsOn} does the sealing. {joint.made === "bench" ? "Made up on the bench." : "Made up in place."}
+        </p>
+        <dl className="mt-2">
+          {rows.map(([name, value]) => (
+            <div key={name} className="grid grid-cols-[10rem_1fr] border-b border-hairline py-1">
+              <dt className="text-quiet">{name}</dt>
+              <dd className="figure font-bold">{value}</dd>
+            </div>
+          ))}
+        </dl>
+        {joint.notes.map((note) => (
+          <p key={note} className="mt-2 border-l-4 border-work pl-2">
+            {note}
+          </p>
+        ))}
+      </div>
+      <div>
+        <h3>In the order they go on</h3>
+        <PiecesInOrder joint={joint} />
+      </div>
+    </section>
+  );
+}

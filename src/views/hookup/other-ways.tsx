@@ -1,0 +1,66 @@
+import type { Finding, OtherWay, Plan } from "../../core/hookup/index.ts";
+import { formatCents } from "../../core/units/index.ts";
+import { Beads } from "../../drawing/beads.tsx";
+import { plannedJoints } from "./planned-joints.ts";
+
+/** Letters plans go by: A is the best, B the next. */
+export const planLetter = (index: number) => String.fromCharCode(65 + index);
+
+function more(count: number): string {
+  return count === 0 ? "same joints" : `${count > 0 ? "+" : "−"}${Math.abs(count)} ${Math.abs(count) === 1 ? "joint" : "joints"}`;
+}
+
+/** What a plan is made of, in a line. */
+export function planInWords(plan: Plan): string {
+  if (plan.parts.length === 0) return "the two ends meet directly";
+  return plan.parts.map((part) => (part.quantity > 1 ? `${part.name} (${part.quantity} ft)` : part.name)).join(" + ");
+}
+
+interface OtherWaysProps {
+  readonly best: Plan;
+  readonly ways: readonly OtherWay[];
+  readonly fixture: string;
+  readonly shown: number;
+  readonly onShow: (index: number) => void;
+}
+
+/** Other ways to build the run, told by what differs from A. */
+export function OtherWays({ best, ways, fixture, shown, onShow }: OtherWaysProps) {
+  if (ways.length === 0) return null;
+  const rows = [{ plan: best, change: "best by the house rules", jointsMore: 0, centsMore: 0 }, ...ways];
+  return (
+    <section aria-label="Ways" className="mt-6 border-t-2 border-rule pt-3">
+      <h2>
+        Other ways <span className="font-normal text-quiet">what differs from A</span>
+      </h2>
+      <ul>
+        {rows.map(({ plan, change, jointsMore, centsMore }, index) => (
+          <li key={plan.id} className="grid grid-cols-[2.5rem_1fr] items-center gap-x-4 border-b border-hairline py-1 lg:grid-cols-[2.5rem_1fr_auto_8rem_6rem]">
+            <button type="button" aria-pressed={index === shown} aria-label={`Show ${planLetter(index)}`} onClick={() => onShow(index)} className={`button px-0 ${index === shown ? "button-main" : ""}`}>
+              {planLetter(index)}
+            </button>
+            <div>
+              <p>{change === "" ? "another balance of joints, price and stock" : change}</p>
+              <p className="text-[0.85rem] text-quiet">{planInWords(plan)}</p>
+            </div>
+            <div className="col-start-2 lg:col-start-auto">
+              <Beads joints={plannedJoints(plan)} fixture={fixture} />
+            </div>
+            <p className="figure col-start-2 lg:col-start-auto">{index === 0 ? `${plan.joints.length} joints` : more(jointsMore)}</p>
+            <p className="figure col-start-2 lg:col-start-auto">{index === 0 ? formatCents(plan.priceCents) : `${centsMore < 0 ? "−" : "+"}${formatCents(Math.abs(centsMore))}`}</p>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What was refused, aloud. */
+export function Refused({ refused }: { readonly refused: readonly Finding[] }) {
+  if (refused.length === 0) return null;
+  return (
+    <p className="mt-4 text-[0.95rem]">
+      <strong className="text-wet-ink">Refused</strong> {refused.map((each) => each.message).join(" ")}
+    </p>
+  );
+}

@@ -1,0 +1,7 @@
+import type { Plan } from "../../core/hookup/index.ts";
+import type { MarkedJoint } from "../../drawing/glyph.tsx";
+
+/** Joints of a plan that nobody has made yet. */
+export function plannedJoints(plan: Plan): readonly MarkedJoint[] {
+  return plan.joints.map(({ number, type, label }) => ({ number, type, label, life: "planned", dryStages: 0 }));
+}

@@ -1,0 +1,108 @@
+import { useState } from "react";
+import type { Stage } from "../../core/leak/index.ts";
+import { type ConnectionState, openBeforeSigning, type VisitAct } from "../../core/visit/index.ts";
+import { dayClockIn } from "../clock.ts";
+import { targetWords } from "./target-panel.tsx";
+
+interface SignPanelProps {
+  readonly connection: ConnectionState;
+  readonly stages: readonly Stage[];
+  readonly actor: string;
+  readonly zone: string;
+  readonly recordHref: string;
+  readonly act: (act: VisitAct) => boolean;
+}
+
+function Signed({ connection, zone, recordHref, act }: Pick<SignPanelProps, "connection" | "zone" | "recordHref" | "act">) {
+  const [reason, setReason] = useState("");
+  const { signed } = connection;
+  if (signed === null) return null;
+  return (
+    <>
+      <p className="text-[1.2rem] font-bold text-dry-ink">Signed.</p>
+      <p>
+        {signed.name}, {dayClockIn(zone, signed.at)}. Look-back by the {signed.lookBackBy}, due <strong>{dayClockIn(zone, signed.lookBackDueAt)}</strong>.
+      </p>
+      <p className="mt-3">
+        <a className="button button-main" href={recordHref}>
+          Record
+        </a>
+      </p>
+      <details className="mt-2">
+        <summary className="min-h-[44px] cursor-pointer py-2 underline">Re-open it</summary>
+        <form
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            act({ kind: "connection-reopened", connection: connection.id, reason: reason.trim() });
+          }}
+        >
+          <label className="min-w-64 flex-1">
+            <span className="block text-[0.9rem] text-quiet">Why (the signature is taken off; the list of what happened stays)</span>
+            <input className="field" required maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} />
+          </label>
+          <button className="button button-wet" type="submit">
+            Re-open
+          </button>
+        </form>
+      </details>
+    </>
+  );
+}
+
+/** What still stands between the connection and its signature; the signature; what comes after it. */
+export function SignPanel({ connection, stages, actor, zone, recordHref, act }: SignPanelProps) {
+  const [name, setName] = useState(actor);
+  const [lookBackBy, setLookBackBy] = useState<"plumber" | "customer">("plumber");
+  const open = openBeforeSigning(connection, stages);
+  const unmade = connection.joints.filter((joint) => joint.madeAt === null).length;
+  return (
+    <section aria-label="Signing" className="mt-6 border-t-2 border-rule pt-3">
+      <h2>Signing</h2>
+      {connection.signed ? (
+        <Signed connection={connection} zone={zone} recordHref={recordHref} act={act} />
+      ) : unmade > 0 ? (
+        <p>
+          {unmade} {unmade === 1 ? "joint is" : "joints are"} not made yet.
+        </p>
+      ) : open.length > 0 ? (
+        <>
+          <p>
+            Still open: <strong className="figure">{open.length}</strong>. A connection is signed when all of these are dry, or the exception is written down.
+          </p>
+          <ul className="mt-1 columns-1 text-[0.9rem] sm:columns-2 lg:columns-3">
+            {open.map(({ stage, target, standing }) => (
+              <li key={`${stage.code} ${target}`}>
+                {stage.label}: {targetWords(connection, target).title.toLowerCase()}
+                {standing === "weeping" && <strong className="text-wet-ink"> weeps</strong>}
+              </li>
+            ))}
+          </ul>
+        </>
+      ) : (
+        <form
+          className="flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            act({ kind: "connection-signed", connection: connection.id, name: name.trim(), lookBackBy });
+          }}
+        >
+          <label>
+            <span className="block text-[0.9rem] text-quiet">Signed by</span>
+            <input className="field" required maxLength={100} value={name} onChange={(event) => setName(event.target.value)} />
+          </label>
+          <label>
+            <span className="block text-[0.9rem] text-quiet">Looks back in a day</span>
+            <select className="field" value={lookBackBy} onChange={(event) => setLookBackBy(event.target.value === "customer" ? "customer" : "plumber")}>
+              <option value="plumber">the plumber</option>
+              <option value="customer">the customer, with instructions</option>
+            </select>
+          </label>
+          <button className="button button-dry" type="submit" data-next-thing="">
+            Sign: all dry
+          </button>
+        </form>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,84 @@
+import { useState } from "react";
+import { formatTurn, formatTurns } from "../../core/units/index.ts";
+import { type ConnectionState, type JointState, MOST_SNUGS, type Target, type VisitAct } from "../../core/visit/index.ts";
+import { TurnDial } from "../../drawing/turn-dial.tsx";
+import { TurnsChoice } from "../turns-choice.tsx";
+
+interface WeepPanelProps {
+  readonly connection: ConnectionState;
+  readonly target: Target;
+  readonly act: (act: VisitAct) => boolean;
+}
+
+/** One snug, turns (handbook: an eighth). */
+const SNUG = 1 / 8;
+
+function snugsLeft({ joint, snugs, turns }: JointState): number {
+  if (!joint.maySnug || joint.hardMaxTurns === null) return 0;
+  const room = joint.hardMaxTurns - (turns ?? joint.turns?.max ?? 0);
+  return Math.max(0, Math.min(MOST_SNUGS - snugs, Math.floor(room / SNUG + 1e-9)));
+}
+
+/** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint is only written down. */
+export function WeepPanel({ connection, target, act }: WeepPanelProps) {
+  const state = connection.joints.find(({ joint }) => String(joint.number) === target);
+  const [renewed, setRenewed] = useState("");
+  const [turns, setTurns] = useState<number | null>(state?.joint.turns?.min ?? null);
+  if (!state)
+    return (
+      <p className="mt-3">
+        Put it right, then look again: the next look counts. What cannot be put right today is written down as an exception and told to the customer.
+      </p>
+    );
+  const { joint } = state;
+  const left = snugsLeft(state);
+  return (
+    <div className="mt-3 grid gap-4 border-l-4 border-wet pl-4 md:grid-cols-[auto_1fr]">
+      {joint.turns && joint.hardMaxTurns !== null && (
+        <div>
+          <TurnDial min={joint.turns.min} max={joint.turns.max} hardMax={joint.hardMaxTurns} turned={state.turns} />
+          <p className="figure text-center text-[0.9rem]">{formatTurns(joint.turns)}</p>
+        </div>
+      )}
+      <div>
+        <p>
+          Turned so far: <strong className="figure">{state.turns === null ? "not counted" : `${formatTurn(state.turns)} past hand-tight`}</strong>
+          {joint.hardMaxTurns !== null && <>. Never past {formatTurn(joint.hardMaxTurns)}: {joint.reason}.</>}
+        </p>
+        <p className="mt-1">
+          {left > 0
+            ? `${left === 1 ? "One snug is" : "Two snugs are"} left. After that it comes apart.`
+            : joint.maySnug
+              ? "No snug is left: open it, look, and re-make it."
+              : `A ${joint.label} is never snugged: let the pressure off, open it, and re-make it.`}
+        </p>
+        <div className="mt-3 flex flex-wrap gap-3">
+          {left > 0 && (
+            <button type="button" className="button button-main" data-next-thing="" onClick={() => act({ kind: "joint-snugged", connection: connection.id, joint: joint.number, turns: SNUG })}>
+              Snugged 1/8 more, wiped
+            </button>
+          )}
+        </div>
+        <form
+          className="mt-3 flex flex-wrap items-end gap-3"
+          onSubmit={(event) => {
+            event.preventDefault();
+            act({ kind: "joint-remade", connection: connection.id, joint: joint.number, turns, renewed: renewed.trim() });
+          }}
+        >
+          <label className="min-w-56 flex-1">
+            <span className="block text-[0.9rem] text-quiet">Re-made ({joint.remake}); renewed:</span>
+            <input className="field" required maxLength={300} value={renewed} placeholder="new washer" onChange={(event) => setRenewed(event.target.value)} />
+          </label>
+          {joint.turns && !joint.turns.handOnly && (
+            <TurnsChoice label="Turned after re-making" from={0} to={joint.hardMaxTurns ?? joint.turns.max} value={turns} onChange={setTurns} />
+          )}
+          <button className="button" type="submit">
+            Re-made it
+          </button>
+        </form>
+        <p className="mt-2 text-[0.9rem] text-quiet">Look first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.</p>
+      </div>
+    </div>
+  );
+}

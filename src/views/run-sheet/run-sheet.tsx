@@ -1,0 +1,92 @@
+import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/visit/index.ts";
+import { Beads } from "../../drawing/beads.tsx";
+import { markedJoints } from "../../drawing/marked.ts";
+import { jointHref, useJointHash } from "../joint-hash.ts";
+import { LogBar } from "../visit-log/log-bar.tsx";
+import { useVisitLog } from "../visit-log/use-visit-log.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import { StepRow } from "./step-row.tsx";
+
+function byPhase(steps: readonly RunStep[]): readonly { readonly phase: RunStep["phase"]; readonly steps: readonly RunStep[] }[] {
+  const groups: { phase: RunStep["phase"]; steps: RunStep[] }[] = [];
+  for (const step of steps) {
+    const last = groups.at(-1);
+    if (last?.phase === step.phase) last.steps.push(step);
+    else groups.push({ phase: step.phase, steps: [step] });
+  }
+  return groups;
+}
+
+/** The steps of one connection, ticked one by one. */
+export function RunSheet(props: VisitProps) {
+  const log = useVisitLog(props);
+  const open = useJointHash();
+  const { connection, events } = log;
+  const steps = runSheet(connection, props.tables);
+  const done = steps.filter((step) => step.isDone).length;
+  const next = steps.find((step) => !step.isDone) ?? null;
+  const fixture = props.tables.fixtures[0]?.label ?? connection.survey.fixture;
+  const base = `/visits/${props.visitId}/${props.connectionId}`;
+  const eventOf = (step: RunStep) =>
+    events.filter((event) => event.kind === "step-done" && event.connection === connection.id && event.step === step.id).at(-1)?.id ?? null;
+
+  if (connection.plan === null)
+    return (
+      <div className="my-8">
+        <p className="mb-4">No hookup is chosen yet, so there are no steps to work down.</p>
+        <a className="button button-main" href={`${base}/hookup`}>
+          Choose a hookup
+        </a>
+      </div>
+    );
+
+  return (
+    <div>
+      <Beads joints={markedJoints(connection)} fixture={fixture} open={open ?? undefined} hrefFor={jointHref} size="large" />
+      <p className="mt-2 flex flex-wrap gap-x-6">
+        <span>
+          <strong className="figure">{done}</strong> of <strong className="figure">{steps.length}</strong> steps done
+        </span>
+        <span>
+          about <strong className="figure">{totalMin(steps)} min</strong> in all
+        </span>
+        <span>
+          water off about <strong className="figure">{waterOffMin(steps)} min</strong>
+        </span>
+      </p>
+      <progress className="run-progress" max={steps.length} value={done} aria-label="Steps done" />
+      <LogBar log={log} />
+      {byPhase(steps).map((group) => (
+        <section key={group.steps[0]?.id} aria-label={group.phase} className="mt-4 grid gap-x-6 border-t border-rule pt-2 md:grid-cols-[130px_1fr]">
+          <h2 className="text-[0.95rem] text-quiet">{group.phase}</h2>
+          <ol>
+            {group.steps.map((step) => (
+              <StepRow
+                key={step.id}
+                step={step}
+                zone={props.zone}
+                isNext={step === next}
+                isOpen={open !== null && step.joint?.number === open}
+                isLocked={connection.signed !== null}
+                checkHref={`${base}/leak-check`}
+                onTick={(turns) => log.act({ kind: "step-done", connection: connection.id, step: step.id, joint: step.joint?.number ?? null, turns })}
+                onUndo={() => {
+                  const event = eventOf(step);
+                  if (event) log.undo(event);
+                }}
+              />
+            ))}
+          </ol>
+        </section>
+      ))}
+      {next === null && (
+        <p className="mt-6">
+          Every step is done.{" "}
+          <a className="button button-main" href={`${base}/leak-check`}>
+            Sign on Leak check
+          </a>
+        </p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,95 @@
+import { Check, Undo2 } from "lucide-react";
+import { useEffect, useRef, useState } from "react";
+import type { RunStep } from "../../core/visit/index.ts";
+import { clockIn } from "../clock.ts";
+import { TurnsChoice } from "../turns-choice.tsx";
+
+interface StepRowProps {
+  readonly step: RunStep;
+  readonly zone: string;
+  readonly isNext: boolean;
+  readonly isOpen: boolean;
+  readonly isLocked: boolean;
+  readonly checkHref: string;
+  readonly onTick: (turns: number | null) => void;
+  readonly onUndo: () => void;
+}
+
+function Cautions({ step }: { readonly step: RunStep }) {
+  if (step.isDone || step.cautions.length === 0) return null;
+  return (
+    <p className="mt-1 border-l-4 border-wet pl-2 text-wet-ink">
+      <strong>Caution.</strong> {step.cautions.join(" ")}
+    </p>
+  );
+}
+
+function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }) {
+  if (step.doneAt !== null)
+    return (
+      <span className="figure text-dry-ink">
+        done <time dateTime={step.doneAt}>{clockIn(zone, step.doneAt)}</time>
+      </span>
+    );
+  if (step.isDone) return <span className="figure text-dry-ink">done</span>;
+  const wait = step.waitMin > 0 ? `, then wait ${step.waitMin} min` : "";
+  return <span className="figure text-quiet">{`${step.handsOnMin.likely} min${wait}`}</span>;
+}
+
+/** One step: its words, its caution, and what ticks it. */
+export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTick, onUndo }: StepRowProps) {
+  const range = step.joint?.turns ?? null;
+  const [turns, setTurns] = useState<number | null>(range && !range.handOnly ? range.min : null);
+  const row = useRef<HTMLLIElement>(null);
+  useEffect(() => {
+    if (isOpen) row.current?.scrollIntoView({ block: "center" });
+  }, [isOpen]);
+  const tone = step.isDone ? "border-transparent text-quiet" : isNext ? "border-work bg-work-wash" : "border-transparent";
+  return (
+    <li ref={row} data-step={step.id} className={`flex flex-wrap items-start gap-x-4 gap-y-2 border-l-4 px-3 py-2 md:flex-nowrap ${tone} ${isOpen ? "outline-2 outline-work" : ""}`}>
+      <div className="min-w-0 flex-1">
+        <p>
+          {step.isDone && (
+            <span className="mr-1 text-dry-ink">
+              <Check aria-hidden="true" className="inline" size={18} />
+              <span className="sr-only">Done: </span>
+            </span>
+          )}
+          {step.text}
+        </p>
+        {!step.isDone && step.joint?.notes.map((note) => (
+          <p key={note} className="text-work-ink">
+            {note}
+          </p>
+        ))}
+        {step.effect && !step.isDone && <p className="font-bold text-work-ink">{step.effect === "water-off" ? "Water is off from here." : "Water is on again."}</p>}
+        <Cautions step={step} />
+        <p className="text-[0.9rem]">
+          <Times step={step} zone={zone} />
+        </p>
+      </div>
+      <div className="flex items-center gap-2">
+        {step.stage && !step.isDone && (
+          <a className="button" href={`${checkHref}?stage=${step.stage}`} {...(isNext ? { "data-next-thing": "" } : {})}>
+            Check joints
+          </a>
+        )}
+        {!step.stage && !step.isDone && !isLocked && (
+          <>
+            {step.joint && range && !range.handOnly && (
+              <TurnsChoice label={`Turned, joint ${step.joint.number}`} from={0} to={step.joint.hardMaxTurns ?? range.max} value={turns} onChange={setTurns} />
+            )}
+            <button type="button" className={`button ${isNext ? "button-main" : ""}`} onClick={() => onTick(turns)} {...(isNext ? { "data-next-thing": "" } : {})}>
+              Tick<span className="sr-only">: {step.text}</span>
+            </button>
+          </>
+        )}
+        {step.doneAt !== null && !isLocked && (
+          <button type="button" className="button button-plain" onClick={onUndo}>
+            <Undo2 aria-hidden="true" size={16} /> Undo<span className="sr-only">: {step.text}</span>
+          </button>
+        )}
+      </div>
+    </li>
+  );
+}

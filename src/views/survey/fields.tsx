@@ -1,0 +1,100 @@
+import { useId } from "react";
+
+interface TextFieldProps {
+  readonly label: string;
+  readonly value: string;
+  readonly onChange: (text: string) => void;
+  readonly fault?: string | undefined;
+  readonly hint?: string;
+  readonly mode?: "text" | "decimal";
+}
+
+/** A labelled text field that explains in place what is wrong with it. */
+export function TextField({ label, value, onChange, fault, hint, mode = "text" }: TextFieldProps) {
+  const about = useId();
+  return (
+    <label className="block">
+      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <input
+        className="field figure"
+        value={value}
+        inputMode={mode === "decimal" ? "text" : undefined}
+        autoComplete="off"
+        aria-invalid={fault !== undefined}
+        aria-describedby={about}
+        onChange={(event) => onChange(event.target.value)}
+      />
+      <span id={about} className={fault === undefined ? "block min-h-5 text-[0.85rem] text-quiet" : "fault block min-h-5 text-[0.85rem]"}>
+        {fault ?? hint ?? ""}
+      </span>
+    </label>
+  );
+}
+
+interface ChoiceProps<V extends string> {
+  readonly label: string;
+  readonly options: readonly (readonly [value: V, words: string])[];
+  readonly value: V;
+  readonly onChange: (value: V) => void;
+}
+
+/** A few large choices side by side: radio buttons that look like buttons. */
+export function Choice<V extends string>({ label, options, value, onChange }: ChoiceProps<V>) {
+  const name = useId();
+  return (
+    <fieldset>
+      <legend className="text-[0.9rem] text-quiet">{label}</legend>
+      <div className="flex flex-wrap gap-2">
+        {options.map(([option, words]) => (
+          <label key={option} className="choice">
+            <input type="radio" name={name} value={option} checked={option === value} onChange={() => onChange(option)} className="sr-only" />
+            {words}
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
+
+interface PickProps<V extends string> extends ChoiceProps<V> {
+  readonly hint?: string;
+}
+
+/** One of many, from a list. */
+export function Pick<V extends string>({ label, options, value, onChange, hint }: PickProps<V>) {
+  return (
+    <label className="block">
+      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <select
+        className="field"
+        value={value}
+        onChange={(event) => {
+          const found = options.find(([option]) => option === event.target.value);
+          if (found) onChange(found[0]);
+        }}
+      >
+        {options.map(([option, words]) => (
+          <option key={option} value={option}>
+            {words}
+          </option>
+        ))}
+      </select>
+      {hint && <span className="block text-[0.85rem] text-quiet">{hint}</span>}
+    </label>
+  );
+}
+
+interface TickProps {
+  readonly label: string;
+  readonly checked: boolean;
+  readonly onChange: (checked: boolean) => void;
+}
+
+export function Tick({ label, checked, onChange }: TickProps) {
+  return (
+    <label className="choice">
+      <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} className="sr-only" />
+      {label}
+    </label>
+  );
+}

@@ -1,0 +1,52 @@
+import { DEFAULT_HOUSE_RULES, type HouseRules, type SchoolKey } from "../../core/hookup/index.ts";
+
+export interface SchoolRow {
+  readonly key: string;
+  readonly choice: string;
+  readonly label: string;
+  readonly reason: string;
+}
+
+interface SchoolChoicesProps {
+  readonly schools: readonly SchoolRow[];
+  readonly rules: Partial<HouseRules>;
+  readonly onChange: (rules: Partial<HouseRules>) => void;
+}
+
+function isSchoolKey(key: string): key is SchoolKey {
+  return key in DEFAULT_HOUSE_RULES;
+}
+
+/** House rules this one job overrides: each question with its schools and their reasons. */
+export function SchoolChoices({ schools, rules, onChange }: SchoolChoicesProps) {
+  const keys = [...new Set(schools.map((school) => school.key))].filter(isSchoolKey);
+  return (
+    <details>
+      <summary className="min-h-[44px] cursor-pointer py-2 underline">House rules for this job</summary>
+      <div className="grid gap-3">
+        {keys.map((key) => {
+          const rows = schools.filter((school) => school.key === key);
+          const now = rules[key] ?? DEFAULT_HOUSE_RULES[key];
+          const chosen = rows.find((school) => school.choice === now);
+          return (
+            <label key={key} className="block">
+              <select
+                className="field"
+                value={now}
+                aria-label={rows[0]?.label ?? key}
+                onChange={(event) => onChange({ ...rules, [key]: event.target.value })}
+              >
+                {rows.map((school) => (
+                  <option key={school.choice} value={school.choice}>
+                    {school.label}
+                  </option>
+                ))}
+              </select>
+              <span className="text-[0.85rem] text-quiet">because {chosen?.reason}</span>
+            </label>
+          );
+        })}
+      </div>
+    </details>
+  );
+}

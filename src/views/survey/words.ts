@@ -1,0 +1,46 @@
+/** What the survey's choices are called. */
+import type { LineKind, Need, SupplyKind } from "../../core/hookup/index.ts";
+import type { StopProof, Survey } from "../../core/visit/index.ts";
+
+export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string])[] = [
+  ["quarter-turn", "quarter-turn"],
+  ["multi-turn", "multi-turn"],
+  ["box-valve", "box valve"],
+  ["unknown", "not seen"],
+];
+export const PROOF_WORDS: readonly (readonly [StopProof, string])[] = [
+  ["holds", "holds"],
+  ["weeps", "weeps a little"],
+  ["dead", "does not hold"],
+  ["seized", "seized: not forced"],
+  ["not-proved", "not proved yet"],
+];
+export const METHOD_WORDS: readonly (readonly [NonNullable<Survey["stop"]["method"]> | "none", string])[] = [
+  ["none", "not said"],
+  ["fixture-opened", "fixture opened: flow died"],
+  ["flushed-and-held", "flushed and held"],
+  ["meter-watched", "meter watched"],
+  ["gauge-rise", "gauge watched for a rise"],
+];
+export const SUPPLY_WORDS: readonly (readonly [SupplyKind, string])[] = [
+  ["stop-outlet", "outlet of a stop"],
+  ["box-valve", "box with a valve"],
+  ["stub", "open pipe end"],
+  ["pipe", "pipe to be cut"],
+  ["dead-stop", "stop to be replaced"],
+  ["faucet-riser", "riser of a faucet"],
+];
+export const NEED_WORDS: readonly (readonly [Need, string])[] = [
+  ["arrestor", "hammer arrestor"],
+  ["auto-shutoff", "automatic shut-off"],
+  ["backflow", "backflow protection"],
+  ["filter", "filter"],
+  ["union", "union"],
+];
+export const LINE_WORDS: readonly (readonly [LineKind | "any", string])[] = [
+  ["any", "any"],
+  ["line", "flexible line"],
+  ["riser", "rigid riser"],
+  ["tube", "tube by the foot"],
+];
+

@@ -1,0 +1,70 @@
+/** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
+import type { VisitEvent } from "../../core/visit/index.ts";
+import type { VisitLog } from "./use-visit-log.ts";
+
+const DID: Readonly<Record<VisitEvent["kind"], string>> = {
+  "visit-opened": "visit opened",
+  "visit-noted": "note",
+  "connection-added": "connection added",
+  "connection-dropped": "connection dropped",
+  "connection-noted": "note",
+  "survey-saved": "survey saved",
+  "plan-chosen": "hookup chosen",
+  "step-done": "step ticked",
+  "target-checked": "check written down",
+  "joint-snugged": "joint snugged",
+  "joint-remade": "joint re-made",
+  "exception-written": "exception written",
+  "connection-signed": "signed",
+  "connection-reopened": "re-opened",
+  "event-undone": "undone",
+};
+
+function Sending({ log: { log, retry } }: { readonly log: VisitLog }) {
+  if (log.sending === "offline")
+    return (
+      <span className="text-wet-ink">
+        No connection: {log.waiting.length} not sent yet, kept on this device and tried again.{" "}
+        <button type="button" className="underline" onClick={retry}>
+          Try now
+        </button>
+      </span>
+    );
+  if (log.waiting.length > 0) return <span>Sending…</span>;
+  return <span data-saved="">All saved</span>;
+}
+
+export function LogBar({ log }: { readonly log: VisitLog }) {
+  const { trouble } = log.log;
+  return (
+    <div className="no-print mt-2">
+      <div className="flex min-h-[44px] flex-wrap items-center gap-x-4 text-[0.9rem] text-quiet">
+        <span role="status">
+          <Sending log={log} />
+        </span>
+        {log.last && (
+          <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => log.last && log.undo(log.last.id)}>
+            Undo: {DID[log.last.kind]}
+          </button>
+        )}
+      </div>
+      {trouble && (
+        <div role="alert" className="my-2 flex flex-wrap items-center justify-between gap-2 border-2 border-wet bg-wet-wash px-3 py-2">
+          <p>
+            <strong>{trouble.kind === "stale" ? "Somebody else wrote here. " : "Not done. "}</strong>
+            {trouble.message}
+          </p>
+          {trouble.kind === "stale" ? (
+            <a className="button" href="">
+              Reload
+            </a>
+          ) : (
+            <button type="button" className="button" onClick={log.dismiss}>
+              Understood
+            </button>
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,14 @@
+import type { SheetTables, VisitEvent } from "../../core/visit/index.ts";
+import type { EndFigures } from "../../drawing/layout.ts";
+
+/** What every island of a connection is given. */
+export interface VisitProps {
+  readonly visitId: string;
+  readonly connectionId: string;
+  readonly events: readonly VisitEvent[];
+  readonly actor: string;
+  readonly zone: string;
+  /** Only the rows this connection can need. */
+  readonly tables: SheetTables;
+  readonly ends: EndFigures;
+}
