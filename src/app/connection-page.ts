@@ -1,6 +1,6 @@
 /** What a page of one connection is made from, loaded in one go so that nothing fails once the page is being sent. */
 import type { EndCode } from "../core/ends/index.ts";
-import { type ConnectionPhase, type ConnectionState, connectionPhase, type Site } from "../core/visit/index.ts";
+import type { ConnectionState, Site } from "../core/visit/index.ts";
 import type { EndFigure, EndFigures } from "../drawing/layout.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";
@@ -12,7 +12,6 @@ export interface ConnectionPage {
   readonly visit: Visit;
   readonly site: Site;
   readonly connection: ConnectionState;
-  readonly phase: ConnectionPhase;
   readonly actor: string;
   readonly now: string;
 }
@@ -28,7 +27,6 @@ export async function readConnection(context: Context, params: Readonly<Record<s
     visit,
     site: visit.state.site,
     connection,
-    phase: connectionPhase(connection, context.tables.stages, now),
     actor: await currentPlumber(context.sql),
     now,
   };
@@ -55,7 +53,7 @@ export function codesOf(connection: ConnectionState): readonly EndCode[] {
 }
 
 /** What the islands of a connection are given. */
-export function visitProps(context: Context, { visit, site, connection, actor }: ConnectionPage) {
+export function visitProps(context: Context, { visit, site, connection, actor, now }: ConnectionPage) {
   const { tables } = context;
   const codes = new Set(codesOf(connection));
   const { fixture, preset } = connection.survey;
@@ -65,6 +63,7 @@ export function visitProps(context: Context, { visit, site, connection, actor }:
     events: visit.events.map(({ event }) => event),
     actor,
     zone: site.zone,
+    now,
     tables: {
       ends: tables.ends.filter((end) => codes.has(end.code)),
       fixtures: tables.fixtures.filter((each) => each.fixture === fixture),

@@ -25,7 +25,16 @@ export interface Ticket {
 const KEPT_MS = 7 * 24 * 60 * 60 * 1000;
 const MOST_TICKETS = 60;
 
-/** Tickets with a late look-back first, then by start. */
+/** What wants somebody first: late look-backs, then open work, then what waits, then what is done. */
+function rankOf({ isOverdue, connections }: Ticket): number {
+  if (isOverdue) return 0;
+  const phases = new Set(connections.map(({ phase }) => phase));
+  if (phases.size === 0) return 1;
+  if ([...phases].every((phase) => phase === "done")) return 3;
+  return [...phases].every((phase) => phase === "done" || phase === "look-back") ? 2 : 1;
+}
+
+/** Tickets by rank, within one rank by start. */
 export async function readDay({ sql, tables, now }: Context): Promise<readonly Ticket[]> {
   const at = now();
   const rows = await listVisits(sql, new Date(at.getTime() - KEPT_MS), MOST_TICKETS);
@@ -49,5 +58,5 @@ export async function readDay({ sql, tables, now }: Context): Promise<readonly T
         isOverdue: connections.some(({ phase }) => phase === "overdue"),
       };
     })
-    .sort((a, b) => Number(b.isOverdue) - Number(a.isOverdue));
+    .sort((a, b) => rankOf(a) - rankOf(b));
 }

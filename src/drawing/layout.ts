@@ -19,6 +19,8 @@ const FACE = 20;
 const GAP = 24;
 const WALL = 84;
 const INLET = 60;
+/** Width of a letter of the fixture's label. */
+const LETTER = 7.4;
 const SHORTEST = 34;
 const LONGEST = 120;
 
@@ -57,7 +59,7 @@ function highOf(end: EndCode, ends: EndFigures): number {
 
 /** Drawn length of a part's body: fittings to scale, lines by a slow scale and broken. */
 function bodyWidth(part: PlanPart): number {
-  if (part.lengthIn !== undefined) return 150 + 50 * Math.log2(Math.max(part.lengthIn, 6) / 6);
+  if (part.lengthIn !== undefined) return 250 + 60 * Math.log2(Math.max(part.lengthIn, 6) / 6);
   const [a, b] = part.ports;
   if (!a || !b) return SHORTEST;
   const lengthIn = Math.hypot(...a.at.map((value, axis) => (b.at[axis] ?? 0) - value));
@@ -71,8 +73,14 @@ function throughPart(plan: Plan, index: number): { readonly into: string; readon
   return into && out ? { into: into.ends[1], out: out.ends[0] } : null;
 }
 
+/** A short part next to a short part writes its label one row lower. */
+function rowAfter(before: DrawnPart | undefined, part: PlanPart): 0 | 1 {
+  const isShort = part.lengthIn === undefined;
+  return isShort && before !== undefined && before.part.lengthIn === undefined && before.row === 0 ? 1 : 0;
+}
+
 /** Lays a plan out from the wall (left) to the inlet (right). Pieces such as ferrules take no place of their own. */
-export function layOutStrip(plan: Plan, ends: EndFigures, inletPlastic: boolean): StripLayout {
+export function layOutStrip(plan: Plan, ends: EndFigures, { inletPlastic, label }: { inletPlastic: boolean; label: string }): StripLayout {
   const supplyEnd = plan.joints[0]?.ends[0] ?? "";
   const inletEnd = plan.joints.at(-1)?.ends[1] ?? "";
   const supply: DrawnFace = { x: WALL, side: 1, end: supplyEnd, high: highOf(supplyEnd, ends), plastic: false };
@@ -89,12 +97,12 @@ export function layOutStrip(plan: Plan, ends: EndFigures, inletPlastic: boolean)
     const left: DrawnFace = { x: from, side: -1, end: through.into, high: highOf(through.into, ends), plastic: plasticOf(through.into) };
     const right: DrawnFace = { x: from + width, side: 1, end: through.out, high: highOf(through.out, ends), plastic: plasticOf(through.out) };
     const high = Math.max(left.high, right.high) * (part.lengthIn === undefined ? 0.95 : 0.72);
-    parts.push({ part, x: from, width, high, left, right, row: parts.length % 2 === 0 ? 0 : 1 });
+    parts.push({ part, x: from, width, high, left, right, row: rowAfter(parts.at(-1), part) });
     x = from + width + FACE;
   });
   joints.push(x + GAP / 2);
   const inlet: DrawnFace = { x: x + GAP + FACE, side: -1, end: inletEnd, high: highOf(inletEnd, ends), plastic: inletPlastic };
-  return { width: inlet.x + INLET + 90, parts, supply, inlet, joints };
+  return { width: inlet.x + INLET + Math.max(80, label.length * LETTER), parts, supply, inlet, joints };
 }
 
 export const FACE_WIDTH = FACE;

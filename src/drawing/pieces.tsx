@@ -1,6 +1,8 @@
 /** The pieces of one joint pulled apart along its axis, in the order they go on, with the turn that closes it. */
 import type { PlanJoint } from "../core/hookup/index.ts";
 import { formatTurns } from "../core/units/index.ts";
+import type { EndFigures } from "./layout.ts";
+import { Face } from "./part-shape.tsx";
 
 const STEP = 118;
 
@@ -25,28 +27,48 @@ function PieceMark({ name, x }: { readonly name: string; readonly x: number }) {
   return <rect className="strip-copper" x={x - 28} y={-13} width={56} height={26} strokeWidth={1.5} />;
 }
 
-export function PiecesInOrder({ joint }: { readonly joint: PlanJoint }) {
-  const width = STEP * joint.pieces.length + 40;
-  const isTurned = joint.turns !== null;
-  const middle = width / 2;
+/** Which end the other pieces go onto: the male thread, the socket, or the wall's side. */
+function onto([left, right]: PlanJoint["ends"], ends: EndFigures): readonly [base: string, brought: string] {
+  const isBase = (code: string) => ends[code]?.gender === "m" || ends[code]?.form === "socket";
+  return !isBase(left) && isBase(right) ? [right, left] : [left, right];
+}
+
+interface PiecesProps {
+  readonly joint: PlanJoint;
+  readonly ends: EndFigures;
+}
+
+export function PiecesInOrder({ joint, ends }: PiecesProps) {
+  const [base, brought] = onto(joint.ends, ends);
+  const pieces = joint.pieces.filter((piece) => !/tube home|pushed|tube pushed/.test(piece));
+  const width = STEP * (pieces.length + 2) - 20;
+  const at = (place: number) => 46 + STEP * place;
+  const face = (end: string, x: number, side: 1 | -1) => ({ x, side, end, high: 48, plastic: /plastic/.test(joint.label) && side === -1 });
   return (
-    <svg className="strip" viewBox={`0 -84 ${width} 142`} width={width} height={142} role="img" aria-label={`Pieces in order: ${joint.pieces.join(", then ")}`}>
+    <svg className="strip" viewBox={`0 -84 ${width} 142`} width={width} height={142} role="img" aria-label={`In order: onto ${ends[base]?.name ?? base}, ${pieces.join(", then ")}, with ${ends[brought]?.name ?? brought}`}>
       <path className="strip-hair" d={`M6 0 H${width - 6}`} strokeDasharray="5 5" strokeWidth={1.2} />
-      {joint.pieces.map((piece, index) => {
-        const x = 20 + STEP * (index + 0.5);
-        return (
-          <g key={piece}>
-            <PieceMark name={piece} x={x} />
-            <text x={x} y={52} fontSize={12} textAnchor="middle">
-              {index + 1}. {piece}
-            </text>
-          </g>
-        );
-      })}
-      {isTurned && (
+      <rect className="strip-metal" x={4} y={-22} width={26} height={44} strokeWidth={1.5} />
+      <Face face={face(base, 30, 1)} ends={ends} />
+      <text className="strip-figure strip-quiet" x={4} y={52} fontSize={11.5}>
+        {base}
+      </text>
+      {pieces.map((piece, index) => (
+        <g key={piece}>
+          <PieceMark name={piece} x={at(index + 1)} />
+          <text x={at(index + 1)} y={52} fontSize={12} textAnchor="middle">
+            {index + 1}. {piece}
+          </text>
+        </g>
+      ))}
+      <rect className="strip-paper" x={at(pieces.length + 1) - 30} y={-12} width={56} height={24} />
+      <path className="strip-line" d={`M${at(pieces.length + 1) + 26} -12 H${at(pieces.length + 1) - 30} V12 H${at(pieces.length + 1) + 26}`} strokeWidth={1.5} />
+      <text className="strip-figure strip-quiet" x={at(pieces.length + 1)} y={52} fontSize={11.5} textAnchor="middle">
+        {brought}
+      </text>
+      {joint.turns !== null && (
         <g>
-          <path className="dial-turn" d={`M${middle - 14} -46 A16 16 0 1 1 ${middle + 12} -50 M${middle + 14} -60 L${middle + 12} -49 L${middle + 2} -52`} strokeWidth={2} />
-          <text className="strip-figure" x={middle + 24} y={-54} fontSize={12.5}>
+          <path className="dial-turn" d={`M${width / 2 - 14} -46 A16 16 0 1 1 ${width / 2 + 12} -50 M${width / 2 + 14} -60 L${width / 2 + 12} -49 L${width / 2 + 2} -52`} strokeWidth={2} />
+          <text className="strip-figure" x={width / 2 + 24} y={-54} fontSize={12.5}>
             {formatTurns(joint.turns)}
           </text>
         </g>

@@ -49,7 +49,7 @@ function PartLabel({ drawn }: { readonly drawn: DrawnPart }) {
 }
 
 export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunStripProps) {
-  const layout = layOutStrip(plan, ends, inletPlastic);
+  const layout = layOutStrip(plan, ends, { inletPlastic, label: fixture });
   const { inlet, supply } = layout;
   const deep = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
   return (

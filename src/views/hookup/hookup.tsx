@@ -46,7 +46,7 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
   const plan = shownWay?.plan ?? best;
   const planProblem = shownWay?.problem ?? problem;
   const isChosen = chosen !== null && plan !== undefined && chosen.plan.id === plan.id && !isStale;
-  const fixture = props.tables.fixtures[0]?.label ?? connection.survey.fixture;
+  const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
 
   if (plan === undefined || best === undefined)
@@ -67,7 +67,7 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
   const choose = () => act({ kind: "plan-chosen", connection: connection.id, plan, problem: { ...planProblem, stock: null } });
   const open = plan.joints.find((each) => each.number === joint) ?? plan.joints[0];
   return (
-    <div>
+    <div className="mt-3">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <h2>
           <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
@@ -103,7 +103,7 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
         {!isChosen && chosen && !isStale && <p className="text-quiet">Another way is chosen now: {planInWords(chosen.plan)}.</p>}
         {isStale && <p className="text-wet-ink">The survey has changed since a hookup was chosen: choose again.</p>}
       </div>
-      <LogBar log={log} />
+      <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
       {open && <JointPanel joint={open} ends={props.ends} />}
       <OtherWays best={best} ways={ways} fixture={fixture} shown={shown} onShow={setShown} />

@@ -39,7 +39,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
       </div>
       <div>
         <h3>In the order they go on</h3>
-        <PiecesInOrder joint={joint} />
+        <PiecesInOrder joint={joint} ends={ends} />
       </div>
     </section>
   );

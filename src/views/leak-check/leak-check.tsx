@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Stage, StageCode } from "../../core/leak/index.ts";
-import { connectionPhase, type ConnectionState, currentStage, jointTargets, standingOf, type Target, targetsOf, WATER_IN } from "../../core/visit/index.ts";
+import { type ConnectionState, currentStage, jointTargets, standingOf, type Target, targetsOf, WATER_IN } from "../../core/visit/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
@@ -54,11 +54,11 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   const log = useVisitLog(props);
   const hash = useJointHash();
   const { connection, act } = log;
-  const { stages, fixtures } = props.tables;
+  const { stages } = props.tables;
   const [chosen, setChosen] = useState<StageCode | null>(asked);
   const [picked, setPicked] = useState<Target | null>(null);
   const base = `/visits/${props.visitId}/${props.connectionId}`;
-  const fixture = fixtures[0]?.label ?? connection.survey.fixture;
+  const fixture = connection.survey.label;
   const lookBack = stages.find((each) => each.code === "look-back");
   const now = connection.signed ? lookBack : currentStage(connection, stages);
   const stage = stages.find((each) => each.code === chosen) ?? now ?? stages[0];
@@ -90,7 +90,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           all dried first; looking order <strong className="figure text-ink">{jointTargets(connection).join(", ")}</strong>
         </p>
       </div>
-      <LogBar log={log} />
+      <LogBar log={log} undoes={["target-checked", "joint-snugged", "joint-remade", "exception-written", "connection-signed", "connection-reopened"]} />
       <StageRow
         connection={connection}
         stages={stages}
@@ -118,7 +118,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           <TargetPanel key={`${stage.code} ${target}`} connection={connection} stage={stage} target={target} zone={props.zone} act={act} />
         </>
       )}
-      {connectionPhase(connection, stages, "") !== "dropped" && (
+      {log.phase !== "dropped" && (
         <SignPanel connection={connection} stages={stages} actor={props.actor} zone={props.zone} recordHref={`/visits/${props.visitId}/record`} act={act} />
       )}
     </div>

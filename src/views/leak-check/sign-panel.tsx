@@ -73,7 +73,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
           <ul className="mt-1 columns-1 text-[0.9rem] sm:columns-2 lg:columns-3">
             {open.map(({ stage, target, standing }) => (
               <li key={`${stage.code} ${target}`}>
-                {stage.label}: {targetWords(connection, target).title.toLowerCase()}
+                {stage.label}: {targetWords(connection, target).title}
                 {standing === "weeping" && <strong className="text-wet-ink"> weeps</strong>}
               </li>
             ))}

@@ -19,7 +19,7 @@ export function targetWords(connection: ConnectionState, target: Target): { read
   const point = connection.checkpoints.find(({ letter }) => letter === target);
   if (point) return { title: `${point.letter} ${point.label}`, about: point.look };
   const joint = connection.joints.find(({ joint: each }) => String(each.number) === target)?.joint;
-  return joint ? { title: `Joint ${joint.number}`, about: `${joint.label}; seals on ${joint.sealsOn}` } : { title: target, about: "" };
+  return joint ? { title: `Joint ${joint.number}`, about: joint.label } : { title: target, about: "" };
 }
 
 function Before({ connection, stage, target, zone }: Omit<TargetPanelProps, "act">) {

@@ -25,7 +25,7 @@ export function RunSheet(props: VisitProps) {
   const steps = runSheet(connection, props.tables);
   const done = steps.filter((step) => step.isDone).length;
   const next = steps.find((step) => !step.isDone) ?? null;
-  const fixture = props.tables.fixtures[0]?.label ?? connection.survey.fixture;
+  const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const eventOf = (step: RunStep) =>
     events.filter((event) => event.kind === "step-done" && event.connection === connection.id && event.step === step.id).at(-1)?.id ?? null;
@@ -55,10 +55,17 @@ export function RunSheet(props: VisitProps) {
         </span>
       </p>
       <progress className="run-progress" max={steps.length} value={done} aria-label="Steps done" />
-      <LogBar log={log} />
+      <LogBar log={log} undoes={["step-done"]} />
       {byPhase(steps).map((group) => (
-        <section key={group.steps[0]?.id} aria-label={group.phase} className="mt-4 grid gap-x-6 border-t border-rule pt-2 md:grid-cols-[130px_1fr]">
-          <h2 className="text-[0.95rem] text-quiet">{group.phase}</h2>
+        <details
+          key={`${group.steps[0]?.id} ${group.steps.every((step) => step.isDone)}`}
+          open={!group.steps.every((step) => step.isDone) || group.steps.some((step) => open !== null && step.joint?.number === open)}
+          className="mt-2 border-t border-rule pt-1"
+        >
+          <summary className="min-h-[40px] cursor-pointer py-1 text-[0.95rem] font-bold text-quiet">
+            {group.phase}
+            {group.steps.every((step) => step.isDone) && <span className="font-normal text-dry-ink"> ✓ {group.steps.length} done</span>}
+          </summary>
           <ol>
             {group.steps.map((step) => (
               <StepRow
@@ -77,7 +84,7 @@ export function RunSheet(props: VisitProps) {
               />
             ))}
           </ol>
-        </section>
+        </details>
       ))}
       {next === null && (
         <p className="mt-6">

@@ -165,7 +165,7 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
         )}
         {isChanged && <span className="text-quiet">not saved yet</span>}
       </div>
-      <LogBar log={log} />
+      <LogBar log={log} undoes={["survey-saved"]} />
     </form>
   );
 }

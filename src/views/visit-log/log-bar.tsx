@@ -1,5 +1,5 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
-import type { VisitEvent } from "../../core/visit/index.ts";
+import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
 import type { VisitLog } from "./use-visit-log.ts";
 
 const DID: Readonly<Record<VisitEvent["kind"], string>> = {
@@ -34,17 +34,32 @@ function Sending({ log: { log, retry } }: { readonly log: VisitLog }) {
   return <span data-saved="">All saved</span>;
 }
 
-export function LogBar({ log }: { readonly log: VisitLog }) {
+interface LogBarProps {
+  readonly log: VisitLog;
+  /** Kinds of events this view takes back: what was done elsewhere is undone there. */
+  readonly undoes: readonly VisitEvent["kind"][];
+}
+
+function toneOf(phase: VisitLog["phase"]): string {
+  if (phase === "weeping" || phase === "overdue") return "text-wet-ink";
+  return phase === "done" || phase === "look-back" || phase === "ready" ? "text-dry-ink" : "text-ink";
+}
+
+export function LogBar({ log, undoes }: LogBarProps) {
   const { trouble } = log.log;
+  const { last } = log;
   return (
     <div className="no-print mt-2">
       <div className="flex min-h-[44px] flex-wrap items-center gap-x-4 text-[0.9rem] text-quiet">
         <span role="status">
           <Sending log={log} />
         </span>
-        {log.last && (
-          <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => log.last && log.undo(log.last.id)}>
-            Undo: {DID[log.last.kind]}
+        <span className={`mark ${toneOf(log.phase)}`} data-phase={log.phase}>
+          {phaseInWords(log.phase)}
+        </span>
+        {last && undoes.includes(last.kind) && (
+          <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => log.undo(last.id)}>
+            Undo: {DID[last.kind]}
           </button>
         )}
       </div>

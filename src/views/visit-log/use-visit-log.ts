@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import { v4 as uuid } from "uuid";
-import { type ConnectionState, foldVisit, liveEvents, refuseNext, type VisitAct, type VisitEvent, type VisitState } from "../../core/visit/index.ts";
+import { type ConnectionPhase, connectionPhase, type ConnectionState, foldVisit, liveEvents, refuseNext, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
 import { sendEvents } from "./send.ts";
 import type { VisitProps } from "./visit-props.ts";
@@ -9,8 +9,8 @@ import { loadWaiting, saveWaiting } from "./waiting-store.ts";
 const RETRY_MS = 4000;
 
 export interface VisitLog {
-  readonly visit: VisitState;
   readonly connection: ConnectionState;
+  readonly phase: ConnectionPhase;
   readonly events: readonly VisitEvent[];
   readonly log: LogState;
   /** Does something in the visit; false when a rule refuses it (the trouble says why). */
@@ -24,7 +24,7 @@ export interface VisitLog {
 }
 
 /** The visit's events in this browser: acts go through the rules at once, show at once, and are sent until acknowledged. */
-export function useVisitLog({ visitId, connectionId, events, actor, tables }: VisitProps): VisitLog {
+export function useVisitLog({ visitId, connectionId, events, actor, tables, now }: VisitProps): VisitLog {
   const [log, change] = useReducer(changeLog, events, emptyLog);
   const all = useMemo(() => [...log.kept, ...log.waiting], [log.kept, log.waiting]);
   const visit = useMemo(() => foldVisit(all), [all]);
@@ -77,8 +77,8 @@ export function useVisitLog({ visitId, connectionId, events, actor, tables }: Vi
 
   const last = liveEvents(all).filter((event) => "connection" in event && event.connection === connectionId && event.kind !== "connection-added").at(-1);
   return {
-    visit,
     connection,
+    phase: connectionPhase(connection, tables.stages, now),
     events: all,
     log,
     act,
