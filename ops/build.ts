@@ -28,7 +28,10 @@ function sourceHash(): string {
 /** Runs a program to its end; rejects with its exit code. `quiet` holds its output back unless it fails. */
 export function runToEnd(command: string, args: readonly string[], quiet = false): Promise<void> {
   return new Promise((resolve, reject) => {
-    const child = spawn(command, args, { cwd: ROOT, stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"] });
+    const child = spawn(command, args, {
+      cwd: ROOT,
+      stdio: ["ignore", quiet ? "pipe" : "inherit", quiet ? "pipe" : "inherit"],
+    });
     const held: Buffer[] = [];
     child.stdout?.on("data", (chunk: Buffer) => held.push(chunk));
     child.stderr?.on("data", (chunk: Buffer) => held.push(chunk));

@@ -4,7 +4,16 @@
  */
 import { execFile } from "node:child_process";
 import { randomBytes } from "node:crypto";
-import { chownSync, existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
+import {
+  chownSync,
+  existsSync,
+  mkdirSync,
+  readdirSync,
+  readFileSync,
+  renameSync,
+  rmSync,
+  writeFileSync,
+} from "node:fs";
 import { appendFile } from "node:fs/promises";
 import { join } from "node:path";
 import { promisify } from "node:util";
@@ -35,7 +44,13 @@ const isRoot = process.getuid?.() === 0;
 function asDatabaseUser(program: string, args: readonly string[]): [string, string[]] {
   if (!isRoot) return [program, [...args]];
   const cap = "+dac_read_search";
-  const drop = ["--reuid=postgres", "--regid=postgres", "--init-groups", `--inh-caps=${cap}`, `--ambient-caps=${cap}`];
+  const drop = [
+    "--reuid=postgres",
+    "--regid=postgres",
+    "--init-groups",
+    `--inh-caps=${cap}`,
+    `--ambient-caps=${cap}`,
+  ];
   return ["setpriv", [...drop, program, ...args]];
 }
 
@@ -60,10 +75,13 @@ function binDirFor(data: string): string {
   if (existsSync(made)) {
     const wanted = readFileSync(made, "utf8").trim();
     if (versions.includes(wanted)) return join(PROGRAMS, wanted, "bin");
-    throw new Error(`the data in ${data} was made by PostgreSQL ${wanted}, which is not installed (found: ${versions.join(", ") || "none"})`);
+    throw new Error(
+      `the data in ${data} was made by PostgreSQL ${wanted}, which is not installed (found: ${versions.join(", ") || "none"})`,
+    );
   }
   const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
-  if (newest === undefined) throw new Error("PostgreSQL is not installed. Run: sudo apt-get install postgresql");
+  if (newest === undefined)
+    throw new Error("PostgreSQL is not installed. Run: sudo apt-get install postgresql");
   return join(PROGRAMS, newest, "bin");
 }
 

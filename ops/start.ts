@@ -1,9 +1,10 @@
 /** bin/start after the packages are in place: database, migrations, demo, build, server; Ctrl-C undoes it in order. */
-import { createInterface } from "node:readline/promises";
+
 import { join } from "node:path";
-import { buildData } from "./build-data.ts";
+import { createInterface } from "node:readline/promises";
 import { ensureBuild } from "./build.ts";
-import { startCluster, type Cluster } from "./cluster.ts";
+import { buildData } from "./build-data.ts";
+import { type Cluster, startCluster } from "./cluster.ts";
 import { createDatabase, dropDatabase, otherClients } from "./database.ts";
 import { VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
@@ -24,7 +25,9 @@ function wantedPort(): number {
 async function whoListens(port: number): Promise<"nobody" | "ours" | "taken"> {
   if (await isPortFree(port)) return "nobody";
   try {
-    const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`, { signal: AbortSignal.timeout(2000) });
+    const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`, {
+      signal: AbortSignal.timeout(2000),
+    });
     const body: unknown = await answer.json();
     return typeof body === "object" && body !== null && "database" in body ? "ours" : "taken";
   } catch {
@@ -34,9 +37,12 @@ async function whoListens(port: number): Promise<"nobody" | "ours" | "taken"> {
 
 async function confirmReset(): Promise<boolean> {
   if (process.argv.includes("--yes")) return true;
-  if (!process.stdin.isTTY) throw new Error("--reset-demo throws all visits away; add --yes when there is no terminal to ask on");
+  if (!process.stdin.isTTY)
+    throw new Error("--reset-demo throws all visits away; add --yes when there is no terminal to ask on");
   const prompt = createInterface({ input: process.stdin, output: process.stdout });
-  const answer = await prompt.question("Throw away every visit in this database and load the demo again? Type yes: ");
+  const answer = await prompt.question(
+    "Throw away every visit in this database and load the demo again? Type yes: ",
+  );
   prompt.close();
   return answer.trim().toLowerCase() === "yes";
 }
@@ -53,14 +59,16 @@ async function main(): Promise<void> {
     if (reset) throw new Error(`Brass Nut is running on port ${port}; stop it before --reset-demo`);
     return say(`already running at http://127.0.0.1:${port}`);
   }
-  if (listener === "taken") throw new Error(`port ${port} is in use by another program; choose one with PORT=4322 bin/start`);
+  if (listener === "taken")
+    throw new Error(`port ${port} is in use by another program; choose one with PORT=4322 bin/start`);
   if (reset && !(await confirmReset())) return say("nothing changed");
 
   const databasePort = Number(process.env["DATABASE_PORT"] ?? DEFAULT_DATABASE_PORT);
   const cluster = await startCluster({ dir: join(VAR, "cluster"), port: databasePort });
   try {
     if (reset) {
-      if ((await otherClients(cluster, DATABASE)) > 0) throw new Error("another Brass Nut uses this database; stop it before --reset-demo");
+      if ((await otherClients(cluster, DATABASE)) > 0)
+        throw new Error("another Brass Nut uses this database; stop it before --reset-demo");
       await dropDatabase(cluster, DATABASE);
     }
     await createDatabase(cluster, DATABASE);

@@ -13,11 +13,18 @@ function themeFrom(value: string | undefined): "light" | "dark" | null {
 export const onRequest = defineMiddleware(async (context, next) => {
   context.locals.requestId = context.request.headers.get("x-request-id") ?? uuid();
   context.locals.theme = themeFrom(context.cookies.get("theme")?.value);
-  const fault = READING.has(context.request.method) ? null : crossOriginFault(context.request.headers, context.url);
+  const fault = READING.has(context.request.method)
+    ? null
+    : crossOriginFault(context.request.headers, context.url);
   const isApi = context.url.pathname.startsWith("/api/");
   if (fault !== null) {
     const refused = new Problem("wrong-origin", fault);
-    return isApi ? problemAnswer(refused) : new Response(refused.message, { status: 403, headers: { "content-type": "text/plain; charset=utf-8" } });
+    return isApi
+      ? problemAnswer(refused)
+      : new Response(refused.message, {
+          status: 403,
+          headers: { "content-type": "text/plain; charset=utf-8" },
+        });
   }
   if (!isApi) return next();
   try {

@@ -27,7 +27,9 @@ const MOST_BODY_BYTES = 1_000_000;
 const CLOSE_WITHIN_MS = 5000;
 
 const entrySchema = z.object({
-  handler: z.custom<(request: Request, response: Response, next: NextFunction, locals?: object) => unknown>((value) => typeof value === "function"),
+  handler: z.custom<(request: Request, response: Response, next: NextFunction, locals?: object) => unknown>(
+    (value) => typeof value === "function",
+  ),
 });
 
 function refuse(response: Response, status: number, code: string, message: string): void {
@@ -41,7 +43,8 @@ function isOwnHost(host: string | undefined, port: number): boolean {
 
 function limits(port: number) {
   return (request: Request, response: Response, next: NextFunction) => {
-    if (!isOwnHost(request.headers.host, port)) return refuse(response, 421, "wrong-host", "Open Brass Nut at the address bin/start printed.");
+    if (!isOwnHost(request.headers.host, port))
+      return refuse(response, 421, "wrong-host", "Open Brass Nut at the address bin/start printed.");
     const length = request.headers["content-length"];
     if (length === undefined && request.headers["transfer-encoding"] !== undefined)
       return refuse(response, 411, "length-required", "Send the body with its length.");
@@ -61,7 +64,10 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
   const entryFile = join(dist, "server/entry.mjs");
   if (!existsSync(entryFile)) throw new Error(`there is no build in ${dist}`);
   const entry = entrySchema.parse(await import(pathToFileURL(entryFile).href));
-  const destination = environment.LOG_FILE === undefined ? pino.destination(1) : pino.destination({ dest: environment.LOG_FILE, mkdir: true });
+  const destination =
+    environment.LOG_FILE === undefined
+      ? pino.destination(1)
+      : pino.destination({ dest: environment.LOG_FILE, mkdir: true });
   const log = pino({ level: environment.LOG_LEVEL }, destination);
 
   const app = express();
@@ -70,7 +76,10 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     pinoHttp({
       logger: log,
       genReqId: () => uuid(),
-      serializers: { req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }), res: ({ statusCode }: { statusCode: number }) => ({ statusCode }) },
+      serializers: {
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }),
+        res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
+      },
     }),
   );
   app.use((request, response, next) => {
@@ -83,13 +92,26 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
   app.use(helmet({ contentSecurityPolicy: false, hsts: false, crossOriginEmbedderPolicy: false }));
   app.use(limits(port));
   app.use(compression());
-  app.use("/_astro", express.static(join(dist, "client/_astro"), { immutable: true, maxAge: "365d", index: false, redirect: false }));
+  app.use(
+    "/_astro",
+    express.static(join(dist, "client/_astro"), {
+      immutable: true,
+      maxAge: "365d",
+      index: false,
+      redirect: false,
+    }),
+  );
   app.use(express.static(join(dist, "client"), { maxAge: "1h", index: false, redirect: false }));
   app.use((request, response, next) => entry.handler(request, response, next, { log: request.log }));
   app.use((error: unknown, request: Request, response: Response, _next: NextFunction) => {
     request.log.error({ err: error }, "failed");
     if (response.headersSent) return response.destroy();
-    return refuse(response, 500, "internal", "Something went wrong on our side. Nothing you saved is lost; try again.");
+    return refuse(
+      response,
+      500,
+      "internal",
+      "Something went wrong on our side. Nothing you saved is lost; try again.",
+    );
   });
 
   const server = createServer(app);

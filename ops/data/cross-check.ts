@@ -18,27 +18,51 @@ export function crossCheck(tables: Tables): readonly string[] {
   const checkpoints = new Set(tables.checkpoints.map((checkpoint) => checkpoint.id));
   const cautions = new Set(tables.cautions.map((caution) => caution.code));
   const ruled = new Set(tables.joints.map((rule) => rule.type));
-  const needEnd = (where: string, code: string) => (ends.has(code) ? [] : [`${where}: no end ${code} in ends.csv`]);
+  const needEnd = (where: string, code: string) =>
+    ends.has(code) ? [] : [`${where}: no end ${code} in ends.csv`];
   return [
-    ...unique("ends", tables.ends.map((end) => end.code)),
-    ...unique("catalogue", tables.parts.map((part) => part.sku)),
-    ...unique("joints", tables.joints.map((rule) => rule.id)),
-    ...unique("presets", tables.presets.map((preset) => preset.id)),
-    ...unique("steps", tables.steps.map((step) => step.id)),
+    ...unique(
+      "ends",
+      tables.ends.map((end) => end.code),
+    ),
+    ...unique(
+      "catalogue",
+      tables.parts.map((part) => part.sku),
+    ),
+    ...unique(
+      "joints",
+      tables.joints.map((rule) => rule.id),
+    ),
+    ...unique(
+      "presets",
+      tables.presets.map((preset) => preset.id),
+    ),
+    ...unique(
+      "steps",
+      tables.steps.map((step) => step.id),
+    ),
     ...tables.parts.flatMap((part) => [
       ...part.ports.flatMap((port) => needEnd(`catalogue ${part.sku} port ${port.id}`, port.end)),
       ...(part.joins ?? []).flatMap((code) => needEnd(`catalogue ${part.sku} joins`, code)),
-      ...(part.joins === null && part.ports.length < 2 ? [`catalogue ${part.sku}: needs two ports or two ends it joins`] : []),
+      ...(part.joins === null && part.ports.length < 2
+        ? [`catalogue ${part.sku}: needs two ports or two ends it joins`]
+        : []),
     ]),
     ...tables.presets.flatMap((preset) => [
       ...needEnd(`presets ${preset.id}`, preset.inletEnd),
       ...needEnd(`presets ${preset.id}`, preset.supplyEnd),
-      ...preset.checkpoints.filter((id) => !checkpoints.has(id)).map((id) => `presets ${preset.id}: no checkpoint ${id}`),
+      ...preset.checkpoints
+        .filter((id) => !checkpoints.has(id))
+        .map((id) => `presets ${preset.id}: no checkpoint ${id}`),
     ]),
     ...tables.matings.flatMap((mating) => [
-      ...[mating.a, mating.b].filter((side) => !families.has(side.family)).map((side) => `matings ${mating.id}: no family ${side.family}`),
+      ...[mating.a, mating.b]
+        .filter((side) => !families.has(side.family))
+        .map((side) => `matings ${mating.id}: no family ${side.family}`),
       ...(ruled.has(mating.type) ? [] : [`matings ${mating.id}: no joint rule for ${mating.type}`]),
-      ...(mating.note === null || judgements.has(mating.note) ? [] : [`matings ${mating.id}: no judgement ${mating.note}`]),
+      ...(mating.note === null || judgements.has(mating.note)
+        ? []
+        : [`matings ${mating.id}: no judgement ${mating.note}`]),
     ]),
     ...tables.steps
       .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))

@@ -15,7 +15,12 @@ const number = (value: string | undefined) => {
 const flag = (value: string | undefined) => (value === "yes" ? true : value === "no" ? false : value);
 
 const DIRECTIONS: Readonly<Record<string, readonly number[]>> = {
-  "+x": [1, 0, 0], "-x": [-1, 0, 0], "+y": [0, 1, 0], "-y": [0, -1, 0], "+z": [0, 0, 1], "-z": [0, 0, -1],
+  "+x": [1, 0, 0],
+  "-x": [-1, 0, 0],
+  "+y": [0, 1, 0],
+  "-y": [0, -1, 0],
+  "+z": [0, 0, 1],
+  "-z": [0, 0, -1],
 };
 
 function ports(row: Row) {
@@ -47,7 +52,9 @@ const readers = {
     name: row["name"],
     thread: text(row["thread"]),
     standard: text(row["standard"]),
-    readsIn: row["reads_low_in"] ? { low: number(row["reads_low_in"]), high: number(row["reads_high_in"]) } : null,
+    readsIn: row["reads_low_in"]
+      ? { low: number(row["reads_low_in"]), high: number(row["reads_high_in"]) }
+      : null,
     outsideIn: number(row["outside_in"]),
     boreIn: number(row["bore_in"]),
     material: text(row["material"]),
@@ -158,7 +165,11 @@ const readers = {
     when: text(row["when"]),
     per: row["per"],
     text: row["text"],
-    handsOnMin: { low: number(row["low_min"]), likely: number(row["likely_min"]), high: number(row["high_min"]) },
+    handsOnMin: {
+      low: number(row["low_min"]),
+      likely: number(row["likely_min"]),
+      high: number(row["high_min"]),
+    },
     waitMin: number(row["wait_min"]),
     effect: text(row["effect"]),
     stage: text(row["stage"]),
@@ -174,7 +185,10 @@ export function readTables(folder: string): Record<string, unknown> {
   return Object.fromEntries(
     Object.entries(readers).map(([name, reader]) => {
       const file = FILES[name as keyof typeof readers] ?? `${name}.csv`;
-      const rows: Row[] = parse(readFileSync(join(folder, file), "utf8"), { columns: true, skip_empty_lines: true });
+      const rows: Row[] = parse(readFileSync(join(folder, file), "utf8"), {
+        columns: true,
+        skip_empty_lines: true,
+      });
       return [name, rows.map((row): unknown => reader(row))];
     }),
   );

@@ -20,7 +20,9 @@ export function stampText(iso: string, zone: string): string {
 
 /** "today 14:05", "tomorrow 09:00", "yesterday 16:30", else "Tue 24 Nov 14:05". */
 export function nearText(iso: string, zone: string, now: Date): string {
-  const days = at(iso, zone).startOf("day").diff(DateTime.fromJSDate(now, { zone }).startOf("day"), "days").days;
+  const days = at(iso, zone)
+    .startOf("day")
+    .diff(DateTime.fromJSDate(now, { zone }).startOf("day"), "days").days;
   const near: Readonly<Record<number, string>> = { [-1]: "yesterday", 0: "today", 1: "tomorrow" };
   return `${near[Math.round(days)] ?? dayText(iso, zone)} ${timeText(iso, zone)}`;
 }

@@ -17,7 +17,10 @@ export interface ConnectionPage {
 }
 
 /** Errors: Problem not-found. */
-export async function readConnection(context: Context, params: Readonly<Record<string, string | undefined>>): Promise<ConnectionPage> {
+export async function readConnection(
+  context: Context,
+  params: Readonly<Record<string, string | undefined>>,
+): Promise<ConnectionPage> {
   const visit = await readVisit(context, idFrom(params["visit"], "visit"));
   const connectionId = idFrom(params["connection"], "connection");
   const connection = visit.state.connections.find((each) => each.id === connectionId);
@@ -49,7 +52,13 @@ export function figuresFor({ shop }: Pick<Context, "shop">, codes: readonly EndC
 /** Ends a connection's pages may name: both ends of its survey and of every joint of its plan. */
 export function codesOf(connection: ConnectionState): readonly EndCode[] {
   const { survey, plan } = connection;
-  return [...new Set([survey.supply.end, survey.inlet.end, ...(plan?.plan.joints.flatMap((joint) => joint.ends) ?? [])])];
+  return [
+    ...new Set([
+      survey.supply.end,
+      survey.inlet.end,
+      ...(plan?.plan.joints.flatMap((joint) => joint.ends) ?? []),
+    ]),
+  ];
 }
 
 /** What the islands of a connection are given. */

@@ -1,5 +1,13 @@
 /** The day's tickets: what runs, what is late, what is done. */
-import { type ConnectionState, connectionPhase, type ConnectionPhase, foldVisit, nextThing, type NextThing, type VisitState } from "../core/visit/index.ts";
+import {
+  type ConnectionPhase,
+  type ConnectionState,
+  connectionPhase,
+  foldVisit,
+  type NextThing,
+  nextThing,
+  type VisitState,
+} from "../core/visit/index.ts";
 import { eventsOf, listVisits } from "../db/visits.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow } from "./event-rows.ts";
@@ -38,13 +46,21 @@ function rankOf({ isOverdue, connections }: Ticket): number {
 export async function readDay({ sql, tables, now }: Context): Promise<readonly Ticket[]> {
   const at = now();
   const rows = await listVisits(sql, new Date(at.getTime() - KEPT_MS), MOST_TICKETS);
-  const events = await eventsOf(sql, rows.map((row) => row.visitId));
+  const events = await eventsOf(
+    sql,
+    rows.map((row) => row.visitId),
+  );
   return rows
     .map((row): Ticket => {
-      const own = events.filter((event) => event.visitId === row.visitId).map((event) => eventFromRow(event).event);
+      const own = events
+        .filter((event) => event.visitId === row.visitId)
+        .map((event) => eventFromRow(event).event);
       const state = foldVisit(own);
       const connections = state.connections
-        .map((connection) => ({ connection, phase: connectionPhase(connection, tables.stages, at.toISOString()) }))
+        .map((connection) => ({
+          connection,
+          phase: connectionPhase(connection, tables.stages, at.toISOString()),
+        }))
         .filter(({ phase }) => phase !== "dropped")
         .map(({ connection, phase }) => ({ connection, phase, next: nextThing(phase) }));
       return {

@@ -4,7 +4,14 @@ import { planHookup, type Shop } from "../core/hookup/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { parseLength } from "../core/units/index.ts";
 import {
-  foldVisit, problemOf, runSheet, type Survey, surveyFromPreset, targetsOf, type VisitAct, type VisitEvent,
+  foldVisit,
+  problemOf,
+  runSheet,
+  type Survey,
+  surveyFromPreset,
+  targetsOf,
+  type VisitAct,
+  type VisitEvent,
 } from "../core/visit/index.ts";
 import type { Demo } from "../schema/demo.ts";
 
@@ -69,18 +76,42 @@ class Storyteller {
   }
 }
 
-function check(story: Storyteller, tables: Tables, connection: string, code: string, weeping: string | null): void {
+function check(
+  story: Storyteller,
+  tables: Tables,
+  connection: string,
+  code: string,
+  weeping: string | null,
+): void {
   const stage = tables.stages.find((each) => each.code === code);
   if (!stage) throw new Error(`no stage ${code}`);
   for (const target of targetsOf(story.connection(connection), stage)) {
     const result = target === weeping ? "weeping" : "dry";
-    story.tell({ kind: "target-checked", connection, target, stage: stage.code, result, method: stage.method, watchedMin: stage.watchMin, note: "" }, 0.5);
+    story.tell(
+      {
+        kind: "target-checked",
+        connection,
+        target,
+        stage: stage.code,
+        result,
+        method: stage.method,
+        watchedMin: stage.watchMin,
+        note: "",
+      },
+      0.5,
+    );
     if (result === "weeping") return;
   }
 }
 
 /** Ticks the run sheet in order until `isEnough`, looking joint by joint where the sheet says so. */
-function work(story: Storyteller, tables: Tables, connection: string, isEnough: () => boolean, weepsAt: { stage: string; target: string } | null): void {
+function work(
+  story: Storyteller,
+  tables: Tables,
+  connection: string,
+  isEnough: () => boolean,
+  weepsAt: { stage: string; target: string } | null,
+): void {
   for (const step of runSheet(story.connection(connection), tables)) {
     if (isEnough()) return;
     if (step.stage) {
@@ -89,11 +120,19 @@ function work(story: Storyteller, tables: Tables, connection: string, isEnough: 
     }
     const turns = step.joint?.turns ?? null;
     const turned = turns === null ? null : turns.min + (turns.max - turns.min) * TURNED_SHARE;
-    story.tell({ kind: "step-done", connection, step: step.id, joint: step.joint?.number ?? null, turns: turned }, step.handsOnMin.likely);
+    story.tell(
+      { kind: "step-done", connection, step: step.id, joint: step.joint?.number ?? null, turns: turned },
+      step.handsOnMin.likely,
+    );
   }
 }
 
-function tellConnection(story: Storyteller, told: DemoConnection, id: string, { tables, shop }: { tables: Tables; shop: Shop }): void {
+function tellConnection(
+  story: Storyteller,
+  told: DemoConnection,
+  id: string,
+  { tables, shop }: { tables: Tables; shop: Shop },
+): void {
   const survey = surveyOf(told, tables);
   const preset = tables.presets.find((each) => each.id === told.preset);
   const checkpoints = tables.checkpoints.filter((each) => preset?.checkpoints.includes(each.id));
@@ -106,28 +145,56 @@ function tellConnection(story: Storyteller, told: DemoConnection, id: string, { 
   if (told.progress === "planned") return;
   const made = () => story.connection(id).joints.filter((joint) => joint.madeAt !== null).length;
   const isWet = () => story.connection(id).checks.some((each) => each.result === "weeping");
-  const enough = { half: () => made() > 0, weeping: isWet, ready: () => false, signed: () => false, done: () => false }[told.progress];
+  const enough = {
+    half: () => made() > 0,
+    weeping: isWet,
+    ready: () => false,
+    signed: () => false,
+    done: () => false,
+  }[told.progress];
   const last = String(Math.max(1, plan.joints.length - 1));
   work(story, tables, id, enough, told.progress === "weeping" ? { stage: "static", target: last } : null);
   if (told.progress !== "signed" && told.progress !== "done") return;
-  story.tell({ kind: "connection-signed", connection: id, name: story.events[0]?.actor ?? "", lookBackBy: told.lookBackBy });
+  story.tell({
+    kind: "connection-signed",
+    connection: id,
+    name: story.events[0]?.actor ?? "",
+    lookBackBy: told.lookBackBy,
+  });
   if (told.progress === "done") {
     const stage = tables.stages.find((each) => each.code === "look-back");
     if (stage)
       story.tell(
-        { kind: "target-checked", connection: id, target: "connection", stage: "look-back", result: "dry", method: stage.method, watchedMin: stage.watchMin, note: "" },
+        {
+          kind: "target-checked",
+          connection: id,
+          target: "connection",
+          stage: "look-back",
+          result: "dry",
+          method: stage.method,
+          watchedMin: stage.watchMin,
+          note: "",
+        },
         LOOK_BACK_AFTER_MIN,
       );
   }
 }
 
 /** All events of one demo visit, in order, as of `now`. Errors: Error naming what in data/demo.json cannot be. */
-export function tellVisit(demo: Demo, visit: DemoVisit, now: Date, tools: { tables: Tables; shop: Shop }): readonly VisitEvent[] {
+export function tellVisit(
+  demo: Demo,
+  visit: DemoVisit,
+  now: Date,
+  tools: { tables: Tables; shop: Shop },
+): readonly VisitEvent[] {
   const startMs = now.getTime() + visit.startsInMin * MS_PER_MIN;
   // Surveys of visits to come were written down the day before they were booked.
   const writtenMs = visit.startsInMin > 0 ? now.getTime() - 24 * 60 * MS_PER_MIN : startMs;
   const story = new Storyteller(visit.key, demo.plumber, writtenMs);
-  story.tell({ kind: "visit-opened", site: demo.site, title: visit.title, startsAt: new Date(startMs).toISOString() }, 0);
+  story.tell(
+    { kind: "visit-opened", site: demo.site, title: visit.title, startsAt: new Date(startMs).toISOString() },
+    0,
+  );
   for (const text of visit.notes) story.tell({ kind: "visit-noted", text });
   visit.connections.forEach((told, index) => {
     tellConnection(story, told, uuidFrom(`connection ${visit.key} ${index}`, DEMO_NAMESPACE), tools);

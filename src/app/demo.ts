@@ -1,7 +1,7 @@
+import demoFile from "../../data/demo.json" with { type: "json" };
 import type { Pool } from "../db/client.ts";
 import { addSetting } from "../db/settings.ts";
 import { insertEvents, insertVisit } from "../db/visits.ts";
-import demoFile from "../../data/demo.json" with { type: "json" };
 import { demoSchema } from "../schema/demo.ts";
 import { makeContext } from "./context.ts";
 import { demoVisitId, tellVisit } from "./demo-story.ts";

@@ -6,7 +6,8 @@ import { asProblem, invalid, jsonAnswer, Problem, problemAnswer } from "./proble
 
 async function readJson(request: Request): Promise<unknown> {
   const type = request.headers.get("content-type") ?? "";
-  if (!/^application\/json\s*(;|$)/i.test(type)) throw new Problem("not-json-type", "Send the body as application/json.");
+  if (!/^application\/json\s*(;|$)/i.test(type))
+    throw new Problem("not-json-type", "Send the body as application/json.");
   const text = await request.text();
   try {
     return JSON.parse(text) as unknown;
@@ -46,10 +47,12 @@ export function takes<S extends z.ZodType>(
 }
 
 /** Answer to every method an endpoint does not know. */
-export const otherMethods: APIRoute = ({ request }) => problemAnswer(new Problem("wrong-method", `${request.method} is not possible here.`));
+export const otherMethods: APIRoute = ({ request }) =>
+  problemAnswer(new Problem("wrong-method", `${request.method} is not possible here.`));
 
 /** A path parameter that must be a uuid; anything else names nothing. */
 export function idFrom(value: string | undefined, what: string): string {
-  if (value === undefined || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value)) throw new Problem("not-found", `There is no such ${what}.`);
+  if (value === undefined || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value))
+    throw new Problem("not-found", `There is no such ${what}.`);
   return value.toLowerCase();
 }

@@ -20,7 +20,12 @@ export function eventFromRow(row: EventRow): KeptEvent {
   return { event, receivedAt: row.receivedAt.toISOString() };
 }
 
-export function rowFromEvent(visitId: string, seq: number, event: VisitEvent, receivedAt?: string): NewEventRow {
+export function rowFromEvent(
+  visitId: string,
+  seq: number,
+  event: VisitEvent,
+  receivedAt?: string,
+): NewEventRow {
   const { id, kind, actor, typedAt, ...body } = event;
   const received = receivedAt === undefined ? {} : { receivedAt: new Date(receivedAt) };
   return { eventId: id, visitId, seq, kind, actor, typedAt: new Date(typedAt), body, ...received };

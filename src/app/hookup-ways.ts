@@ -1,6 +1,13 @@
 /** Everything the Hookup page shows of one survey: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/ends/index.ts";
-import { type Finding, type HookupProblem, type OtherWay, otherWays, type Plan, planHookup } from "../core/hookup/index.ts";
+import {
+  type Finding,
+  type HookupProblem,
+  type OtherWay,
+  otherWays,
+  type Plan,
+  planHookup,
+} from "../core/hookup/index.ts";
 import { problemOf, type Survey } from "../core/visit/index.ts";
 import type { Context } from "./context.ts";
 
@@ -20,5 +27,12 @@ export function waysFor({ shop }: Pick<Context, "shop">, survey: Survey): Ways {
   const best = plans[0];
   const ways = best === undefined ? [] : otherWays(shop, problem, plans, best);
   const all = [...plans, ...ways.map((way) => way.plan)];
-  return { problem, plans, ways, refused, complete, codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends)))] };
+  return {
+    problem,
+    plans,
+    ways,
+    refused,
+    complete,
+    codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends)))],
+  };
 }

@@ -4,7 +4,8 @@
  */
 export function crossOriginFault(headers: Headers, url: URL): string | null {
   const site = headers.get("sec-fetch-site");
-  if (site !== null && site !== "same-origin" && site !== "none") return "Writes are only taken from Brass Nut's own pages.";
+  if (site !== null && site !== "same-origin" && site !== "none")
+    return "Writes are only taken from Brass Nut's own pages.";
   const origin = headers.get("origin");
   if (origin !== null && origin !== url.origin) return "Writes are only taken from Brass Nut's own pages.";
   return null;

@@ -27,7 +27,12 @@ export class Problem extends Error {
   readonly code: ProblemCode;
   readonly fields: readonly FieldFault[];
 
-  constructor(code: ProblemCode, message: string, fields: readonly FieldFault[] = [], options?: ErrorOptions) {
+  constructor(
+    code: ProblemCode,
+    message: string,
+    fields: readonly FieldFault[] = [],
+    options?: ErrorOptions,
+  ) {
     super(message, options);
     this.name = "Problem";
     this.code = code;
@@ -41,7 +46,10 @@ export function notFound(what: string): Problem {
 
 /** What a schema found, field by field. */
 export function invalid(error: z.ZodError): Problem {
-  const fields = error.issues.map((issue) => ({ path: issue.path.map(String).join("."), message: issue.message }));
+  const fields = error.issues.map((issue) => ({
+    path: issue.path.map(String).join("."),
+    message: issue.message,
+  }));
   const first = fields[0];
   const where = first && first.path !== "" ? `${first.path}: ` : "";
   return new Problem("invalid", first ? `${where}${first.message}` : "The request is not right.", fields);
@@ -51,15 +59,26 @@ export function invalid(error: z.ZodError): Problem {
 export function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
   if (error instanceof z.ZodError) return invalid(error);
-  return new Problem("internal", "Something went wrong on our side. Nothing you saved is lost; try again.", [], { cause: error });
+  return new Problem(
+    "internal",
+    "Something went wrong on our side. Nothing you saved is lost; try again.",
+    [],
+    { cause: error },
+  );
 }
 
-const SECURE = { "content-security-policy": "default-src 'none'; frame-ancestors 'none'", "cache-control": "no-store" };
+const SECURE = {
+  "content-security-policy": "default-src 'none'; frame-ancestors 'none'",
+  "cache-control": "no-store",
+};
 
 export function jsonAnswer(body: unknown, status = 200): Response {
   return Response.json(body, { status, headers: SECURE });
 }
 
 export function problemAnswer(problem: Problem): Response {
-  return jsonAnswer({ error: { code: problem.code, message: problem.message, fields: problem.fields } }, STATUS_OF[problem.code]);
+  return jsonAnswer(
+    { error: { code: problem.code, message: problem.message, fields: problem.fields } },
+    STATUS_OF[problem.code],
+  );
 }

@@ -1,7 +1,16 @@
 /** What the hand-over sheet says of each connection, gathered from its state. */
 import { detectableMlPerMin, type Stage } from "../core/leak/index.ts";
-import { type Check, type ConnectionPhase, type ConnectionState, connectionPhase, standingCheck, type Target, targetsOf, type VisitState } from "../core/visit/index.ts";
 import type { Tables } from "../core/tables.ts";
+import {
+  type Check,
+  type ConnectionPhase,
+  type ConnectionState,
+  connectionPhase,
+  standingCheck,
+  type Target,
+  targetsOf,
+  type VisitState,
+} from "../core/visit/index.ts";
 
 export interface CheckedCell {
   readonly check: Check | null;
@@ -36,7 +45,9 @@ function rowsOf(connection: ConnectionState, stages: readonly Stage[]): readonly
     label,
     cells: stages.map((stage) => {
       if (!targetsOf(connection, stage).includes(target)) return null;
-      const exception = connection.exceptions.find((each) => each.target === target && each.stage === stage.code)?.reason ?? null;
+      const exception =
+        connection.exceptions.find((each) => each.target === target && each.stage === stage.code)?.reason ??
+        null;
       return { check: standingCheck(connection, target, stage.code), exception };
     }),
   }));

@@ -1,7 +1,7 @@
 /** Visits and connections made from a preset: what a plain form on Day and on a visit posts. */
 import { z } from "zod";
-import { surveyFromPreset, type VisitAct, type VisitEvent } from "../core/visit/index.ts";
 import type { Tables } from "../core/tables.ts";
+import { surveyFromPreset, type VisitAct, type VisitEvent } from "../core/visit/index.ts";
 import { findVisit } from "../db/visits.ts";
 import { siteSchema } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
@@ -24,10 +24,18 @@ export function presetGroups(tables: Tables): readonly string[] {
   return [...new Set(tables.presets.map((preset) => preset.group))];
 }
 
-function connectionActs(tables: Tables, group: string, place: string, newId: () => string): readonly Extract<VisitAct, { kind: "connection-added" }>[] {
+function connectionActs(
+  tables: Tables,
+  group: string,
+  place: string,
+  newId: () => string,
+): readonly Extract<VisitAct, { kind: "connection-added" }>[] {
   const members = tables.presets.filter((preset) => preset.group === group);
   const chosen = isEitherOr(members.map((preset) => preset.water)) ? members.slice(0, 1) : members;
-  if (chosen.length === 0) throw new Problem("refused", "Choose what is to be connected.", [{ path: "preset", message: "is not in the list" }]);
+  if (chosen.length === 0)
+    throw new Problem("refused", "Choose what is to be connected.", [
+      { path: "preset", message: "is not in the list" },
+    ]);
   return chosen.map((preset) => ({
     kind: "connection-added" as const,
     connection: newId(),
@@ -48,7 +56,10 @@ async function stamper({ sql, now, newId }: Context) {
 }
 
 /** Opens the visit of a form. Sent twice (the same visit id), it is opened once. Returns its first connection. */
-export async function startVisit(context: Context, form: z.output<typeof newVisitForm>): Promise<{ visit: string; connection: string }> {
+export async function startVisit(
+  context: Context,
+  form: z.output<typeof newVisitForm>,
+): Promise<{ visit: string; connection: string }> {
   if (await findVisit(context.sql, form.visit)) {
     const { state } = await readVisit(context, form.visit);
     return { visit: form.visit, connection: state.connections[0]?.id ?? "" };
@@ -57,13 +68,22 @@ export async function startVisit(context: Context, form: z.output<typeof newVisi
   const acts = connectionActs(context.tables, form.preset, form.place, context.newId);
   const title = form.title === "" ? form.preset : form.title;
   const site = { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
-  const events = [stamp({ kind: "visit-opened", site, title, startsAt: context.now().toISOString() }), ...acts.map(stamp)];
+  const events = [
+    stamp({ kind: "visit-opened", site, title, startsAt: context.now().toISOString() }),
+    ...acts.map(stamp),
+  ];
   await openVisit(context, form.visit, events);
   return { visit: form.visit, connection: acts[0]?.connection ?? "" };
 }
 
 /** Adds the connections of a preset group to a visit, the first under the id the form was made with: sent twice, added once. */
-export async function addConnection(context: Context, visit: string, first: string, group: string, place: string): Promise<void> {
+export async function addConnection(
+  context: Context,
+  visit: string,
+  first: string,
+  group: string,
+  place: string,
+): Promise<void> {
   const { state } = await readVisit(context, visit);
   if (state.connections.some((connection) => connection.id === first)) return;
   const stamp = await stamper(context);

@@ -6,7 +6,18 @@ import type { Survey } from "../core/visit/index.ts";
 
 /** Families met at a stop's outlet or box valve, and at inlets of fixtures (handbook 02). */
 const SUPPLY_FAMILIES: readonly string[] = ["comp", "npt", "npsm", "hose", "flare", "quick", "g"];
-const INLET_FAMILIES: readonly string[] = ["bc", "comp", "npsm", "npt", "hose", "g", "metric", "flare", "tube", "quick"];
+const INLET_FAMILIES: readonly string[] = [
+  "bc",
+  "comp",
+  "npsm",
+  "npt",
+  "hose",
+  "g",
+  "metric",
+  "flare",
+  "tube",
+  "quick",
+];
 
 const choice = ({ code, name }: End) => ({ code, name });
 
@@ -15,7 +26,11 @@ export function endChoices(tables: Tables, survey: Survey) {
   const pick = (families: readonly string[], present: string) =>
     tables.ends
       .filter((end) => families.includes(end.family) || end.code === present)
-      .sort((a, b) => families.indexOf(a.family) - families.indexOf(b.family) || a.name.localeCompare(b.name, "en", { numeric: true }))
+      .sort(
+        (a, b) =>
+          families.indexOf(a.family) - families.indexOf(b.family) ||
+          a.name.localeCompare(b.name, "en", { numeric: true }),
+      )
       .map(choice);
   return { supply: pick(SUPPLY_FAMILIES, survey.supply.end), inlet: pick(INLET_FAMILIES, survey.inlet.end) };
 }

@@ -4,9 +4,18 @@ import type { VisitAct } from "../core/visit/index.ts";
 import { invalid } from "./problem.ts";
 
 const form = z.discriminatedUnion("action", [
-  z.object({ action: z.literal("add"), connection: z.uuid(), preset: z.string().min(1, "Choose what is to be connected."), place: z.string().trim().max(120) }),
+  z.object({
+    action: z.literal("add"),
+    connection: z.uuid(),
+    preset: z.string().min(1, "Choose what is to be connected."),
+    place: z.string().trim().max(120),
+  }),
   z.object({ action: z.literal("note"), text: z.string().trim().min(1, "Write the note first.").max(2000) }),
-  z.object({ action: z.literal("drop"), connection: z.uuid("Choose a connection."), reason: z.string().trim().min(1, "Say why.").max(500) }),
+  z.object({
+    action: z.literal("drop"),
+    connection: z.uuid("Choose a connection."),
+    reason: z.string().trim().min(1, "Say why.").max(500),
+  }),
 ]);
 
 export type VisitAction =
@@ -24,6 +33,9 @@ export function visitAction(data: FormData): VisitAction {
     case "note":
       return { kind: "act", act: { kind: "visit-noted", text: asked.text } };
     case "drop":
-      return { kind: "act", act: { kind: "connection-dropped", connection: asked.connection, reason: asked.reason } };
+      return {
+        kind: "act",
+        act: { kind: "connection-dropped", connection: asked.connection, reason: asked.reason },
+      };
   }
 }

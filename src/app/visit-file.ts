@@ -4,7 +4,7 @@ import { VISIT_FORMAT, type VisitFile } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { Problem } from "./problem.ts";
-import { accept, type Added, readVisit, rowOf } from "./visits.ts";
+import { type Added, accept, readVisit, rowOf } from "./visits.ts";
 
 export interface ExportedVisit {
   readonly format: typeof VISIT_FORMAT;
@@ -14,7 +14,11 @@ export interface ExportedVisit {
 
 export async function exportVisit(context: Pick<Context, "sql">, id: string): Promise<ExportedVisit> {
   const { events } = await readVisit(context, id);
-  return { format: VISIT_FORMAT, visit: id, events: events.map(({ event, receivedAt }) => ({ event, receivedAt })) };
+  return {
+    format: VISIT_FORMAT,
+    visit: id,
+    events: events.map(({ event, receivedAt }) => ({ event, receivedAt })),
+  };
 }
 
 /**
@@ -31,16 +35,25 @@ export async function importVisit(context: Context, file: VisitFile): Promise<Ad
       const other = told[index];
       return other === undefined || isSameEvent(event, other);
     });
-    if (!isOurs) throw new Problem("conflict", "This visit is here already and its events differ from the file's.", [{ path: "events", message: "differ" }]);
+    if (!isOurs)
+      throw new Problem("conflict", "This visit is here already and its events differ from the file's.", [
+        { path: "events", message: "differ" },
+      ]);
     const fresh = file.events.slice(here.length);
     if (fresh.length === 0) return { visit: file.visit, version: here.length, added: 0 };
-    const kept = accept(here, fresh.map(({ event }) => event), context);
+    const kept = accept(
+      here,
+      fresh.map(({ event }) => event),
+      context,
+    );
     const row = rowOf(file.visit, kept, context);
     if (here.length === 0) await insertVisit(tx, row);
     else await updateVisit(tx, row);
     await insertEvents(
       tx,
-      fresh.map(({ event, receivedAt }, index) => rowFromEvent(file.visit, here.length + index + 1, event, receivedAt)),
+      fresh.map(({ event, receivedAt }, index) =>
+        rowFromEvent(file.visit, here.length + index + 1, event, receivedAt),
+      ),
     );
     return { visit: file.visit, version: kept.length, added: fresh.length };
   });

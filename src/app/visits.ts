@@ -1,8 +1,24 @@
 /** Opening, reading and adding to visits. */
 import { planHookup } from "../core/hookup/index.ts";
-import { firstRefused, foldVisit, lookBackOf, type VisitEvent, visitPhase, type VisitState } from "../core/visit/index.ts";
+import {
+  firstRefused,
+  foldVisit,
+  lookBackOf,
+  type VisitEvent,
+  type VisitState,
+  visitPhase,
+} from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
-import { eventsOf, findEvents, findVisit, insertEvents, insertVisit, lockVisit, updateVisit, type VisitRow } from "../db/visits.ts";
+import {
+  eventsOf,
+  findEvents,
+  findVisit,
+  insertEvents,
+  insertVisit,
+  lockVisit,
+  updateVisit,
+  type VisitRow,
+} from "../db/visits.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { notFound, Problem } from "./problem.ts";
@@ -64,7 +80,11 @@ export function rowOf(id: string, events: readonly VisitEvent[], { tables, now }
 }
 
 /** Every event through the rules of the trade, one after the other. Errors: Problem refused, naming the event and field. */
-export function accept(before: readonly VisitEvent[], added: readonly VisitEvent[], { tables }: Pick<Tools, "tables">): readonly VisitEvent[] {
+export function accept(
+  before: readonly VisitEvent[],
+  added: readonly VisitEvent[],
+  { tables }: Pick<Tools, "tables">,
+): readonly VisitEvent[] {
   const refused = firstRefused(before, added, tables);
   if (refused === null) return [...before, ...added];
   const { message, field } = refused.refusal;
@@ -76,23 +96,32 @@ function checkFresh(added: readonly VisitEvent[], { shop, now }: Tools): void {
   const latest = now().getTime() + CLOCK_SLACK_MS;
   for (const [index, event] of added.entries()) {
     if (Date.parse(event.typedAt) > latest)
-      throw new Problem("refused", "That time is still to come: set the clock of this device.", [{ path: `events.${index}.typedAt`, message: "lies in the future" }]);
+      throw new Problem("refused", "That time is still to come: set the clock of this device.", [
+        { path: `events.${index}.typedAt`, message: "lies in the future" },
+      ]);
     if (event.kind !== "plan-chosen") continue;
     const found = planHookup(shop, event.problem).plans.find((plan) => plan.id === event.plan.id);
     if (!found || found.priceCents !== event.plan.priceCents)
-      throw new Problem("refused", "The planner does not give this hookup (any more): plan again.", [{ path: `events.${index}.plan`, message: "plan again" }]);
+      throw new Problem("refused", "The planner does not give this hookup (any more): plan again.", [
+        { path: `events.${index}.plan`, message: "plan again" },
+      ]);
   }
 }
 
 /** Events that are not there yet. Errors: Problem conflict when an id stands for something else. */
 async function unseen(sql: Db, id: string, events: readonly VisitEvent[]): Promise<readonly VisitEvent[]> {
-  const rows = await findEvents(sql, events.map((event) => event.id));
+  const rows = await findEvents(
+    sql,
+    events.map((event) => event.id),
+  );
   const known = new Map(rows.map((row) => [row.eventId, row]));
   return events.filter((event, index) => {
     const row = known.get(event.id);
     if (!row) return true;
     if (row.visitId === id && isSameEvent(eventFromRow(row).event, event)) return false;
-    throw new Problem("conflict", "An event with this id is there already and says something else.", [{ path: `events.${index}.id`, message: "taken" }]);
+    throw new Problem("conflict", "An event with this id is there already and says something else.", [
+      { path: `events.${index}.id`, message: "taken" },
+    ]);
   });
 }
 
@@ -102,7 +131,10 @@ async function add(sql: Db, row: VisitRow, events: readonly VisitEvent[], tools:
   checkFresh(fresh, tools);
   const before = (await eventsOf(sql, [row.visitId])).map((each) => eventFromRow(each).event);
   const after = accept(before, fresh, tools);
-  await insertEvents(sql, fresh.map((event, index) => rowFromEvent(row.visitId, before.length + index + 1, event)));
+  await insertEvents(
+    sql,
+    fresh.map((event, index) => rowFromEvent(row.visitId, before.length + index + 1, event)),
+  );
   await updateVisit(sql, rowOf(row.visitId, after, tools));
   return { visit: row.visitId, version: after.length, added: fresh.length };
 }
@@ -112,15 +144,22 @@ async function add(sql: Db, row: VisitRow, events: readonly VisitEvent[], tools:
  * `version`, when given, is the number of events the writer has seen.
  * Errors: Problem not-found, stale, conflict, refused.
  */
-export async function addEvents(context: Context, id: string, events: readonly VisitEvent[], version?: number): Promise<Added> {
+export async function addEvents(
+  context: Context,
+  id: string,
+  events: readonly VisitEvent[],
+  version?: number,
+): Promise<Added> {
   return context.sql.begin(async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
     const fresh = await unseen(tx, id, events);
     if (fresh.length > 0 && version !== undefined && version !== row.version)
-      throw new Problem("stale", `Somebody else has written here since (${row.version - version} more): reload and look before writing.`, [
-        { path: "version", message: `is ${row.version} now` },
-      ]);
+      throw new Problem(
+        "stale",
+        `Somebody else has written here since (${row.version - version} more): reload and look before writing.`,
+        [{ path: "version", message: `is ${row.version} now` }],
+      );
     return add(tx, row, events, context);
   });
 }
@@ -133,14 +172,22 @@ export async function openVisit(context: Context, id: string, events: readonly V
   return context.sql.begin(async (tx) => {
     const present = await lockVisit(tx, id);
     if (present) {
-      if ((await unseen(tx, id, events)).length > 0) throw new Problem("conflict", "A visit with this id is there already.", [{ path: "visit", message: "taken" }]);
+      if ((await unseen(tx, id, events)).length > 0)
+        throw new Problem("conflict", "A visit with this id is there already.", [
+          { path: "visit", message: "taken" },
+        ]);
       return { visit: id, version: present.version, added: 0 };
     }
-    if ((await unseen(tx, id, events)).length < events.length) throw new Problem("conflict", "An event of this visit belongs to another visit.");
+    if ((await unseen(tx, id, events)).length < events.length)
+      throw new Problem("conflict", "An event of this visit belongs to another visit.");
     checkFresh(events, context);
     const kept = accept([], events, context);
-    if (!(await insertVisit(tx, rowOf(id, kept, context)))) throw new Problem("conflict", "A visit with this id is being opened: try again.");
-    await insertEvents(tx, kept.map((event, index) => rowFromEvent(id, index + 1, event)));
+    if (!(await insertVisit(tx, rowOf(id, kept, context))))
+      throw new Problem("conflict", "A visit with this id is being opened: try again.");
+    await insertEvents(
+      tx,
+      kept.map((event, index) => rowFromEvent(id, index + 1, event)),
+    );
     return { visit: id, version: kept.length, added: kept.length };
   });
 }

@@ -1,7 +1,7 @@
 import { dirname, join } from "node:path";
 import { fileURLToPath } from "node:url";
-import postgres from "postgres";
 import Postgrator from "postgrator";
+import postgres from "postgres";
 
 const MIGRATIONS = join(dirname(fileURLToPath(import.meta.url)), "migrations/*.sql");
 /** Any fixed number: whoever migrates this product's database holds this lock. */

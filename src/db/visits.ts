@@ -25,7 +25,10 @@ export interface EventRow {
 }
 
 /** What a new event row is made of; the database stamps when it was received unless told. */
-export type NewEventRow = Omit<EventRow, "receivedAt"> & { readonly body: object; readonly receivedAt?: Date };
+export type NewEventRow = Omit<EventRow, "receivedAt"> & {
+  readonly body: object;
+  readonly receivedAt?: Date;
+};
 
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
   const [row] = await sql<VisitRow[]>`

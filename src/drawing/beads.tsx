@@ -33,8 +33,17 @@ export function Beads({ joints, fixture, open, hrefFor, size = "small" }: BeadsP
       role={role}
       aria-label={runInWords(joints, fixture)}
     >
-      <path className="strip-line" d={`M8 0 H${width - 8}`} strokeWidth={2} {...(joints.length === 0 ? { strokeDasharray: "5 6" } : {})} />
-      <path className="strip-line" d="M8 -20 V20 M8 -14 L1 -7 M8 -4 L1 3 M8 6 L1 13 M8 16 L1 23" strokeWidth={1.6} />
+      <path
+        className="strip-line"
+        d={`M8 0 H${width - 8}`}
+        strokeWidth={2}
+        {...(joints.length === 0 ? { strokeDasharray: "5 6" } : {})}
+      />
+      <path
+        className="strip-line"
+        d="M8 -20 V20 M8 -14 L1 -7 M8 -4 L1 3 M8 6 L1 13 M8 16 L1 23"
+        strokeWidth={1.6}
+      />
       <rect className="strip-plastic" x={width - 20} y={-12} width={16} height={24} strokeWidth={1.6} />
       {joints.map((joint, index) => (
         <JointGlyph

@@ -85,14 +85,24 @@ function Marks({ joint, isOpen = false }: Pick<GlyphProps, "joint" | "isOpen">) 
       <rect className="glyph-halo" x={-22} y={-26} width={44} height={52} strokeWidth={3} />
       <path className="glyph-outline" d={PATHS[outline]} strokeWidth={1.8} />
       {outline === "ring" && <path className="strip-line" d="M-15 -10 H15 M-15 10 H15" strokeWidth={1.2} />}
-      {joint.life === "signed" && <path className="strip-line" d={PATHS[outline]} strokeWidth={1} transform="scale(1.22)" />}
-      {joint.life === "weeping" && <path className="glyph-slash" d="M-19 22 L-12 14 M12 -14 L19 -22" strokeWidth={4} />}
+      {joint.life === "signed" && (
+        <path className="strip-line" d={PATHS[outline]} strokeWidth={1} transform="scale(1.22)" />
+      )}
+      {joint.life === "weeping" && (
+        <path className="glyph-slash" d="M-19 22 L-12 14 M12 -14 L19 -22" strokeWidth={4} />
+      )}
       <text className="glyph-number" y={5} fontSize={15}>
         {joint.number}
       </text>
       {joint.life === "pressure" &&
         [0, 1, 2].map((stage) => (
-          <circle key={stage} className={stage < joint.dryStages ? "glyph-stage glyph-stage-dry" : "glyph-stage"} cx={(stage - 1) * 9} cy={28} r={3} />
+          <circle
+            key={stage}
+            className={stage < joint.dryStages ? "glyph-stage glyph-stage-dry" : "glyph-stage"}
+            cx={(stage - 1) * 9}
+            cy={28}
+            r={3}
+          />
         ))}
     </g>
   );
@@ -110,7 +120,12 @@ export function JointGlyph({ joint, x, y, scale = 1, isOpen = false, href }: Gly
     );
   return (
     <g transform={place}>
-      <a href={href} aria-label={words} {...(isOpen ? { "aria-current": "true" as const } : {})} data-joint={joint.number}>
+      <a
+        href={href}
+        aria-label={words}
+        {...(isOpen ? { "aria-current": "true" as const } : {})}
+        data-joint={joint.number}
+      >
         <title>{words}</title>
         <Marks joint={joint} isOpen={isOpen} />
       </a>

@@ -80,10 +80,20 @@ function rowAfter(before: DrawnPart | undefined, part: PlanPart): 0 | 1 {
 }
 
 /** Lays a plan out from the wall (left) to the inlet (right). Pieces such as ferrules take no place of their own. */
-export function layOutStrip(plan: Plan, ends: EndFigures, { inletPlastic, label }: { inletPlastic: boolean; label: string }): StripLayout {
+export function layOutStrip(
+  plan: Plan,
+  ends: EndFigures,
+  { inletPlastic, label }: { inletPlastic: boolean; label: string },
+): StripLayout {
   const supplyEnd = plan.joints[0]?.ends[0] ?? "";
   const inletEnd = plan.joints.at(-1)?.ends[1] ?? "";
-  const supply: DrawnFace = { x: WALL, side: 1, end: supplyEnd, high: highOf(supplyEnd, ends), plastic: false };
+  const supply: DrawnFace = {
+    x: WALL,
+    side: 1,
+    end: supplyEnd,
+    high: highOf(supplyEnd, ends),
+    plastic: false,
+  };
   let x = WALL + FACE;
   const joints: number[] = [];
   const parts: DrawnPart[] = [];
@@ -94,14 +104,32 @@ export function layOutStrip(plan: Plan, ends: EndFigures, { inletPlastic, label 
     const from = x + GAP + FACE;
     const width = bodyWidth(part);
     const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
-    const left: DrawnFace = { x: from, side: -1, end: through.into, high: highOf(through.into, ends), plastic: plasticOf(through.into) };
-    const right: DrawnFace = { x: from + width, side: 1, end: through.out, high: highOf(through.out, ends), plastic: plasticOf(through.out) };
+    const left: DrawnFace = {
+      x: from,
+      side: -1,
+      end: through.into,
+      high: highOf(through.into, ends),
+      plastic: plasticOf(through.into),
+    };
+    const right: DrawnFace = {
+      x: from + width,
+      side: 1,
+      end: through.out,
+      high: highOf(through.out, ends),
+      plastic: plasticOf(through.out),
+    };
     const high = Math.max(left.high, right.high) * (part.lengthIn === undefined ? 0.95 : 0.72);
     parts.push({ part, x: from, width, high, left, right, row: rowAfter(parts.at(-1), part) });
     x = from + width + FACE;
   });
   joints.push(x + GAP / 2);
-  const inlet: DrawnFace = { x: x + GAP + FACE, side: -1, end: inletEnd, high: highOf(inletEnd, ends), plastic: inletPlastic };
+  const inlet: DrawnFace = {
+    x: x + GAP + FACE,
+    side: -1,
+    end: inletEnd,
+    high: highOf(inletEnd, ends),
+    plastic: inletPlastic,
+  };
   return { width: inlet.x + INLET + Math.max(80, label.length * LETTER), parts, supply, inlet, joints };
 }
 

@@ -15,14 +15,32 @@ export function Face({ face, ends }: { readonly face: DrawnFace; readonly ends: 
   const material = face.plastic ? "strip-plastic" : "strip-metal";
   if (figure?.form === "plain") {
     const high = face.high * 0.55;
-    return <rect className={face.end.includes("copper") ? "strip-copper" : "strip-plastic"} x={from} y={-high / 2} width={FACE_WIDTH} height={high} strokeWidth={1.5} />;
+    return (
+      <rect
+        className={face.end.includes("copper") ? "strip-copper" : "strip-plastic"}
+        x={from}
+        y={-high / 2}
+        width={FACE_WIDTH}
+        height={high}
+        strokeWidth={1.5}
+      />
+    );
   }
   if (figure?.gender === "m") {
     const high = face.high * 0.72;
-    const crests = [3, 8, 13, 18].map((at) => `M${from + at - 2} ${-high / 2} L${from + at + 1} ${high / 2}`).join(" ");
+    const crests = [3, 8, 13, 18]
+      .map((at) => `M${from + at - 2} ${-high / 2} L${from + at + 1} ${high / 2}`)
+      .join(" ");
     return (
       <g>
-        <rect className={material} x={from} y={-high / 2} width={FACE_WIDTH} height={high} strokeWidth={1.5} />
+        <rect
+          className={material}
+          x={from}
+          y={-high / 2}
+          width={FACE_WIDTH}
+          height={high}
+          strokeWidth={1.5}
+        />
         <path className="strip-line" d={crests} strokeWidth={1} />
       </g>
     );
@@ -30,11 +48,22 @@ export function Face({ face, ends }: { readonly face: DrawnFace; readonly ends: 
   const third = face.high / 6;
   return (
     <g>
-      <rect className={material} x={from} y={-face.high / 2} width={FACE_WIDTH} height={face.high} strokeWidth={1.5} />
+      <rect
+        className={material}
+        x={from}
+        y={-face.high / 2}
+        width={FACE_WIDTH}
+        height={face.high}
+        strokeWidth={1.5}
+      />
       {figure?.form === "socket" ? (
         <path className="strip-line" d={`M${from + FACE_WIDTH / 2} ${-third} V${third}`} strokeWidth={3} />
       ) : (
-        <path className="strip-line" d={`M${from} ${-third} h${FACE_WIDTH} M${from} ${third} h${FACE_WIDTH}`} strokeWidth={1} />
+        <path
+          className="strip-line"
+          d={`M${from} ${-third} h${FACE_WIDTH} M${from} ${third} h${FACE_WIDTH}`}
+          strokeWidth={1}
+        />
       )}
     </g>
   );
@@ -78,9 +107,20 @@ function LineBody({ x, width, high, part }: DrawnPart) {
     <g>
       <rect className="strip-paper" x={inner.x} y={-high / 2} width={inner.width} height={high} />
       <path className="strip-hair" d={braid(inner.x, inner.width, high)} strokeWidth={0.8} />
-      <path className="strip-line" d={`M${inner.x} ${-high / 2} h${inner.width} M${inner.x} ${high / 2} h${inner.width}`} strokeWidth={1.6} />
+      <path
+        className="strip-line"
+        d={`M${inner.x} ${-high / 2} h${inner.width} M${inner.x} ${high / 2} h${inner.width}`}
+        strokeWidth={1.6}
+      />
       <rect className="strip-cuff" x={x} y={-high / 2 - 1} width={CUFF} height={high + 2} strokeWidth={1.5} />
-      <rect className="strip-cuff" x={x + width - CUFF} y={-high / 2 - 1} width={CUFF} height={high + 2} strokeWidth={1.5} />
+      <rect
+        className="strip-cuff"
+        x={x + width - CUFF}
+        y={-high / 2 - 1}
+        width={CUFF}
+        height={high + 2}
+        strokeWidth={1.5}
+      />
       <Break x={middle} high={high} />
     </g>
   );
@@ -92,7 +132,13 @@ function Badge({ x, width, high, part }: DrawnPart) {
   const top = -high / 2;
   switch (part.kind) {
     case "elbow":
-      return <path className="strip-line" d={`M${middle - 10} -5 H${middle + 2} A6 6 0 0 1 ${middle + 8} 1 V9 M${middle + 4} 5 L${middle + 8} 10 L${middle + 12} 5`} strokeWidth={1.8} />;
+      return (
+        <path
+          className="strip-line"
+          d={`M${middle - 10} -5 H${middle + 2} A6 6 0 0 1 ${middle + 8} 1 V9 M${middle + 4} 5 L${middle + 8} 10 L${middle + 12} 5`}
+          strokeWidth={1.8}
+        />
+      );
     case "valve":
       return (
         <g>
@@ -101,13 +147,32 @@ function Badge({ x, width, high, part }: DrawnPart) {
         </g>
       );
     case "arrestor":
-      return <path className="strip-metal" d={`M${middle - 11} ${top} V${top - 16} A11 11 0 0 1 ${middle + 11} ${top - 16} V${top} Z`} strokeWidth={1.5} />;
+      return (
+        <path
+          className="strip-metal"
+          d={`M${middle - 11} ${top} V${top - 16} A11 11 0 0 1 ${middle + 11} ${top - 16} V${top} Z`}
+          strokeWidth={1.5}
+        />
+      );
     case "backflow":
-      return <path className="strip-line" d={`M${middle - 8} -8 L${middle + 6} 0 L${middle - 8} 8 Z M${middle + 8} -9 V9`} strokeWidth={1.8} />;
+      return (
+        <path
+          className="strip-line"
+          d={`M${middle - 8} -8 L${middle + 6} 0 L${middle - 8} 8 Z M${middle + 8} -9 V9`}
+          strokeWidth={1.8}
+        />
+      );
     case "auto-shutoff":
       return <circle className="strip-line" cx={middle} cy={0} r={8} strokeWidth={1.8} />;
     case "filter":
-      return <path className="strip-line" d={`M${middle - 14} -7 h28 M${middle - 14} 0 h28 M${middle - 14} 7 h28`} strokeDasharray="3 3" strokeWidth={1.6} />;
+      return (
+        <path
+          className="strip-line"
+          d={`M${middle - 14} -7 h28 M${middle - 14} 0 h28 M${middle - 14} 7 h28`}
+          strokeDasharray="3 3"
+          strokeWidth={1.6}
+        />
+      );
     default:
       return null;
   }
@@ -121,7 +186,14 @@ export function PartShape({ drawn, ends }: { readonly drawn: DrawnPart; readonly
       <Face face={drawn.left} ends={ends} />
       {part.lengthIn === undefined ? (
         <g>
-          <rect className={bodyClass(part)} x={x} y={-high / 2} width={width} height={high} strokeWidth={1.5} />
+          <rect
+            className={bodyClass(part)}
+            x={x}
+            y={-high / 2}
+            width={width}
+            height={high}
+            strokeWidth={1.5}
+          />
           <Badge {...drawn} />
         </g>
       ) : (

@@ -27,7 +27,11 @@ const MATERIAL_WORDS: Readonly<Record<string, string>> = {
 
 /** Short words under a part: what it is, and its length where it has one. */
 export function shortName(part: PlanPart): readonly [string, string] {
-  if (part.lengthIn !== undefined) return [`${MATERIAL_WORDS[part.material] ?? part.material} ${part.kind === "line" ? "" : part.kind}`.trim(), `${formatInches(part.lengthIn)} in`];
+  if (part.lengthIn !== undefined)
+    return [
+      `${MATERIAL_WORDS[part.material] ?? part.material} ${part.kind === "line" ? "" : part.kind}`.trim(),
+      `${formatInches(part.lengthIn)} in`,
+    ];
   const [what = part.name, ends = ""] = part.name.split(", ");
   return [what.toLowerCase(), ends.replace(/ (outlet|nut)\b/g, "")];
 }
@@ -65,7 +69,11 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         WALL
       </text>
       <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
-      <path className="strip-hair" d="M16 -30 L4 -20 M16 -18 L4 -8 M16 -6 L4 4 M16 6 L4 16 M16 18 L4 28 M16 30 L8 37" strokeWidth={1.4} />
+      <path
+        className="strip-hair"
+        d="M16 -30 L4 -20 M16 -18 L4 -8 M16 -6 L4 4 M16 6 L4 16 M16 18 L4 28 M16 30 L8 37"
+        strokeWidth={1.4}
+      />
       <rect className="strip-metal" x={16} y={-13} width={supply.x - 16} height={26} strokeWidth={1.5} />
       <Face face={supply} ends={ends} />
       <text className="strip-quiet strip-figure" x={24} y={52} fontSize={11.5}>
@@ -78,7 +86,14 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         </g>
       ))}
       <Face face={inlet} ends={ends} />
-      <rect className={inletPlastic ? "strip-plastic" : "strip-metal"} x={inlet.x} y={-24} width={38} height={48} strokeWidth={1.5} />
+      <rect
+        className={inletPlastic ? "strip-plastic" : "strip-metal"}
+        x={inlet.x}
+        y={-24}
+        width={38}
+        height={48}
+        strokeWidth={1.5}
+      />
       <text x={inlet.x + 46} y={-6} fontSize={13}>
         {fixture}
       </text>
@@ -96,7 +111,13 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         return (
           <g key={joint.number}>
             <path className="strip-hair" d={`M${x} -44 V-6`} strokeDasharray="2 4" strokeWidth={1.6} />
-            <JointGlyph joint={joint} x={x} y={-72} isOpen={open === joint.number} {...(hrefFor ? { href: hrefFor(joint.number) } : {})} />
+            <JointGlyph
+              joint={joint}
+              x={x}
+              y={-72}
+              isOpen={open === joint.number}
+              {...(hrefFor ? { href: hrefFor(joint.number) } : {})}
+            />
           </g>
         );
       })}

@@ -25,11 +25,28 @@ export function TurnDial({ min, max, hardMax, turned }: TurnDialProps) {
   const scale = Math.max(1, hardMax);
   const said = turned === null ? "not counted yet" : `turned ${formatTurn(turned)}`;
   return (
-    <svg className="strip" viewBox="-56 -56 112 112" width={112} height={112} role="img" aria-label={`Wanted ${formatTurn(min)} to ${formatTurn(max)}, never past ${formatTurn(hardMax)}; ${said}`}>
+    <svg
+      className="strip"
+      viewBox="-56 -56 112 112"
+      width={112}
+      height={112}
+      role="img"
+      aria-label={`Wanted ${formatTurn(min)} to ${formatTurn(max)}, never past ${formatTurn(hardMax)}; ${said}`}
+    >
       <path className="strip-hair" d={arc(0, scale, scale, RADIUS)} strokeWidth={7} opacity={0.35} />
       <path className="dial-wanted" d={arc(min, Math.max(max, min + 0.02), scale, RADIUS)} strokeWidth={9} />
-      <path className="glyph-slash" d={`M${point(hardMax, scale, RADIUS - 9)} L${point(hardMax, scale, RADIUS + 9)}`} strokeWidth={3.5} />
-      {turned !== null && <path className="strip-line" d={`M0 0 L${point(Math.min(turned, scale), scale, RADIUS - 8)}`} strokeWidth={3} />}
+      <path
+        className="glyph-slash"
+        d={`M${point(hardMax, scale, RADIUS - 9)} L${point(hardMax, scale, RADIUS + 9)}`}
+        strokeWidth={3.5}
+      />
+      {turned !== null && (
+        <path
+          className="strip-line"
+          d={`M0 0 L${point(Math.min(turned, scale), scale, RADIUS - 8)}`}
+          strokeWidth={3}
+        />
+      )}
       <circle className="strip-metal" r={5} strokeWidth={1.5} />
     </svg>
   );

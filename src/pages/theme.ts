@@ -7,6 +7,7 @@ export const POST: APIRoute = async ({ request, cookies, redirect }) => {
   const form = await request.formData();
   const theme = form.get("theme");
   const back = String(form.get("back") ?? "/");
-  if (theme === "light" || theme === "dark") cookies.set("theme", theme, { path: "/", maxAge: YEAR_S, sameSite: "lax", httpOnly: true });
+  if (theme === "light" || theme === "dark")
+    cookies.set("theme", theme, { path: "/", maxAge: YEAR_S, sameSite: "lax", httpOnly: true });
   return redirect(/^\/(?![/\\])/.test(back) ? back : "/", 303);
 };

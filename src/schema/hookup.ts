@@ -1,7 +1,15 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
 import { z } from "zod";
 import {
-  FIXTURES, type HookupProblem, LINE_KINDS, NEEDS, PIPE_MATERIALS, type Plan, type PortRef, SCHOOL_CHOICES, SUPPLY_KINDS,
+  FIXTURES,
+  type HookupProblem,
+  LINE_KINDS,
+  NEEDS,
+  PIPE_MATERIALS,
+  type Plan,
+  type PortRef,
+  SCHOOL_CHOICES,
+  SUPPLY_KINDS,
 } from "../core/hookup/index.ts";
 import { JOINT_TYPES, SEALANTS } from "../core/joints/index.ts";
 import { PART_KINDS } from "../core/parts/index.ts";
@@ -11,7 +19,11 @@ const HIGHEST_PSI = 300;
 /** Longest line anybody asks for, inches (100 ft). */
 const LONGEST_IN = 1200;
 
-export const endCode = z.string().min(1).max(40).meta({ id: "EndCode", description: "Code of an end, as data/ends.csv lists them" });
+export const endCode = z
+  .string()
+  .min(1)
+  .max(40)
+  .meta({ id: "EndCode", description: "Code of an end, as data/ends.csv lists them" });
 const lengthIn = z.number().positive().max(LONGEST_IN);
 
 export const houseRulesSchema = z
@@ -54,11 +66,16 @@ const problemShape = {
 
 /** Body of POST /api/v1/hookups/plan. */
 export const planRequest = z
-  .strictObject({ ...problemShape, stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable() })
+  .strictObject({
+    ...problemShape,
+    stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable(),
+  })
   .meta({ id: "PlanRequest" });
 
 /** A problem as it is kept with a visit: stock is not part of it. */
-export const storedProblem = z.strictObject({ ...problemShape, stock: z.null() }).meta({ id: "StoredProblem" }) satisfies z.ZodType<HookupProblem>;
+export const storedProblem = z
+  .strictObject({ ...problemShape, stock: z.null() })
+  .meta({ id: "StoredProblem" }) satisfies z.ZodType<HookupProblem>;
 
 export function problemFromRequest({ stock, ...problem }: z.output<typeof planRequest>): HookupProblem {
   return { ...problem, stock: stock === null ? null : new Map(Object.entries(stock)) };
@@ -82,7 +99,16 @@ const planPart = z.strictObject({
   contents: z.array(text).max(8),
   material: text,
   ports: z
-    .array(z.strictObject({ id: z.enum(["a", "b", "c"]), end: endCode, at: vector, direction: vector, boreIn: z.number(), plastic: z.boolean() }))
+    .array(
+      z.strictObject({
+        id: z.enum(["a", "b", "c"]),
+        end: endCode,
+        at: vector,
+        direction: vector,
+        boreIn: z.number(),
+        plastic: z.boolean(),
+      }),
+    )
     .max(3),
   lengthIn: lengthIn.exactOptional(),
 });

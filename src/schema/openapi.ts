@@ -14,19 +14,34 @@ export const errorResponse = z
   })
   .meta({ id: "Error" });
 
-export const healthResponse = z.strictObject({ status: z.literal("ok"), database: z.literal("ok"), version: z.string() }).meta({ id: "Health" });
+export const healthResponse = z
+  .strictObject({ status: z.literal("ok"), database: z.literal("ok"), version: z.string() })
+  .meta({ id: "Health" });
 
 const json = (schema: z.ZodType) => ({ "application/json": { schema } });
-const failed = (status: number, description: string) => ({ [String(status)]: { description, content: json(errorResponse) } });
+const failed = (status: number, description: string) => ({
+  [String(status)]: { description, content: json(errorResponse) },
+});
 const onVisit = { path: z.object({ id: z.uuid() }) };
 
-function operation(summary: string, answer: z.ZodType, more: Partial<ZodOpenApiOperationObject> = {}, status = 200): ZodOpenApiOperationObject {
+function operation(
+  summary: string,
+  answer: z.ZodType,
+  more: Partial<ZodOpenApiOperationObject> = {},
+  status = 200,
+): ZodOpenApiOperationObject {
   return {
     summary,
     ...more,
     responses: {
       [String(status)]: { description: "Done", content: json(answer) },
-      ...(more.requestBody ? { ...failed(400, "Not JSON"), ...failed(415, "Not sent as JSON"), ...failed(422, "A field is wrong; the answer names it") } : {}),
+      ...(more.requestBody
+        ? {
+            ...failed(400, "Not JSON"),
+            ...failed(415, "Not sent as JSON"),
+            ...failed(422, "A field is wrong; the answer names it"),
+          }
+        : {}),
       ...(more.requestParams ? failed(404, "No such visit") : {}),
       ...(more.responses ?? {}),
     },
@@ -38,15 +53,31 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
   const body = (schema: z.ZodType) => ({ requestBody: { required: true, content: json(schema) } });
   return createDocument({
     openapi: "3.1.0",
-    info: { title: "Brass Nut", version, description: "Works out, makes up, leak-checks and records water supply connections." },
+    info: {
+      title: "Brass Nut",
+      version,
+      description: "Works out, makes up, leak-checks and records water supply connections.",
+    },
     paths: {
       "/api/v1/health": { get: operation("Is the service and its database there?", healthResponse) },
-      "/api/v1/hookups/plan": { post: operation("What goes between two ends", planResponse, body(planRequest)) },
-      "/api/v1/visits": {
-        get: operation("The day's visits", z.looseObject({ visits: z.array(z.looseObject({ visit: z.uuid() })) })),
-        post: operation("Open a visit", addEventsResponse, { ...body(openVisitRequest), responses: failed(409, "The id is taken") }, 201),
+      "/api/v1/hookups/plan": {
+        post: operation("What goes between two ends", planResponse, body(planRequest)),
       },
-      "/api/v1/visits/{id}": { get: operation("One visit with all its events", visitResponse, { requestParams: onVisit }) },
+      "/api/v1/visits": {
+        get: operation(
+          "The day's visits",
+          z.looseObject({ visits: z.array(z.looseObject({ visit: z.uuid() })) }),
+        ),
+        post: operation(
+          "Open a visit",
+          addEventsResponse,
+          { ...body(openVisitRequest), responses: failed(409, "The id is taken") },
+          201,
+        ),
+      },
+      "/api/v1/visits/{id}": {
+        get: operation("One visit with all its events", visitResponse, { requestParams: onVisit }),
+      },
       "/api/v1/visits/{id}/events": {
         post: operation("Add events to a visit, exactly once each", addEventsResponse, {
           ...body(addEventsRequest),
@@ -54,9 +85,14 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
           responses: failed(409, "Stale version, or an id that says something else"),
         }),
       },
-      "/api/v1/visits/{id}/export": { get: operation("The visit as a file", visitFile, { requestParams: onVisit }) },
+      "/api/v1/visits/{id}/export": {
+        get: operation("The visit as a file", visitFile, { requestParams: onVisit }),
+      },
       "/api/v1/visits/import": {
-        post: operation("Read a visit from its file", addEventsResponse, { ...body(visitFile), responses: failed(409, "The visit here tells a different story") }),
+        post: operation("Read a visit from its file", addEventsResponse, {
+          ...body(visitFile),
+          responses: failed(409, "The visit here tells a different story"),
+        }),
       },
     },
   });

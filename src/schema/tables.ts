@@ -52,7 +52,10 @@ const jointRule = z.strictObject({
   whenPlastic: z.enum(["none", "nut", "body", "male", "tube"]).nullable(),
   turns: z
     .strictObject({ min: z.number().nonnegative(), max: z.number().nonnegative(), hardMax: positive })
-    .refine((turns) => turns.min <= turns.max && turns.max <= turns.hardMax, "turns must rise: turns_min, turns_max, hard_max")
+    .refine(
+      (turns) => turns.min <= turns.max && turns.max <= turns.hardMax,
+      "turns must rise: turns_min, turns_max, hard_max",
+    )
     .nullable(),
   handOnly: z.boolean(),
   sealant: z.enum(SEALANTS),
@@ -107,7 +110,12 @@ const fixture = z.strictObject({
 });
 
 const school = z.strictObject({ key: code, choice: code, label: code, isDefault: z.boolean(), reason: code });
-const judgement = z.strictObject({ code, severity: z.enum(["refuse", "warn", "note"]), message: code, reason: code });
+const judgement = z.strictObject({
+  code,
+  severity: z.enum(["refuse", "warn", "note"]),
+  message: code,
+  reason: code,
+});
 
 const preset = z.strictObject({
   id: code,
@@ -172,4 +180,3 @@ export const tablesSchema = z.strictObject({
   steps: z.array(step),
   cautions: z.array(caution),
 }) satisfies z.ZodType<Tables>;
-

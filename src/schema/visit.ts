@@ -2,8 +2,8 @@
 import { z } from "zod";
 import { FIXTURES, LINE_KINDS, NEEDS, SUPPLY_KINDS } from "../core/hookup/index.ts";
 import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
-import { PROOF_METHODS, STOP_KINDS, STOP_PROOFS, type Survey, type VisitEvent } from "../core/visit/index.ts";
 import { parseLength } from "../core/units/index.ts";
+import { PROOF_METHODS, STOP_KINDS, STOP_PROOFS, type Survey, type VisitEvent } from "../core/visit/index.ts";
 import { endCode, houseRulesSchema, planSchema, storedProblem } from "./hookup.ts";
 
 const uuid = z.uuid();
@@ -33,10 +33,18 @@ const typedLength = z
   .superRefine(({ typed, value }, context) => {
     const read = parseLength(typed);
     const isSame = read.ok && Math.abs(read.lengthIn - value) < 1e-6;
-    if (!isSame) context.addIssue({ code: "custom", path: ["value"], message: `must be the value of "${typed}" in inches` });
+    if (!isSame)
+      context.addIssue({
+        code: "custom",
+        path: ["value"],
+        message: `must be the value of "${typed}" in inches`,
+      });
   });
 
-const typedPsi = z.strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().positive().max(300) });
+const typedPsi = z.strictObject({
+  typed: z.string().trim().min(1).max(40),
+  value: z.number().positive().max(300),
+});
 
 export const surveySchema = z
   .strictObject({
@@ -46,12 +54,19 @@ export const surveySchema = z
     fixture: z.enum(FIXTURES),
     water: z.enum(["cold", "hot"]),
     supply: z.strictObject({ end: endCode, kind: z.enum(SUPPLY_KINDS) }),
-    stop: z.strictObject({ kind: z.enum(STOP_KINDS), proof: z.enum(STOP_PROOFS), method: z.enum(PROOF_METHODS).nullable() }),
+    stop: z.strictObject({
+      kind: z.enum(STOP_KINDS),
+      proof: z.enum(STOP_PROOFS),
+      method: z.enum(PROOF_METHODS).nullable(),
+    }),
     inlet: z.strictObject({ end: endCode, plastic: z.boolean() }),
     inletAboveSupply: z.boolean(),
     length: z
       .strictObject({ min: typedLength, max: typedLength })
-      .refine(({ min, max }) => min.value <= max.value, { error: "the shortest must not be longer than the longest", path: ["min"] }),
+      .refine(({ min, max }) => min.value <= max.value, {
+        error: "the shortest must not be longer than the longest",
+        path: ["min"],
+      }),
     staticPsi: typedPsi.nullable(),
     access: z.enum(["open", "closed-wall"]),
     lineKind: z.enum(LINE_KINDS).nullable(),
@@ -63,22 +78,41 @@ export const surveySchema = z
 
 const stamp = { id: uuid, actor: line(100), typedAt: instant };
 const on = { ...stamp, connection: uuid };
-const target = z.string().regex(/^(\d{1,2}|[A-Z]|connection)$/, "must be a joint's number, a checkpoint's letter or connection");
+const target = z
+  .string()
+  .regex(/^(\d{1,2}|[A-Z]|connection)$/, "must be a joint's number, a checkpoint's letter or connection");
 const stage = z.enum(STAGE_CODES);
 const checkpoint = z.strictObject({ id: line(60), label: line(120), look: line(300) });
 
 /** One event of a visit. */
 export const eventSchema = z
   .discriminatedUnion("kind", [
-    z.strictObject({ ...stamp, kind: z.literal("visit-opened"), site: siteSchema, title: line(200), startsAt: instant }),
+    z.strictObject({
+      ...stamp,
+      kind: z.literal("visit-opened"),
+      site: siteSchema,
+      title: line(200),
+      startsAt: instant,
+    }),
     z.strictObject({ ...stamp, kind: z.literal("visit-noted"), text: line(2000) }),
     z.strictObject({ ...stamp, kind: z.literal("event-undone"), undoes: uuid }),
-    z.strictObject({ ...on, kind: z.literal("connection-added"), survey: surveySchema, checkpoints: z.array(checkpoint).max(12) }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("connection-added"),
+      survey: surveySchema,
+      checkpoints: z.array(checkpoint).max(12),
+    }),
     z.strictObject({ ...on, kind: z.literal("connection-dropped"), reason: line(500) }),
     z.strictObject({ ...on, kind: z.literal("connection-noted"), text: line(2000) }),
     z.strictObject({ ...on, kind: z.literal("survey-saved"), survey: surveySchema }),
     z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, problem: storedProblem }),
-    z.strictObject({ ...on, kind: z.literal("step-done"), step: line(60), joint: z.number().int().positive().nullable(), turns: turns.nullable() }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("step-done"),
+      step: line(60),
+      joint: z.number().int().positive().nullable(),
+      turns: turns.nullable(),
+    }),
     z.strictObject({
       ...on,
       kind: z.literal("target-checked"),
@@ -90,28 +124,52 @@ export const eventSchema = z
       note,
     }),
     z.strictObject({ ...on, kind: z.literal("joint-snugged"), joint: z.number().int().positive(), turns }),
-    z.strictObject({ ...on, kind: z.literal("joint-remade"), joint: z.number().int().positive(), turns: turns.nullable(), renewed: line(300) }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("joint-remade"),
+      joint: z.number().int().positive(),
+      turns: turns.nullable(),
+      renewed: line(300),
+    }),
     z.strictObject({ ...on, kind: z.literal("exception-written"), target, stage, reason: line(500) }),
-    z.strictObject({ ...on, kind: z.literal("connection-signed"), name: line(100), lookBackBy: z.enum(["plumber", "customer"]) }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("connection-signed"),
+      name: line(100),
+      lookBackBy: z.enum(["plumber", "customer"]),
+    }),
     z.strictObject({ ...on, kind: z.literal("connection-reopened"), reason: line(500) }),
   ])
   .meta({ id: "VisitEvent" }) satisfies z.ZodType<VisitEvent>;
 
 /** Body of POST /api/v1/visits: the visit's own id and its first events. */
-export const openVisitRequest = z.strictObject({ visit: uuid, events: z.array(eventSchema).min(1).max(200) }).meta({ id: "OpenVisitRequest" });
+export const openVisitRequest = z
+  .strictObject({ visit: uuid, events: z.array(eventSchema).min(1).max(200) })
+  .meta({ id: "OpenVisitRequest" });
 
 /** Body of POST /api/v1/visits/{id}/events. `version`: the number of events the writer has seen; absent: add to whatever is there. */
 export const addEventsRequest = z
-  .strictObject({ events: z.array(eventSchema).min(1).max(200), version: z.number().int().nonnegative().exactOptional() })
+  .strictObject({
+    events: z.array(eventSchema).min(1).max(200),
+    version: z.number().int().nonnegative().exactOptional(),
+  })
   .meta({ id: "AddEventsRequest" });
 
-export const addEventsResponse = z.strictObject({ visit: uuid, version: z.number().int(), added: z.number().int() }).meta({ id: "AddEventsResponse" });
+export const addEventsResponse = z
+  .strictObject({ visit: uuid, version: z.number().int(), added: z.number().int() })
+  .meta({ id: "AddEventsResponse" });
 
 const keptEvent = z.strictObject({ event: eventSchema, receivedAt: instant }).meta({ id: "KeptEvent" });
 
 /** Answer of GET /api/v1/visits/{id}. */
 export const visitResponse = z
-  .strictObject({ visit: uuid, version: z.number().int(), phase: z.string(), lookBackDueAt: instant.nullable(), events: z.array(keptEvent) })
+  .strictObject({
+    visit: uuid,
+    version: z.number().int(),
+    phase: z.string(),
+    lookBackDueAt: instant.nullable(),
+    events: z.array(keptEvent),
+  })
   .meta({ id: "VisitResponse" });
 
 export const VISIT_FORMAT = "brass-nut/visit@1";
@@ -123,5 +181,9 @@ export const visitFile = z
     visit: uuid,
     events: z.array(keptEvent).min(1).max(10_000),
   })
-  .meta({ id: "VisitFile", title: "Brass Nut visit", description: "One visit: its events in order. Lengths in inches, pressures in psi gauge, times in UTC." });
+  .meta({
+    id: "VisitFile",
+    title: "Brass Nut visit",
+    description: "One visit: its events in order. Lengths in inches, pressures in psi gauge, times in UTC.",
+  });
 export type VisitFile = z.output<typeof visitFile>;

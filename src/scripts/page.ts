@@ -2,7 +2,10 @@
 import { SHORTCUTS, type ShortcutAction } from "../views/shortcuts.ts";
 
 function isTyping(target: EventTarget | null): boolean {
-  return target instanceof HTMLElement && (target.isContentEditable || /^(input|select|textarea)$/i.test(target.tagName));
+  return (
+    target instanceof HTMLElement &&
+    (target.isContentEditable || /^(input|select|textarea)$/i.test(target.tagName))
+  );
 }
 
 function stepTab(by: 1 | -1): void {
@@ -26,5 +29,7 @@ document.addEventListener("keydown", (event) => {
   ACTIONS[shortcut.action]();
 });
 
-for (const button of document.querySelectorAll<HTMLButtonElement>("[data-print]")) button.addEventListener("click", () => window.print());
-for (const button of document.querySelectorAll<HTMLButtonElement>("[data-shortcuts]")) button.addEventListener("click", ACTIONS.help);
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-print]"))
+  button.addEventListener("click", () => window.print());
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-shortcuts]"))
+  button.addEventListener("click", ACTIONS.help);

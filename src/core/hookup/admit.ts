@@ -12,7 +12,12 @@ export const COLD_F = 80;
 
 /** A reason to leave parts out; `code` names the judgement that is said aloud. */
 export interface Admission {
-  readonly code: "not-lead-free" | "below-rating" | "school-toilet-line" | "school-refrigerator-line" | "line-kind";
+  readonly code:
+    | "not-lead-free"
+    | "below-rating"
+    | "school-toilet-line"
+    | "school-refrigerator-line"
+    | "line-kind";
   readonly leavesOut: (part: Part) => boolean;
   /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */
   readonly givesWay: boolean;
@@ -41,7 +46,11 @@ function lineSchool(problem: HookupProblem, rules: HouseRules): readonly Admissi
 }
 
 /** Every reason that applies to the job, listing and rating first. */
-export function admissionsFor(problem: HookupProblem, rules: HouseRules, facts: FixtureFacts): readonly Admission[] {
+export function admissionsFor(
+  problem: HookupProblem,
+  rules: HouseRules,
+  facts: FixtureFacts,
+): readonly Admission[] {
   const neededF = problem.supply.water === "hot" ? HOT_F : COLD_F;
   const { lineKind } = problem;
   const belowRating = (part: Part) => part.ratedPsi < problem.supply.staticPsi || part.ratedF < neededF;
@@ -53,7 +62,13 @@ export function admissionsFor(problem: HookupProblem, rules: HouseRules, facts: 
     ...lineSchool(problem, rules),
     ...(lineKind === undefined
       ? []
-      : [{ code: "line-kind" as const, leavesOut: (part: Part) => isLength(part) && part.kind !== lineKind, givesWay: false }]),
+      : [
+          {
+            code: "line-kind" as const,
+            leavesOut: (part: Part) => isLength(part) && part.kind !== lineKind,
+            givesWay: false,
+          },
+        ]),
   ];
 }
 

@@ -1,6 +1,14 @@
 /** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
 import type { EndCode } from "../ends/index.ts";
-import { type JointRule, type JointType, mate, ruleFor, type Sealant, type Side, wrenchesFor } from "../joints/index.ts";
+import {
+  type JointRule,
+  type JointType,
+  mate,
+  ruleFor,
+  type Sealant,
+  type Side,
+  wrenchesFor,
+} from "../joints/index.ts";
 import type { Part } from "../parts/index.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
 import { unitsOf } from "./bill.ts";
@@ -59,7 +67,9 @@ function notesFor(shop: Shop, rule: JointRule, note: string | null, atSupply: bo
     ...(rule.type === "taper-thread" && rule.whenPlastic === "body" ? ["plastic-body"] : []),
     ...(note === null ? [] : [note]),
   ];
-  return codes.flatMap((code) => shop.tables.judgements.filter((each) => each.code === code).map((each) => each.message));
+  return codes.flatMap((code) =>
+    shop.tables.judgements.filter((each) => each.code === code).map((each) => each.message),
+  );
 }
 
 function sideOf(shop: Shop, { end, plastic }: Placed): Side {
@@ -69,7 +79,10 @@ function sideOf(shop: Shop, { end, plastic }: Placed): Side {
 }
 
 /** A part that must be spun into a taper thread at the wall or the fixture cannot carry its line while it turns. */
-function spinsInPlace(joints: readonly { readonly type: JointType; readonly open: OpenJoint }[], part: number): boolean {
+function spinsInPlace(
+  joints: readonly { readonly type: JointType; readonly open: OpenJoint }[],
+  part: number,
+): boolean {
   return joints.some(
     ({ type, open }) =>
       type === "taper-thread" &&
@@ -82,25 +95,47 @@ function spinsInPlace(joints: readonly { readonly type: JointType; readonly open
  * Parts and joints of a chain, wall to fixture. Joints are numbered from 1 at the wall.
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
  */
-export function assemble(shop: Shop, problem: HookupProblem, rules: HouseRules, chain: Chain): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
+export function assemble(
+  shop: Shop,
+  problem: HookupProblem,
+  rules: HouseRules,
+  chain: Chain,
+): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
   const parts: PlanPart[] = [];
   const open: OpenJoint[] = [];
-  let left: Placed = { ref: "supply", end: problem.supply.end, plastic: problem.supply.material === "plastic", part: null };
+  let left: Placed = {
+    ref: "supply",
+    end: problem.supply.end,
+    plastic: problem.supply.material === "plastic",
+    part: null,
+  };
   for (const { passage, kit } of chain.links) {
     if (kit !== null) parts.push(planPart(kit, problem));
     const index = parts.push(planPart(passage.part, problem)) - 1;
     const { into, out } = passage;
-    open.push({ left, right: { ref: `p${index}.${into.id}`, end: into.end, plastic: into.plastic, part: index } });
+    open.push({
+      left,
+      right: { ref: `p${index}.${into.id}`, end: into.end, plastic: into.plastic, part: index },
+    });
     left = { ref: `p${index}.${out.id}`, end: out.end, plastic: out.plastic, part: index };
   }
   if (chain.lastKit !== null) parts.push(planPart(chain.lastKit, problem));
-  open.push({ left, right: { ref: "inlet", end: problem.inlet.end, plastic: problem.inlet.plastic, part: null } });
+  open.push({
+    left,
+    right: { ref: "inlet", end: problem.inlet.end, plastic: problem.inlet.plastic, part: null },
+  });
 
   const ruled = open.map((each) => {
     const sides = [sideOf(shop, each.left), sideOf(shop, each.right)] as const;
     const mating = mate(sides[0].end, sides[1].end, shop.tables.matings);
     if (mating === null) throw new RangeError(`${each.left.end} and ${each.right.end} do not make a joint`);
-    return { open: each, sides, mating, type: mating.type, rule: ruleFor(mating, sides[0], sides[1], shop.tables.joints) };
+    return {
+      open: each,
+      sides,
+      mating,
+      type: mating.type,
+      rule: ruleFor(mating, sides[0], sides[1], shop.tables.joints),
+    };
   });
   const joints = ruled.map(({ open: { left: from, right: to }, sides, mating, rule }, index): PlanJoint => {
     const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, shop.ends);
@@ -112,7 +147,8 @@ export function assemble(shop: Shop, problem: HookupProblem, rules: HouseRules, 
       type: rule.type,
       rule: rule.id,
       sealant: sealantFor(rule, sides, rules),
-      turns: rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
+      turns:
+        rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
       hardMaxTurns: rule.turns?.hardMax ?? null,
       wrenches,
       backUp: rule.turns !== null && !rule.handOnly,

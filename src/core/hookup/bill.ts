@@ -19,7 +19,12 @@ export interface Bill {
 export const EMPTY_BILL: Bill = { priceCents: 0, taken: new Map(), missing: new Set() };
 
 /** The bill with one part more. `stock` null: nothing is counted and nothing missing. */
-export function billWith(bill: Bill, part: Part, units: number, stock: ReadonlyMap<string, number> | null): Bill {
+export function billWith(
+  bill: Bill,
+  part: Part,
+  units: number,
+  stock: ReadonlyMap<string, number> | null,
+): Bill {
   const priceCents = bill.priceCents + part.priceCents * units;
   if (stock === null) return { ...bill, priceCents };
   const count = (bill.taken.get(part.sku) ?? 0) + units;

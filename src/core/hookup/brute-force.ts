@@ -43,13 +43,21 @@ function isAllowed(chain: readonly Passage[], task: SearchTask, shop: Shop): boo
       const before: EndCode = chain[from - 1]?.out.end ?? task.from;
       const after = chain[to]?.out.end;
       if (after === before) return false;
-      if (singles.some(({ into, out }) => into.end === chain[from]?.into.end && out.end === after)) return false;
+      if (singles.some(({ into, out }) => into.end === chain[from]?.into.end && out.end === after))
+        return false;
     }
-  return chain.every((link, index) => !isAdapterHere(chain, index, task) || link.out.end !== (chain[index - 1]?.out.end ?? task.from));
+  return chain.every(
+    (link, index) =>
+      !isAdapterHere(chain, index, task) || link.out.end !== (chain[index - 1]?.out.end ?? task.from),
+  );
 }
 
 /** Every way to choose the pieces for the chain's joints; null when a joint cannot be made. */
-function kitChoices(chain: readonly Passage[], task: SearchTask, shop: Shop): readonly (readonly Part[])[] | null {
+function kitChoices(
+  chain: readonly Passage[],
+  task: SearchTask,
+  shop: Shop,
+): readonly (readonly Part[])[] | null {
   let choices: readonly (readonly Part[])[] = [[]];
   for (let joint = 0; joint <= chain.length; joint += 1) {
     const left = chain[joint - 1]?.out.end ?? task.from;
@@ -73,7 +81,8 @@ function costOf(chain: readonly Passage[], kits: readonly Part[], task: SearchTa
     counts.set(part.sku, (counts.get(part.sku) ?? 0) + units);
   }
   const { stock } = task;
-  const missing = stock === null ? 0 : [...counts].filter(([sku, count]) => count > (stock.get(sku) ?? 0)).length;
+  const missing =
+    stock === null ? 0 : [...counts].filter(([sku, count]) => count > (stock.get(sku) ?? 0)).length;
   return { joints: chain.length + 1, priceCents, missing };
 }
 
@@ -86,7 +95,8 @@ export function bruteForceCosts(shop: Shop, task: SearchTask): readonly CostTrip
     if (chain.length === task.maxParts) return;
     const end = chain.at(-1)?.out.end ?? task.from;
     for (const passage of shop.passages)
-      if (task.admits(passage.part) && shop.meet(end, passage.into, bringsPieces(passage)) !== null) visit([...chain, passage]);
+      if (task.admits(passage.part) && shop.meet(end, passage.into, bringsPieces(passage)) !== null)
+        visit([...chain, passage]);
   };
   visit([]);
   const beats = (a: CostTriple, b: CostTriple) =>

@@ -12,7 +12,10 @@ export const HIGHEST_STATIC_PSI = 80;
 export function finding(shop: Shop, code: string, about = ""): Finding {
   const judgement = shop.tables.judgements.find((each) => each.code === code);
   if (!judgement) throw new RangeError(`no judgement ${code} in the table of judgements`);
-  return { code, message: about === "" ? judgement.message : `${judgement.message.replace(/[.:]$/, "")}: ${about}.` };
+  return {
+    code,
+    message: about === "" ? judgement.message : `${judgement.message.replace(/[.:]$/, "")}: ${about}.`,
+  };
 }
 
 function has(chain: Chain, what: string): boolean {
@@ -20,7 +23,13 @@ function has(chain: Chain, what: string): boolean {
 }
 
 /** Warnings of one plan, the gravest first. */
-export function warningsFor(shop: Shop, problem: HookupProblem, facts: FixtureFacts, chain: Chain, relaxed: readonly string[]): readonly Finding[] {
+export function warningsFor(
+  shop: Shop,
+  problem: HookupProblem,
+  facts: FixtureFacts,
+  chain: Chain,
+  relaxed: readonly string[],
+): readonly Finding[] {
   const { supply, inlet } = problem;
   const inletEnd = shop.ends.get(inlet.end);
   const codes = [
@@ -39,7 +48,9 @@ export function warningsFor(shop: Shop, problem: HookupProblem, facts: FixtureFa
 
 function schoolLine(shop: Shop, rules: HouseRules, key: SchoolKey): string | null {
   const school = shop.tables.schools.find((each) => each.key === key && each.choice === rules[key]);
-  return school ? `House rule: ${school.label.charAt(0).toLowerCase()}${school.label.slice(1)}, because ${school.reason}.` : null;
+  return school
+    ? `House rule: ${school.label.charAt(0).toLowerCase()}${school.label.slice(1)}, because ${school.reason}.`
+    : null;
 }
 
 interface WhyInput {
@@ -50,19 +61,30 @@ interface WhyInput {
 }
 
 /** Why the plan is what it is: what made it win, then each school it used with the school's reason. */
-export function whyFor(shop: Shop, rules: HouseRules, { parts, joints, facts, relaxed }: WhyInput): readonly string[] {
+export function whyFor(
+  shop: Shop,
+  rules: HouseRules,
+  { parts, joints, facts, relaxed }: WhyInput,
+): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
   const usesLine = kinds.some((kind) => kind === "line" || kind === "riser" || kind === "tube");
   const keys: readonly (SchoolKey | false)[] = [
     usesLine && facts.fixture === "toilet" && !relaxed.includes("school-toilet-line") && "toiletLine",
-    usesLine && facts.fixture === "refrigerator" && !relaxed.includes("school-refrigerator-line") && "refrigeratorLine",
+    usesLine &&
+      facts.fixture === "refrigerator" &&
+      !relaxed.includes("school-refrigerator-line") &&
+      "refrigeratorLine",
     types.includes("taper-thread") && "taperSealant",
-    (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) && "ferruleFilm",
+    (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) &&
+      "ferruleFilm",
     kinds.includes("line") && "reuseLine",
     kinds.includes("arrestor") && "hammer",
     facts.fixture === "dishwasher" && "dishwasherBackflow",
   ];
-  const made = joints.length === 1 ? "One joint: the two ends meet directly." : `${joints.length} joints, every one matched in thread, size and seal.`;
+  const made =
+    joints.length === 1
+      ? "One joint: the two ends meet directly."
+      : `${joints.length} joints, every one matched in thread, size and seal.`;
   return [made, ...keys.flatMap((key) => (key ? (schoolLine(shop, rules, key) ?? []) : []))];
 }

@@ -1,9 +1,32 @@
 export { HIGHEST_STATIC_PSI } from "./findings.ts";
-export { completeHouseRules, DEFAULT_HOUSE_RULES, type HouseRules, type School, SCHOOL_CHOICES, type SchoolKey } from "./house-rules.ts";
+export {
+  completeHouseRules,
+  DEFAULT_HOUSE_RULES,
+  type HouseRules,
+  SCHOOL_CHOICES,
+  type School,
+  type SchoolKey,
+} from "./house-rules.ts";
 export { type OtherWay, otherWays } from "./other-ways.ts";
 export { MAX_PARTS, planHookup } from "./plan.ts";
 export {
-  type Finding, type Fixture, FIXTURES, type HookupProblem, LINE_KINDS, type LineKind, type Need, NEEDS, PIPE_MATERIALS, type Plan, type PlanJoint,
-  type PlanOutcome, type PlanPart, type PortRef, type Supply, SUPPLY_KINDS, type SupplyKind, type Water,
+  FIXTURES,
+  type Finding,
+  type Fixture,
+  type HookupProblem,
+  LINE_KINDS,
+  type LineKind,
+  NEEDS,
+  type Need,
+  PIPE_MATERIALS,
+  type Plan,
+  type PlanJoint,
+  type PlanOutcome,
+  type PlanPart,
+  type PortRef,
+  SUPPLY_KINDS,
+  type Supply,
+  type SupplyKind,
+  type Water,
 } from "./problem.ts";
 export { type FixtureFacts, type Judgement, openShop, type PlannerTables, type Shop } from "./shop.ts";

@@ -23,7 +23,10 @@ const NEED_WORDS: Readonly<Record<Need, string>> = {
   filter: "with a filter",
 };
 
-function otherSchools(shop: Shop, problem: HookupProblem): readonly { change: string; problem: HookupProblem }[] {
+function otherSchools(
+  shop: Shop,
+  problem: HookupProblem,
+): readonly { change: string; problem: HookupProblem }[] {
   const { fixture } = problem.inlet;
   if (fixture !== "toilet" && fixture !== "refrigerator") return [];
   const key: keyof HouseRules = LINE_SCHOOLS[fixture];
@@ -31,12 +34,16 @@ function otherSchools(shop: Shop, problem: HookupProblem): readonly { change: st
   return SCHOOL_CHOICES[key]
     .filter((choice) => choice !== now)
     .map((choice) => {
-      const label = shop.tables.schools.find((school) => school.key === key && school.choice === choice)?.label ?? choice;
+      const label =
+        shop.tables.schools.find((school) => school.key === key && school.choice === choice)?.label ?? choice;
       return { change: label, problem: { ...problem, houseRules: { ...problem.houseRules, [key]: choice } } };
     });
 }
 
-function addedNeeds(plan: Plan, problem: HookupProblem): readonly { change: string; problem: HookupProblem }[] {
+function addedNeeds(
+  plan: Plan,
+  problem: HookupProblem,
+): readonly { change: string; problem: HookupProblem }[] {
   const suggested = (Object.keys(NEED_WORDS) as Need[]).filter((need) =>
     plan.warnings.some((warning) => warning.code === `suggest-${need}`),
   );
@@ -49,12 +56,23 @@ function addedNeeds(plan: Plan, problem: HookupProblem): readonly { change: stri
  * Other ways than `plan` for the same connection, without repeats. `plans` are all plans of the job as asked.
  * Errors: as planHookup.
  */
-export function otherWays(shop: Shop, problem: HookupProblem, plans: readonly Plan[], plan: Plan): readonly OtherWay[] {
-  const beside = plans.filter((other) => other.id !== plan.id).map((other) => ({ plan: other, change: "", problem }));
-  const changed = [...otherSchools(shop, problem), ...addedNeeds(plan, problem)].flatMap(({ change, problem: asked }) => {
-    const best = planHookup(shop, asked).plans[0];
-    return best === undefined || best.warnings.some(({ code }) => code === "school-relaxed") ? [] : [{ plan: best, change, problem: asked }];
-  });
+export function otherWays(
+  shop: Shop,
+  problem: HookupProblem,
+  plans: readonly Plan[],
+  plan: Plan,
+): readonly OtherWay[] {
+  const beside = plans
+    .filter((other) => other.id !== plan.id)
+    .map((other) => ({ plan: other, change: "", problem }));
+  const changed = [...otherSchools(shop, problem), ...addedNeeds(plan, problem)].flatMap(
+    ({ change, problem: asked }) => {
+      const best = planHookup(shop, asked).plans[0];
+      return best === undefined || best.warnings.some(({ code }) => code === "school-relaxed")
+        ? []
+        : [{ plan: best, change, problem: asked }];
+    },
+  );
   const seen = new Set([plan.id]);
   return [...beside, ...changed]
     .filter((way) => !seen.has(way.plan.id) && seen.add(way.plan.id))

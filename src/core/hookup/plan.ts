@@ -6,7 +6,7 @@ import { finding, warningsFor, whyFor } from "./findings.ts";
 import { completeHouseRules, type HouseRules } from "./house-rules.ts";
 import type { HookupProblem, Need, Plan, PlanOutcome, SupplyKind } from "./problem.ts";
 import { refusalsFor } from "./refuse.ts";
-import { type Chain, jointsOf, searchChains, type SearchOutcome, type SearchTask } from "./search.ts";
+import { type Chain, jointsOf, type SearchOutcome, type SearchTask, searchChains } from "./search.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 
 /** Longest chain that is looked at, parts. No shop has been seen to need more than four; two spare. */
@@ -25,12 +25,17 @@ function factsOf(shop: Shop, problem: HookupProblem): FixtureFacts {
 
 /** Needs asked for, and the arrestor where the shop has set that rule itself and the inlet closes fast. */
 function needsOf(problem: HookupProblem, facts: FixtureFacts): readonly Need[] {
-  const ruled: readonly Need[] = problem.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
+  const ruled: readonly Need[] =
+    problem.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
   return [...new Set([...problem.needs, ...ruled])];
 }
 
 /** The search under every admission; when a school leaves nothing, the search with that school given way. */
-function searchWithSchools(shop: Shop, task: Omit<SearchTask, "admits">, admissions: readonly Admission[]): { found: SearchOutcome; relaxed: readonly string[]; admits: SearchTask["admits"] } {
+function searchWithSchools(
+  shop: Shop,
+  task: Omit<SearchTask, "admits">,
+  admissions: readonly Admission[],
+): { found: SearchOutcome; relaxed: readonly string[]; admits: SearchTask["admits"] } {
   const admits = admitsUnder(admissions);
   const found = searchChains(shop, { ...task, admits });
   const firm = admissions.filter((admission) => !admission.givesWay);
@@ -51,7 +56,14 @@ function byPreference(a: Chain, b: Chain): number {
   );
 }
 
-function planFrom(shop: Shop, problem: HookupProblem, rules: HouseRules, facts: FixtureFacts, chain: Chain, relaxed: readonly string[]): Plan {
+function planFrom(
+  shop: Shop,
+  problem: HookupProblem,
+  rules: HouseRules,
+  facts: FixtureFacts,
+  chain: Chain,
+  relaxed: readonly string[],
+): Plan {
   const { parts, joints } = assemble(shop, problem, rules, chain);
   const missing = [...chain.bill.missing].sort();
   return {
@@ -78,19 +90,37 @@ export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
   if (unknown.length > 0) return nothing(shop, ...unknown.map((code) => ["unknown-end", code] as const));
   if (supply.keepsExistingLine) return nothing(shop, ["kept-line-not-planned"]);
   if (!PLANNED_SUPPLIES.includes(supply.kind))
-    return nothing(shop, ["supply-kind-not-planned"], ...(supply.kind === "pipe" ? [["saddle-tap"] as const] : []));
+    return nothing(
+      shop,
+      ["supply-kind-not-planned"],
+      ...(supply.kind === "pipe" ? [["saddle-tap"] as const] : []),
+    );
 
   const facts = factsOf(shop, problem);
   const rules = completeHouseRules(problem.houseRules);
   const admissions = admissionsFor(problem, rules, facts);
   const inletEnd = shop.ends.get(inlet.end);
   const lengthIn = inletEnd && isFactoryHose(inletEnd) ? null : problem.lengthIn;
-  const task = { from: supply.end, to: inlet.end, needs: needsOf(problem, facts), lengthIn, stock: problem.stock, maxParts: MAX_PARTS };
+  const task = {
+    from: supply.end,
+    to: inlet.end,
+    needs: needsOf(problem, facts),
+    lengthIn,
+    stock: problem.stock,
+    maxParts: MAX_PARTS,
+  };
   const { found, relaxed, admits } = searchWithSchools(shop, task, admissions);
   const chains = [...found.chains].sort(byPreference);
   const plans = chains.map((chain) => planFrom(shop, problem, rules, facts, chain, relaxed));
   const standing = admissions.filter((admission) => !relaxed.includes(admission.code));
-  const refused = refusalsFor({ shop, problem, rules, task: { ...task, admits }, admissions: standing, best: chains[0] });
+  const refused = refusalsFor({
+    shop,
+    problem,
+    rules,
+    task: { ...task, admits },
+    admissions: standing,
+    best: chains[0],
+  });
   const unfinished = found.complete ? [] : [finding(shop, "bound-reached", `${MAX_PARTS} parts`)];
   return { plans, refused: [...refused, ...unfinished], complete: found.complete };
 }

@@ -3,12 +3,33 @@ import type { JointType, Sealant } from "../joints/index.ts";
 import type { PartKind, Port, PortId } from "../parts/index.ts";
 import type { HouseRules } from "./house-rules.ts";
 
-export const SUPPLY_KINDS = ["stop-outlet", "pipe", "stub", "dead-stop", "box-valve", "faucet-riser"] as const;
+export const SUPPLY_KINDS = [
+  "stop-outlet",
+  "pipe",
+  "stub",
+  "dead-stop",
+  "box-valve",
+  "faucet-riser",
+] as const;
 export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 
 export const FIXTURES = [
-  "toilet", "bidet-seat", "bidet-sprayer", "bidet", "lavatory", "kitchen", "rinser", "dishwasher", "refrigerator", "brewer",
-  "ice-machine", "washer", "tub-filler", "utility", "hydrant", "filter",
+  "toilet",
+  "bidet-seat",
+  "bidet-sprayer",
+  "bidet",
+  "lavatory",
+  "kitchen",
+  "rinser",
+  "dishwasher",
+  "refrigerator",
+  "brewer",
+  "ice-machine",
+  "washer",
+  "tub-filler",
+  "utility",
+  "hydrant",
+  "filter",
 ] as const;
 export type Fixture = (typeof FIXTURES)[number];
 

@@ -5,21 +5,31 @@ import { type Admission, admitsUnder } from "./admit.ts";
 import { finding } from "./findings.ts";
 import type { HouseRules } from "./house-rules.ts";
 import type { Finding, HookupProblem } from "./problem.ts";
-import { type Chain, searchChains, type SearchTask } from "./search.ts";
+import { type Chain, type SearchTask, searchChains } from "./search.ts";
 import { bringsPieces, type Shop } from "./shop.ts";
 
 /** Lengths at which some listed line, riser or tube fits both ends, rising, the wanted range ignored. */
-export function lengthsThatFit(shop: Shop, task: Pick<SearchTask, "from" | "to" | "admits">): readonly number[] {
-  const fits = shop.passagesFrom(task.from).filter(
-    ({ passage }) =>
-      LENGTH_KINDS.includes(passage.part.kind) && task.admits(passage.part) && shop.meet(passage.out, task.to, bringsPieces(passage)),
-  );
+export function lengthsThatFit(
+  shop: Shop,
+  task: Pick<SearchTask, "from" | "to" | "admits">,
+): readonly number[] {
+  const fits = shop
+    .passagesFrom(task.from)
+    .filter(
+      ({ passage }) =>
+        LENGTH_KINDS.includes(passage.part.kind) &&
+        task.admits(passage.part) &&
+        shop.meet(passage.out, task.to, bringsPieces(passage)),
+    );
   const lengths = fits.flatMap(({ passage }) => passage.part.lengthIn ?? []);
   return [...new Set(lengths)].sort((a, b) => a - b);
 }
 
 function namesIn(chain: Chain, admission: Admission): readonly string[] {
-  return chain.links.map(({ passage }) => passage.part).filter(admission.leavesOut).map((part) => part.name);
+  return chain.links
+    .map(({ passage }) => passage.part)
+    .filter(admission.leavesOut)
+    .map((part) => part.name);
 }
 
 function isBetter(chain: Chain, best: Chain | undefined): boolean {
@@ -28,7 +38,13 @@ function isBetter(chain: Chain, best: Chain | undefined): boolean {
 }
 
 /** The way a reason forbids, when without it there would be a better one. */
-function forbidden(shop: Shop, task: SearchTask, admissions: readonly Admission[], reason: Admission, best: Chain | undefined): Finding | null {
+function forbidden(
+  shop: Shop,
+  task: SearchTask,
+  admissions: readonly Admission[],
+  reason: Admission,
+  best: Chain | undefined,
+): Finding | null {
   const others = admissions.filter((each) => each !== reason);
   const { chains } = searchChains(shop, { ...task, admits: admitsUnder(others) });
   const way = chains.find((chain) => isBetter(chain, best) && namesIn(chain, reason).length > 0);
@@ -45,7 +61,14 @@ interface RefusalInput {
 }
 
 /** All refusals of one job; when nothing was found, first of all why. */
-export function refusalsFor({ shop, problem, rules, task, admissions, best }: RefusalInput): readonly Finding[] {
+export function refusalsFor({
+  shop,
+  problem,
+  rules,
+  task,
+  admissions,
+  best,
+}: RefusalInput): readonly Finding[] {
   const refused: Finding[] = [];
   const { lengthIn } = task;
   if (lengthIn !== null) {

@@ -79,7 +79,9 @@ export function lengthServes(part: Part, lengthIn: { readonly min: number; reado
  * from), or a single admitted adapter does the work of the two or more.
  */
 function isNeedlessAdapter(label: Label, passage: Passage, singles: ReadonlySet<string>): boolean {
-  return label.run.some(({ after, into }) => after === passage.out.end || singles.has(`${into}>${passage.out.end}`));
+  return label.run.some(
+    ({ after, into }) => after === passage.out.end || singles.has(`${into}>${passage.out.end}`),
+  );
 }
 
 /** The label with one link more, or null where a rule of the trade forbids the link. */
@@ -88,7 +90,8 @@ function extend(label: Label, link: Link, task: SearchTask, singles: ReadonlySet
   const { part } = passage;
   const gains = task.needs.filter((need) => part.functions.includes(need) && !label.done.includes(need));
   const isLength = LENGTH_KINDS.includes(part.kind);
-  if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn))) return null;
+  if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn)))
+    return null;
   if (FUNCTION_KINDS.includes(part.kind) && gains.length === 0) return null;
   const isAdapter = ADAPTER_KINDS.includes(part.kind) && gains.length === 0;
   if (isAdapter && isNeedlessAdapter(label, passage, singles)) return null;
@@ -174,7 +177,12 @@ interface GrowContext {
 }
 
 /** Every label one part longer that nothing found so far makes pointless. */
-function grow(shop: Shop, task: SearchTask, frontier: readonly Label[], { singles, goals, kept }: GrowContext): Label[] {
+function grow(
+  shop: Shop,
+  task: SearchTask,
+  frontier: readonly Label[],
+  { singles, goals, kept }: GrowContext,
+): Label[] {
   const grown: Label[] = [];
   for (const label of frontier)
     for (const { passage, meeting } of shop.passagesFrom(label.end)) {
@@ -184,8 +192,16 @@ function grow(shop: Shop, task: SearchTask, frontier: readonly Label[], { single
         if (next === null || goals.beats(next.links.length, next.bill)) continue;
         const state = stateOf(next);
         const rivals = kept.get(state) ?? [];
-        if (rivals.some((rival) => rival.links.length <= next.links.length && neverWorse(rival.bill, next.bill))) continue;
-        kept.set(state, [...rivals.filter((rival) => rival.links.length < next.links.length || !neverWorse(next.bill, rival.bill)), next]);
+        if (
+          rivals.some((rival) => rival.links.length <= next.links.length && neverWorse(rival.bill, next.bill))
+        )
+          continue;
+        kept.set(state, [
+          ...rivals.filter(
+            (rival) => rival.links.length < next.links.length || !neverWorse(next.bill, rival.bill),
+          ),
+          next,
+        ]);
         grown.push(next);
       }
     }

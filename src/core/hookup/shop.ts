@@ -54,7 +54,9 @@ export interface Shop {
   /** Null when the two ends make no joint, or one that needs pieces nobody lists. */
   readonly meet: (one: Port | EndCode, other: Port | EndCode, hasOwnPieces?: boolean) => Meeting | null;
   /** Every passage whose way in meets this end, with how. */
-  readonly passagesFrom: (end: EndCode) => readonly { readonly passage: Passage; readonly meeting: Meeting }[];
+  readonly passagesFrom: (
+    end: EndCode,
+  ) => readonly { readonly passage: Passage; readonly meeting: Meeting }[];
   readonly passages: readonly Passage[];
 }
 

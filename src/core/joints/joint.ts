@@ -2,12 +2,35 @@
 import type { End } from "../ends/index.ts";
 
 export const JOINT_TYPES = [
-  "flat-gasket", "cone-gasket", "ferrule", "riser-cone", "flare", "taper-thread", "push-fit", "quick-connect", "solder",
-  "press", "crimp", "expansion", "hose-thread", "ground-joint", "slip-joint", "hose-clamp", "solvent",
+  "flat-gasket",
+  "cone-gasket",
+  "ferrule",
+  "riser-cone",
+  "flare",
+  "taper-thread",
+  "push-fit",
+  "quick-connect",
+  "solder",
+  "press",
+  "crimp",
+  "expansion",
+  "hose-thread",
+  "ground-joint",
+  "slip-joint",
+  "hose-clamp",
+  "solvent",
 ] as const;
 export type JointType = (typeof JOINT_TYPES)[number];
 
-export const SEALANTS = ["none", "tape", "paste", "tape-or-paste", "film-allowed", "flux-and-solder", "cement"] as const;
+export const SEALANTS = [
+  "none",
+  "tape",
+  "paste",
+  "tape-or-paste",
+  "film-allowed",
+  "flux-and-solder",
+  "cement",
+] as const;
 export type Sealant = (typeof SEALANTS)[number];
 
 /** Which two families meet in which type of joint. */
@@ -59,7 +82,12 @@ function fits(side: Mating["a"], end: End): boolean {
 export function mate(one: End, other: End, matings: readonly Mating[]): Mating | null {
   if (one.fitSize !== other.fitSize) return null;
   for (const mating of matings) {
-    const plain = fits(mating.a, one) && fits(mating.b, other) ? other : fits(mating.a, other) && fits(mating.b, one) ? one : null;
+    const plain =
+      fits(mating.a, one) && fits(mating.b, other)
+        ? other
+        : fits(mating.a, other) && fits(mating.b, one)
+          ? one
+          : null;
     if (plain === null) continue;
     if (mating.bMaterials.length === 0 || mating.bMaterials.includes(plain.material ?? "")) return mating;
   }

@@ -45,7 +45,9 @@ export function ruleFor(mating: Mating, one: Side, other: Side, rules: readonly 
 /** Wrench sizes for the part that turns: the nut's where there is one, else the male part's. Empty when made by hand or not turned. */
 export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTable): readonly string[] {
   if (rule.handOnly || rule.turns === null) return [];
-  const nut = [one, other].find((end) => end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat"));
+  const nut = [one, other].find(
+    (end) => end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat"),
+  );
   if (nut) return nut.wrenches;
   const male = one.gender === "m" ? one : other.gender === "m" ? other : null;
   if (male === null) return [];

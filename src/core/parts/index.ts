@@ -1,4 +1,13 @@
 export {
-  ADAPTER_KINDS, FUNCTION_KINDS, LENGTH_KINDS, PART_FUNCTIONS, PART_KINDS, type Part, type PartFunction, type PartKind,
-  type Port, type PortId, type Vector,
+  ADAPTER_KINDS,
+  FUNCTION_KINDS,
+  LENGTH_KINDS,
+  PART_FUNCTIONS,
+  PART_KINDS,
+  type Part,
+  type PartFunction,
+  type PartKind,
+  type Port,
+  type PortId,
+  type Vector,
 } from "./part.ts";

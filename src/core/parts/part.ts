@@ -2,12 +2,38 @@
 import type { EndCode } from "../ends/index.ts";
 
 export const PART_KINDS = [
-  "line", "tube", "riser", "adapter", "elbow", "coupling", "tee", "stop", "valve", "arrestor", "auto-shutoff", "backflow",
-  "filter", "union", "nut", "ferrule", "insert", "washer", "cap", "clip",
+  "line",
+  "tube",
+  "riser",
+  "adapter",
+  "elbow",
+  "coupling",
+  "tee",
+  "stop",
+  "valve",
+  "arrestor",
+  "auto-shutoff",
+  "backflow",
+  "filter",
+  "union",
+  "nut",
+  "ferrule",
+  "insert",
+  "washer",
+  "cap",
+  "clip",
 ] as const;
 export type PartKind = (typeof PART_KINDS)[number];
 
-export const PART_FUNCTIONS = ["shut-off", "arrestor", "auto-shutoff", "backflow", "dielectric", "filter", "union"] as const;
+export const PART_FUNCTIONS = [
+  "shut-off",
+  "arrestor",
+  "auto-shutoff",
+  "backflow",
+  "dielectric",
+  "filter",
+  "union",
+] as const;
 export type PartFunction = (typeof PART_FUNCTIONS)[number];
 
 export type PortId = "a" | "b" | "c";
@@ -54,4 +80,10 @@ export const LENGTH_KINDS: readonly PartKind[] = ["line", "tube", "riser"];
 /** Kinds that only change one end into another. */
 export const ADAPTER_KINDS: readonly PartKind[] = ["adapter", "elbow", "coupling", "union"];
 /** Kinds that are in a chain only for what they do. */
-export const FUNCTION_KINDS: readonly PartKind[] = ["valve", "arrestor", "auto-shutoff", "backflow", "filter"];
+export const FUNCTION_KINDS: readonly PartKind[] = [
+  "valve",
+  "arrestor",
+  "auto-shutoff",
+  "backflow",
+  "filter",
+];

@@ -1,3 +1,11 @@
-export { type ExactInches, explainLength, formatInches, type LengthFault, type LengthReading, MM_PER_IN, parseLength } from "./length.ts";
+export {
+  type ExactInches,
+  explainLength,
+  formatInches,
+  type LengthFault,
+  type LengthReading,
+  MM_PER_IN,
+  parseLength,
+} from "./length.ts";
 export { formatCents } from "./money.ts";
 export { formatTurn, formatTurns } from "./turns.ts";

@@ -39,7 +39,15 @@ function sum(a: ExactInches, b: ExactInches): ExactInches {
 }
 
 const VULGAR: Readonly<Record<string, string>> = {
-  "¼": "1/4", "½": "1/2", "¾": "3/4", "⅛": "1/8", "⅜": "3/8", "⅝": "5/8", "⅞": "7/8", "⅓": "1/3", "⅔": "2/3",
+  "¼": "1/4",
+  "½": "1/2",
+  "¾": "3/4",
+  "⅛": "1/8",
+  "⅜": "3/8",
+  "⅝": "5/8",
+  "⅞": "7/8",
+  "⅓": "1/3",
+  "⅔": "2/3",
 };
 
 /** One spelling for every dash, quote, slash and vulgar fraction people and phones produce. */

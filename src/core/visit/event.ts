@@ -1,6 +1,6 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
 import type { HookupProblem, Plan } from "../hookup/index.ts";
-import type { Checkpoint, CheckMethod, StageCode } from "../leak/index.ts";
+import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
 import type { Survey } from "./survey.ts";
 
 export interface Site {
@@ -19,11 +19,20 @@ interface OnConnection {
 
 export type VisitAct =
   | { readonly kind: "visit-opened"; readonly site: Site; readonly title: string; readonly startsAt: string }
-  | (OnConnection & { readonly kind: "connection-added"; readonly survey: Survey; readonly checkpoints: readonly Checkpoint[] })
+  | (OnConnection & {
+      readonly kind: "connection-added";
+      readonly survey: Survey;
+      readonly checkpoints: readonly Checkpoint[];
+    })
   | (OnConnection & { readonly kind: "connection-dropped"; readonly reason: string })
   | (OnConnection & { readonly kind: "survey-saved"; readonly survey: Survey })
   | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly problem: HookupProblem })
-  | (OnConnection & { readonly kind: "step-done"; readonly step: string; readonly joint: number | null; readonly turns: number | null })
+  | (OnConnection & {
+      readonly kind: "step-done";
+      readonly step: string;
+      readonly joint: number | null;
+      readonly turns: number | null;
+    })
   | (OnConnection & {
       readonly kind: "target-checked";
       readonly target: Target;
@@ -34,9 +43,23 @@ export type VisitAct =
       readonly note: string;
     })
   | (OnConnection & { readonly kind: "joint-snugged"; readonly joint: number; readonly turns: number })
-  | (OnConnection & { readonly kind: "joint-remade"; readonly joint: number; readonly turns: number | null; readonly renewed: string })
-  | (OnConnection & { readonly kind: "exception-written"; readonly target: Target; readonly stage: StageCode; readonly reason: string })
-  | (OnConnection & { readonly kind: "connection-signed"; readonly name: string; readonly lookBackBy: "plumber" | "customer" })
+  | (OnConnection & {
+      readonly kind: "joint-remade";
+      readonly joint: number;
+      readonly turns: number | null;
+      readonly renewed: string;
+    })
+  | (OnConnection & {
+      readonly kind: "exception-written";
+      readonly target: Target;
+      readonly stage: StageCode;
+      readonly reason: string;
+    })
+  | (OnConnection & {
+      readonly kind: "connection-signed";
+      readonly name: string;
+      readonly lookBackBy: "plumber" | "customer";
+    })
   | (OnConnection & { readonly kind: "connection-reopened"; readonly reason: string })
   | (OnConnection & { readonly kind: "connection-noted"; readonly text: string })
   | { readonly kind: "visit-noted"; readonly text: string }

@@ -1,18 +1,72 @@
-export { type ConnectionAct, type EventStamp, liveEvents, type Site, type Target, type VisitAct, type VisitEvent } from "./event.ts";
 export {
-  type ConnectionPhase, connectionPhase, dryStages, type JointLife, jointLife, lookBackOf, nextThing, type NextThing, phaseInWords,
-  type View, visitPhase, WATER_IN,
+  type ConnectionAct,
+  type EventStamp,
+  liveEvents,
+  type Site,
+  type Target,
+  type VisitAct,
+  type VisitEvent,
+} from "./event.ts";
+export {
+  type ConnectionPhase,
+  connectionPhase,
+  dryStages,
+  type JointLife,
+  jointLife,
+  lookBackOf,
+  type NextThing,
+  nextThing,
+  phaseInWords,
+  type View,
+  visitPhase,
+  WATER_IN,
 } from "./life.ts";
-export { firstRefused, MOST_SNUGS, type Refusal, refuseNext, type RuleTables } from "./rules.ts";
-export { makeText, type RunStep, runSheet, sealantInWords, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
+export { firstRefused, MOST_SNUGS, type Refusal, type RuleTables, refuseNext } from "./rules.ts";
 export {
-  applyEvent, type Check, type ConnectionState, EMPTY_VISIT, foldVisit, type JointState, type LetteredCheckpoint, lookBackDueAt, type Note,
-  type VisitState, weepingStage, type WrittenException,
+  makeText,
+  type RunStep,
+  runSheet,
+  type SheetTables,
+  sealantInWords,
+  totalMin,
+  waterOffMin,
+} from "./run-sheet.ts";
+export {
+  applyEvent,
+  type Check,
+  type ConnectionState,
+  EMPTY_VISIT,
+  foldVisit,
+  type JointState,
+  type LetteredCheckpoint,
+  lookBackDueAt,
+  type Note,
+  type VisitState,
+  type WrittenException,
+  weepingStage,
 } from "./state.ts";
 export {
-  ASSUMED_STATIC_PSI, isSameRun, problemOf, PROOF_METHODS, STOP_KINDS, STOP_PROOFS, type StopProof, type Survey, surveyFromPreset, type Typed,
+  ASSUMED_STATIC_PSI,
+  isSameRun,
+  PROOF_METHODS,
+  problemOf,
+  STOP_KINDS,
+  STOP_PROOFS,
+  type StopProof,
+  type Survey,
+  surveyFromPreset,
+  type Typed,
 } from "./survey.ts";
 export {
-  currentStage, isStageDone, jointTargets, type OpenCheck, openBeforeSigning, standingCheck, standingOf, targetsOf, type TargetStanding, WHOLE,
+  currentStage,
+  isStageDone,
+  jointTargets,
+  type OpenCheck,
+  openBeforeSigning,
+  standingCheck,
+  standingOf,
+  type TargetStanding,
+  targetsOf,
+  WHOLE,
 } from "./targets.ts";
 export { type Caution, type Preset, STEP_PHASES, type StepTemplate } from "./template.ts";

@@ -22,10 +22,22 @@ export function jointLife(connection: ConnectionState, joint: JointState): Joint
 
 /** Joint stages found dry so far, 0 to 3. */
 export function dryStages(connection: ConnectionState, joint: JointState): number {
-  return JOINT_STAGES.filter((stage) => standingOf(connection, String(joint.joint.number), stage) === "dry").length;
+  return JOINT_STAGES.filter((stage) => standingOf(connection, String(joint.joint.number), stage) === "dry")
+    .length;
 }
 
-export type ConnectionPhase = "surveyed" | "planned" | "part-made" | "made" | "checking" | "weeping" | "ready" | "look-back" | "overdue" | "done" | "dropped";
+export type ConnectionPhase =
+  | "surveyed"
+  | "planned"
+  | "part-made"
+  | "made"
+  | "checking"
+  | "weeping"
+  | "ready"
+  | "look-back"
+  | "overdue"
+  | "done"
+  | "dropped";
 
 function signedPhase(connection: ConnectionState, dueAt: string, now: string): ConnectionPhase {
   const last = connection.checks.filter((check) => check.stage === "look-back").at(-1);
@@ -35,11 +47,19 @@ function signedPhase(connection: ConnectionState, dueAt: string, now: string): C
 }
 
 /** Where a connection is. `now` is UTC, ISO 8601 with Z; it only decides whether a look-back is overdue. */
-export function connectionPhase(connection: ConnectionState, stages: readonly Stage[], now: string): ConnectionPhase {
+export function connectionPhase(
+  connection: ConnectionState,
+  stages: readonly Stage[],
+  now: string,
+): ConnectionPhase {
   if (connection.dropped) return "dropped";
   if (connection.signed) return signedPhase(connection, connection.signed.lookBackDueAt, now);
   if (connection.plan === null) return "surveyed";
-  const targets = [...connection.joints.map(({ joint }) => String(joint.number)), ...connection.checkpoints.map(({ letter }) => letter), "connection"];
+  const targets = [
+    ...connection.joints.map(({ joint }) => String(joint.number)),
+    ...connection.checkpoints.map(({ letter }) => letter),
+    "connection",
+  ];
   if (targets.some((target) => weepingStage(connection, target) !== null)) return "weeping";
   const made = connection.joints.filter((joint) => joint.madeAt !== null).length;
   if (made === 0) return "planned";
@@ -92,7 +112,19 @@ export function phaseInWords(phase: ConnectionPhase): string {
 }
 
 /** The phase that most wants attention among a visit's connections; "dropped" when there are none. */
-const BY_URGENCY: readonly ConnectionPhase[] = ["weeping", "overdue", "ready", "checking", "made", "part-made", "planned", "surveyed", "look-back", "done", "dropped"];
+const BY_URGENCY: readonly ConnectionPhase[] = [
+  "weeping",
+  "overdue",
+  "ready",
+  "checking",
+  "made",
+  "part-made",
+  "planned",
+  "surveyed",
+  "look-back",
+  "done",
+  "dropped",
+];
 
 export function visitPhase(visit: VisitState, stages: readonly Stage[], now: string): ConnectionPhase {
   const phases = visit.connections.map((connection) => connectionPhase(connection, stages, now));
@@ -103,7 +135,9 @@ export function visitPhase(visit: VisitState, stages: readonly Stage[], now: str
 export function lookBackOf(visit: VisitState, stages: readonly Stage[], now: string): string | null {
   const due = visit.connections.flatMap((connection) => {
     const phase = connectionPhase(connection, stages, now);
-    return (phase === "look-back" || phase === "overdue") && connection.signed ? [connection.signed.lookBackDueAt] : [];
+    return (phase === "look-back" || phase === "overdue") && connection.signed
+      ? [connection.signed.lookBackDueAt]
+      : [];
   });
   return due.sort()[0] ?? null;
 }

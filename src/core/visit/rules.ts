@@ -1,10 +1,18 @@
 /** What may happen next in a visit. Every event passes here before it is kept, and again when an earlier one is undone. */
 import type { Tables } from "../tables.ts";
 import { formatTurn } from "../units/index.ts";
-import { applyEvent, type ConnectionState, EMPTY_VISIT, foldVisit, type JointState, type VisitState, weepingStage } from "./state.ts";
 import { type ConnectionAct, type EventStamp, liveEvents, type VisitAct, type VisitEvent } from "./event.ts";
 import { WATER_IN } from "./life.ts";
 import { runSheet } from "./run-sheet.ts";
+import {
+  applyEvent,
+  type ConnectionState,
+  EMPTY_VISIT,
+  foldVisit,
+  type JointState,
+  type VisitState,
+  weepingStage,
+} from "./state.ts";
 import { isSameRun, problemOf } from "./survey.ts";
 import { jointTargets, openBeforeSigning, standingOf, targetsOf } from "./targets.ts";
 
@@ -27,9 +35,13 @@ const no = (field: string, message: string): Refusal => ({ field, message });
 
 function turnsRefusal({ joint }: JointState, turns: number | null, total: number): Refusal | null {
   if (turns === null) return null;
-  if (joint.hardMaxTurns === null) return no("turns", `Joint ${joint.number} is not turned: leave the count out.`);
+  if (joint.hardMaxTurns === null)
+    return no("turns", `Joint ${joint.number} is not turned: leave the count out.`);
   if (total > joint.hardMaxTurns + SAME_TURN)
-    return no("turns", `Joint ${joint.number} must not be turned past ${formatTurn(joint.hardMaxTurns)}: ${joint.reason}. Open it and re-make it.`);
+    return no(
+      "turns",
+      `Joint ${joint.number} must not be turned past ${formatTurn(joint.hardMaxTurns)}: ${joint.reason}. Open it and re-make it.`,
+    );
   return null;
 }
 
@@ -37,40 +49,70 @@ function jointOf(connection: ConnectionState, number: number): JointState | null
   return connection.joints.find((each) => each.joint.number === number) ?? null;
 }
 
-function planRefusal(connection: ConnectionState, event: On<"plan-chosen">, tables: RuleTables): Refusal | null {
+function planRefusal(
+  connection: ConnectionState,
+  event: On<"plan-chosen">,
+  tables: RuleTables,
+): Refusal | null {
   if (connection.joints.some((joint) => joint.madeAt !== null))
     return no("plan", "Joints of the present plan are made: undo them before choosing another plan.");
-  if (!isSameRun(event.problem, problemOf(connection.survey, null))) return no("plan", "The survey has changed since this plan was worked out: plan again.");
+  if (!isSameRun(event.problem, problemOf(connection.survey, null)))
+    return no("plan", "The survey has changed since this plan was worked out: plan again.");
   const numbers = event.plan.joints.map((joint) => joint.number);
-  if (numbers.some((number, index) => number !== index + 1)) return no("plan.joints", "Joints must be numbered 1, 2, 3 from the wall.");
-  const unknown = event.plan.joints.flatMap((joint) => joint.ends).find((code) => !tables.ends.some((end) => end.code === code));
+  if (numbers.some((number, index) => number !== index + 1))
+    return no("plan.joints", "Joints must be numbered 1, 2, 3 from the wall.");
+  const unknown = event.plan.joints
+    .flatMap((joint) => joint.ends)
+    .find((code) => !tables.ends.some((end) => end.code === code));
   return unknown === undefined ? null : no("plan.joints", `There is no end ${unknown}.`);
 }
 
-function stepRefusal(connection: ConnectionState, event: On<"step-done">, tables: RuleTables): Refusal | null {
+function stepRefusal(
+  connection: ConnectionState,
+  event: On<"step-done">,
+  tables: RuleTables,
+): Refusal | null {
   if (connection.plan === null) return no("step", "Choose a hookup first.");
   if (!isSameRun(connection.plan.problem, problemOf(connection.survey, null)))
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
   const step = runSheet(connection, tables).find((each) => each.id === event.step);
   if (!step) return no("step", `This run sheet has no step ${event.step}.`);
-  if (step.stage) return no("step", "A stage of the leak check is done on the Leak check tab, joint by joint.");
+  if (step.stage)
+    return no("step", "A stage of the leak check is done on the Leak check tab, joint by joint.");
   if (step.isDone) return no("step", "This step is ticked already.");
-  if ((step.joint?.number ?? null) !== event.joint) return no("joint", "The step and the joint do not belong together.");
+  if ((step.joint?.number ?? null) !== event.joint)
+    return no("joint", "The step and the joint do not belong together.");
   if (event.step === WATER_IN && connection.joints.some((joint) => joint.madeAt === null))
     return no("step", "Make up every joint before water comes in.");
   const joint = event.joint === null ? null : jointOf(connection, event.joint);
-  return joint === null ? (event.turns === null ? null : no("turns", "Only a joint has turns.")) : turnsRefusal(joint, event.turns, event.turns ?? 0);
+  return joint === null
+    ? event.turns === null
+      ? null
+      : no("turns", "Only a joint has turns.")
+    : turnsRefusal(joint, event.turns, event.turns ?? 0);
 }
 
-function checkRefusal(connection: ConnectionState, event: On<"target-checked">, tables: RuleTables): Refusal | null {
+function checkRefusal(
+  connection: ConnectionState,
+  event: On<"target-checked">,
+  tables: RuleTables,
+): Refusal | null {
   const stage = tables.stages.find((each) => each.code === event.stage);
-  if (!stage || !targetsOf(connection, stage).includes(event.target)) return no("target", `${event.stage} does not look at ${event.target}.`);
-  if (stage.code === "look-back" && connection.signed === null) return no("stage", "The look-back comes after signing.");
-  if (stage.code !== "look-back" && connection.signed !== null) return no("stage", "Signed: re-open the connection before checking it again.");
+  if (!stage || !targetsOf(connection, stage).includes(event.target))
+    return no("target", `${event.stage} does not look at ${event.target}.`);
+  if (stage.code === "look-back" && connection.signed === null)
+    return no("stage", "The look-back comes after signing.");
+  if (stage.code !== "look-back" && connection.signed !== null)
+    return no("stage", "Signed: re-open the connection before checking it again.");
   if (!connection.steps.has(WATER_IN)) return no("stage", "Let water in first: tick it on the run sheet.");
   if (event.result === "dry" && event.watchedMin < stage.leastMin)
-    return no("watchedMin", `Watch at least ${stage.leastMin} min before writing dry for "${stage.label}", or write an exception.`);
-  const earlier = tables.stages.slice(0, tables.stages.indexOf(stage)).filter((each) => each.scope === "joint" && stage.scope === "joint");
+    return no(
+      "watchedMin",
+      `Watch at least ${stage.leastMin} min before writing dry for "${stage.label}", or write an exception.`,
+    );
+  const earlier = tables.stages
+    .slice(0, tables.stages.indexOf(stage))
+    .filter((each) => each.scope === "joint" && stage.scope === "joint");
   const open = earlier.find((each) => standingOf(connection, event.target, each.code) === "open");
   if (open) return no("stage", `Check "${open.label}" at joint ${event.target} first.`);
   if (weepingStage(connection, event.target) !== null && event.result === "dry" && stage.scope === "joint")
@@ -82,17 +124,25 @@ function touchRefusal(connection: ConnectionState, number: number): Refusal | nu
   const order = jointTargets(connection);
   const above = order.slice(0, order.indexOf(String(number)));
   const wet = above.find((target) => weepingStage(connection, target) !== null);
-  return wet === undefined ? null : no("joint", `Joint ${wet} is higher and weeps: water runs down. See to it first.`);
+  return wet === undefined
+    ? null
+    : no("joint", `Joint ${wet} is higher and weeps: water runs down. See to it first.`);
 }
 
 function snugRefusal(connection: ConnectionState, event: On<"joint-snugged">): Refusal | null {
   const joint = jointOf(connection, event.joint);
   if (joint === null) return no("joint", `There is no joint ${event.joint}.`);
-  if (weepingStage(connection, String(event.joint)) === null) return no("joint", `Joint ${event.joint} does not weep: leave it alone.`);
-  if (!joint.joint.maySnug) return no("joint", `A ${joint.joint.label} is never snugged: open it and re-make it.`);
-  if (joint.snugs >= MOST_SNUGS) return no("joint", `Joint ${event.joint} has been snugged twice: open it, look, and re-make it.`);
+  if (weepingStage(connection, String(event.joint)) === null)
+    return no("joint", `Joint ${event.joint} does not weep: leave it alone.`);
+  if (!joint.joint.maySnug)
+    return no("joint", `A ${joint.joint.label} is never snugged: open it and re-make it.`);
+  if (joint.snugs >= MOST_SNUGS)
+    return no("joint", `Joint ${event.joint} has been snugged twice: open it, look, and re-make it.`);
   if (!(event.turns > 0)) return no("turns", "Say how far it was turned.");
-  return turnsRefusal(joint, event.turns, (joint.turns ?? joint.joint.turns?.max ?? 0) + event.turns) ?? touchRefusal(connection, event.joint);
+  return (
+    turnsRefusal(joint, event.turns, (joint.turns ?? joint.joint.turns?.max ?? 0) + event.turns) ??
+    touchRefusal(connection, event.joint)
+  );
 }
 
 function remakeRefusal(connection: ConnectionState, event: On<"joint-remade">): Refusal | null {
@@ -102,23 +152,43 @@ function remakeRefusal(connection: ConnectionState, event: On<"joint-remade">): 
   return turnsRefusal(joint, event.turns, event.turns ?? 0) ?? touchRefusal(connection, event.joint);
 }
 
-function exceptionRefusal(connection: ConnectionState, event: On<"exception-written">, tables: RuleTables): Refusal | null {
+function exceptionRefusal(
+  connection: ConnectionState,
+  event: On<"exception-written">,
+  tables: RuleTables,
+): Refusal | null {
   const stage = tables.stages.find((each) => each.code === event.stage);
-  if (!stage || !targetsOf(connection, stage).includes(event.target)) return no("target", `${event.stage} does not look at ${event.target}.`);
-  return standingOf(connection, event.target, event.stage) === "dry" ? no("target", "It is dry: no exception is needed.") : null;
+  if (!stage || !targetsOf(connection, stage).includes(event.target))
+    return no("target", `${event.stage} does not look at ${event.target}.`);
+  return standingOf(connection, event.target, event.stage) === "dry"
+    ? no("target", "It is dry: no exception is needed.")
+    : null;
 }
 
 function signRefusal(connection: ConnectionState, tables: RuleTables): Refusal | null {
   if (connection.plan === null) return no("connection", "Nothing has been made here yet.");
-  if (connection.joints.some((joint) => joint.madeAt === null)) return no("connection", "Not every joint is made.");
+  if (connection.joints.some((joint) => joint.madeAt === null))
+    return no("connection", "Not every joint is made.");
   const [first, ...more] = openBeforeSigning(connection, tables.stages);
   if (first === undefined) return null;
-  const where = first.target === "connection" ? "" : /^\d/.test(first.target) ? ` at joint ${first.target}` : ` at ${first.target}`;
+  const where =
+    first.target === "connection"
+      ? ""
+      : /^\d/.test(first.target)
+        ? ` at joint ${first.target}`
+        : ` at ${first.target}`;
   const rest = more.length > 0 ? ` (and ${more.length} more)` : "";
-  return no("connection", `"${first.stage.label}"${where} is ${first.standing === "weeping" ? "wet" : "not checked"}${rest}: check it dry or write the exception down.`);
+  return no(
+    "connection",
+    `"${first.stage.label}"${where} is ${first.standing === "weeping" ? "wet" : "not checked"}${rest}: check it dry or write the exception down.`,
+  );
 }
 
-function onConnection(connection: ConnectionState, event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" }>, tables: RuleTables): Refusal | null {
+function onConnection(
+  connection: ConnectionState,
+  event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" }>,
+  tables: RuleTables,
+): Refusal | null {
   if (connection.dropped) return no("connection", "This connection was dropped.");
   const isLocked = connection.signed !== null;
   switch (event.kind) {
@@ -132,7 +202,8 @@ function onConnection(connection: ConnectionState, event: EventStamp & Exclude<C
   if (isLocked) return no("connection", "Signed: re-open the connection before changing it.");
   switch (event.kind) {
     case "survey-saved":
-      return connection.joints.some((joint) => joint.madeAt !== null) && !isSameRun(problemOf(event.survey, null), problemOf(connection.survey, null))
+      return connection.joints.some((joint) => joint.madeAt !== null) &&
+        !isSameRun(problemOf(event.survey, null), problemOf(connection.survey, null))
         ? no("survey", "Joints are made to the present ends and length: undo them before changing those.")
         : null;
     case "plan-chosen":
@@ -154,7 +225,8 @@ function onConnection(connection: ConnectionState, event: EventStamp & Exclude<C
 
 /** Why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */
 export function refusal(state: VisitState, event: VisitEvent, tables: RuleTables): Refusal | null {
-  if (event.kind === "visit-opened") return state.site === null ? null : no("kind", "The visit is open already.");
+  if (event.kind === "visit-opened")
+    return state.site === null ? null : no("kind", "The visit is open already.");
   if (state.site === null) return no("kind", "A visit begins with visit-opened.");
   if (event.kind === "event-undone") return no("kind", "Undoing is judged on the whole list.");
   if (event.kind === "visit-noted") return null;
@@ -164,7 +236,11 @@ export function refusal(state: VisitState, event: VisitEvent, tables: RuleTables
   return event.kind === "connection-noted" ? null : onConnection(connection, event, tables);
 }
 
-function refusalOfUndo(events: readonly VisitEvent[], event: On<"event-undone">, tables: RuleTables): Refusal | null {
+function refusalOfUndo(
+  events: readonly VisitEvent[],
+  event: On<"event-undone">,
+  tables: RuleTables,
+): Refusal | null {
   const target = liveEvents(events).find((each) => each.id === event.undoes);
   if (!target) return no("undoes", "That is not there to undo.");
   if (target.kind === "visit-opened") return no("undoes", "A visit cannot be un-opened.");
@@ -193,7 +269,11 @@ export interface RefusedAt {
  * The first of `added` that may not follow what comes before it, or null when all may.
  * The one rule for the server, the browser and imported files.
  */
-export function firstRefused(before: readonly VisitEvent[], added: readonly VisitEvent[], tables: RuleTables): RefusedAt | null {
+export function firstRefused(
+  before: readonly VisitEvent[],
+  added: readonly VisitEvent[],
+  tables: RuleTables,
+): RefusedAt | null {
   const events = [...before];
   let state = foldVisit(events);
   for (const [index, event] of added.entries()) {
@@ -207,6 +287,10 @@ export function firstRefused(before: readonly VisitEvent[], added: readonly Visi
 }
 
 /** Why `event` may not follow `events`, or null. */
-export function refuseNext(events: readonly VisitEvent[], event: VisitEvent, tables: RuleTables): Refusal | null {
+export function refuseNext(
+  events: readonly VisitEvent[],
+  event: VisitEvent,
+  tables: RuleTables,
+): Refusal | null {
   return firstRefused(events, [event], tables)?.refusal ?? null;
 }

@@ -2,12 +2,12 @@
 import type { PlanJoint } from "../hookup/index.ts";
 import { completeHouseRules, HIGHEST_STATIC_PSI } from "../hookup/index.ts";
 import type { StageCode } from "../leak/index.ts";
+import type { Tables } from "../tables.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
 import { WATER_IN } from "./life.ts";
 import type { ConnectionState } from "./state.ts";
 import { isStageDone, jointTargets } from "./targets.ts";
 import type { StepTemplate } from "./template.ts";
-import type { Tables } from "../tables.ts";
 
 export interface RunStep {
   readonly id: string;
@@ -28,14 +28,25 @@ export interface RunStep {
 
 export type SheetTables = Pick<Tables, "ends" | "fixtures" | "presets" | "stages" | "steps" | "cautions">;
 
-const STOP_WORDS = { "quarter-turn": "quarter-turn", "multi-turn": "multi-turn", "box-valve": "box valve", unknown: "kind not noted" } as const;
+const STOP_WORDS = {
+  "quarter-turn": "quarter-turn",
+  "multi-turn": "multi-turn",
+  "box-valve": "box valve",
+  unknown: "kind not noted",
+} as const;
 const PROOF_WORDS = {
   "fixture-opened": "open the fixture",
   "flushed-and-held": "flush and hold the handle",
   "meter-watched": "watch the meter",
   "gauge-rise": "watch a gauge for a rise",
 } as const;
-const BAD_STOP = { weeps: "weeps", dead: "does not hold", seized: "is seized", holds: "holds", "not-proved": "is not proved" } as const;
+const BAD_STOP = {
+  weeps: "weeps",
+  dead: "does not hold",
+  seized: "is seized",
+  holds: "holds",
+  "not-proved": "is not proved",
+} as const;
 const SEALANT_WORDS = {
   none: "no sealant",
   tape: "tape on the male thread, three to five wraps with the thread",
@@ -54,7 +65,9 @@ function facts(connection: ConnectionState, tables: SheetTables) {
   const { survey } = connection;
   return {
     fixture: tables.fixtures.find((each) => each.fixture === survey.fixture),
-    preset: tables.presets.find((each) => each.id === survey.preset) ?? tables.presets.find((each) => each.fixture === survey.fixture),
+    preset:
+      tables.presets.find((each) => each.id === survey.preset) ??
+      tables.presets.find((each) => each.fixture === survey.fixture),
     line: connection.plan?.plan.parts.find((part) => part.lengthIn !== undefined),
   };
 }
@@ -92,13 +105,19 @@ function isWanted(when: string | null, connection: ConnectionState, { fixture, l
 export function makeText(joint: PlanJoint): string {
   const { turns, wrenches } = joint;
   const look = `Look: ${joint.lookFirst.join("; ")}.`;
-  if (turns === null) return `${joint.label}: ${joint.pieces.join(", then ")}; ${sealantInWords(joint)}. ${look}`;
-  if (turns.handOnly) return `${joint.label}: start it by hand and tighten ${formatTurns(turns)}; ${sealantInWords(joint)}. ${look}`;
+  if (turns === null)
+    return `${joint.label}: ${joint.pieces.join(", then ")}; ${sealantInWords(joint)}. ${look}`;
+  if (turns.handOnly)
+    return `${joint.label}: start it by hand and tighten ${formatTurns(turns)}; ${sealantInWords(joint)}. ${look}`;
   const nut = wrenches.length > 0 ? `the ${wrenches.join(" or ")} wrench` : "a wrench";
   return `${joint.label}: hand-tight, hold back, then ${formatTurns(turns)} turn more with ${nut}; ${sealantInWords(joint)}. ${look}`;
 }
 
-function slots(connection: ConnectionState, tables: SheetTables, { preset, line }: Facts): Readonly<Record<string, string>> {
+function slots(
+  connection: ConnectionState,
+  tables: SheetTables,
+  { preset, line }: Facts,
+): Readonly<Record<string, string>> {
   const { survey } = connection;
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
   const rules = completeHouseRules(survey.houseRules);
@@ -107,16 +126,24 @@ function slots(connection: ConnectionState, tables: SheetTables, { preset, line 
     static: survey.staticPsi ? `${survey.staticPsi.typed} psi` : "not measured",
     supply: nameOf(survey.supply.end),
     inlet: nameOf(survey.inlet.end),
-    parts: connection.plan?.plan.parts.map((part) => part.name).join("; ") || "none: the fixture's own hose is the line",
+    parts:
+      connection.plan?.plan.parts.map((part) => part.name).join("; ") ||
+      "none: the fixture's own hose is the line",
     stop: STOP_WORDS[survey.stop.kind],
-    proof: survey.stop.method ? PROOF_WORDS[survey.stop.method] : survey.fixture === "toilet" ? PROOF_WORDS["flushed-and-held"] : PROOF_WORDS["fixture-opened"],
+    proof: survey.stop.method
+      ? PROOF_WORDS[survey.stop.method]
+      : survey.fixture === "toilet"
+        ? PROOF_WORDS["flushed-and-held"]
+        : PROOF_WORDS["fixture-opened"],
     stopState: BAD_STOP[survey.stop.proof],
     water: survey.water,
     cutPart: line?.name ?? "",
     length: line?.lengthIn === undefined ? "" : `${formatInches(line.lengthIn)} in`,
     multiTurn: isHalfBack ? " and back half a turn" : "",
     order: jointTargets(connection).join(", "),
-    checkpoints: connection.checkpoints.map(({ letter, label }) => `${letter} ${label.toLowerCase()}`).join("; "),
+    checkpoints: connection.checkpoints
+      .map(({ letter, label }) => `${letter} ${label.toLowerCase()}`)
+      .join("; "),
     purge: preset?.purge ?? "Run until clear",
     exercise: preset?.exercise ?? "Run the fixture through all it does",
     placeBack: preset?.placeBack ?? "Put everything back",
@@ -131,7 +158,12 @@ function filled(text: string, values: Readonly<Record<string, string>>): string 
   });
 }
 
-function cautionsFor(code: string | null, connection: ConnectionState, tables: SheetTables, { fixture }: Facts): readonly string[] {
+function cautionsFor(
+  code: string | null,
+  connection: ConnectionState,
+  tables: SheetTables,
+  { fixture }: Facts,
+): readonly string[] {
   if (code === null) return [];
   if (code === "hot-if-hot" && connection.survey.water !== "hot") return [];
   if (code === "lifting-if-heavy" && fixture?.heavy !== true) return [];
@@ -141,7 +173,9 @@ function cautionsFor(code: string | null, connection: ConnectionState, tables: S
 
 /** Bench joints first, then from the wall to the fixture. */
 function makingOrder(joints: readonly PlanJoint[]): readonly PlanJoint[] {
-  return [...joints].sort((a, b) => Number(a.made === "place") - Number(b.made === "place") || a.number - b.number);
+  return [...joints].sort(
+    (a, b) => Number(a.made === "place") - Number(b.made === "place") || a.number - b.number,
+  );
 }
 
 /**
@@ -159,7 +193,13 @@ export function runSheet(connection: ConnectionState, tables: SheetTables): read
       const stage = tables.stages.find((each) => each.code === template.stage);
       const step = (id: string, joint: PlanJoint | null): RunStep => {
         const doneAt = connection.steps.get(id) ?? null;
-        const more = joint === null ? {} : { n: String(joint.number), makeText: `${joint.made === "bench" ? "on the bench, " : ""}${makeText(joint)}` };
+        const more =
+          joint === null
+            ? {}
+            : {
+                n: String(joint.number),
+                makeText: `${joint.made === "bench" ? "on the bench, " : ""}${makeText(joint)}`,
+              };
         return {
           id,
           phase: template.phase,

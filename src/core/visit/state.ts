@@ -1,7 +1,15 @@
 /** What a visit has come to, as a pure projection of its events. */
 import type { HookupProblem, Plan, PlanJoint } from "../hookup/index.ts";
-import type { Checkpoint, CheckMethod, StageCode } from "../leak/index.ts";
-import { type ConnectionAct, type EventStamp, liveEvents, type Site, type Target, type VisitAct, type VisitEvent } from "./event.ts";
+import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
+import {
+  type ConnectionAct,
+  type EventStamp,
+  liveEvents,
+  type Site,
+  type Target,
+  type VisitAct,
+  type VisitEvent,
+} from "./event.ts";
 import type { Survey } from "./survey.ts";
 
 export interface Check {
@@ -55,7 +63,12 @@ export interface ConnectionState {
   readonly checks: readonly Check[];
   readonly exceptions: readonly WrittenException[];
   readonly notes: readonly Note[];
-  readonly signed: { readonly name: string; readonly at: string; readonly lookBackBy: "plumber" | "customer"; readonly lookBackDueAt: string } | null;
+  readonly signed: {
+    readonly name: string;
+    readonly at: string;
+    readonly lookBackBy: "plumber" | "customer";
+    readonly lookBackDueAt: string;
+  } | null;
   readonly dropped: { readonly reason: string; readonly at: string } | null;
 }
 
@@ -91,7 +104,9 @@ function forgetChecks(number: number, from: StageCode | null): Change {
   return (connection) => ({
     ...connection,
     checks: connection.checks.map((check) =>
-      check.target === String(number) && order.indexOf(check.stage) >= first ? { ...check, stands: false } : check,
+      check.target === String(number) && order.indexOf(check.stage) >= first
+        ? { ...check, stands: false }
+        : check,
     ),
   });
 }
@@ -123,10 +138,14 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         steps: new Map(),
       });
     case "step-done": {
-      const ticked: Change = (connection) => ({ ...connection, steps: new Map(connection.steps).set(event.step, at) });
+      const ticked: Change = (connection) => ({
+        ...connection,
+        steps: new Map(connection.steps).set(event.step, at),
+      });
       const { joint, turns } = event;
       if (joint === null) return ticked;
-      return (connection) => changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
+      return (connection) =>
+        changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
     }
     case "target-checked": {
       const { target, stage, result, method, watchedMin, note } = event;
@@ -135,24 +154,40 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
     }
     case "joint-snugged":
       return (connection) =>
-        changeJoint(event.joint, (each) => ({ ...each, snugs: each.snugs + 1, turns: (each.turns ?? 0) + event.turns }))(
-          forgetChecks(event.joint, weepingStage(connection, String(event.joint)))(connection),
-        );
+        changeJoint(event.joint, (each) => ({
+          ...each,
+          snugs: each.snugs + 1,
+          turns: (each.turns ?? 0) + event.turns,
+        }))(forgetChecks(event.joint, weepingStage(connection, String(event.joint)))(connection));
     case "joint-remade":
       return (connection) =>
-        changeJoint(event.joint, (each) => ({ ...each, madeAt: at, turns: event.turns, snugs: 0, remakes: each.remakes + 1 }))(
-          forgetChecks(event.joint, null)(connection),
-        );
+        changeJoint(event.joint, (each) => ({
+          ...each,
+          madeAt: at,
+          turns: event.turns,
+          snugs: 0,
+          remakes: each.remakes + 1,
+        }))(forgetChecks(event.joint, null)(connection));
     case "exception-written": {
       const { target, stage, reason } = event;
-      return (connection) => ({ ...connection, exceptions: [...connection.exceptions, { target, stage, reason, at, by }] });
+      return (connection) => ({
+        ...connection,
+        exceptions: [...connection.exceptions, { target, stage, reason, at, by }],
+      });
     }
     case "connection-signed": {
       const { name, lookBackBy } = event;
-      return (connection) => ({ ...connection, signed: { name, at, lookBackBy, lookBackDueAt: lookBackDueAt(at) } });
+      return (connection) => ({
+        ...connection,
+        signed: { name, at, lookBackBy, lookBackDueAt: lookBackDueAt(at) },
+      });
     }
     case "connection-reopened":
-      return (connection) => ({ ...connection, signed: null, notes: [...connection.notes, { text: `Re-opened: ${event.reason}`, at, by }] });
+      return (connection) => ({
+        ...connection,
+        signed: null,
+        notes: [...connection.notes, { text: `Re-opened: ${event.reason}`, at, by }],
+      });
     case "connection-noted":
       return (connection) => ({ ...connection, notes: [...connection.notes, { text: event.text, at, by }] });
   }
@@ -162,7 +197,10 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
   return {
     id: event.connection,
     survey: event.survey,
-    checkpoints: event.checkpoints.map((checkpoint, index) => ({ ...checkpoint, letter: String.fromCharCode(65 + index) })),
+    checkpoints: event.checkpoints.map((checkpoint, index) => ({
+      ...checkpoint,
+      letter: String.fromCharCode(65 + index),
+    })),
     plan: null,
     joints: [],
     steps: new Map(),
@@ -187,7 +225,10 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
       return { ...state, connections: [...state.connections, added(event)] };
     default: {
       const change = changeFor(event);
-      return { ...state, connections: state.connections.map((each) => (each.id === event.connection ? change(each) : each)) };
+      return {
+        ...state,
+        connections: state.connections.map((each) => (each.id === event.connection ? change(each) : each)),
+      };
     }
   }
 }

@@ -1,6 +1,14 @@
 /** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
 import type { EndCode } from "../ends/index.ts";
-import type { Fixture, HookupProblem, HouseRules, LineKind, Need, SupplyKind, Water } from "../hookup/index.ts";
+import type {
+  Fixture,
+  HookupProblem,
+  HouseRules,
+  LineKind,
+  Need,
+  SupplyKind,
+  Water,
+} from "../hookup/index.ts";
 import type { Preset } from "./template.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
@@ -53,7 +61,11 @@ export function surveyFromPreset(preset: Preset, place: string): Survey {
     fixture: preset.fixture,
     water: preset.water,
     supply: { end: preset.supplyEnd, kind: preset.supplyKind },
-    stop: { kind: preset.supplyKind === "box-valve" ? "box-valve" : "quarter-turn", proof: "not-proved", method: null },
+    stop: {
+      kind: preset.supplyKind === "box-valve" ? "box-valve" : "quarter-turn",
+      proof: "not-proved",
+      method: null,
+    },
     inlet: { end: preset.inletEnd, plastic: preset.inletPlastic },
     inletAboveSupply: preset.inletAboveSupply,
     length: { min: asTyped(preset.lengthIn.min), max: asTyped(preset.lengthIn.max) },
@@ -95,6 +107,15 @@ export function problemOf(survey: Survey, stock: HookupProblem["stock"]): Hookup
 /** True when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
 export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
   const key = ({ supply, inlet, lengthIn }: HookupProblem) =>
-    [supply.end, supply.kind, supply.water, inlet.end, inlet.fixture, inlet.plastic, lengthIn.min, lengthIn.max].join("|");
+    [
+      supply.end,
+      supply.kind,
+      supply.water,
+      inlet.end,
+      inlet.fixture,
+      inlet.plastic,
+      lengthIn.min,
+      lengthIn.max,
+    ].join("|");
   return key(one) === key(other);
 }

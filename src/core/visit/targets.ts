@@ -19,7 +19,11 @@ export function targetsOf(connection: ConnectionState, stage: Stage): readonly T
 
 /** The latest look at a target in a stage that still counts. */
 export function standingCheck(connection: ConnectionState, target: Target, stage: StageCode): Check | null {
-  return connection.checks.filter((check) => check.stands && check.target === target && check.stage === stage).at(-1) ?? null;
+  return (
+    connection.checks
+      .filter((check) => check.stands && check.target === target && check.stage === stage)
+      .at(-1) ?? null
+  );
 }
 
 export type TargetStanding = "open" | "dry" | "weeping" | "exception";
@@ -48,7 +52,10 @@ export interface OpenCheck {
 }
 
 /** What stands between a connection and its signature: every required look that is open or wet, in order. */
-export function openBeforeSigning(connection: ConnectionState, stages: readonly Stage[]): readonly OpenCheck[] {
+export function openBeforeSigning(
+  connection: ConnectionState,
+  stages: readonly Stage[],
+): readonly OpenCheck[] {
   return stages
     .filter((stage) => stage.required)
     .flatMap((stage) =>

@@ -27,7 +27,19 @@ export interface Preset {
   readonly why: string;
 }
 
-export const STEP_PHASES = ["Look", "Isolate", "Take apart", "Prepare", "Make up", "Water in", "Check", "Purge", "Run", "Put back", "Hand over"] as const;
+export const STEP_PHASES = [
+  "Look",
+  "Isolate",
+  "Take apart",
+  "Prepare",
+  "Make up",
+  "Water in",
+  "Check",
+  "Purge",
+  "Run",
+  "Put back",
+  "Hand over",
+] as const;
 
 export interface StepTemplate {
   readonly id: string;

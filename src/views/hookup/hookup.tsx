@@ -1,5 +1,11 @@
 import { useState } from "react";
-import { type Finding, type HookupProblem, HIGHEST_STATIC_PSI, type OtherWay, type Plan } from "../../core/hookup/index.ts";
+import {
+  type Finding,
+  HIGHEST_STATIC_PSI,
+  type HookupProblem,
+  type OtherWay,
+  type Plan,
+} from "../../core/hookup/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isSameRun } from "../../core/visit/index.ts";
 import { markedJoints } from "../../drawing/marked.ts";
@@ -64,7 +70,8 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
       </div>
     );
 
-  const choose = () => act({ kind: "plan-chosen", connection: connection.id, plan, problem: { ...planProblem, stock: null } });
+  const choose = () =>
+    act({ kind: "plan-chosen", connection: connection.id, plan, problem: { ...planProblem, stock: null } });
   const open = plan.joints.find((each) => each.number === joint) ?? plan.joints[0];
   return (
     <div className="mt-3">
@@ -100,8 +107,12 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
             Choose plan {planLetter(shown)}
           </button>
         )}
-        {!isChosen && chosen && !isStale && <p className="text-quiet">Another way is chosen now: {planInWords(chosen.plan)}.</p>}
-        {isStale && <p className="text-wet-ink">The survey has changed since a hookup was chosen: choose again.</p>}
+        {!isChosen && chosen && !isStale && (
+          <p className="text-quiet">Another way is chosen now: {planInWords(chosen.plan)}.</p>
+        )}
+        {isStale && (
+          <p className="text-wet-ink">The survey has changed since a hookup was chosen: choose again.</p>
+        )}
       </div>
       <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
@@ -122,7 +133,8 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
       </section>
       <Refused refused={refused} />
       <p className="mt-4 text-[0.9rem] text-quiet">
-        Local code and the makers' sheets come first; the plan advises, it does not approve. Above {HIGHEST_STATIC_PSI} psi a reducer comes before any new line.
+        Local code and the makers' sheets come first; the plan advises, it does not approve. Above{" "}
+        {HIGHEST_STATIC_PSI} psi a reducer comes before any new line.
       </p>
     </div>
   );

@@ -10,18 +10,29 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
   const rows: readonly (readonly [string, string])[] = [
     ["Turn past hand-tight", formatTurns(joint.turns)],
     ["Sealant", sealantInWords(joint)],
-    ["Wrench", joint.wrenches.length > 0 ? joint.wrenches.join(" or ") : joint.turns?.handOnly ? "none: by hand" : "none"],
+    [
+      "Wrench",
+      joint.wrenches.length > 0
+        ? joint.wrenches.join(" or ")
+        : joint.turns?.handOnly
+          ? "none: by hand"
+          : "none",
+    ],
     ["Hold back", joint.backUp ? "the part that must not turn, with a second wrench" : "not needed"],
     ["Look first", joint.lookFirst.join("; ")],
   ];
   return (
-    <section aria-label={`Joint ${joint.number}`} className="mt-4 grid gap-6 border-t-2 border-rule pt-3 lg:grid-cols-[1.1fr_1fr]">
+    <section
+      aria-label={`Joint ${joint.number}`}
+      className="mt-4 grid gap-6 border-t-2 border-rule pt-3 lg:grid-cols-[1.1fr_1fr]"
+    >
       <div>
         <h2>
           Joint {joint.number} <span className="font-normal text-quiet">{joint.label}</span>
         </h2>
         <p className="text-quiet">
-          {ends[left]?.name ?? left} to {ends[right]?.name ?? right}; {joint.sealsOn} does the sealing. {joint.made === "bench" ? "Made up on the bench." : "Made up in place."}
+          {ends[left]?.name ?? left} to {ends[right]?.name ?? right}; {joint.sealsOn} does the sealing.{" "}
+          {joint.made === "bench" ? "Made up on the bench." : "Made up in place."}
         </p>
         <dl className="mt-2">
           {rows.map(([name, value]) => (

@@ -7,13 +7,17 @@ import { plannedJoints } from "./planned-joints.ts";
 export const planLetter = (index: number) => String.fromCharCode(65 + index);
 
 function more(count: number): string {
-  return count === 0 ? "same joints" : `${count > 0 ? "+" : "−"}${Math.abs(count)} ${Math.abs(count) === 1 ? "joint" : "joints"}`;
+  return count === 0
+    ? "same joints"
+    : `${count > 0 ? "+" : "−"}${Math.abs(count)} ${Math.abs(count) === 1 ? "joint" : "joints"}`;
 }
 
 /** What a plan is made of, in a line. */
 export function planInWords(plan: Plan): string {
   if (plan.parts.length === 0) return "the two ends meet directly";
-  return plan.parts.map((part) => (part.quantity > 1 ? `${part.name} (${part.quantity} ft)` : part.name)).join(" + ");
+  return plan.parts
+    .map((part) => (part.quantity > 1 ? `${part.name} (${part.quantity} ft)` : part.name))
+    .join(" + ");
 }
 
 interface OtherWaysProps {
@@ -35,8 +39,17 @@ export function OtherWays({ best, ways, fixture, shown, onShow }: OtherWaysProps
       </h2>
       <ul>
         {rows.map(({ plan, change, jointsMore, centsMore }, index) => (
-          <li key={plan.id} className="grid grid-cols-[2.5rem_1fr] items-center gap-x-4 border-b border-hairline py-1 lg:grid-cols-[2.5rem_1fr_auto_8rem_6rem]">
-            <button type="button" aria-pressed={index === shown} aria-label={`Show ${planLetter(index)}`} onClick={() => onShow(index)} className={`button px-0 ${index === shown ? "button-main" : ""}`}>
+          <li
+            key={plan.id}
+            className="grid grid-cols-[2.5rem_1fr] items-center gap-x-4 border-b border-hairline py-1 lg:grid-cols-[2.5rem_1fr_auto_8rem_6rem]"
+          >
+            <button
+              type="button"
+              aria-pressed={index === shown}
+              aria-label={`Show ${planLetter(index)}`}
+              onClick={() => onShow(index)}
+              className={`button px-0 ${index === shown ? "button-main" : ""}`}
+            >
               {planLetter(index)}
             </button>
             <div>
@@ -46,8 +59,14 @@ export function OtherWays({ best, ways, fixture, shown, onShow }: OtherWaysProps
             <div className="col-start-2 lg:col-start-auto">
               <Beads joints={plannedJoints(plan)} fixture={fixture} />
             </div>
-            <p className="figure col-start-2 lg:col-start-auto">{index === 0 ? `${plan.joints.length} joints` : more(jointsMore)}</p>
-            <p className="figure col-start-2 lg:col-start-auto">{index === 0 ? formatCents(plan.priceCents) : `${centsMore < 0 ? "−" : "+"}${formatCents(Math.abs(centsMore))}`}</p>
+            <p className="figure col-start-2 lg:col-start-auto">
+              {index === 0 ? `${plan.joints.length} joints` : more(jointsMore)}
+            </p>
+            <p className="figure col-start-2 lg:col-start-auto">
+              {index === 0
+                ? formatCents(plan.priceCents)
+                : `${centsMore < 0 ? "−" : "+"}${formatCents(Math.abs(centsMore))}`}
+            </p>
           </li>
         ))}
       </ul>

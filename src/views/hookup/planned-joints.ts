@@ -3,5 +3,11 @@ import type { MarkedJoint } from "../../drawing/glyph.tsx";
 
 /** Joints of a plan that nobody has made yet. */
 export function plannedJoints(plan: Plan): readonly MarkedJoint[] {
-  return plan.joints.map(({ number, type, label }) => ({ number, type, label, life: "planned", dryStages: 0 }));
+  return plan.joints.map(({ number, type, label }) => ({
+    number,
+    type,
+    label,
+    life: "planned",
+    dryStages: 0,
+  }));
 }

@@ -1,6 +1,14 @@
 import { useState } from "react";
 import type { Stage, StageCode } from "../../core/leak/index.ts";
-import { type ConnectionState, currentStage, jointTargets, standingOf, type Target, targetsOf, WATER_IN } from "../../core/visit/index.ts";
+import {
+  type ConnectionState,
+  currentStage,
+  jointTargets,
+  standingOf,
+  type Target,
+  targetsOf,
+  WATER_IN,
+} from "../../core/visit/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
@@ -19,19 +27,37 @@ interface LeakCheckProps extends VisitProps {
 /** First target that is wet, else first that is open, else the first. */
 function targetToOpen(connection: ConnectionState, stage: Stage): Target | null {
   const targets = targetsOf(connection, stage);
-  const find = (standing: string) => targets.find((target) => standingOf(connection, target, stage.code) === standing);
+  const find = (standing: string) =>
+    targets.find((target) => standingOf(connection, target, stage.code) === standing);
   return find("weeping") ?? find("open") ?? targets[0] ?? null;
 }
 
-function TargetRow({ connection, stage, open, onOpen }: { connection: ConnectionState; stage: Stage; open: Target | null; onOpen: (target: Target) => void }) {
+function TargetRow({
+  connection,
+  stage,
+  open,
+  onOpen,
+}: {
+  connection: ConnectionState;
+  stage: Stage;
+  open: Target | null;
+  onOpen: (target: Target) => void;
+}) {
   const targets = targetsOf(connection, stage);
   if (targets.length < 2) return null;
   return (
-    <div role="group" aria-label="What to look at, in order" className="mt-3 flex flex-wrap items-center gap-2">
-      <span className="text-[0.9rem] text-quiet">{stage.scope === "joint" ? "Highest first:" : "Look at:"}</span>
+    <fieldset aria-label="What to look at, in order" className="mt-3 flex flex-wrap items-center gap-2">
+      <span className="text-[0.9rem] text-quiet">
+        {stage.scope === "joint" ? "Highest first:" : "Look at:"}
+      </span>
       {targets.map((target) => {
         const standing = standingOf(connection, target, stage.code);
-        const tone = standing === "dry" ? "bg-dry-wash border-dry" : standing === "weeping" ? "bg-wet-wash border-wet" : "border-rule";
+        const tone =
+          standing === "dry"
+            ? "bg-dry-wash border-dry"
+            : standing === "weeping"
+              ? "bg-wet-wash border-wet"
+              : "border-rule";
         return (
           <button
             key={target}
@@ -45,7 +71,7 @@ function TargetRow({ connection, stage, open, onOpen }: { connection: Connection
           </button>
         );
       })}
-    </div>
+    </fieldset>
   );
 }
 
@@ -85,12 +111,29 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   return (
     <div>
       <div className="flex flex-wrap items-center justify-between gap-x-6">
-        <Beads joints={markedJoints(connection)} fixture={fixture} open={open} hrefFor={jointHref} size="large" />
+        <Beads
+          joints={markedJoints(connection)}
+          fixture={fixture}
+          open={open}
+          hrefFor={jointHref}
+          size="large"
+        />
         <p className="text-quiet">
-          all dried first; looking order <strong className="figure text-ink">{jointTargets(connection).join(", ")}</strong>
+          all dried first; looking order{" "}
+          <strong className="figure text-ink">{jointTargets(connection).join(", ")}</strong>
         </p>
       </div>
-      <LogBar log={log} undoes={["target-checked", "joint-snugged", "joint-remade", "exception-written", "connection-signed", "connection-reopened"]} />
+      <LogBar
+        log={log}
+        undoes={[
+          "target-checked",
+          "joint-snugged",
+          "joint-remade",
+          "exception-written",
+          "connection-signed",
+          "connection-reopened",
+        ]}
+      />
       <StageRow
         connection={connection}
         stages={stages}
@@ -115,11 +158,25 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
       ) : (
         <>
           <TargetRow connection={connection} stage={stage} open={target} onOpen={pick} />
-          <TargetPanel key={`${stage.code} ${target}`} connection={connection} stage={stage} target={target} zone={props.zone} act={act} />
+          <TargetPanel
+            key={`${stage.code} ${target}`}
+            connection={connection}
+            stage={stage}
+            target={target}
+            zone={props.zone}
+            act={act}
+          />
         </>
       )}
       {log.phase !== "dropped" && (
-        <SignPanel connection={connection} stages={stages} actor={props.actor} zone={props.zone} recordHref={`/visits/${props.visitId}/record`} act={act} />
+        <SignPanel
+          connection={connection}
+          stages={stages}
+          actor={props.actor}
+          zone={props.zone}
+          recordHref={`/visits/${props.visitId}/record`}
+          act={act}
+        />
       )}
     </div>
   );

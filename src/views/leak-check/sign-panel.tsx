@@ -13,7 +13,12 @@ interface SignPanelProps {
   readonly act: (act: VisitAct) => boolean;
 }
 
-function Signed({ connection, zone, recordHref, act }: Pick<SignPanelProps, "connection" | "zone" | "recordHref" | "act">) {
+function Signed({
+  connection,
+  zone,
+  recordHref,
+  act,
+}: Pick<SignPanelProps, "connection" | "zone" | "recordHref" | "act">) {
   const [reason, setReason] = useState("");
   const { signed } = connection;
   if (signed === null) return null;
@@ -21,7 +26,8 @@ function Signed({ connection, zone, recordHref, act }: Pick<SignPanelProps, "con
     <>
       <p className="text-[1.2rem] font-bold text-dry-ink">Signed.</p>
       <p>
-        {signed.name}, {dayClockIn(zone, signed.at)}. Look-back by the {signed.lookBackBy}, due <strong>{dayClockIn(zone, signed.lookBackDueAt)}</strong>.
+        {signed.name}, {dayClockIn(zone, signed.at)}. Look-back by the {signed.lookBackBy}, due{" "}
+        <strong>{dayClockIn(zone, signed.lookBackDueAt)}</strong>.
       </p>
       <p className="mt-3">
         <a className="button button-main" href={recordHref}>
@@ -38,8 +44,16 @@ function Signed({ connection, zone, recordHref, act }: Pick<SignPanelProps, "con
           }}
         >
           <label className="min-w-64 flex-1">
-            <span className="block text-[0.9rem] text-quiet">Why (the signature is taken off; the list of what happened stays)</span>
-            <input className="field" required maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} />
+            <span className="block text-[0.9rem] text-quiet">
+              Why (the signature is taken off; the list of what happened stays)
+            </span>
+            <input
+              className="field"
+              required
+              maxLength={500}
+              value={reason}
+              onChange={(event) => setReason(event.target.value)}
+            />
           </label>
           <button className="button button-wet" type="submit">
             Re-open
@@ -68,7 +82,8 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
       ) : open.length > 0 ? (
         <>
           <p>
-            Still open: <strong className="figure">{open.length}</strong>. A connection is signed when all of these are dry, or the exception is written down.
+            Still open: <strong className="figure">{open.length}</strong>. A connection is signed when all of
+            these are dry, or the exception is written down.
           </p>
           <ul className="mt-1 columns-1 text-[0.9rem] sm:columns-2 lg:columns-3">
             {open.map(({ stage, target, standing }) => (
@@ -89,11 +104,21 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
         >
           <label>
             <span className="block text-[0.9rem] text-quiet">Signed by</span>
-            <input className="field" required maxLength={100} value={name} onChange={(event) => setName(event.target.value)} />
+            <input
+              className="field"
+              required
+              maxLength={100}
+              value={name}
+              onChange={(event) => setName(event.target.value)}
+            />
           </label>
           <label>
             <span className="block text-[0.9rem] text-quiet">Looks back in a day</span>
-            <select className="field" value={lookBackBy} onChange={(event) => setLookBackBy(event.target.value === "customer" ? "customer" : "plumber")}>
+            <select
+              className="field"
+              value={lookBackBy}
+              onChange={(event) => setLookBackBy(event.target.value === "customer" ? "customer" : "plumber")}
+            >
               <option value="plumber">the plumber</option>
               <option value="customer">the customer, with instructions</option>
             </select>

@@ -14,7 +14,9 @@ function standingWords(connection: ConnectionState, stage: Stage, zone: string):
   if (stage.code === "look-back") {
     const look = connection.checks.filter((check) => check.stage === "look-back").at(-1);
     if (look) return look.result;
-    return connection.signed ? `due ${dayClockIn(zone, connection.signed.lookBackDueAt)}` : "a day after signing";
+    return connection.signed
+      ? `due ${dayClockIn(zone, connection.signed.lookBackDueAt)}`
+      : "a day after signing";
   }
   const targets = targetsOf(connection, stage);
   if (targets.length === 0) return "nothing here";
@@ -27,11 +29,18 @@ function standingWords(connection: ConnectionState, stage: Stage, zone: string):
 /** The six stages, with how each stands. */
 export function StageRow({ connection, stages, open, zone, onOpen }: StageRowProps) {
   return (
-    <div role="group" aria-label="Stages of the check" className="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6">
+    <fieldset
+      aria-label="Stages of the check"
+      className="mt-3 grid grid-cols-2 gap-2 sm:grid-cols-3 lg:grid-cols-6"
+    >
       {stages.map((stage) => {
         const words = standingWords(connection, stage, zone);
         const isDone = stage.required ? isStageDone(connection, stage) : words === "dry";
-        const tone = words.includes("weeping") ? "border-wet text-wet-ink" : isDone ? "border-dry bg-dry-wash" : "border-hairline";
+        const tone = words.includes("weeping")
+          ? "border-wet text-wet-ink"
+          : isDone
+            ? "border-dry bg-dry-wash"
+            : "border-hairline";
         const isOpen = stage.code === open.code;
         return (
           <button
@@ -50,6 +59,6 @@ export function StageRow({ connection, stages, open, zone, onOpen }: StageRowPro
           </button>
         );
       })}
-    </div>
+    </fieldset>
   );
 }

@@ -1,6 +1,13 @@
 import { useState } from "react";
 import type { CheckMethod, Stage } from "../../core/leak/index.ts";
-import { type ConnectionState, standingOf, type Target, type VisitAct, weepingStage, WHOLE } from "../../core/visit/index.ts";
+import {
+  type ConnectionState,
+  standingOf,
+  type Target,
+  type VisitAct,
+  WHOLE,
+  weepingStage,
+} from "../../core/visit/index.ts";
 import { clockIn } from "../clock.ts";
 import { minutesFrom, Watch } from "./watch.tsx";
 import { WeepPanel } from "./weep-panel.tsx";
@@ -14,8 +21,12 @@ interface TargetPanelProps {
 }
 
 /** What a target is called and what to look at. */
-export function targetWords(connection: ConnectionState, target: Target): { readonly title: string; readonly about: string } {
-  if (target === WHOLE) return { title: "The whole connection", about: "everything in its place, nothing pulled or kinked" };
+export function targetWords(
+  connection: ConnectionState,
+  target: Target,
+): { readonly title: string; readonly about: string } {
+  if (target === WHOLE)
+    return { title: "The whole connection", about: "everything in its place, nothing pulled or kinked" };
   const point = connection.checkpoints.find(({ letter }) => letter === target);
   if (point) return { title: `${point.letter} ${point.label}`, about: point.look };
   const joint = connection.joints.find(({ joint: each }) => String(each.number) === target)?.joint;
@@ -32,7 +43,8 @@ function Before({ connection, stage, target, zone }: Omit<TargetPanelProps, "act
           <time className="figure" dateTime={check.at}>
             {clockIn(zone, check.at)}
           </time>{" "}
-          <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>, {check.method === "look" ? "looked" : "tissue"} {check.watchedMin} min, {check.by}
+          <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>
+          , {check.method === "look" ? "looked" : "tissue"} {check.watchedMin} min, {check.by}
           {check.note && `: ${check.note}`}
         </li>
       ))}
@@ -53,13 +65,26 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
   const isJoint = /^\d/.test(target);
   const write = (result: "dry" | "weeping") => {
     if (minutes === null) return;
-    if (act({ kind: "target-checked", connection: connection.id, target, stage: stage.code, result, method, watchedMin: minutes, note: note.trim() })) setNote("");
+    if (
+      act({
+        kind: "target-checked",
+        connection: connection.id,
+        target,
+        stage: stage.code,
+        result,
+        method,
+        watchedMin: minutes,
+        note: note.trim(),
+      })
+    )
+      setNote("");
   };
   const isLocked = connection.signed !== null && stage.code !== "look-back";
   return (
     <section aria-label={`${title}, ${stage.label}`} className="mt-4 border-t-2 border-rule pt-3">
       <h2 className={weeps ? "text-[1.4rem] text-wet-ink" : "text-[1.4rem]"}>
-        {weeps ? `${title} weeps` : title} <span className="text-[1rem] font-normal text-quiet">{stage.label.toLowerCase()}</span>
+        {weeps ? `${title} weeps` : title}{" "}
+        <span className="text-[1rem] font-normal text-quiet">{stage.label.toLowerCase()}</span>
       </h2>
       <p className="text-quiet">{about}</p>
       {standing === "dry" && <p className="mt-2 text-[1.2rem] font-bold text-dry-ink">Dry.</p>}
@@ -68,13 +93,31 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
       {weeps && <WeepPanel connection={connection} target={target} act={act} />}
       {!isLocked && (!weeps || !isJoint) && (
         <>
-          <Watch stage={stage} method={method} onMethod={setMethod} watched={watched} onWatched={setWatched} />
+          <Watch
+            stage={stage}
+            method={method}
+            onMethod={setMethod}
+            watched={watched}
+            onWatched={setWatched}
+          />
           <label className="mt-3 block">
-            <span className="block text-[0.9rem] text-quiet">Seen (a cold pipe sweats: compare with a spot that has no joint)</span>
-            <input className="field" value={note} maxLength={2000} onChange={(event) => setNote(event.target.value)} />
+            <span className="block text-[0.9rem] text-quiet">
+              Seen (a cold pipe sweats: compare with a spot that has no joint)
+            </span>
+            <input
+              className="field"
+              value={note}
+              maxLength={2000}
+              onChange={(event) => setNote(event.target.value)}
+            />
           </label>
           <div className="mt-3 flex flex-wrap gap-3">
-            <button type="button" className="button button-dry min-w-32" onClick={() => write("dry")} data-next-thing="">
+            <button
+              type="button"
+              className="button button-dry min-w-32"
+              onClick={() => write("dry")}
+              data-next-thing=""
+            >
               Dry
             </button>
             <button type="button" className="button button-wet min-w-32" onClick={() => write("weeping")}>
@@ -85,17 +128,34 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
       )}
       {!isLocked && stage.required && standing !== "dry" && standing !== "exception" && (
         <details className="mt-3">
-          <summary className="min-h-[44px] cursor-pointer py-2 underline">It cannot be checked: write down why</summary>
+          <summary className="min-h-[44px] cursor-pointer py-2 underline">
+            It cannot be checked: write down why
+          </summary>
           <form
             className="flex flex-wrap items-end gap-3"
             onSubmit={(event) => {
               event.preventDefault();
-              if (act({ kind: "exception-written", connection: connection.id, target, stage: stage.code, reason: reason.trim() })) setReason("");
+              if (
+                act({
+                  kind: "exception-written",
+                  connection: connection.id,
+                  target,
+                  stage: stage.code,
+                  reason: reason.trim(),
+                })
+              )
+                setReason("");
             }}
           >
             <label className="min-w-64 flex-1">
               <span className="block text-[0.9rem] text-quiet">Reason, as it will stand on the record</span>
-              <input className="field" required maxLength={500} value={reason} onChange={(event) => setReason(event.target.value)} />
+              <input
+                className="field"
+                required
+                maxLength={500}
+                value={reason}
+                onChange={(event) => setReason(event.target.value)}
+              />
             </label>
             <button className="button" type="submit">
               Write the exception

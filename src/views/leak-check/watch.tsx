@@ -51,16 +51,31 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
     <div className="mt-3 grid gap-3 sm:grid-cols-[auto_auto_1fr] sm:items-end">
       <label>
         <span className="block text-[0.9rem] text-quiet">How</span>
-        <select className="field" value={method} onChange={(event) => onMethod(event.target.value === "look" ? "look" : "tissue")}>
+        <select
+          className="field"
+          value={method}
+          onChange={(event) => onMethod(event.target.value === "look" ? "look" : "tissue")}
+        >
           <option value="look">look at the wiped joint</option>
           <option value="tissue">dry tissue</option>
         </select>
       </label>
       <label>
         <span className="block text-[0.9rem] text-quiet">Watched, min (wanted {stage.watchMin})</span>
-        <input className="field figure" inputMode="decimal" value={watched} aria-invalid={minutes === null} onChange={(event) => onWatched(event.target.value)} />
+        <input
+          className="field figure"
+          inputMode="decimal"
+          value={watched}
+          aria-invalid={minutes === null}
+          onChange={(event) => onWatched(event.target.value)}
+        />
       </label>
-      <button type="button" className="button figure" onClick={toggle} aria-label={startedAt === null ? "Start the clock" : "Stop the clock"}>
+      <button
+        type="button"
+        className="button figure"
+        onClick={toggle}
+        aria-label={startedAt === null ? "Start the clock" : "Stop the clock"}
+      >
         {startedAt === null ? "Start the clock" : `${clock}  stop`}
       </button>
       <p className="text-[0.9rem] text-quiet sm:col-span-3">
@@ -68,7 +83,9 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
           <span className="fault">Type the minutes as a number, like 15 or 1.5.</span>
         ) : (
           <>
-            Would have shown, 19 times in 20: <strong className="figure text-ink">{rateWords(method, minutes)}</strong> and more. An estimate, not a measurement. It cannot see {stage.blindTo}.
+            Would have shown, 19 times in 20:{" "}
+            <strong className="figure text-ink">{rateWords(method, minutes)}</strong> and more. An estimate,
+            not a measurement. It cannot see {stage.blindTo}.
           </>
         )}
       </p>

@@ -1,6 +1,12 @@
 import { useState } from "react";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
-import { type ConnectionState, type JointState, MOST_SNUGS, type Target, type VisitAct } from "../../core/visit/index.ts";
+import {
+  type ConnectionState,
+  type JointState,
+  MOST_SNUGS,
+  type Target,
+  type VisitAct,
+} from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
 import { TurnsChoice } from "../turns-choice.tsx";
 
@@ -27,7 +33,8 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
   if (!state)
     return (
       <p className="mt-3">
-        Put it right, then look again: the next look counts. What cannot be put right today is written down as an exception and told to the customer.
+        Put it right, then look again: the next look counts. What cannot be put right today is written down as
+        an exception and told to the customer.
       </p>
     );
   const { joint } = state;
@@ -36,14 +43,26 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
     <div className="mt-3 grid gap-4 border-l-4 border-wet pl-4 md:grid-cols-[auto_1fr]">
       {joint.turns && joint.hardMaxTurns !== null && (
         <div>
-          <TurnDial min={joint.turns.min} max={joint.turns.max} hardMax={joint.hardMaxTurns} turned={state.turns} />
+          <TurnDial
+            min={joint.turns.min}
+            max={joint.turns.max}
+            hardMax={joint.hardMaxTurns}
+            turned={state.turns}
+          />
           <p className="figure text-center text-[0.9rem]">{formatTurns(joint.turns)}</p>
         </div>
       )}
       <div>
         <p>
-          Turned so far: <strong className="figure">{state.turns === null ? "not counted" : `${formatTurn(state.turns)} past hand-tight`}</strong>
-          {joint.hardMaxTurns !== null && <>. Never past {formatTurn(joint.hardMaxTurns)}: {joint.reason}.</>}
+          Turned so far:{" "}
+          <strong className="figure">
+            {state.turns === null ? "not counted" : `${formatTurn(state.turns)} past hand-tight`}
+          </strong>
+          {joint.hardMaxTurns !== null && (
+            <>
+              . Never past {formatTurn(joint.hardMaxTurns)}: {joint.reason}.
+            </>
+          )}
         </p>
         <p className="mt-1">
           {left > 0
@@ -54,7 +73,14 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
         </p>
         <div className="mt-3 flex flex-wrap gap-3">
           {left > 0 && (
-            <button type="button" className="button button-main" data-next-thing="" onClick={() => act({ kind: "joint-snugged", connection: connection.id, joint: joint.number, turns: SNUG })}>
+            <button
+              type="button"
+              className="button button-main"
+              data-next-thing=""
+              onClick={() =>
+                act({ kind: "joint-snugged", connection: connection.id, joint: joint.number, turns: SNUG })
+              }
+            >
               Snugged 1/8 more, wiped
             </button>
           )}
@@ -63,21 +89,42 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
           className="mt-3 flex flex-wrap items-end gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            act({ kind: "joint-remade", connection: connection.id, joint: joint.number, turns, renewed: renewed.trim() });
+            act({
+              kind: "joint-remade",
+              connection: connection.id,
+              joint: joint.number,
+              turns,
+              renewed: renewed.trim(),
+            });
           }}
         >
           <label className="min-w-56 flex-1">
             <span className="block text-[0.9rem] text-quiet">Re-made ({joint.remake}); renewed:</span>
-            <input className="field" required maxLength={300} value={renewed} placeholder="new washer" onChange={(event) => setRenewed(event.target.value)} />
+            <input
+              className="field"
+              required
+              maxLength={300}
+              value={renewed}
+              placeholder="new washer"
+              onChange={(event) => setRenewed(event.target.value)}
+            />
           </label>
           {joint.turns && !joint.turns.handOnly && (
-            <TurnsChoice label="Turned after re-making" from={0} to={joint.hardMaxTurns ?? joint.turns.max} value={turns} onChange={setTurns} />
+            <TurnsChoice
+              label="Turned after re-making"
+              from={0}
+              to={joint.hardMaxTurns ?? joint.turns.max}
+              value={turns}
+              onChange={setTurns}
+            />
           )}
           <button className="button" type="submit">
             Re-made it
           </button>
         </form>
-        <p className="mt-2 text-[0.9rem] text-quiet">Look first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.</p>
+        <p className="mt-2 text-[0.9rem] text-quiet">
+          Look first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.
+        </p>
       </div>
     </div>
   );

@@ -7,7 +7,9 @@ import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { StepRow } from "./step-row.tsx";
 
-function byPhase(steps: readonly RunStep[]): readonly { readonly phase: RunStep["phase"]; readonly steps: readonly RunStep[] }[] {
+function byPhase(
+  steps: readonly RunStep[],
+): readonly { readonly phase: RunStep["phase"]; readonly steps: readonly RunStep[] }[] {
   const groups: { phase: RunStep["phase"]; steps: RunStep[] }[] = [];
   for (const step of steps) {
     const last = groups.at(-1);
@@ -28,7 +30,11 @@ export function RunSheet(props: VisitProps) {
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const eventOf = (step: RunStep) =>
-    events.filter((event) => event.kind === "step-done" && event.connection === connection.id && event.step === step.id).at(-1)?.id ?? null;
+    events
+      .filter(
+        (event) => event.kind === "step-done" && event.connection === connection.id && event.step === step.id,
+      )
+      .at(-1)?.id ?? null;
 
   if (connection.plan === null)
     return (
@@ -42,10 +48,17 @@ export function RunSheet(props: VisitProps) {
 
   return (
     <div>
-      <Beads joints={markedJoints(connection)} fixture={fixture} open={open ?? undefined} hrefFor={jointHref} size="large" />
+      <Beads
+        joints={markedJoints(connection)}
+        fixture={fixture}
+        open={open ?? undefined}
+        hrefFor={jointHref}
+        size="large"
+      />
       <p className="mt-2 flex flex-wrap gap-x-6">
         <span>
-          <strong className="figure">{done}</strong> of <strong className="figure">{steps.length}</strong> steps done
+          <strong className="figure">{done}</strong> of <strong className="figure">{steps.length}</strong>{" "}
+          steps done
         </span>
         <span>
           about <strong className="figure">{totalMin(steps)} min</strong> in all
@@ -59,12 +72,17 @@ export function RunSheet(props: VisitProps) {
       {byPhase(steps).map((group) => (
         <details
           key={`${group.steps[0]?.id} ${group.steps.every((step) => step.isDone)}`}
-          open={!group.steps.every((step) => step.isDone) || group.steps.some((step) => open !== null && step.joint?.number === open)}
+          open={
+            !group.steps.every((step) => step.isDone) ||
+            group.steps.some((step) => open !== null && step.joint?.number === open)
+          }
           className="mt-2 border-t border-rule pt-1"
         >
           <summary className="min-h-[40px] cursor-pointer py-1 text-[0.95rem] font-bold text-quiet">
             {group.phase}
-            {group.steps.every((step) => step.isDone) && <span className="font-normal text-dry-ink"> ✓ {group.steps.length} done</span>}
+            {group.steps.every((step) => step.isDone) && (
+              <span className="font-normal text-dry-ink"> ✓ {group.steps.length} done</span>
+            )}
           </summary>
           <ol>
             {group.steps.map((step) => (
@@ -76,7 +94,15 @@ export function RunSheet(props: VisitProps) {
                 isOpen={open !== null && step.joint?.number === open}
                 isLocked={connection.signed !== null}
                 checkHref={`${base}/leak-check`}
-                onTick={(turns) => log.act({ kind: "step-done", connection: connection.id, step: step.id, joint: step.joint?.number ?? null, turns })}
+                onTick={(turns) =>
+                  log.act({
+                    kind: "step-done",
+                    connection: connection.id,
+                    step: step.id,
+                    joint: step.joint?.number ?? null,
+                    turns,
+                  })
+                }
                 onUndo={() => {
                   const event = eventOf(step);
                   if (event) log.undo(event);

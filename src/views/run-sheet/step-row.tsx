@@ -44,9 +44,17 @@ export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTic
   useEffect(() => {
     if (isOpen) row.current?.scrollIntoView({ block: "center" });
   }, [isOpen]);
-  const tone = step.isDone ? "border-transparent text-quiet" : isNext ? "border-work bg-work-wash" : "border-transparent";
+  const tone = step.isDone
+    ? "border-transparent text-quiet"
+    : isNext
+      ? "border-work bg-work-wash"
+      : "border-transparent";
   return (
-    <li ref={row} data-step={step.id} className={`flex flex-wrap items-start gap-x-4 gap-y-2 border-l-4 px-3 py-2 md:flex-nowrap ${tone} ${isOpen ? "outline-2 outline-work" : ""}`}>
+    <li
+      ref={row}
+      data-step={step.id}
+      className={`flex flex-wrap items-start gap-x-4 gap-y-2 border-l-4 px-3 py-2 md:flex-nowrap ${tone} ${isOpen ? "outline-2 outline-work" : ""}`}
+    >
       <div className="min-w-0 flex-1">
         <p>
           {step.isDone && (
@@ -57,12 +65,17 @@ export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTic
           )}
           {step.text}
         </p>
-        {!step.isDone && step.joint?.notes.map((note) => (
-          <p key={note} className="text-work-ink">
-            {note}
+        {!step.isDone &&
+          step.joint?.notes.map((note) => (
+            <p key={note} className="text-work-ink">
+              {note}
+            </p>
+          ))}
+        {step.effect && !step.isDone && (
+          <p className="font-bold text-work-ink">
+            {step.effect === "water-off" ? "Water is off from here." : "Water is on again."}
           </p>
-        ))}
-        {step.effect && !step.isDone && <p className="font-bold text-work-ink">{step.effect === "water-off" ? "Water is off from here." : "Water is on again."}</p>}
+        )}
         <Cautions step={step} />
         <p className="text-[0.9rem]">
           <Times step={step} zone={zone} />
@@ -70,16 +83,31 @@ export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTic
       </div>
       <div className="flex items-center gap-2">
         {step.stage && !step.isDone && (
-          <a className="button" href={`${checkHref}?stage=${step.stage}`} {...(isNext ? { "data-next-thing": "" } : {})}>
+          <a
+            className="button"
+            href={`${checkHref}?stage=${step.stage}`}
+            {...(isNext ? { "data-next-thing": "" } : {})}
+          >
             Check joints
           </a>
         )}
         {!step.stage && !step.isDone && !isLocked && (
           <>
             {step.joint && range && !range.handOnly && (
-              <TurnsChoice label={`Turned, joint ${step.joint.number}`} from={0} to={step.joint.hardMaxTurns ?? range.max} value={turns} onChange={setTurns} />
+              <TurnsChoice
+                label={`Turned, joint ${step.joint.number}`}
+                from={0}
+                to={step.joint.hardMaxTurns ?? range.max}
+                value={turns}
+                onChange={setTurns}
+              />
             )}
-            <button type="button" className={`button ${isNext ? "button-main" : ""}`} onClick={() => onTick(turns)} {...(isNext ? { "data-next-thing": "" } : {})}>
+            <button
+              type="button"
+              className={`button ${isNext ? "button-main" : ""}`}
+              onClick={() => onTick(turns)}
+              {...(isNext ? { "data-next-thing": "" } : {})}
+            >
               Tick<span className="sr-only">: {step.text}</span>
             </button>
           </>

@@ -24,7 +24,14 @@ export function TextField({ label, value, onChange, fault, hint, mode = "text" }
         aria-describedby={about}
         onChange={(event) => onChange(event.target.value)}
       />
-      <span id={about} className={fault === undefined ? "block min-h-5 text-[0.85rem] text-quiet" : "fault block min-h-5 text-[0.85rem]"}>
+      <span
+        id={about}
+        className={
+          fault === undefined
+            ? "block min-h-5 text-[0.85rem] text-quiet"
+            : "fault block min-h-5 text-[0.85rem]"
+        }
+      >
         {fault ?? hint ?? ""}
       </span>
     </label>
@@ -47,7 +54,14 @@ export function Choice<V extends string>({ label, options, value, onChange }: Ch
       <div className="flex flex-wrap gap-2">
         {options.map(([option, words]) => (
           <label key={option} className="choice">
-            <input type="radio" name={name} value={option} checked={option === value} onChange={() => onChange(option)} className="sr-only" />
+            <input
+              type="radio"
+              name={name}
+              value={option}
+              checked={option === value}
+              onChange={() => onChange(option)}
+              className="sr-only"
+            />
             {words}
           </label>
         ))}
@@ -93,7 +107,12 @@ interface TickProps {
 export function Tick({ label, checked, onChange }: TickProps) {
   return (
     <label className="choice">
-      <input type="checkbox" checked={checked} onChange={(event) => onChange(event.target.checked)} className="sr-only" />
+      <input
+        type="checkbox"
+        checked={checked}
+        onChange={(event) => onChange(event.target.checked)}
+        className="sr-only"
+      />
       {label}
     </label>
   );

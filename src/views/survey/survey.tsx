@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { formatInches } from "../../core/units/index.ts";
-import { isSameRun, problemOf, type Survey as Found } from "../../core/visit/index.ts";
+import { type Survey as Found, isSameRun, problemOf } from "../../core/visit/index.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -20,7 +20,8 @@ interface SurveyProps extends VisitProps {
   readonly schools: readonly SchoolRow[];
 }
 
-const named = (ends: readonly EndChoice[]) => ends.map(({ code, name }) => [code, `${name}  (${code})`] as const);
+const named = (ends: readonly EndChoice[]) =>
+  ends.map(({ code, name }) => [code, `${name}  (${code})`] as const);
 
 function inches(text: string): string {
   const read = readLength(text);
@@ -38,8 +39,10 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
   const faults = read.ok ? {} : read.faults;
   const isChanged = JSON.stringify(draft) !== JSON.stringify(draftOf(connection.survey));
   const isMade = connection.joints.some((joint) => joint.madeAt !== null);
-  const losesPlan = connection.plan !== null && read.ok && !isSameRun(problemOf(read.survey, null), connection.plan.problem);
-  const set = (change: Partial<Found>) => setDraft((now) => ({ ...now, survey: { ...now.survey, ...change } }));
+  const losesPlan =
+    connection.plan !== null && read.ok && !isSameRun(problemOf(read.survey, null), connection.plan.problem);
+  const set = (change: Partial<Found>) =>
+    setDraft((now) => ({ ...now, survey: { ...now.survey, ...change } }));
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const isLocked = connection.signed !== null;
 
@@ -57,19 +60,45 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
       }}
       noValidate
     >
-      {isLocked && <p className="mt-3 border-l-4 border-dry pl-2">Signed: re-open the connection on Leak check before changing the survey.</p>}
+      {isLocked && (
+        <p className="mt-3 border-l-4 border-dry pl-2">
+          Signed: re-open the connection on Leak check before changing the survey.
+        </p>
+      )}
       <fieldset disabled={isLocked} className="mt-4 grid gap-x-10 gap-y-5 lg:grid-cols-2">
         <div className="grid content-start gap-4">
           <h2>At the wall</h2>
-          <Choice label="Supply" options={SUPPLY_WORDS.slice(0, 3)} value={survey.supply.kind} onChange={(kind) => set({ supply: { ...survey.supply, kind } })} />
-          <Pick label="Supply end" options={named(supplyEnds)} value={survey.supply.end} onChange={(end) => set({ supply: { ...survey.supply, end } })} />
-          <Choice label="Stop" options={STOP_KIND_WORDS} value={survey.stop.kind} onChange={(kind) => set({ stop: { ...survey.stop, kind } })} />
-          <Choice label="Closed, does it hold? Prove it; the handle says nothing" options={PROOF_WORDS} value={survey.stop.proof} onChange={(proof) => set({ stop: { ...survey.stop, proof } })} />
+          <Choice
+            label="Supply"
+            options={SUPPLY_WORDS.slice(0, 3)}
+            value={survey.supply.kind}
+            onChange={(kind) => set({ supply: { ...survey.supply, kind } })}
+          />
+          <Pick
+            label="Supply end"
+            options={named(supplyEnds)}
+            value={survey.supply.end}
+            onChange={(end) => set({ supply: { ...survey.supply, end } })}
+          />
+          <Choice
+            label="Stop"
+            options={STOP_KIND_WORDS}
+            value={survey.stop.kind}
+            onChange={(kind) => set({ stop: { ...survey.stop, kind } })}
+          />
+          <Choice
+            label="Closed, does it hold? Prove it; the handle says nothing"
+            options={PROOF_WORDS}
+            value={survey.stop.proof}
+            onChange={(proof) => set({ stop: { ...survey.stop, proof } })}
+          />
           <Pick
             label="How it was proved"
             options={METHOD_WORDS}
             value={survey.stop.method ?? "none"}
-            onChange={(method) => set({ stop: { ...survey.stop, method: method === "none" ? null : method } })}
+            onChange={(method) =>
+              set({ stop: { ...survey.stop, method: method === "none" ? null : method } })
+            }
           />
           <Choice
             label="Water"
@@ -85,12 +114,22 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
             value={draft.psiText}
             onChange={(psiText) => setDraft((now) => ({ ...now, psiText }))}
             fault={faults.psi}
-            hint={readPsi(draft.psiText).ok && (Number.parseFloat(draft.psiText) || 0) > 80 ? "Above 80 psi: a reducer and expansion control come first." : "gauge pressure with nothing running"}
+            hint={
+              readPsi(draft.psiText).ok && (Number.parseFloat(draft.psiText) || 0) > 80
+                ? "Above 80 psi: a reducer and expansion control come first."
+                : "gauge pressure with nothing running"
+            }
           />
         </div>
         <div className="grid content-start gap-4">
           <h2>At the fixture</h2>
-          <Pick label="Inlet end" options={named(inletEnds)} value={survey.inlet.end} onChange={(end) => set({ inlet: { ...survey.inlet, end } })} hint="Not sure? Look for the size on the old line's nut, or measure across the thread." />
+          <Pick
+            label="Inlet end"
+            options={named(inletEnds)}
+            value={survey.inlet.end}
+            onChange={(end) => set({ inlet: { ...survey.inlet, end } })}
+            hint="Not sure? Look for the size on the old line's nut, or measure across the thread."
+          />
           <Choice
             label="The inlet is"
             options={[
@@ -111,10 +150,29 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
           />
           <h2>Between</h2>
           <div className="grid grid-cols-2 gap-4">
-            <TextField label="Shortest line that reaches" value={draft.minText} onChange={(minText) => setDraft((now) => ({ ...now, minText }))} fault={faults.min} hint={inches(draft.minText)} mode="decimal" />
-            <TextField label="Longest that has room" value={draft.maxText} onChange={(maxText) => setDraft((now) => ({ ...now, maxText }))} fault={faults.max} hint={inches(draft.maxText)} mode="decimal" />
+            <TextField
+              label="Shortest line that reaches"
+              value={draft.minText}
+              onChange={(minText) => setDraft((now) => ({ ...now, minText }))}
+              fault={faults.min}
+              hint={inches(draft.minText)}
+              mode="decimal"
+            />
+            <TextField
+              label="Longest that has room"
+              value={draft.maxText}
+              onChange={(maxText) => setDraft((now) => ({ ...now, maxText }))}
+              fault={faults.max}
+              hint={inches(draft.maxText)}
+              mode="decimal"
+            />
           </div>
-          <Choice label="Kind of line" options={LINE_WORDS} value={survey.lineKind ?? "any"} onChange={(kind) => set({ lineKind: kind === "any" ? null : kind })} />
+          <Choice
+            label="Kind of line"
+            options={LINE_WORDS}
+            value={survey.lineKind ?? "any"}
+            onChange={(kind) => set({ lineKind: kind === "any" ? null : kind })}
+          />
           <Choice
             label="Access"
             options={[
@@ -132,19 +190,38 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
                   key={need}
                   label={words}
                   checked={survey.needs.includes(need)}
-                  onChange={(isOn) => set({ needs: isOn ? [...survey.needs, need] : survey.needs.filter((each) => each !== need) })}
+                  onChange={(isOn) =>
+                    set({
+                      needs: isOn ? [...survey.needs, need] : survey.needs.filter((each) => each !== need),
+                    })
+                  }
                 />
               ))}
             </div>
           </fieldset>
-          <SchoolChoices schools={schools} rules={survey.houseRules} onChange={(houseRules) => set({ houseRules })} />
+          <SchoolChoices
+            schools={schools}
+            rules={survey.houseRules}
+            onChange={(houseRules) => set({ houseRules })}
+          />
         </div>
         <div className="grid gap-4 lg:col-span-2 lg:grid-cols-3">
-          <TextField label="Name of the connection" value={survey.label} onChange={(label) => set({ label })} fault={faults.label} />
+          <TextField
+            label="Name of the connection"
+            value={survey.label}
+            onChange={(label) => set({ label })}
+            fault={faults.label}
+          />
           <TextField label="Place" value={survey.place} onChange={(place) => set({ place })} />
           <label className="block">
             <span className="block text-[0.9rem] text-quiet">Notes</span>
-            <textarea className="field" rows={2} maxLength={2000} value={survey.notes} onChange={(event) => set({ notes: event.target.value })} />
+            <textarea
+              className="field"
+              rows={2}
+              maxLength={2000}
+              value={survey.notes}
+              onChange={(event) => set({ notes: event.target.value })}
+            />
           </label>
         </div>
       </fieldset>
@@ -153,9 +230,18 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
           Not saved: {Object.values(faults).join(" ")}
         </p>
       )}
-      {isChanged && losesPlan && !isMade && <p className="mt-3 text-work-ink">Saving this makes the chosen hookup out of date: choose again afterwards.</p>}
+      {isChanged && losesPlan && !isMade && (
+        <p className="mt-3 text-work-ink">
+          Saving this makes the chosen hookup out of date: choose again afterwards.
+        </p>
+      )}
       <div className="mt-4 flex flex-wrap items-center gap-3">
-        <button type="submit" className={isChanged ? "button button-main" : "button"} disabled={isLocked || !isChanged} {...(isChanged ? { "data-next-thing": "" } : {})}>
+        <button
+          type="submit"
+          className={isChanged ? "button button-main" : "button"}
+          disabled={isLocked || !isChanged}
+          {...(isChanged ? { "data-next-thing": "" } : {})}
+        >
           Save the survey
         </button>
         {!isChanged && (

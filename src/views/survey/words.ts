@@ -43,4 +43,3 @@ export const LINE_WORDS: readonly (readonly [LineKind | "any", string])[] = [
   ["riser", "rigid riser"],
   ["tube", "tube by the foot"],
 ];
-

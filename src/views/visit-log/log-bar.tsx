@@ -58,21 +58,28 @@ export function LogBar({ log, undoes }: LogBarProps) {
           {phaseInWords(log.phase)}
         </span>
         {last && undoes.includes(last.kind) && (
-          <button type="button" className="min-h-[44px] cursor-pointer underline" onClick={() => log.undo(last.id)}>
+          <button
+            type="button"
+            className="min-h-[44px] cursor-pointer underline"
+            onClick={() => log.undo(last.id)}
+          >
             Undo: {DID[last.kind]}
           </button>
         )}
       </div>
       {trouble && (
-        <div role="alert" className="my-2 flex flex-wrap items-center justify-between gap-2 border-2 border-wet bg-wet-wash px-3 py-2">
+        <div
+          role="alert"
+          className="my-2 flex flex-wrap items-center justify-between gap-2 border-2 border-wet bg-wet-wash px-3 py-2"
+        >
           <p>
             <strong>{trouble.kind === "stale" ? "Somebody else wrote here. " : "Not done. "}</strong>
             {trouble.message}
           </p>
           {trouble.kind === "stale" ? (
-            <a className="button" href="">
+            <button type="button" className="button" onClick={() => window.location.reload()}>
               Reload
-            </a>
+            </button>
           ) : (
             <button type="button" className="button" onClick={log.dismiss}>
               Understood

@@ -39,12 +39,22 @@ export function changeLog(log: LogState, change: LogChange): LogState {
     case "acknowledged": {
       const done = new Set(change.ids);
       const sent = log.waiting.filter((event) => done.has(event.id));
-      return { ...log, kept: [...log.kept, ...sent], waiting: log.waiting.filter((event) => !done.has(event.id)), sending: "idle" };
+      return {
+        ...log,
+        kept: [...log.kept, ...sent],
+        waiting: log.waiting.filter((event) => !done.has(event.id)),
+        sending: "idle",
+      };
     }
     case "unreachable":
       return { ...log, sending: "offline" };
     case "rejected":
-      return { ...log, waiting: [], sending: "idle", trouble: { kind: change.kind, message: change.message } };
+      return {
+        ...log,
+        waiting: [],
+        sending: "idle",
+        trouble: { kind: change.kind, message: change.message },
+      };
     case "read":
       return { ...log, trouble: null };
   }

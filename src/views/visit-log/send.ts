@@ -10,7 +10,12 @@ const GIVE_UP_MS = 15_000;
 function messageIn(body: unknown): string | null {
   if (typeof body !== "object" || body === null || !("error" in body)) return null;
   const { error } = body;
-  return typeof error === "object" && error !== null && "message" in error && typeof error.message === "string" ? error.message : null;
+  return typeof error === "object" &&
+    error !== null &&
+    "message" in error &&
+    typeof error.message === "string"
+    ? error.message
+    : null;
 }
 
 /** Posts events to the visit. A server that cannot be reached, or fails, is tried again by the caller; a refusal is final. */
@@ -26,7 +31,11 @@ export async function sendEvents(visitId: string, events: readonly VisitEvent[])
     if (response.status >= 500) return { outcome: "unreachable" };
     const body: unknown = await response.json().catch(() => null);
     const message = messageIn(body) ?? `The server answered ${response.status}.`;
-    return { outcome: "rejected", kind: response.status === 409 ? "stale" : response.status === 422 ? "refused" : "failed", message };
+    return {
+      outcome: "rejected",
+      kind: response.status === 409 ? "stale" : response.status === 422 ? "refused" : "failed",
+      message,
+    };
   } catch {
     return { outcome: "unreachable" };
   }

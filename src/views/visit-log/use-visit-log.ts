@@ -1,6 +1,15 @@
 import { useCallback, useEffect, useMemo, useReducer, useRef } from "react";
 import { v4 as uuid } from "uuid";
-import { type ConnectionPhase, connectionPhase, type ConnectionState, foldVisit, liveEvents, refuseNext, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
+import {
+  type ConnectionPhase,
+  type ConnectionState,
+  connectionPhase,
+  foldVisit,
+  liveEvents,
+  refuseNext,
+  type VisitAct,
+  type VisitEvent,
+} from "../../core/visit/index.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
 import { sendEvents } from "./send.ts";
 import type { VisitProps } from "./visit-props.ts";
@@ -75,7 +84,12 @@ export function useVisitLog({ visitId, connectionId, events, actor, tables, now 
     return true;
   };
 
-  const last = liveEvents(all).filter((event) => "connection" in event && event.connection === connectionId && event.kind !== "connection-added").at(-1);
+  const last = liveEvents(all)
+    .filter(
+      (event) =>
+        "connection" in event && event.connection === connectionId && event.kind !== "connection-added",
+    )
+    .at(-1);
   return {
     connection,
     phase: connectionPhase(connection, tables.stages, now),

@@ -4,7 +4,10 @@ import type { VisitEvent } from "../../core/visit/index.ts";
 const keyOf = (visitId: string) => `brass-nut waiting ${visitId}`;
 
 function isEventList(value: unknown): value is VisitEvent[] {
-  return Array.isArray(value) && value.every((item) => typeof item === "object" && item !== null && "id" in item && "kind" in item);
+  return (
+    Array.isArray(value) &&
+    value.every((item) => typeof item === "object" && item !== null && "id" in item && "kind" in item)
+  );
 }
 
 export function loadWaiting(visitId: string): readonly VisitEvent[] {

@@ -13,7 +13,11 @@ export const GET = reads(async (app) => {
       title: state.title,
       startsAt: startsAt.toISOString(),
       lookBackDueAt: lookBackDueAt?.toISOString() ?? null,
-      connections: connections.map(({ connection, phase }) => ({ connection: connection.id, label: connection.survey.label, phase })),
+      connections: connections.map(({ connection, phase }) => ({
+        connection: connection.id,
+        label: connection.survey.label,
+        phase,
+      })),
     })),
   };
 });

@@ -1,4 +1,5 @@
 import type { APIRoute } from "astro";
 
 /** A connection without a tab: its survey. */
-export const GET: APIRoute = ({ params, redirect }) => redirect(`/visits/${params["visit"] ?? ""}/${params["connection"] ?? ""}/survey`, 302);
+export const GET: APIRoute = ({ params, redirect }) =>
+  redirect(`/visits/${params["visit"] ?? ""}/${params["connection"] ?? ""}/survey`, 302);

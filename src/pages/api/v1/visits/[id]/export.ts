@@ -6,7 +6,11 @@ const answer = reads((app, { params }) => exportVisit(app, idFrom(params["id"], 
 
 export const GET: APIRoute = async (context) => {
   const response = await answer(context);
-  if (response.ok) response.headers.set("content-disposition", `attachment; filename="visit-${context.params["id"] ?? ""}.json"`);
+  if (response.ok)
+    response.headers.set(
+      "content-disposition",
+      `attachment; filename="visit-${context.params["id"] ?? ""}.json"`,
+    );
   return response;
 };
 export const ALL = otherMethods;
