@@ -1,0 +1,132 @@
+/** bin/test: every suite, on a throw-away cluster and its own builds. A suite that finds no file, or runs no test, fails. */
+import { spawn } from "node:child_process";
+import { mkdtempSync, readdirSync, rmSync, statSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join, relative } from "node:path";
+import { buildData } from "./build-data.ts";
+import { ensureBuild, runToEnd } from "./build.ts";
+import { startCluster } from "./cluster.ts";
+import { createDatabase } from "./database.ts";
+import { ROOT, VAR } from "./paths.ts";
+
+const BIN = join(ROOT, "node_modules/.bin");
+
+/** Suites of node:test files: where their files stand, and whether they need a database and a build. */
+const FILES = {
+  unit: { below: ["src", "ops", "tests/arch"], needsServer: false },
+  db: { below: ["tests/db"], needsServer: true },
+  api: { below: ["tests/api"], needsServer: true },
+  e2e: { below: ["tests/e2e"], needsServer: true },
+} as const;
+const SUITES = ["types", "lint", "unit", "db", "api", "e2e"] as const;
+type Suite = (typeof SUITES)[number];
+
+function isFileSuite(suite: Suite): suite is keyof typeof FILES {
+  return suite in FILES;
+}
+
+function testFilesBelow(folder: string): string[] {
+  return readdirSync(folder).flatMap((name) => {
+    const path = join(folder, name);
+    if (statSync(path).isDirectory()) return testFilesBelow(path);
+    return name.endsWith(".test.ts") || name.endsWith(".test.tsx") ? [path] : [];
+  });
+}
+
+interface Count {
+  passed: number;
+  failed: number;
+}
+
+/** Runs node's own test runner on the files and reads its closing count. */
+function runFiles(files: readonly string[], env: NodeJS.ProcessEnv, concurrency: number): Promise<Count> {
+  return new Promise((resolve, reject) => {
+    const args = ["--import", "tsx", "--test", "--test-reporter=spec", `--test-concurrency=${concurrency}`, ...files];
+    const child = spawn(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ["ignore", "pipe", "inherit"] });
+    let tail = "";
+    child.stdout.on("data", (chunk: Buffer) => {
+      process.stdout.write(chunk);
+      tail = (tail + chunk.toString()).slice(-4000);
+    });
+    child.once("error", reject);
+    child.once("exit", (code) => {
+      const count = (word: string) => Number(new RegExp(`^ℹ ${word} (\\d+)$`, "m").exec(tail)?.[1] ?? 0);
+      const failed = count("fail") + count("cancelled");
+      resolve({ passed: count("pass"), failed: code === 0 ? failed : Math.max(failed, 1) });
+    });
+  });
+}
+
+async function types(): Promise<Count> {
+  await runToEnd(join(BIN, "tsc"), ["-p", "tsconfig.core.json"]);
+  // astro check also reads every .ts and .tsx file of tsconfig.json.
+  await runToEnd(join(BIN, "astro"), ["check", "--minimumSeverity", "warning"], true);
+  return { passed: 2, failed: 0 };
+}
+
+async function lint(): Promise<Count> {
+  await runToEnd(join(BIN, "biome"), ["check", "--error-on-warnings", "."]);
+  return { passed: 1, failed: 0 };
+}
+
+/** Server suites share one cluster, one migrated database to clone, and one build. */
+async function withServer<T>(work: (env: NodeJS.ProcessEnv) => Promise<T>): Promise<T> {
+  const dir = mkdtempSync(join(tmpdir(), "brass-nut-test-"));
+  const cluster = await startCluster({ dir: join(dir, "cluster"), throwAway: true });
+  try {
+    await createDatabase(cluster, "template_empty");
+    const { migrate } = await import("../src/db/migrate.ts");
+    await migrate(cluster.url("template_empty"));
+    await createDatabase(cluster, "template_demo", "template_empty");
+    const { prepareDatabase } = await import("./prepare-database.ts");
+    await prepareDatabase(cluster.url("template_demo"));
+    const dist = await ensureBuild(join(VAR, "test-build"));
+    return await work({ TEST_CLUSTER_URL: cluster.url("postgres"), TEST_DIST: dist, LOG_LEVEL: "warn" });
+  } finally {
+    await cluster.stop();
+    rmSync(dir, { recursive: true, force: true });
+  }
+}
+
+async function runSuite(suite: Suite, env: NodeJS.ProcessEnv): Promise<Count> {
+  if (suite === "types") return types();
+  if (suite === "lint") return lint();
+  const files = FILES[suite].below.flatMap((folder) => testFilesBelow(join(ROOT, folder)));
+  if (files.length === 0) throw new Error(`suite ${suite} has no test files`);
+  const count = await runFiles(files.map((file) => relative(ROOT, file)), env, suite === "e2e" ? 1 : 2);
+  if (count.passed === 0) throw new Error(`suite ${suite} ran no test`);
+  return count;
+}
+
+async function main(): Promise<void> {
+  const asked = process.argv.slice(2);
+  const unknown = asked.find((name) => !SUITES.some((suite) => suite === name));
+  if (unknown !== undefined) throw new Error(`there is no suite ${unknown}; suites: ${SUITES.join(" ")}`);
+  const suites = SUITES.filter((suite) => asked.length === 0 || asked.includes(suite));
+  await buildData();
+  const total: Count = { passed: 0, failed: 0 };
+  const run = async (list: readonly Suite[], env: NodeJS.ProcessEnv) => {
+    for (const suite of list) {
+      const started = Date.now();
+      console.log(`\n== ${suite}`);
+      const count = await runSuite(suite, env).catch((error: unknown): Count => {
+        console.error(error instanceof Error ? error.message : error);
+        return { passed: 0, failed: 1 };
+      });
+      total.passed += count.passed;
+      total.failed += count.failed;
+      console.log(`== ${suite}: ${count.passed} passed, ${count.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+    }
+  };
+  const isServerSuite = (suite: Suite) => isFileSuite(suite) && FILES[suite].needsServer;
+  await run(suites.filter((suite) => !isServerSuite(suite)), {});
+  const serverSuites = suites.filter(isServerSuite);
+  if (serverSuites.length > 0) await withServer((env) => run(serverSuites, env));
+  console.log(`\n${total.passed} passed, ${total.failed} failed`);
+  process.exitCode = total.failed === 0 ? 0 : 1;
+}
+
+main().catch((error: unknown) => {
+  console.error(error instanceof Error ? error.message : error);
+  process.exitCode = 1;
+});

@@ -1,0 +1,242 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import fc from "fast-check";
+import { allDry, begun, CONNECTION, event, look, surveyOf, tickedTo } from "../../../tests/support/story.ts";
+import { tables } from "../../../tests/support/tables.ts";
+import {
+  connectionPhase,
+  type ConnectionState,
+  dryStages,
+  firstRefused,
+  foldVisit,
+  jointLife,
+  lookBackDueAt,
+  lookBackOf,
+  nextThing,
+  openBeforeSigning,
+  refuseNext,
+  type VisitAct,
+  type VisitEvent,
+  visitPhase,
+} from "./index.ts";
+
+const NOW = "2026-03-08T12:00:00.000Z";
+
+function connection(events: readonly VisitEvent[]): ConnectionState {
+  const found = foldVisit(events).connections[0];
+  assert.ok(found);
+  return found;
+}
+
+const phase = (events: readonly VisitEvent[], now = NOW) => connectionPhase(connection(events), tables.stages, now);
+const lives = (events: readonly VisitEvent[]) => connection(events).joints.map((joint) => jointLife(connection(events), joint));
+const refused = (events: readonly VisitEvent[], added: VisitEvent) => refuseNext(events, added, tables);
+
+function accepted(events: readonly VisitEvent[]): void {
+  assert.equal(firstRefused([], events, tables), null);
+}
+
+const on = <A extends Omit<Extract<VisitAct, { connection: string }>, "connection">>(act: A) => event({ connection: CONNECTION, ...act } as unknown as VisitAct);
+const sign = () => on({ kind: "connection-signed", name: "Tester", lookBackBy: "plumber" });
+const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged", joint, turns });
+const remake = (joint: number, turns: number | null = 0.25) => on({ kind: "joint-remade", joint, turns, renewed: "new line" });
+
+describe("a connection's life", () => {
+  it("goes from surveyed to done, every event accepted", () => {
+    assert.equal(phase(begun("toilet", { planned: false })), "surveyed");
+    assert.equal(phase(begun()), "planned");
+    assert.equal(phase(tickedTo(begun(), "make-1")), "part-made");
+    assert.equal(phase(tickedTo(begun(), "make-2")), "made");
+    assert.equal(phase(tickedTo(begun(), "water-in")), "checking");
+    const dry = allDry(begun());
+    assert.equal(phase(dry), "ready");
+    const signature = sign();
+    const signed = [...dry, signature];
+    const dueAt = lookBackDueAt(signature.typedAt);
+    assert.equal(phase(signed, signature.typedAt), "look-back");
+    assert.equal(phase(signed, dueAt), "overdue");
+    const done = [...signed, look("connection", "look-back")];
+    assert.equal(phase(done), "done");
+    assert.equal(nextThing("done"), null);
+    accepted(done);
+  });
+
+  it("shows each joint planned, made, under pressure, dry, signed", () => {
+    assert.deepEqual(lives(begun()), ["planned", "planned"]);
+    assert.deepEqual(lives(tickedTo(begun(), "make-1")), ["made", "planned"]);
+    const wet = tickedTo(begun(), "water-in");
+    assert.deepEqual(lives(wet), ["pressure", "pressure"]);
+    const looked = [...wet, look("2", "first-fill"), look("2", "static")];
+    const top = connection(looked).joints[1];
+    assert.equal(top && dryStages(connection(looked), top), 2);
+    assert.deepEqual(lives([...looked, look("2", "after-run")]), ["pressure", "dry"]);
+    assert.deepEqual(lives([...allDry(begun()), sign()]), ["signed", "signed"]);
+  });
+
+  it("falls due for a look-back a day after it was signed, by the clock and not by the calendar", () => {
+    // 8 March 2026 has 23 hours in the site's zone; the look-back is after 24.
+    assert.equal(lookBackDueAt("2026-03-08T05:30:00.000Z"), "2026-03-09T05:30:00.000Z");
+    const signature = sign();
+    const visit = foldVisit([...allDry(begun()), signature]);
+    assert.equal(lookBackOf(visit, tables.stages, NOW), lookBackDueAt(signature.typedAt));
+    assert.equal(lookBackOf(foldVisit(begun()), tables.stages, NOW), null);
+  });
+
+  it("weeps at the look-back as loudly as before signing", () => {
+    assert.equal(phase([...allDry(begun()), sign(), look("connection", "look-back", "weeping")]), "weeping");
+  });
+});
+
+describe("what may not happen", () => {
+  const made = tickedTo(begun(), "make-2");
+  const wet = tickedTo(begun(), "water-in");
+  const weeping = [...wet, look("2", "first-fill"), look("1", "first-fill"), look("2", "static"), look("1", "static", "weeping")];
+  const cases: readonly (readonly [name: string, before: readonly VisitEvent[], added: VisitEvent, says: RegExp])[] = [
+    ["opening a visit twice", begun(), begun()[0] as VisitEvent, /open already/],
+    ["anything before the visit is open", [], sign(), /begins with visit-opened/],
+    ["an act on a connection that is not there", begun(), event({ kind: "connection-noted", connection: "00000000-0000-4000-8000-0000000000ff", text: "x" }), /no such connection/],
+    ["ticking a step twice", tickedTo(begun(), "look-ends"), on({ kind: "step-done", step: "look-ends", joint: null, turns: null }), /ticked already/],
+    ["ticking a step the sheet does not have", begun(), on({ kind: "step-done", step: "power-off", joint: null, turns: null }), /no step power-off/],
+    ["ticking without a plan", begun("toilet", { planned: false }), on({ kind: "step-done", step: "look-ends", joint: null, turns: null }), /Choose a hookup/],
+    ["ticking a stage of the check by hand", wet, on({ kind: "step-done", step: "check-static", joint: null, turns: null }), /Leak check tab/],
+    ["water before every joint is made", tickedTo(begun(), "make-1"), on({ kind: "step-done", step: "water-in", joint: null, turns: null }), /every joint/],
+    ["turning a joint past its hard maximum", tickedTo(begun(), "clean-faces"), on({ kind: "step-done", step: "make-1", joint: 1, turns: 1.25 }), /not be turned past 1/],
+    ["a step with another step's joint", tickedTo(begun(), "clean-faces"), on({ kind: "step-done", step: "make-1", joint: 2, turns: 0.25 }), /do not belong together/],
+    ["another plan once a joint is made", made, begun()[2] as VisitEvent, /are made/],
+    ["a look before there is water", made, look("2", "first-fill"), /Let water in/],
+    ["standing before first fill", wet, look("2", "static"), /First fill/],
+    ["dry after too short a watch", [...wet, look("2", "first-fill")], look("2", "static", "dry", { watchedMin: 2 }), /at least 5 min/],
+    ["a target the stage does not look at", wet, look("A", "static"), /does not look at A/],
+    ["a joint that is not there", wet, look("3", "first-fill"), /does not look at 3/],
+    ["dry on a joint that weeps and was not touched", weeping, look("1", "static"), /snug or re-make/],
+    ["snugging what does not weep", weeping, snug(2), /does not weep/],
+    ["snugging by nothing", weeping, snug(1, 0), /how far/],
+    ["snugging past the hard maximum", weeping, snug(1, 0.8), /not be turned past/],
+    ["re-making what was never made", begun(), remake(1), /not made yet/],
+    ["signing with looks open", wet, sign(), /First fill.*not checked.*more/],
+    ["signing while a joint weeps", weeping, sign(), /wet/],
+    ["signing before anything is made", begun(), sign(), /every joint/],
+    ["re-opening what is not signed", wet, on({ kind: "connection-reopened", reason: "x" }), /not signed/],
+    ["looking back before signing", wet, look("connection", "look-back"), /after signing/],
+    ["a survey after signing", [...allDry(begun()), sign()], on({ kind: "survey-saved", survey: surveyOf("toilet") }), /re-open/],
+    ["a check after signing", [...allDry(begun()), sign()], look("1", "static"), /re-open/],
+    ["other ends once joints are made", made, on({ kind: "survey-saved", survey: surveyOf("lavatory-cold") }), /Joints are made/],
+    ["an exception for what is dry", [...wet, look("2", "first-fill")], on({ kind: "exception-written", target: "2", stage: "first-fill", reason: "x" }), /no exception/],
+  ];
+  for (const [name, before, added, says] of cases)
+    it(name, () => {
+      const answer = refused(before, added);
+      assert.match(answer?.message ?? "accepted", says);
+      assert.ok(answer && answer.field.length > 0);
+    });
+});
+
+describe("a weeping joint", () => {
+  const wet = tickedTo(begun(), "water-in");
+  const weeping = [...wet, look("2", "first-fill"), look("1", "first-fill"), look("2", "static"), look("1", "static", "weeping")];
+
+  it("is snugged, checked afresh from that stage, and counts its turns", () => {
+    const snugged = [...weeping, snug(1)];
+    accepted(snugged);
+    const joint = connection(snugged).joints[0];
+    assert.deepEqual([joint?.snugs, joint?.turns], [1, 0.25 + 0.125]);
+    assert.equal(phase(snugged), "checking");
+    assert.equal(refused(snugged, look("1", "static")), null);
+    assert.ok(openBeforeSigning(connection(snugged), tables.stages).some(({ stage, target }) => stage.code === "static" && target === "1"));
+    assert.ok(!openBeforeSigning(connection(snugged), tables.stages).some(({ stage, target }) => stage.code === "first-fill" && target === "1"));
+  });
+
+  it("is snugged twice at most; then it is opened", () => {
+    const twice = [...weeping, snug(1), look("1", "static", "weeping"), snug(1), look("1", "static", "weeping")];
+    accepted(twice);
+    assert.match(refused(twice, snug(1))?.message ?? "", /snugged twice/);
+    assert.equal(refused(twice, remake(1)), null);
+  });
+
+  it("begins all its looks again when it is re-made", () => {
+    const remade = [...weeping, remake(1, 0.5)];
+    accepted(remade);
+    const joint = connection(remade).joints[0];
+    assert.deepEqual([joint?.remakes, joint?.snugs, joint?.turns], [1, 0, 0.5]);
+    assert.equal(joint && dryStages(connection(remade), joint), 0);
+  });
+
+  it("is left alone while a higher one weeps: water runs down", () => {
+    const both = [...wet, look("2", "first-fill", "weeping"), look("1", "first-fill", "weeping")];
+    assert.match(refused(both, snug(1))?.message ?? "", /Joint 2 is higher/);
+    assert.match(refused(both, snug(2))?.message ?? "", /never snugged/);
+    assert.equal(refused(both, remake(2, 0)), null);
+  });
+
+  it("may be signed over only with the exception written down", () => {
+    const events = allDry(begun()).filter((each) => !(each.kind === "target-checked" && each.target === "B"));
+    assert.match(refused(events, sign())?.message ?? "", /at B/);
+    const excepted = [...events, on({ kind: "exception-written", target: "B", stage: "drain", reason: "no bowl water yet" })];
+    assert.equal(refused(excepted, sign()), null);
+  });
+});
+
+describe("undo", () => {
+  const undo = (undone: VisitEvent | undefined) => event({ kind: "event-undone", undoes: undone?.id ?? "" });
+
+  it("takes back the last thing and leaves no trace in the state", () => {
+    const before = tickedTo(begun(), "towel");
+    const tick = on({ kind: "step-done", step: "take-off", joint: null, turns: null });
+    const after = [...before, tick, undo(tick)];
+    accepted(after);
+    assert.deepEqual(foldVisit(after), foldVisit(before));
+  });
+
+  it("is refused for what something later stands on", () => {
+    const events = [...tickedTo(begun(), "water-in"), look("2", "first-fill")];
+    const water = events.find((each) => each.kind === "step-done" && each.step === "water-in");
+    assert.match(refused(events, undo(water))?.message ?? "", /Something later stands on it/);
+  });
+
+  it("is refused twice, for what is not there, and for the visit itself", () => {
+    const tick = on({ kind: "step-done", step: "look-ends", joint: null, turns: null });
+    const once = [...begun(), tick, undo(tick)];
+    assert.match(refused(once, undo(tick))?.message ?? "", /not there/);
+    assert.match(refused(once, undo(begun()[0]))?.message ?? "", /not there/);
+    assert.match(refused(once, undo(once[0]))?.message ?? "", /un-opened/);
+  });
+
+  it("of any later event leaves a list that is accepted from the start, or is refused", () => {
+    const events = [...allDry(begun()), sign()];
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: events.length - 1 }), (at) => {
+        const more = undo(events[at]);
+        return refused(events, more) !== null || firstRefused([], [...events, more], tables) === null;
+      }),
+    );
+  });
+});
+
+describe("foldVisit", () => {
+  it("is the same whether a list is folded at once or grows event by event", () => {
+    const events = [...allDry(begun()), sign()];
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: events.length }), (cut) => {
+        const known = events.slice(0, cut);
+        assert.deepEqual(foldVisit([...known, ...events.slice(cut)]), foldVisit(events));
+      }),
+      { numRuns: 20 },
+    );
+  });
+
+  it("keeps notes, drops and re-openings", () => {
+    const events = [
+      ...allDry(begun()),
+      sign(),
+      on({ kind: "connection-reopened", reason: "customer saw a drop" }),
+      event({ kind: "visit-noted", text: "key at the desk" }),
+      on({ kind: "connection-dropped", reason: "moved to next week" }),
+    ];
+    accepted(events);
+    const visit = foldVisit(events);
+    assert.equal(visit.notes[0]?.text, "key at the desk");
+    assert.match(visit.connections[0]?.notes[0]?.text ?? "", /customer saw a drop/);
+    assert.equal(visitPhase(visit, tables.stages, NOW), "dropped");
+    assert.match(refused(events, sign())?.message ?? "", /dropped/);
+  });
+});

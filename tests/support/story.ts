@@ -1,0 +1,87 @@
+/** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
+import { planHookup } from "../../src/core/hookup/index.ts";
+import { problemOf, runSheet, type Survey, surveyFromPreset, type VisitAct, type VisitEvent, foldVisit } from "../../src/core/visit/index.ts";
+import { shop, tables } from "./tables.ts";
+
+export const CONNECTION = "00000000-0000-4000-8000-00000000c0c0";
+/** A site in a zone with daylight-saving time. */
+export const SITE = { name: "Gullwing Hall", address: "3 Slipway Road", zone: "America/Halifax" };
+const FIRST_MS = Date.UTC(2026, 2, 8, 5, 0);
+
+export function idOf(number: number): string {
+  return `00000000-0000-4000-8000-${number.toString(16).padStart(12, "0")}`;
+}
+
+let counted = 0;
+
+/** The act as an event, one minute after the last one made here. */
+export function event<A extends VisitAct>(act: A, id = idOf(++counted)): VisitEvent {
+  const minutes = Number.parseInt(id.slice(-12), 16) % 100_000;
+  return { id, actor: "Tester", typedAt: new Date(FIRST_MS + minutes * 60_000).toISOString(), ...act };
+}
+
+export function surveyOf(preset: string, change: Partial<Survey> = {}): Survey {
+  const found = tables.presets.find((each) => each.id === preset);
+  if (!found) throw new Error(`no preset ${preset}`);
+  return { ...surveyFromPreset(found, "test room"), ...change };
+}
+
+/** Events of a visit with one connection, surveyed and, unless told otherwise, planned. */
+export function begun(preset = "toilet", { planned = true, connection = CONNECTION } = {}): readonly VisitEvent[] {
+  const survey = surveyOf(preset);
+  const known = tables.presets.find((each) => each.id === preset);
+  const checkpoints = tables.checkpoints.filter((each) => known?.checkpoints.includes(each.id));
+  const events = [
+    event({ kind: "visit-opened", site: SITE, title: "Test visit", startsAt: "2026-03-08T05:00:00.000Z" }),
+    event({ kind: "connection-added", connection, survey, checkpoints }),
+  ];
+  if (!planned) return events;
+  const problem = problemOf(survey, null);
+  const plan = planHookup(shop, problem).plans[0];
+  if (!plan) throw new Error(`no plan for ${preset}`);
+  return [...events, event({ kind: "plan-chosen", connection, plan, problem })];
+}
+
+function connectionIn(events: readonly VisitEvent[]) {
+  const found = foldVisit(events).connections[0];
+  if (!found) throw new Error("the visit has no connection");
+  return found;
+}
+
+/** The run sheet ticked from the top up to and including the step named; stages of the check are left out. */
+export function tickedTo(events: readonly VisitEvent[], last: string): readonly VisitEvent[] {
+  const steps = runSheet(connectionIn(events), tables).filter((step) => step.stage === null && !step.isDone);
+  const until = steps.findIndex((step) => step.id === last);
+  if (until < 0) throw new Error(`no open step ${last}`);
+  return steps.slice(0, until + 1).reduce<readonly VisitEvent[]>((done, step) => {
+    const turns = step.joint?.turns?.min ?? null;
+    return [...done, event({ kind: "step-done", connection: connectionIn(events).id, step: step.id, joint: step.joint?.number ?? null, turns })];
+  }, events);
+}
+
+/** A look at a target, long enough for its stage. */
+export function look(target: string, stage: (typeof tables.stages)[number]["code"], result: "dry" | "weeping" = "dry", change: { watchedMin?: number } = {}): VisitEvent {
+  const found = tables.stages.find((each) => each.code === stage);
+  return event({
+    kind: "target-checked",
+    connection: CONNECTION,
+    target,
+    stage,
+    result,
+    method: found?.method ?? "look",
+    watchedMin: found?.watchMin ?? 1,
+    note: "",
+    ...change,
+  });
+}
+
+/** Every look a toilet's two joints and checkpoints need before signing, all dry. */
+export function allDry(events: readonly VisitEvent[]): readonly VisitEvent[] {
+  return [
+    ...tickedTo(events, "water-in"),
+    ...(["first-fill", "static", "after-run"] as const).flatMap((stage) => [look("2", stage), look("1", stage)]),
+    look("A", "drain"),
+    look("B", "drain"),
+    look("connection", "in-place"),
+  ];
+}
