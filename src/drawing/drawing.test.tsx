@@ -1,0 +1,120 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { renderToStaticMarkup } from "react-dom/server";
+import { allDry, begun, look, surveyOf, tickedTo } from "../../tests/support/story.ts";
+import { shop, tables } from "../../tests/support/tables.ts";
+import { figuresFor } from "../app/connection-page.ts";
+import { type Plan, planHookup } from "../core/hookup/index.ts";
+import { JOINT_TYPES } from "../core/joints/index.ts";
+import { foldVisit, problemOf, type VisitEvent } from "../core/visit/index.ts";
+import { Beads } from "./beads.tsx";
+import { JointGlyph, jointInWords, outlineOf } from "./glyph.tsx";
+import { layOutStrip } from "./layout.ts";
+import { markedJoints } from "./marked.ts";
+import { PiecesInOrder } from "./pieces.tsx";
+import { RunStrip } from "./run-strip.tsx";
+import { TurnDial } from "./turn-dial.tsx";
+
+function planOf(preset: string): Plan {
+  const plan = planHookup(shop, problemOf(surveyOf(preset), null)).plans[0];
+  assert.ok(plan);
+  return plan;
+}
+
+const endsOf = (plan: Plan) => figuresFor({ shop }, plan.joints.flatMap((joint) => joint.ends));
+
+function marked(events: readonly VisitEvent[]) {
+  const connection = foldVisit(events).connections[0];
+  assert.ok(connection);
+  return markedJoints(connection);
+}
+
+describe("layOutStrip", () => {
+  for (const preset of tables.presets.map(({ id }) => id))
+    it(`draws ${preset} from the wall to the right, nothing over anything`, () => {
+      const plan = planOf(preset);
+      const { parts, joints, supply, inlet, width } = layOutStrip(plan, endsOf(plan), { inletPlastic: true, label: preset });
+      assert.equal(joints.length, plan.joints.length);
+      const marks = [supply.x, ...parts.flatMap((drawn, index) => [joints[index] ?? 0, drawn.x, drawn.x + drawn.width]), joints.at(-1) ?? 0, inlet.x, width];
+      for (let at = 1; at < marks.length; at += 1) assert.ok((marks[at] ?? 0) > (marks[at - 1] ?? 0), `${marks}`);
+    });
+
+  it("gives a longer line a longer mark, and a bigger thread a taller face", () => {
+    const lineWidth = (preset: string) => {
+      const plan = planOf(preset);
+      return layOutStrip(plan, endsOf(plan), { inletPlastic: true, label: "x" }).parts.find((drawn) => drawn.part.kind === "line")?.width ?? 0;
+    };
+    assert.ok(lineWidth("dishwasher") > lineWidth("toilet"));
+    const plan = planOf("toilet");
+    const drawn = layOutStrip(plan, endsOf(plan), { inletPlastic: true, label: "x" }).parts[0];
+    assert.ok(drawn && drawn.right.high > drawn.left.high);
+  });
+});
+
+describe("glyphs", () => {
+  it("have one of six outlines for every type of joint", () => {
+    assert.equal(new Set(JOINT_TYPES.map(outlineOf)).size, 6);
+    assert.deepEqual(
+      [outlineOf("cone-gasket"), outlineOf("riser-cone"), outlineOf("taper-thread"), outlineOf("quick-connect"), outlineOf("solder"), outlineOf("crimp")],
+      ["gasket", "ferrule", "taper", "push", "fused", "ring"],
+    );
+  });
+
+  it("say their life in words, in fill and, when weeping, with a slash", () => {
+    const wet = tickedTo(begun(), "water-in");
+    const joints = marked([...wet, look("2", "first-fill"), look("1", "first-fill", "weeping")]);
+    assert.deepEqual(joints.map(jointInWords), [
+      "Joint 1, rubber cone in the outlet's seat, weeping",
+      "Joint 2, flat washer under a plastic nut, under pressure, 1 of 3 stages dry",
+    ]);
+    const [first, second] = joints;
+    assert.ok(first && second);
+    const draw = (joint: typeof first) => renderToStaticMarkup(<svg><title>x</title><JointGlyph joint={joint} x={0} y={0} href="#joint-1" /></svg>);
+    assert.match(draw(first), /glyph-weeping.*glyph-slash/s);
+    assert.match(draw(first), /<a href="#joint-1" aria-label="Joint 1[^"]*weeping"/);
+    assert.doesNotMatch(draw(second), /glyph-slash/);
+    assert.equal(draw(second).match(/glyph-stage-dry/g)?.length, 1);
+  });
+});
+
+describe("strips", () => {
+  const plan = planOf("toilet");
+  const joints = marked(allDry(begun()));
+
+  it("carry the whole run as text", () => {
+    for (const html of [
+      renderToStaticMarkup(<Beads joints={joints} fixture="Toilet tank" />),
+      renderToStaticMarkup(<RunStrip plan={plan} ends={endsOf(plan)} joints={joints} fixture="Toilet tank" inletPlastic />),
+    ]) {
+      assert.match(html, /role="img" aria-label="From the wall to Toilet tank: Joint 1, [^"]*, dry; Joint 2, [^"]*, dry"/);
+      assert.doesNotMatch(html, /NaN|undefined|style=/);
+    }
+  });
+
+  it("have a link for each joint where joints lead somewhere, the open one marked", () => {
+    const html = renderToStaticMarkup(<Beads joints={joints} fixture="x" open={2} hrefFor={(joint) => `#joint-${joint}`} />);
+    assert.equal(html.match(/<a /g)?.length, 2);
+    assert.match(html, /<a href="#joint-2"[^>]*aria-current="true"/);
+    assert.match(html, /role="group"/);
+  });
+
+  it("say so when no hookup is chosen", () => assert.match(renderToStaticMarkup(<Beads joints={[]} fixture="Sink" />), /No hookup chosen yet for Sink/));
+
+  it("draw every preset's strip and pieces without a gap in the figures", () => {
+    for (const preset of tables.presets) {
+      const each = planOf(preset.id);
+      const planned = each.joints.map(({ number, type, label }) => ({ number, type, label, life: "planned" as const, dryStages: 0 }));
+      const html = renderToStaticMarkup(<RunStrip plan={each} ends={endsOf(each)} joints={planned} fixture={preset.label} inletPlastic={preset.inletPlastic} />);
+      assert.doesNotMatch(html, /NaN|undefined|Infinity/, preset.id);
+      for (const joint of each.joints) assert.doesNotMatch(renderToStaticMarkup(<PiecesInOrder joint={joint} ends={endsOf(each)} />), /NaN|undefined/);
+    }
+  });
+});
+
+describe("TurnDial", () => {
+  it("says the range, the stop and what was turned", () => {
+    const html = renderToStaticMarkup(<TurnDial min={0.25} max={0.5} hardMax={1} turned={0.375} />);
+    assert.match(html, /Wanted 1\/4 to 1\/2, never past 1; turned 3\/8/);
+    assert.doesNotMatch(html, /NaN/);
+  });
+});

@@ -1,0 +1,9 @@
+/** The whole HTTP contract with its examples, served or not, so that nothing is built beside it. */
+import { endsContract } from "./ends.ts";
+import { hookupsContract } from "./hookups.ts";
+import { linesLeaksWaterContract } from "./lines-leaks-water.ts";
+import { visitsTruckContract } from "./visits-truck.ts";
+
+export type { ContractExample } from "./example.ts";
+
+export const CONTRACT = [...endsContract, ...hookupsContract, ...linesLeaksWaterContract, ...visitsTruckContract];

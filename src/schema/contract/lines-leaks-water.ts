@@ -1,0 +1,175 @@
+/** Contract of the line fitter, the leak analyst and the water computations. Not served yet. */
+import { z } from "zod";
+import { example } from "./example.ts";
+
+const vector = z.tuple([z.number(), z.number(), z.number()]);
+const fitEnd = z.strictObject({ at: vector, direction: vector });
+
+export const fitRequest = z.strictObject({
+  a: fitEnd,
+  b: fitEnd,
+  cuffIn: z.number().nonnegative(),
+  minBendRadiusIn: z.number().positive(),
+  lengthsIn: z.array(z.number().positive()).min(1),
+  freeBulgeIn: z.number().positive().exactOptional(),
+  walls: z.array(z.strictObject({ point: vector, normal: vector })).exactOptional(),
+});
+const fit = z.object({
+  lengthIn: z.number(),
+  rating: z.enum(["short", "taut", "good", "tight-bend", "excess"]),
+  minRadiusIn: z.number().nullable(),
+  bulgeIn: z.number().nullable(),
+  slackIn: z.number(),
+  curve: z.array(vector),
+});
+export const fitResponse = z.object({
+  fits: z.array(fit),
+  goodIntervalsIn: z.array(z.tuple([z.number(), z.number().nullable()])),
+  shortestGoodIn: z.number().nullable(),
+  best: fit.nullable(),
+});
+
+export const holdRequest = z.strictObject({
+  section: z.strictObject({ volumeMl: z.number().positive(), hoseFt: z.number().nonnegative(), hoseType: z.enum(["braided", "rubber"]).nullable(), material: z.string() }),
+  startPsi: z.number().positive(),
+  supplyPsi: z.number().positive().exactOptional(),
+  heldSec: z.number().nonnegative().exactOptional(),
+  ambientF: z.number().exactOptional(),
+  stopChecked: z.boolean().nullable(),
+  gauge: z.strictObject({ resolutionPsi: z.number().positive(), type: z.enum(["digital", "dial"]) }),
+  drawOff: z.strictObject({ ml: z.number().positive(), psiBefore: z.number(), psiAfter: z.number(), mlSd: z.number().positive().exactOptional() }).nullable(),
+  samples: z.array(z.strictObject({ t: z.number().nonnegative(), psi: z.number(), tempF: z.number().exactOptional() })),
+});
+export const holdResponse = z.object({
+  verdict: z.enum(["tight", "leak", "inconclusive"]),
+  leakMlPerMin: z.object({ best: z.number(), low: z.number(), high: z.number().nullable() }),
+  minimumDetectableMlPerMin: z.number(),
+  suspected: z.array(z.enum(["temperature", "creep", "stop-seep", "step", "dropouts", "dial", "air"])),
+  fit: z.array(z.object({ t: z.number(), psi: z.number() })),
+  advice: z.string(),
+});
+
+export const watchRequest = z.strictObject({
+  method: z.enum(["look", "tissue", "drips", "meter"]),
+  windowMin: z.number().positive().exactOptional(),
+  wantedMlPerMin: z.number().positive().exactOptional(),
+  confidence: z.number().gt(0).lt(1),
+  dripMl: z.number().positive().exactOptional(),
+  tissueMl: z.number().positive().exactOptional(),
+  spreadCv: z.number().nonnegative().exactOptional(),
+  evapMlPerMin: z.number().nonnegative().exactOptional(),
+  markMl: z.number().positive().exactOptional(),
+  startFlowMlPerMin: z.number().nonnegative().exactOptional(),
+  process: z.enum(["even", "random"]).exactOptional(),
+  drips: z.number().int().nonnegative().exactOptional(),
+  intervalsSec: z.array(z.number().positive()).exactOptional(),
+  wet: z.boolean().exactOptional(),
+  marks: z.number().int().nonnegative().exactOptional(),
+});
+export const watchResponse = z.union([
+  z.object({
+    verdict: z.enum(["none-seen", "leak"]),
+    estimateMlPerMin: z.number().nullable(),
+    low: z.number().nullable(),
+    high: z.number().nullable(),
+    detectableMlPerMin: z.number(),
+  }),
+  z.object({ windowMin: z.number() }),
+]);
+
+export const flowRequest = z.strictObject({
+  waterTempF: z.number(),
+  supplyPsi: z.number(),
+  elevationFt: z.number(),
+  elements: z.array(z.strictObject({ kind: z.string(), lengthFt: z.number().nonnegative(), idIn: z.number().positive(), roughnessMm: z.number().nonnegative(), k: z.number().nonnegative() })),
+  emitterGpmPerSqrtPsi: z.number().positive(),
+});
+export const flowResponse = z.object({
+  flowGpm: z.number(),
+  residualPsi: z.number(),
+  elements: z.array(z.object({ lossPsi: z.number(), velocityFtS: z.number(), reynolds: z.number() })),
+});
+
+export const hammerRequest = z.strictObject({
+  staticPsi: z.number(),
+  flowGpm: z.number().nonnegative(),
+  waterTempF: z.number(),
+  pipes: z.array(z.strictObject({ lengthFt: z.number().positive(), idIn: z.number().positive(), waveSpeedFtS: z.number().positive(), roughnessMm: z.number().exactOptional() })).min(1),
+  closureMs: z.number().nonnegative(),
+  arrestor: z.strictObject({ volumeIn3: z.number().positive(), prechargePsi: z.number(), polytropicN: z.number() }).nullable(),
+});
+export const hammerResponse = z.object({
+  joukowskyPsi: z.number(),
+  peakPsi: z.number(),
+  minPsi: z.number(),
+  trace: z.array(z.object({ ms: z.number(), psi: z.number() })),
+});
+
+export const linesLeaksWaterContract = [
+  example({
+    path: "/api/v1/lines/fit",
+    isServed: false,
+    request: fitRequest,
+    response: fitResponse,
+    asks: { a: { at: [0, 0, 0], direction: [0, 1, 0] }, b: { at: [0, 9, 1], direction: [0, -1, 0] }, cuffIn: 0.75, minBendRadiusIn: 2.25, lengthsIn: [9, 12, 16, 20] },
+    answers: {
+      fits: [{ lengthIn: 12, rating: "good", minRadiusIn: 3.1, bulgeIn: 1.2, slackIn: 0.8, curve: [[0, 0, 0]] }],
+      goodIntervalsIn: [
+        [9.28, 9.41],
+        [19.5, null],
+      ],
+      shortestGoodIn: 9.28,
+      best: null,
+    },
+  }),
+  example({
+    path: "/api/v1/leaks/hold",
+    isServed: false,
+    request: holdRequest,
+    response: holdResponse,
+    asks: {
+      section: { volumeMl: 120, hoseFt: 5, hoseType: "braided", material: "copper" },
+      startPsi: 60,
+      stopChecked: true,
+      gauge: { resolutionPsi: 0.1, type: "digital" },
+      drawOff: null,
+      samples: [
+        { t: 0, psi: 60 },
+        { t: 60, psi: 59.9, tempF: 68 },
+      ],
+    },
+    answers: { verdict: "leak", leakMlPerMin: { best: 0.07, low: 0.05, high: null }, minimumDetectableMlPerMin: 0.02, suspected: ["creep"], fit: [{ t: 0, psi: 60 }], advice: "draw off" },
+  }),
+  example({
+    path: "/api/v1/leaks/watch",
+    isServed: false,
+    request: watchRequest,
+    response: watchResponse,
+    asks: { method: "look", windowMin: 15, confidence: 0.95 },
+    answers: { verdict: "none-seen", estimateMlPerMin: null, low: null, high: null, detectableMlPerMin: 0.005 },
+  }),
+  example({
+    path: "/api/v1/leaks/watch",
+    isServed: false,
+    request: watchRequest,
+    response: watchResponse,
+    asks: { method: "tissue", wantedMlPerMin: 0.01, confidence: 0.95 },
+    answers: { windowMin: 3 },
+  }),
+  example({
+    path: "/api/v1/water/flow",
+    isServed: false,
+    request: flowRequest,
+    response: flowResponse,
+    asks: { waterTempF: 55, supplyPsi: 60, elevationFt: 2, elements: [{ kind: "line", lengthFt: 5, idIn: 0.27, roughnessMm: 0.01, k: 1 }], emitterGpmPerSqrtPsi: 0.4 },
+    answers: { flowGpm: 2.2, residualPsi: 30, elements: [{ lossPsi: 20, velocityFtS: 12, reynolds: 24000 }] },
+  }),
+  example({
+    path: "/api/v1/water/hammer",
+    isServed: false,
+    request: hammerRequest,
+    response: hammerResponse,
+    asks: { staticPsi: 60, flowGpm: 2, waterTempF: 55, pipes: [{ lengthFt: 30, idIn: 0.545, waveSpeedFtS: 4280 }], closureMs: 20, arrestor: null },
+    answers: { joukowskyPsi: 160, peakPsi: 215, minPsi: -5, trace: [{ ms: 0, psi: 55 }] },
+  }),
+];

@@ -1,0 +1,71 @@
+/** Contract of the scheduler and of the truck's reach. Not served yet. */
+import { z } from "zod";
+import { FIXTURES } from "../../core/hookup/index.ts";
+import { endCode, lengthRange, planSchema } from "../hookup.ts";
+import { example } from "./example.ts";
+
+export const scheduleRequest = z.strictObject({
+  connections: z.array(
+    z.strictObject({
+      id: z.string(),
+      fixture: z.enum(FIXTURES),
+      zone: z.string(),
+      plan: planSchema.nullable(),
+      stop: z.enum(["holds", "weeps", "dead", "seized"]),
+      water: z.enum(["cold", "hot"]),
+    }),
+  ),
+  startAt: z.iso.datetime(),
+  hands: z.union([z.literal(1), z.literal(2)]).exactOptional(),
+});
+export const scheduleResponse = z.object({
+  steps: z.array(
+    z.object({
+      id: z.string(),
+      connection: z.string().nullable(),
+      text: z.string(),
+      handsOnMin: z.object({ low: z.number(), likely: z.number(), high: z.number() }),
+      waitMin: z.number(),
+      after: z.array(z.string()),
+      waterOff: z.string().nullable(),
+      cautions: z.array(z.string()),
+    }),
+  ),
+  schedule: z.array(z.object({ step: z.string(), startMin: z.number(), endMin: z.number() })),
+  waterOff: z.array(z.object({ zone: z.string(), fromMin: z.number(), toMin: z.number() })),
+  totalMin: z.number(),
+});
+
+export const reachRequest = z.strictObject({
+  stock: z.record(z.string(), z.number().int().nonnegative()),
+  demand: z.array(z.strictObject({ supply: endCode, inlet: endCode, lengthIn: lengthRange, weight: z.number().nonnegative() })).exactOptional(),
+});
+export const reachResponse = z.object({
+  cells: z.array(z.object({ supply: endCode, inlet: endCode, makes: z.number().int().nonnegative() })),
+  coverage: z.number().min(0).max(1),
+  adds: z.array(z.object({ sku: z.string(), gain: z.number(), priceCents: z.number().int() })),
+});
+
+export const visitsTruckContract = [
+  example({
+    path: "/api/v1/visits/run-sheet",
+    isServed: false,
+    request: scheduleRequest,
+    response: scheduleResponse,
+    asks: { connections: [{ id: "a", fixture: "toilet", zone: "stop a", plan: null, stop: "holds", water: "cold" }], startAt: "2026-11-24T12:00:00Z" },
+    answers: {
+      steps: [{ id: "s", connection: "a", text: "look", handsOnMin: { low: 1, likely: 2, high: 4 }, waitMin: 0, after: [], waterOff: null, cautions: [] }],
+      schedule: [{ step: "s", startMin: 0, endMin: 2 }],
+      waterOff: [{ zone: "stop a", fromMin: 0, toMin: 2 }],
+      totalMin: 2,
+    },
+  }),
+  example({
+    path: "/api/v1/truck/reach",
+    isServed: false,
+    request: reachRequest,
+    response: reachResponse,
+    asks: { stock: { "LB-C38B78-012": 3 }, demand: [{ supply: "comp-3/8-m", inlet: "bc-7/8-m", lengthIn: { min: 9, max: 13 }, weight: 1 }] },
+    answers: { cells: [{ supply: "comp-3/8-m", inlet: "bc-7/8-m", makes: 3 }], coverage: 0.82, adds: [{ sku: "AR-C38C38", gain: 0.1, priceCents: 1690 }] },
+  }),
+];

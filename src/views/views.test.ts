@@ -1,0 +1,99 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { begun, surveyOf, tickedTo } from "../../tests/support/story.ts";
+import { minutesFrom } from "./leak-check/watch.tsx";
+import { planInWords } from "./hookup/other-ways.tsx";
+import { SHORTCUTS } from "./shortcuts.ts";
+import { draftOf, readDraft, readPsi } from "./survey/draft.ts";
+import { changeLog, emptyLog } from "./visit-log/log-state.ts";
+
+describe("the log of a visit in the browser", () => {
+  const events = begun();
+  const [tick] = tickedTo(events, "look-ends").slice(events.length);
+  const [, later] = tickedTo(events, "lay-out").slice(events.length);
+  if (!tick || !later) throw new Error("two ticks are needed");
+  const typed = changeLog(emptyLog(events), { type: "typed", event: tick });
+
+  it("shows what was typed at once and keeps it waiting until it is acknowledged", () => {
+    assert.deepEqual(typed.waiting, [tick]);
+    const kept = changeLog(changeLog(typed, { type: "sending" }), { type: "acknowledged", ids: [tick.id] });
+    assert.deepEqual([kept.waiting, kept.kept.at(-1), kept.sending], [[], tick, "idle"]);
+  });
+
+  it("keeps what was typed while the rest was on its way", () => {
+    const two = changeLog(changeLog(typed, { type: "sending" }), { type: "typed", event: later });
+    assert.deepEqual(changeLog(two, { type: "acknowledged", ids: [tick.id] }).waiting, [later]);
+  });
+
+  it("keeps everything when the server cannot be reached", () => {
+    const off = changeLog(typed, { type: "unreachable" });
+    assert.deepEqual([off.waiting, off.sending], [[tick], "offline"]);
+  });
+
+  it("brings back what an earlier page left unsent, once", () => {
+    const back = changeLog(emptyLog(events), { type: "restored", waiting: [tick] });
+    assert.deepEqual(back.waiting, [tick]);
+    assert.deepEqual(changeLog(back, { type: "restored", waiting: [tick] }).waiting, [tick]);
+    assert.deepEqual(changeLog(emptyLog([...events, tick]), { type: "restored", waiting: [tick] }).waiting, []);
+  });
+
+  it("drops what the server refuses and says why", () => {
+    const refused = changeLog(typed, { type: "rejected", kind: "stale", message: "reload" });
+    assert.deepEqual([refused.waiting, refused.trouble], [[], { kind: "stale", message: "reload" }]);
+    assert.equal(changeLog(refused, { type: "read" }).trouble, null);
+    assert.equal(changeLog(typed, { type: "refused", message: "no" }).waiting.length, 1);
+  });
+});
+
+describe("a survey being typed", () => {
+  const draft = draftOf(surveyOf("toilet"));
+
+  it("keeps lengths and pressure as they were typed beside what they are", () => {
+    const read = readDraft({ ...draft, minText: " 10-1/2\" ", maxText: "1' 1", psiText: "58 psi" });
+    assert.ok(read.ok);
+    assert.deepEqual(read.survey.length, { min: { typed: '10-1/2"', value: 10.5 }, max: { typed: "1' 1", value: 13 } });
+    assert.deepEqual(read.survey.staticPsi, { typed: "58 psi", value: 58 });
+  });
+
+  it("explains each wrong field in its place", () => {
+    const read = readDraft({ ...draft, minText: "ten", maxText: "6 1/0", psiText: "lots", survey: { ...draft.survey, label: " " } });
+    assert.ok(!read.ok);
+    assert.deepEqual(Object.keys(read.faults).sort(), ["label", "max", "min", "psi"]);
+    assert.match(read.faults.min ?? "", /"ten" is not a length/);
+  });
+
+  it("sees a shortest that is longer than the longest, and a line of no length", () => {
+    const turned = readDraft({ ...draft, minText: "14", maxText: "13" });
+    assert.match(turned.ok ? "" : (turned.faults.min ?? ""), /longer than the longest/);
+    const none = readDraft({ ...draft, minText: "0" });
+    assert.match(none.ok ? "" : (none.faults.min ?? ""), /longer than nothing/);
+  });
+
+  for (const [text, value] of [
+    ["", null],
+    ["58", 58],
+    ["58,5", 58.5],
+    [" 60 PSI ", 60],
+  ] as const)
+    it(`reads the pressure "${text}"`, () => {
+      const read = readPsi(text);
+      assert.ok(read.ok);
+      assert.equal(read.typed?.value ?? null, value);
+    });
+  for (const text of ["0", "-5", "4 bar", "999"]) it(`does not take the pressure "${text}"`, () => assert.equal(readPsi(text).ok, false));
+});
+
+describe("small readings", () => {
+  it("minutes are a number above nothing", () => {
+    assert.deepEqual(["15", "1.5", "0,5", "", "0", "-1", "ten"].map(minutesFrom), [15, 1.5, 0.5, null, null, null, null]);
+  });
+  it("a plan without parts is told as what it is", () => {
+    const [, , chosen] = begun("kitchen-cold");
+    assert.match(chosen?.kind === "plan-chosen" ? planInWords(chosen.plan) : "", /meet directly/);
+  });
+  it("shortcuts use no letter and no key twice", () => {
+    const keys = SHORTCUTS.map(({ key }) => key);
+    assert.equal(new Set(keys).size, keys.length);
+    for (const key of keys) assert.doesNotMatch(key, /^[a-z0-9]$/i);
+  });
+});
