@@ -43,14 +43,14 @@ function runFiles(files: readonly string[], env: NodeJS.ProcessEnv, concurrency:
   return new Promise((resolve, reject) => {
     const args = ["--import", "tsx", "--test", "--test-reporter=spec", `--test-concurrency=${concurrency}`, ...files];
     const child = spawn(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ["ignore", "pipe", "inherit"] });
-    let tail = "";
+    let printed = "";
     child.stdout.on("data", (chunk: Buffer) => {
       process.stdout.write(chunk);
-      tail = (tail + chunk.toString()).slice(-4000);
+      printed += chunk.toString();
     });
     child.once("error", reject);
     child.once("exit", (code) => {
-      const count = (word: string) => Number(new RegExp(`^ℹ ${word} (\\d+)$`, "m").exec(tail)?.[1] ?? 0);
+      const count = (word: string) => Number(new RegExp(`^ℹ ${word} (\\d+)$`, "m").exec(printed)?.[1] ?? 0);
       const failed = count("fail") + count("cancelled");
       resolve({ passed: count("pass"), failed: code === 0 ? failed : Math.max(failed, 1) });
     });

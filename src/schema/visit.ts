@@ -182,7 +182,6 @@ export const visitFile = z
     events: z.array(keptEvent).min(1).max(10_000),
   })
   .meta({
-    id: "VisitFile",
     title: "Brass Nut visit",
     description: "One visit: its events in order. Lengths in inches, pressures in psi gauge, times in UTC.",
   });

@@ -16,7 +16,7 @@ let counted = 0;
 
 /** The act as an event, one minute after the last one made here. */
 export function event<A extends VisitAct>(act: A, id = idOf(++counted)): VisitEvent {
-  const minutes = Number.parseInt(id.slice(-12), 16) % 100_000;
+  const minutes = Number.parseInt(id.slice(-12), 16) % 1000;
   return { id, actor: "Tester", typedAt: new Date(FIRST_MS + minutes * 60_000).toISOString(), ...act };
 }
 

@@ -1,0 +1,177 @@
+import assert from "node:assert/strict";
+import { after, before, describe, it } from "node:test";
+import { loadDemoOnce } from "../../src/app/demo.ts";
+import { makeContext } from "../../src/app/context.ts";
+import { readDay } from "../../src/app/day.ts";
+import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
+import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
+import { migrate } from "../../src/db/migrate.ts";
+import { findVisit, insertEvents } from "../../src/db/visits.ts";
+import { visitFile } from "../../src/schema/visit.ts";
+import { allDry, begun, CONNECTION, event, idOf } from "../support/story.ts";
+import { cloneDatabase, type TestDatabase } from "../support/server.ts";
+
+const NOW = new Date("2026-03-09T12:00:00.000Z");
+let database: TestDatabase;
+let context: ReturnType<typeof makeContext>;
+
+before(async () => {
+  database = await cloneDatabase("template_empty");
+  context = makeContext(database.sql, () => NOW);
+});
+after(() => database.drop());
+
+const visitId = (number: number) => idOf(0xabc000 + number);
+/** The story under fresh ids, so that each test has a visit of its own. */
+function fresh(events: ReturnType<typeof begun>, run: number) {
+  return events.map((each, index) => ({ ...each, id: idOf(0x10000 * (run + 1) + index) }));
+}
+const rejects = (work: Promise<unknown>, code: string) => assert.rejects(work, (error: { code?: string }) => error.code === code);
+
+describe("migrations", () => {
+  it("may be run again and change nothing", async () => {
+    await migrate(database.url);
+    const rows = await database.sql`select version from schema_version order by version`;
+    assert.deepEqual(rows.map((row) => Number(row["version"])), [0, 1]);
+  });
+
+  it("run by two at once, one waits for the other", async () => {
+    await Promise.all([migrate(database.url), migrate(database.url)]);
+    assert.equal((await database.sql`select 1 from schema_version where version = 1`).length, 1);
+  });
+
+  it("stop when an applied file was edited", async () => {
+    await database.sql`update schema_version set md5 = 'another' where version = 1`;
+    await assert.rejects(migrate(database.url), /md5|checksum/i);
+    const other = await cloneDatabase("template_empty");
+    const [row] = await other.sql<{ md5: string }[]>`select md5 from schema_version where version = 1`;
+    await other.drop();
+    await database.sql`update schema_version set md5 = ${row?.md5 ?? ""} where version = 1`;
+    await migrate(database.url);
+  });
+});
+
+describe("visits", () => {
+  it("open once, however often they are sent", async () => {
+    const events = fresh(begun(), 0);
+    assert.deepEqual(await openVisit(context, visitId(0), events), { visit: visitId(0), version: 3, added: 3 });
+    assert.deepEqual(await openVisit(context, visitId(0), events), { visit: visitId(0), version: 3, added: 0 });
+    await rejects(openVisit(context, visitId(0), fresh(begun(), 90)), "conflict");
+    await rejects(openVisit(context, visitId(91), events), "conflict");
+  });
+
+  it("give back what was put in, in order", async () => {
+    const events = fresh(allDry(begun()), 1);
+    await openVisit(context, visitId(1), events);
+    const read = await readVisit(context, visitId(1));
+    assert.deepEqual(read.events.map((each) => each.event), events);
+    assert.deepEqual([read.version, read.phase, read.state.title], [events.length, "ready", "Test visit"]);
+  });
+
+  it("take each event exactly once", async () => {
+    await openVisit(context, visitId(2), fresh(begun(), 2));
+    const note = event({ kind: "visit-noted", text: "once" }, idOf(0x2ff00));
+    assert.equal((await addEvents(context, visitId(2), [note])).added, 1);
+    assert.equal((await addEvents(context, visitId(2), [note])).added, 0);
+    await rejects(addEvents(context, visitId(2), [{ ...note, text: "twice" } as typeof note]), "conflict");
+    assert.equal((await readVisit(context, visitId(2))).state.notes.length, 1);
+  });
+
+  it("refuse a writer who has not seen the latest, and take him when he has", async () => {
+    await openVisit(context, visitId(3), fresh(begun(), 3));
+    const note = (number: number) => event({ kind: "visit-noted", text: `n${number}` }, idOf(0x3ff00 + number));
+    await addEvents(context, visitId(3), [note(1)], 3);
+    await rejects(addEvents(context, visitId(3), [note(2)], 3), "stale");
+    assert.equal((await addEvents(context, visitId(3), [note(1)], 3)).added, 0, "what is there already is not stale");
+    assert.equal((await addEvents(context, visitId(3), [note(2)], 4)).version, 5);
+  });
+
+  it("number events without a gap when many write at once", async () => {
+    await openVisit(context, visitId(4), fresh(begun(), 4));
+    const notes = Array.from({ length: 12 }, (_, index) => event({ kind: "visit-noted", text: `n${index}` }, idOf(0x4ff00 + index)));
+    await Promise.all(notes.map((note) => addEvents(context, visitId(4), [note])));
+    const rows = await database.sql<{ seq: number }[]>`select seq from visit_event where visit_id = ${visitId(4)} order by seq`;
+    assert.deepEqual(rows.map((row) => row.seq), Array.from({ length: 15 }, (_, index) => index + 1));
+  });
+
+  it("keep nothing of a batch of which one event is refused", async () => {
+    await openVisit(context, visitId(5), fresh(begun(), 5));
+    const good = event({ kind: "visit-noted", text: "good" }, idOf(0x5ff00));
+    const bad = event({ kind: "connection-signed", connection: CONNECTION, name: "T", lookBackBy: "plumber" }, idOf(0x5ff01));
+    await rejects(addEvents(context, visitId(5), [good, bad]), "refused");
+    assert.equal((await readVisit(context, visitId(5))).version, 3);
+  });
+
+  it("refuse a time that is still to come, and a plan the planner does not give", async () => {
+    const events = fresh(begun(), 6);
+    await rejects(openVisit(context, visitId(6), events.map((each) => ({ ...each, typedAt: "2026-03-10T12:00:00.000Z" }))), "refused");
+    const forged = events.map((each) => (each.kind === "plan-chosen" ? { ...each, plan: { ...each.plan, priceCents: 1 } } : each));
+    await rejects(openVisit(context, visitId(6), forged), "refused");
+  });
+
+  it("are not found when they are not there", async () => {
+    await rejects(readVisit(context, visitId(99)), "not-found");
+    await rejects(addEvents(context, visitId(99), fresh(begun(), 99)), "not-found");
+    assert.equal(await findVisit(database.sql, visitId(99)), undefined);
+  });
+});
+
+describe("the event table", () => {
+  for (const [name, work] of [
+    ["changed", () => database.sql`update visit_event set actor = 'x'`],
+    ["taken away", () => database.sql`delete from visit_event`],
+    ["emptied", () => database.sql`truncate visit_event cascade`],
+  ] as const)
+    it(`is never ${name}`, () => assert.rejects(work(), /only added/));
+
+  it("has no two events of one number", async () => {
+    const row = { eventId: idOf(0x77777), visitId: visitId(0), seq: 1, kind: "visit-noted", actor: "x", typedAt: NOW, body: {} };
+    await assert.rejects(insertEvents(database.sql, [row]), /visit_event_seq_once/);
+  });
+});
+
+describe("a visit as a file", () => {
+  it("comes back unchanged in another database, received times included", async () => {
+    const told = JSON.parse(JSON.stringify(await exportVisit(context, visitId(1))));
+    const other = await cloneDatabase("template_empty");
+    const there = makeContext(other.sql, () => NOW);
+    try {
+      const file = visitFile.parse(told);
+      assert.equal((await importVisit(there, file)).added, file.events.length);
+      assert.deepEqual(JSON.parse(JSON.stringify(await exportVisit(there, visitId(1)))), told);
+      assert.equal((await importVisit(there, file)).added, 0, "the same file again adds nothing");
+    } finally {
+      await other.drop();
+    }
+  });
+
+  it("brings what is new of a visit that is here, and nothing when the two differ", async () => {
+    const told = visitFile.parse(JSON.parse(JSON.stringify(await exportVisit(context, visitId(5)))));
+    const note = event({ kind: "visit-noted", text: "told elsewhere" }, idOf(0x5ff77));
+    const longer = { ...told, events: [...told.events, { event: note, receivedAt: note.typedAt }] };
+    assert.equal((await importVisit(context, visitFile.parse(longer))).added, 1);
+    assert.equal((await importVisit(context, told)).added, 0, "a shorter telling changes nothing");
+    const another = { ...longer, events: longer.events.map((each, index) => (index === 3 ? { ...each, event: { ...note, id: idOf(0x5ff78) } } : each)) };
+    await rejects(importVisit(context, visitFile.parse(another)), "conflict");
+  });
+
+  it("is refused when it breaks a rule", async () => {
+    const told = visitFile.parse(JSON.parse(JSON.stringify(await exportVisit(context, visitId(1)))));
+    await rejects(importVisit(context, { ...told, visit: visitId(50), events: told.events.slice(1) }), "refused");
+  });
+});
+
+describe("the demo", () => {
+  it("is loaded once in a database's life", async () => {
+    const other = await cloneDatabase("template_empty");
+    try {
+      assert.equal(await loadDemoOnce(other.sql, NOW), true);
+      assert.equal(await loadDemoOnce(other.sql, NOW), false);
+      const tickets = await readDay(makeContext(other.sql, () => NOW));
+      assert.ok(tickets.length >= 4);
+      assert.equal(tickets[0]?.isOverdue, true, "the late look-back comes first");
+    } finally {
+      await other.drop();
+    }
+  });
+});

@@ -1,0 +1,83 @@
+/** Power cuts: the server is killed in the middle of the work. What was acknowledged stays; what was not is sent again. */
+import assert from "node:assert/strict";
+import { after, before, describe, it } from "node:test";
+import type { Browser } from "playwright-core";
+import { demoVisitId } from "../../src/app/demo-story.ts";
+import { makeContext } from "../../src/app/context.ts";
+import { readVisit } from "../../src/app/visits.ts";
+import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
+import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+
+const VISIT = demoVisitId("library-washroom");
+let database: TestDatabase;
+let server: TestServer;
+let browser: Browser;
+
+before(async () => {
+  database = await cloneDatabase("template_demo");
+  server = await startServer(database.url);
+  browser = await openBrowser();
+});
+after(async () => {
+  await browser.close();
+  await server.stop();
+  await database.drop();
+});
+
+const read = () => readVisit(makeContext(database.sql), VISIT);
+
+async function sheetPath(label: string): Promise<string> {
+  const { state } = await read();
+  const connection = state.connections.find(({ survey }) => survey.label === label);
+  assert.ok(connection);
+  return `/visits/${VISIT}/${connection.id}/run-sheet`;
+}
+
+describe("a server killed while steps are ticked", () => {
+  it("loses no acknowledged tick, and takes the others once it is back", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, await sheetPath("Lavatory faucet cold"));
+    const tick = page.getByRole("button", { name: /^Tick/ }).first();
+    await tick.click();
+    await tick.click();
+    await saved(page);
+    const acknowledged = await read();
+
+    // The tick and the power cut at the same moment: it may or may not have reached the database.
+    await Promise.all([tick.click(), server.kill()]);
+    await tick.click();
+    await page.getByText(/not sent yet, kept on this device/).waitFor();
+    const afterKill = await read();
+    assert.ok(afterKill.version >= acknowledged.version, "an acknowledged tick was lost");
+    const ticked = await page.getByRole("button", { name: /^Undo: (?!step)/ }).count();
+
+    server = await startServer(database.url, server.port);
+    await page.getByRole("button", { name: "Try now" }).click();
+    await saved(page);
+    const end = await read();
+    assert.equal(end.version, acknowledged.version + 2, "each tick stands exactly once");
+    assert.deepEqual(end.events.slice(0, acknowledged.version), acknowledged.events);
+    await page.reload();
+    await alive(page);
+    assert.equal(await page.getByRole("button", { name: /^Undo: (?!step)/ }).count(), ticked);
+    await leave();
+  });
+
+  it("finds unsent ticks again after the page itself was closed", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    const path = await sheetPath("Lavatory faucet hot");
+    await go(page, path);
+    const before = await read();
+    await page.context().setOffline(true);
+    await page.getByRole("button", { name: /^Tick/ }).first().click();
+    await page.getByText(/1 not sent yet/).waitFor();
+    await page.goto("about:blank");
+    await page.context().setOffline(false);
+    assert.equal((await read()).version, before.version);
+    await go(page, path);
+    await saved(page);
+    await page.waitForFunction(() => localStorage.length === 0);
+    assert.equal((await read()).version, before.version + 1);
+    await leave();
+  });
+});

@@ -1,0 +1,196 @@
+/** Every view as people see it: at a desk, on a phone, in the dark, on paper, and by an accessibility checker. */
+import assert from "node:assert/strict";
+import { after, before, describe, it } from "node:test";
+import type { Browser } from "playwright-core";
+import { demoVisitId } from "../../src/app/demo-story.ts";
+import { makeContext } from "../../src/app/context.ts";
+import { readVisit } from "../../src/app/visits.ts";
+import { accessibilityFaults, alive, go, openBrowser, overflows, saved, visitor } from "../support/browser.ts";
+import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+
+const KITCHEN = demoVisitId("teaching-kitchen");
+const WASHROOM = demoVisitId("library-washroom");
+let database: TestDatabase;
+let server: TestServer;
+let browser: Browser;
+let views: readonly string[] = [];
+
+async function pathTo(visit: string, label: string, view: string): Promise<string> {
+  const { state } = await readVisit(makeContext(database.sql), visit);
+  const connection = state.connections.find(({ survey }) => survey.label === label);
+  assert.ok(connection);
+  return `/visits/${visit}/${connection.id}/${view}`;
+}
+
+before(async () => {
+  database = await cloneDatabase("template_demo");
+  server = await startServer(database.url);
+  browser = await openBrowser();
+  views = [
+    "/",
+    `/visits/${KITCHEN}`,
+    await pathTo(WASHROOM, "Toilet tank", "survey"),
+    await pathTo(WASHROOM, "Toilet tank", "run-sheet"),
+    await pathTo(KITCHEN, "Dishwasher", "hookup"),
+    await pathTo(WASHROOM, "Lavatory faucet hot", "run-sheet"),
+    await pathTo(KITCHEN, "Dishwasher", "leak-check"),
+    await pathTo(KITCHEN, "Kitchen faucet hot", "leak-check"),
+    `/visits/${KITCHEN}/record`,
+    "/visits/import",
+    "/nothing-here",
+  ];
+});
+after(async () => {
+  await browser.close();
+  await server.stop();
+  await database.drop();
+});
+
+describe("every view", () => {
+  for (const [name, options] of [
+    ["at 1280 x 800", {}],
+    ["at 390 wide", { viewport: { width: 390, height: 844 } }],
+    ["in the dark", { colorScheme: "dark" as const }],
+  ] as const)
+    it(`${name} fits its window and passes the accessibility checker`, async () => {
+      const { page, leave } = await visitor(browser, server.base, options);
+      for (const path of views) {
+        await go(page, path);
+        assert.equal(await overflows(page), false, `${path} is wider than the window`);
+        assert.deepEqual(await accessibilityFaults(page), [], path);
+      }
+      await leave();
+    });
+
+  it("prints the record without rail, buttons or tabs, and with its strips", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await page.emulateMedia({ media: "print" });
+    await go(page, `/visits/${KITCHEN}/record`);
+    assert.equal(await page.getByRole("navigation").first().isVisible(), false);
+    assert.equal(await page.getByRole("button", { name: "Print" }).isVisible(), false);
+    assert.ok((await page.locator("svg.strip").count()) >= 2);
+    const pdf = await page.pdf({ format: "Letter" });
+    assert.equal(pdf.subarray(0, 5).toString(), "%PDF-");
+    await leave();
+  });
+});
+
+describe("Day and Record", () => {
+  it("ship no island and stand without JavaScript, new visits included", async () => {
+    const { page, leave } = await visitor(browser, server.base, { javaScriptEnabled: false });
+    for (const path of ["/", `/visits/${KITCHEN}`, `/visits/${KITCHEN}/record`]) {
+      await page.goto(path);
+      assert.equal(await page.locator("astro-island").count(), 0, path);
+    }
+    await page.goto("/");
+    await page.getByRole("button", { name: "Refrigerator" }).click();
+    await page.waitForURL(/\/survey$/);
+    await leave();
+  });
+});
+
+describe("what people do besides", () => {
+  it("? shows the keys, ] goes one tab on, and both leave typing alone", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, await pathTo(WASHROOM, "Toilet tank", "survey"));
+    await page.keyboard.press("?");
+    await page.getByRole("dialog", { name: "Keys" }).waitFor();
+    await page.keyboard.press("Escape");
+    await page.getByLabel("Place").fill("");
+    await page.getByLabel("Place").pressSequentially("room ]?");
+    assert.equal(await page.getByLabel("Place").inputValue(), "room ]?");
+    await page.getByLabel("Place").blur();
+    await page.keyboard.press("]");
+    await page.waitForURL(/\/hookup$/);
+    await leave();
+  });
+
+  it("light and dark are remembered", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/");
+    await page.getByRole("button", { name: "Dark" }).click();
+    await page.waitForFunction(() => document.documentElement.dataset["theme"] === "dark");
+    await go(page, `/visits/${KITCHEN}`);
+    assert.equal(await page.locator("html").getAttribute("data-theme"), "dark");
+    await leave();
+  });
+
+  it("a step is undone, and a refusal is said in words and costs nothing", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, await pathTo(WASHROOM, "Lavatory faucet hot", "run-sheet"));
+    await page.getByRole("button", { name: /^Tick: Dry every joint/ }).click();
+    await page.getByRole("button", { name: /^Tick: Crack the stop open/ }).click();
+    await page.getByRole("alert").getByText(/Make up every joint before water/).waitFor();
+    await page.getByRole("button", { name: "Understood" }).click();
+    await page.getByRole("button", { name: /^Undo: Dry every joint/ }).click();
+    await page.getByRole("button", { name: /^Tick: Dry every joint/ }).waitFor();
+    await saved(page);
+    await leave();
+  });
+
+  it("another way is shown by what differs, and can be chosen instead", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, await pathTo(WASHROOM, "Toilet tank", "hookup"));
+    await page.getByText("Refused").waitFor();
+    await page.getByRole("button", { name: "Show B" }).click();
+    await page.getByRole("heading", { name: /Plan B.*riser/i }).waitFor();
+    await page.getByRole("button", { name: "Choose plan B" }).click();
+    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await saved(page);
+    await page.reload();
+    await alive(page);
+    await page.getByText(/Another way is chosen now/).waitFor();
+    await page.getByRole("button", { name: "Choose plan A" }).click();
+    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await saved(page);
+    await leave();
+  });
+
+  it("an exception is written down where a look is impossible, and the overdue look-back is made good", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, await pathTo(KITCHEN, "Dishwasher", "leak-check"));
+    await page.locator('[data-stage="in-place"]').click();
+    await page.getByText("It cannot be checked: write down why").click();
+    await page.getByLabel(/Reason/).fill("cabinet is still open");
+    await page.getByRole("button", { name: "Write the exception" }).click();
+    await page.getByText("Exception written down.").waitFor();
+    await saved(page);
+    await go(page, "/");
+    await page.getByRole("link", { name: /^Look back now/ }).click();
+    await alive(page);
+    await page.getByRole("button", { name: "Dry", exact: true }).click();
+    await page.locator('[data-phase="done"]').waitFor();
+    await saved(page);
+    await leave();
+  });
+
+  it("two people on one connection: the second is told, and loses nothing of the first's", async () => {
+    const path = await pathTo(WASHROOM, "Lavatory faucet cold", "run-sheet");
+    const [one, two] = [await visitor(browser, server.base), await visitor(browser, server.base)];
+    await go(one.page, path);
+    await go(two.page, path);
+    await one.page.getByRole("button", { name: /^Tick: See both ends/ }).click();
+    await saved(one.page);
+    await two.page.getByRole("button", { name: /^Tick: See both ends/ }).click();
+    await two.page.getByRole("alert").getByText(/ticked already/).waitFor();
+    await two.page.reload();
+    await alive(two.page);
+    await two.page.getByRole("button", { name: /^Undo: See both ends/ }).waitFor();
+    await one.leave();
+    await two.leave();
+  });
+
+  it("notes and dropped connections are kept with their reason", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, `/visits/${demoVisitId("laundry")}`);
+    await page.getByLabel(/What the next person should know/).fill("hose marked with tape");
+    await page.getByRole("button", { name: "Add the note" }).click();
+    await page.getByText("hose marked with tape").waitFor();
+    await page.getByText("Drop a connection", { exact: true }).click();
+    await page.getByLabel("Connection", { exact: true }).selectOption({ label: "Utility faucet cold" });
+    await page.getByLabel(/^Why/).fill("stem seized, quoted");
+    await page.getByRole("button", { name: "Drop it" }).click();
+    await page.getByText("Dropped: Utility faucet cold (stem seized, quoted)").waitFor();
+    await leave();
+  });
+});

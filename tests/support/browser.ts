@@ -1,0 +1,76 @@
+/** A real browser on a test server. Any request that would leave the machine is stopped and fails the test. */
+import assert from "node:assert/strict";
+import { readFileSync } from "node:fs";
+import { createRequire } from "node:module";
+import { type Browser, type BrowserContextOptions, chromium, type Page } from "playwright-core";
+
+const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
+
+export async function openBrowser(): Promise<Browser> {
+  // Chromium refuses its sandbox to root; what it loads here is our own server only.
+  return chromium.launch({ executablePath: "/usr/bin/chromium", args: process.getuid?.() === 0 ? ["--no-sandbox"] : [] });
+}
+
+export interface Visitor {
+  readonly page: Page;
+  /** Page errors and console errors so far, those of a server that is down left out. */
+  readonly faults: readonly string[];
+  /** Fails on any request that left the machine and on any page error; then closes. */
+  readonly leave: () => Promise<void>;
+}
+
+const DESK = { width: 1280, height: 800 };
+
+/** A visitor with a fresh profile. `page.goto` takes paths. */
+export async function visitor(browser: Browser, base: string, options: BrowserContextOptions = {}): Promise<Visitor> {
+  const context = await browser.newContext({ baseURL: base, viewport: DESK, timezoneId: "Europe/Berlin", ...options });
+  const left: string[] = [];
+  const faults: string[] = [];
+  await context.route("**", (route) => {
+    if (new URL(route.request().url()).hostname === "127.0.0.1") return route.continue();
+    left.push(route.request().url());
+    return route.abort();
+  });
+  const page = await context.newPage();
+  page.setDefaultTimeout(15_000);
+  page.on("pageerror", (error) => faults.push(error.message));
+  page.on("console", (message) => {
+    if (message.type() === "error" && !/ERR_CONNECTION_REFUSED|ERR_INTERNET_DISCONNECTED|ERR_CONNECTION_RESET|ERR_EMPTY_RESPONSE|status of (404|409|422)/.test(message.text())) faults.push(message.text());
+  });
+  return {
+    page,
+    faults,
+    leave: async () => {
+      await context.close();
+      assert.deepEqual(left, [], "requests left the machine");
+      assert.deepEqual(faults, [], "the page had errors");
+    },
+  };
+}
+
+/** Goes to a path and waits until every island on it is alive. */
+export async function go(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await alive(page);
+}
+
+export async function alive(page: Page): Promise<void> {
+  await page.waitForFunction(() => document.readyState === "complete" && document.querySelector("astro-island[ssr]") === null);
+}
+
+/** Waits until everything typed has been acknowledged by the server. */
+export async function saved(page: Page): Promise<void> {
+  await page.locator("[data-saved]").waitFor();
+}
+
+/** What the accessibility checker finds wrong, in words; empty when nothing is. */
+export async function accessibilityFaults(page: Page): Promise<readonly string[]> {
+  await page.evaluate(AXE);
+  const found: unknown = await page.evaluate("axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ')).join(' | ')))");
+  return found as string[];
+}
+
+/** True when the page is wider than its window. */
+export async function overflows(page: Page): Promise<boolean> {
+  return page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
+}

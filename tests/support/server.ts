@@ -1,0 +1,91 @@
+/** A database cloned for one test file, and servers on it that can be stopped, killed and started again. */
+import { type ChildProcess, fork } from "node:child_process";
+import { join } from "node:path";
+import postgres from "postgres";
+import { freePort } from "../../ops/ports.ts";
+import { connect, type Pool } from "../../src/db/client.ts";
+
+function given(name: "TEST_CLUSTER_URL" | "TEST_DIST"): string {
+  const value = process.env[name];
+  if (value === undefined) throw new Error(`${name} is not set: run this suite with bin/test`);
+  return value;
+}
+
+export interface TestDatabase {
+  readonly url: string;
+  readonly sql: Pool;
+  readonly drop: () => Promise<void>;
+}
+
+let clones = 0;
+
+/** Its own copy of the empty or the demo database. */
+export async function cloneDatabase(template: "template_empty" | "template_demo"): Promise<TestDatabase> {
+  const admin = postgres(given("TEST_CLUSTER_URL"), { max: 1, onnotice: () => undefined });
+  clones += 1;
+  const name = `test_${process.pid}_${clones}`;
+  // Two files cloning at once would each be the other's reason to be refused: a template may have no visitor.
+  const lock = await admin.reserve();
+  await lock`select pg_advisory_lock(1)`;
+  await lock`create database ${lock(name)} template ${lock(template)}`;
+  await lock`select pg_advisory_unlock(1)`;
+  lock.release();
+  const url = given("TEST_CLUSTER_URL").replace(/\/[^/]+$/, `/${name}`);
+  const sql = connect(url);
+  return {
+    url,
+    sql,
+    drop: async () => {
+      await sql.end();
+      await admin`drop database ${admin(name)} with (force)`;
+      await admin.end();
+    },
+  };
+}
+
+export interface TestServer {
+  readonly base: string;
+  readonly port: number;
+  /** Ends it as an operator would. */
+  readonly stop: () => Promise<void>;
+  /** Ends it as a power cut would. */
+  readonly kill: () => Promise<void>;
+}
+
+/** The built server on the database, on a port of its own or the one given. */
+export async function startServer(databaseUrl: string, wanted?: number): Promise<TestServer> {
+  const port = wanted ?? (await freePort());
+  const child: ChildProcess = fork(join(import.meta.dirname, "serve.ts"), [given("TEST_DIST"), String(port)], {
+    execArgv: ["--import", "tsx"],
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+    stdio: ["ignore", "inherit", "inherit", "ipc"],
+  });
+  const ended = new Promise<void>((resolve) => child.once("exit", () => resolve()));
+  await new Promise<void>((resolve, reject) => {
+    child.once("message", () => resolve());
+    child.once("exit", (code) => reject(new Error(`the server ended with ${code} before it was ready`)));
+  });
+  const end = (signal: NodeJS.Signals) => async () => {
+    child.kill(signal);
+    await ended;
+  };
+  return { base: `http://127.0.0.1:${port}`, port, stop: end("SIGTERM"), kill: end("SIGKILL") };
+}
+
+export interface Answer {
+  readonly status: number;
+  readonly headers: Headers;
+  // Bodies are read field by field by each test; unknown would need a schema for every assertion.
+  readonly body: Record<string, never>;
+}
+
+/** A JSON call as a program makes it. */
+export async function call(base: string, method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+  const response = await fetch(base + path, {
+    method,
+    headers: { ...(body === undefined ? {} : { "content-type": "application/json" }), ...headers },
+    ...(body === undefined ? {} : { body: typeof body === "string" ? body : JSON.stringify(body) }),
+  });
+  const text = await response.text();
+  return { status: response.status, headers: response.headers, body: text === "" ? {} : JSON.parse(text) };
+}
