@@ -3,8 +3,8 @@ import { spawn } from "node:child_process";
 import { mkdtempSync, readdirSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, relative } from "node:path";
-import { buildData } from "./build-data.ts";
 import { ensureBuild, runToEnd } from "./build.ts";
+import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
 import { createDatabase } from "./database.ts";
 import { ROOT, VAR } from "./paths.ts";
@@ -41,8 +41,21 @@ interface Count {
 /** Runs node's own test runner on the files and reads its closing count. */
 function runFiles(files: readonly string[], env: NodeJS.ProcessEnv, concurrency: number): Promise<Count> {
   return new Promise((resolve, reject) => {
-    const args = ["--import", "tsx", "--test", "--test-reporter=spec", `--test-concurrency=${concurrency}`, ...files];
-    const child = spawn(process.execPath, args, { cwd: ROOT, env: { ...process.env, ...env }, stdio: ["ignore", "pipe", "inherit"] });
+    const args = [
+      "--import",
+      "tsx",
+      "--test",
+      "--test-reporter=spec",
+      "--test-force-exit",
+      "--test-timeout=180000",
+      `--test-concurrency=${concurrency}`,
+      ...files,
+    ];
+    const child = spawn(process.execPath, args, {
+      cwd: ROOT, // A zone with daylight-saving time, far from the demo site's: whoever mixes the two up is found out.
+      env: { TZ: "Europe/Berlin", ...process.env, ...env },
+      stdio: ["ignore", "pipe", "inherit"],
+    });
     let printed = "";
     child.stdout.on("data", (chunk: Buffer) => {
       process.stdout.write(chunk);
@@ -93,7 +106,11 @@ async function runSuite(suite: Suite, env: NodeJS.ProcessEnv): Promise<Count> {
   if (suite === "lint") return lint();
   const files = FILES[suite].below.flatMap((folder) => testFilesBelow(join(ROOT, folder)));
   if (files.length === 0) throw new Error(`suite ${suite} has no test files`);
-  const count = await runFiles(files.map((file) => relative(ROOT, file)), env, suite === "e2e" ? 1 : 2);
+  const count = await runFiles(
+    files.map((file) => relative(ROOT, file)),
+    env,
+    suite === "e2e" ? 1 : 2,
+  );
   if (count.passed === 0) throw new Error(`suite ${suite} ran no test`);
   return count;
 }
@@ -115,11 +132,16 @@ async function main(): Promise<void> {
       });
       total.passed += count.passed;
       total.failed += count.failed;
-      console.log(`== ${suite}: ${count.passed} passed, ${count.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`);
+      console.log(
+        `== ${suite}: ${count.passed} passed, ${count.failed} failed, ${Math.round((Date.now() - started) / 1000)} s`,
+      );
     }
   };
   const isServerSuite = (suite: Suite) => isFileSuite(suite) && FILES[suite].needsServer;
-  await run(suites.filter((suite) => !isServerSuite(suite)), {});
+  await run(
+    suites.filter((suite) => !isServerSuite(suite)),
+    {},
+  );
   const serverSuites = suites.filter(isServerSuite);
   if (serverSuites.length > 0) await withServer((env) => run(serverSuites, env));
   console.log(`\n${total.passed} passed, ${total.failed} failed`);

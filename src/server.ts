@@ -89,7 +89,15 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     next();
   });
   // Astro itself sends each page's content security policy, with the hashes of its own scripts.
-  app.use(helmet({ contentSecurityPolicy: false, hsts: false, crossOriginEmbedderPolicy: false }));
+  // "no-referrer" would make browsers send "Origin: null" with our own forms.
+  app.use(
+    helmet({
+      contentSecurityPolicy: false,
+      hsts: false,
+      crossOriginEmbedderPolicy: false,
+      referrerPolicy: { policy: "same-origin" },
+    }),
+  );
   app.use(limits(port));
   app.use(compression());
   app.use(

@@ -21,7 +21,9 @@ function faultsAfter(file: string, edit: (text: string) => string): readonly str
     assert.notEqual(after, before, "the edit changed nothing");
     writeFileSync(join(copy, file), after);
     const parsed = tablesSchema.safeParse(readTables(copy));
-    return parsed.success ? crossCheck(parsed.data) : parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
+    return parsed.success
+      ? crossCheck(parsed.data)
+      : parsed.error.issues.map((issue) => `${issue.path.join(".")}: ${issue.message}`);
   } finally {
     rmSync(copy, { recursive: true });
   }
@@ -46,22 +48,58 @@ describe("data/", () => {
     for (const part of tables.parts.filter((each) => each.kind === "line")) {
       const [a, b] = part.ports;
       assert.ok(a && b);
-      assert.equal(Math.hypot(...a.at.map((value, axis) => (b.at[axis] ?? 0) - value)), part.lengthIn, part.sku);
+      assert.equal(
+        Math.hypot(...a.at.map((value, axis) => (b.at[axis] ?? 0) - value)),
+        part.lengthIn,
+        part.sku,
+      );
     }
   });
 
   it("points every port along an axis, outwards", () => {
-    for (const part of tables.parts) for (const port of part.ports) assert.equal(Math.hypot(...port.direction), 1, `${part.sku} ${port.id}`);
+    for (const part of tables.parts)
+      for (const port of part.ports) assert.equal(Math.hypot(...port.direction), 1, `${part.sku} ${port.id}`);
   });
 
   const wrong: readonly (readonly [string, string, (text: string) => string, RegExp])[] = [
-    ["an end nobody lists", "catalogue.csv", (text) => text.replace("bc-7/8-f,0 0 0", "bc-9/9-f,0 0 0"), /no end bc-9\/9-f/],
+    [
+      "an end nobody lists",
+      "catalogue.csv",
+      (text) => text.replace("bc-7/8-f,0 0 0", "bc-9/9-f,0 0 0"),
+      /no end bc-9\/9-f/,
+    ],
     ["a SKU twice", "catalogue.csv", (text) => `${text}${text.split("\n")[1]}\n`, /stands twice/],
-    ["a price that is no number", "catalogue.csv", (text) => text.replace(",590,brass", ",free,brass"), /priceCents/],
-    ["turns that fall", "joints.csv", (text) => text.replace("0.25,0.5,0.75", "0.5,0.25,0.75"), /turns must rise/],
-    ["a checkpoint nobody lists", "presets.csv", (text) => text.replace("tank-bolts;base", "tank-bolts;bass"), /no checkpoint bass/],
-    ["two defaults for a school", "schools.csv", (text) => text.replace("rigid,Rigid riser to the toilet,no", "rigid,Rigid riser to the toilet,yes"), /exactly one default/],
-    ["a step with a caution nobody wrote", "steps.csv", (text) => text.replace(",electricity", ",lightning"), /no caution lightning/],
+    [
+      "a price that is no number",
+      "catalogue.csv",
+      (text) => text.replace(",590,brass", ",free,brass"),
+      /priceCents/,
+    ],
+    [
+      "turns that fall",
+      "joints.csv",
+      (text) => text.replace("0.25,0.5,0.75", "0.5,0.25,0.75"),
+      /turns must rise/,
+    ],
+    [
+      "a checkpoint nobody lists",
+      "presets.csv",
+      (text) => text.replace("tank-bolts;base", "tank-bolts;bass"),
+      /no checkpoint bass/,
+    ],
+    [
+      "two defaults for a school",
+      "schools.csv",
+      (text) => text.replace("rigid,Rigid riser to the toilet,no", "rigid,Rigid riser to the toilet,yes"),
+      /exactly one default/,
+    ],
+    [
+      "a step with a caution nobody wrote",
+      "steps.csv",
+      (text) => text.replace(",electricity", ",lightning"),
+      /no caution lightning/,
+    ],
   ];
-  for (const [name, file, edit, says] of wrong) it(`refuses ${name}`, () => assert.match(faultsAfter(file, edit).join("\n"), says));
+  for (const [name, file, edit, says] of wrong)
+    it(`refuses ${name}`, () => assert.match(faultsAfter(file, edit).join("\n"), says));
 });

@@ -17,7 +17,9 @@ import { presetGroups } from "./start-visit.ts";
 import { endChoices, schoolRows } from "./survey-choices.ts";
 import { visitAction } from "./visit-actions.ts";
 
-const demo = demoSchema.parse(JSON.parse(readFileSync(new URL("../../data/demo.json", import.meta.url), "utf8")));
+const demo = demoSchema.parse(
+  JSON.parse(readFileSync(new URL("../../data/demo.json", import.meta.url), "utf8")),
+);
 
 describe("the demo", () => {
   const now = new Date("2026-03-08T15:00:00.000Z");
@@ -29,8 +31,20 @@ describe("the demo", () => {
   it("has at least 4 visits and 9 connections, in every state a plumber meets", () => {
     const connections = told.flatMap((events) => foldVisit(events).connections);
     assert.ok(told.length >= 4 && connections.length >= 9);
-    const phases = new Set(connections.map((connection) => connectionPhase(connection, tables.stages, now.toISOString())));
-    for (const phase of ["surveyed", "planned", "part-made", "weeping", "ready", "look-back", "overdue", "done"] as const) assert.ok(phases.has(phase), phase);
+    const phases = new Set(
+      connections.map((connection) => connectionPhase(connection, tables.stages, now.toISOString())),
+    );
+    for (const phase of [
+      "surveyed",
+      "planned",
+      "part-made",
+      "weeping",
+      "ready",
+      "look-back",
+      "overdue",
+      "done",
+    ] as const)
+      assert.ok(phases.has(phase), phase);
   });
   it("tells nothing that has not happened yet", () => {
     for (const events of told) for (const each of events) assert.ok(each.typedAt <= now.toISOString());
@@ -41,7 +55,11 @@ describe("events as rows", () => {
   it("come back as they went", () => {
     for (const [index, each] of allDry(begun()).entries()) {
       const row = rowFromEvent("v", index + 1, each, each.typedAt);
-      const back = eventFromRow({ ...row, receivedAt: new Date(each.typedAt), body: JSON.parse(JSON.stringify(row.body)) });
+      const back = eventFromRow({
+        ...row,
+        receivedAt: new Date(each.typedAt),
+        body: JSON.parse(JSON.stringify(row.body)),
+      });
       assert.deepEqual(back.event, each);
       assert.ok(isSameEvent(back.event, each));
     }
@@ -49,7 +67,9 @@ describe("events as rows", () => {
   it("are the same whatever the order of fields and the spelling of the time, and not when a word differs", () => {
     const note = event({ kind: "visit-noted", text: "a" });
     const { text, ...rest } = note as typeof note & { text: string };
-    assert.ok(isSameEvent({ text, ...rest, typedAt: note.typedAt.replace(".000Z", "Z") } as typeof note, note));
+    assert.ok(
+      isSameEvent({ text, ...rest, typedAt: note.typedAt.replace(".000Z", "Z") } as typeof note, note),
+    );
     assert.ok(!isSameEvent({ ...note, text: "b" } as typeof note, note));
   });
 });
@@ -58,12 +78,22 @@ describe("recordOf", () => {
   it("says for every joint and stage what was found, and the least the standing look could see", () => {
     const [sheet] = recordOf(foldVisit(allDry(begun())), tables, "2026-03-08T15:00:00.000Z");
     assert.ok(sheet);
-    assert.deepEqual(sheet.rows.map((row) => row.target), ["1", "2", "A", "B", "connection"]);
-    assert.deepEqual(sheet.rows[0]?.cells.map((cell) => cell?.check?.result ?? null), ["dry", "dry", "dry", null, null, null]);
-    assert.deepEqual(sheet.rows[2]?.cells.map((cell) => cell?.check?.result ?? null), [null, null, null, "dry", null, null]);
+    assert.deepEqual(
+      sheet.rows.map((row) => row.target),
+      ["1", "2", "A", "B", "connection"],
+    );
+    assert.deepEqual(
+      sheet.rows[0]?.cells.map((cell) => cell?.check?.result ?? null),
+      ["dry", "dry", "dry", null, null, null],
+    );
+    assert.deepEqual(
+      sheet.rows[2]?.cells.map((cell) => cell?.check?.result ?? null),
+      [null, null, null, "dry", null, null],
+    );
     assert.ok(Math.abs((sheet.couldSeeMlPerMin ?? 0) - 0.0022) < 0.0001);
   });
-  it("leaves out what has no hookup", () => assert.deepEqual(recordOf(foldVisit(begun("toilet", { planned: false })), tables, ""), []));
+  it("leaves out what has no hookup", () =>
+    assert.deepEqual(recordOf(foldVisit(begun("toilet", { planned: false })), tables, ""), []));
 });
 
 describe("problems", () => {
@@ -88,7 +118,8 @@ describe("crossOriginFault", () => {
     ["a sandboxed page", { origin: "null" }, true],
     ["a sibling site", { "sec-fetch-site": "same-site" }, true],
   ] as const)
-    it(`${isRefused ? "refuses" : "takes"} a write from ${name}`, () => assert.equal(crossOriginFault(new Headers(headers), url) !== null, isRefused));
+    it(`${isRefused ? "refuses" : "takes"} a write from ${name}`, () =>
+      assert.equal(crossOriginFault(new Headers(headers), url) !== null, isRefused));
 });
 
 describe("times as the site reads them", () => {
@@ -108,12 +139,18 @@ describe("times as the site reads them", () => {
 });
 
 describe("what forms offer and take", () => {
-  it("presets go in groups, hot and cold together", () => assert.ok(presetGroups(tables).includes("Lavatory faucet")));
+  it("presets go in groups, hot and cold together", () =>
+    assert.ok(presetGroups(tables).includes("Lavatory faucet")));
   it("the ends of a survey are always among the choices", () => {
     const connection = foldVisit(begun()).connections[0];
     assert.ok(connection);
-    const { supply, inlet } = endChoices(tables, { ...connection.survey, supply: { end: "crimp-1/2", kind: "stub" } });
-    assert.ok(supply.some(({ code }) => code === "crimp-1/2") && inlet.some(({ code }) => code === "bc-7/8-m"));
+    const { supply, inlet } = endChoices(tables, {
+      ...connection.survey,
+      supply: { end: "crimp-1/2", kind: "stub" },
+    });
+    assert.ok(
+      supply.some(({ code }) => code === "crimp-1/2") && inlet.some(({ code }) => code === "bc-7/8-m"),
+    );
   });
   it("a toilet's schools include its line and not the refrigerator's", () => {
     const keys = schoolRows(tables, "toilet").map(({ key }) => key);
@@ -131,10 +168,14 @@ describe("readEnvironment", () => {
   const good = { DATABASE_URL: "postgres://brassnut:x@127.0.0.1:54329/brassnut" };
   it("takes what bin/start sets", () => assert.equal(readEnvironment(good).LOG_LEVEL, "info"));
   it("lists every fault at once", () => {
-    assert.throws(() => readEnvironment({ DATABASE_URL: "mysql://x", LOG_LEVEL: "loud" }), (error: Error) => /DATABASE_URL/.test(error.message) && /LOG_LEVEL/.test(error.message));
+    assert.throws(
+      () => readEnvironment({ DATABASE_URL: "mysql://x", LOG_LEVEL: "loud" }),
+      (error: Error) => /DATABASE_URL/.test(error.message) && /LOG_LEVEL/.test(error.message),
+    );
   });
   it("is described whole in .env.example", () => {
     const described = readFileSync(new URL("../../.env.example", import.meta.url), "utf8");
-    for (const name of ["DATABASE_URL", "LOG_FILE", "LOG_LEVEL", "PORT", "DATABASE_PORT"]) assert.match(described, new RegExp(`^# ?${name}=`, "m"));
+    for (const name of ["DATABASE_URL", "LOG_FILE", "LOG_LEVEL", "PORT", "DATABASE_PORT"])
+      assert.match(described, new RegExp(`^# ?${name}=`, "m"));
   });
 });

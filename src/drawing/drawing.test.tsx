@@ -21,7 +21,11 @@ function planOf(preset: string): Plan {
   return plan;
 }
 
-const endsOf = (plan: Plan) => figuresFor({ shop }, plan.joints.flatMap((joint) => joint.ends));
+const endsOf = (plan: Plan) =>
+  figuresFor(
+    { shop },
+    plan.joints.flatMap((joint) => joint.ends),
+  );
 
 function marked(events: readonly VisitEvent[]) {
   const connection = foldVisit(events).connections[0];
@@ -33,16 +37,30 @@ describe("layOutStrip", () => {
   for (const preset of tables.presets.map(({ id }) => id))
     it(`draws ${preset} from the wall to the right, nothing over anything`, () => {
       const plan = planOf(preset);
-      const { parts, joints, supply, inlet, width } = layOutStrip(plan, endsOf(plan), { inletPlastic: true, label: preset });
+      const { parts, joints, supply, inlet, width } = layOutStrip(plan, endsOf(plan), {
+        inletPlastic: true,
+        label: preset,
+      });
       assert.equal(joints.length, plan.joints.length);
-      const marks = [supply.x, ...parts.flatMap((drawn, index) => [joints[index] ?? 0, drawn.x, drawn.x + drawn.width]), joints.at(-1) ?? 0, inlet.x, width];
-      for (let at = 1; at < marks.length; at += 1) assert.ok((marks[at] ?? 0) > (marks[at - 1] ?? 0), `${marks}`);
+      const marks = [
+        supply.x,
+        ...parts.flatMap((drawn, index) => [joints[index] ?? 0, drawn.x, drawn.x + drawn.width]),
+        joints.at(-1) ?? 0,
+        inlet.x,
+        width,
+      ];
+      for (let at = 1; at < marks.length; at += 1)
+        assert.ok((marks[at] ?? 0) > (marks[at - 1] ?? 0), `${marks}`);
     });
 
   it("gives a longer line a longer mark, and a bigger thread a taller face", () => {
     const lineWidth = (preset: string) => {
       const plan = planOf(preset);
-      return layOutStrip(plan, endsOf(plan), { inletPlastic: true, label: "x" }).parts.find((drawn) => drawn.part.kind === "line")?.width ?? 0;
+      return (
+        layOutStrip(plan, endsOf(plan), { inletPlastic: true, label: "x" }).parts.find(
+          (drawn) => drawn.part.kind === "line",
+        )?.width ?? 0
+      );
     };
     assert.ok(lineWidth("dishwasher") > lineWidth("toilet"));
     const plan = planOf("toilet");
@@ -55,7 +73,14 @@ describe("glyphs", () => {
   it("have one of six outlines for every type of joint", () => {
     assert.equal(new Set(JOINT_TYPES.map(outlineOf)).size, 6);
     assert.deepEqual(
-      [outlineOf("cone-gasket"), outlineOf("riser-cone"), outlineOf("taper-thread"), outlineOf("quick-connect"), outlineOf("solder"), outlineOf("crimp")],
+      [
+        outlineOf("cone-gasket"),
+        outlineOf("riser-cone"),
+        outlineOf("taper-thread"),
+        outlineOf("quick-connect"),
+        outlineOf("solder"),
+        outlineOf("crimp"),
+      ],
       ["gasket", "ferrule", "taper", "push", "fused", "ring"],
     );
   });
@@ -69,7 +94,13 @@ describe("glyphs", () => {
     ]);
     const [first, second] = joints;
     assert.ok(first && second);
-    const draw = (joint: typeof first) => renderToStaticMarkup(<svg><title>x</title><JointGlyph joint={joint} x={0} y={0} href="#joint-1" /></svg>);
+    const draw = (joint: typeof first) =>
+      renderToStaticMarkup(
+        <svg>
+          <title>x</title>
+          <JointGlyph joint={joint} x={0} y={0} href="#joint-1" />
+        </svg>,
+      );
     assert.match(draw(first), /glyph-weeping.*glyph-slash/s);
     assert.match(draw(first), /<a href="#joint-1" aria-label="Joint 1[^"]*weeping"/);
     assert.doesNotMatch(draw(second), /glyph-slash/);
@@ -84,29 +115,58 @@ describe("strips", () => {
   it("carry the whole run as text", () => {
     for (const html of [
       renderToStaticMarkup(<Beads joints={joints} fixture="Toilet tank" />),
-      renderToStaticMarkup(<RunStrip plan={plan} ends={endsOf(plan)} joints={joints} fixture="Toilet tank" inletPlastic />),
+      renderToStaticMarkup(
+        <RunStrip plan={plan} ends={endsOf(plan)} joints={joints} fixture="Toilet tank" inletPlastic />,
+      ),
     ]) {
-      assert.match(html, /role="img" aria-label="From the wall to Toilet tank: Joint 1, [^"]*, dry; Joint 2, [^"]*, dry"/);
+      assert.match(
+        html,
+        /role="img" aria-label="From the wall to Toilet tank: Joint 1, [^"]*, dry; Joint 2, [^"]*, dry"/,
+      );
       assert.doesNotMatch(html, /NaN|undefined|style=/);
     }
   });
 
   it("have a link for each joint where joints lead somewhere, the open one marked", () => {
-    const html = renderToStaticMarkup(<Beads joints={joints} fixture="x" open={2} hrefFor={(joint) => `#joint-${joint}`} />);
+    const html = renderToStaticMarkup(
+      <Beads joints={joints} fixture="x" open={2} hrefFor={(joint) => `#joint-${joint}`} />,
+    );
     assert.equal(html.match(/<a /g)?.length, 2);
     assert.match(html, /<a href="#joint-2"[^>]*aria-current="true"/);
     assert.match(html, /role="group"/);
   });
 
-  it("say so when no hookup is chosen", () => assert.match(renderToStaticMarkup(<Beads joints={[]} fixture="Sink" />), /No hookup chosen yet for Sink/));
+  it("say so when no hookup is chosen", () =>
+    assert.match(
+      renderToStaticMarkup(<Beads joints={[]} fixture="Sink" />),
+      /No hookup chosen yet for Sink/,
+    ));
 
   it("draw every preset's strip and pieces without a gap in the figures", () => {
     for (const preset of tables.presets) {
       const each = planOf(preset.id);
-      const planned = each.joints.map(({ number, type, label }) => ({ number, type, label, life: "planned" as const, dryStages: 0 }));
-      const html = renderToStaticMarkup(<RunStrip plan={each} ends={endsOf(each)} joints={planned} fixture={preset.label} inletPlastic={preset.inletPlastic} />);
+      const planned = each.joints.map(({ number, type, label }) => ({
+        number,
+        type,
+        label,
+        life: "planned" as const,
+        dryStages: 0,
+      }));
+      const html = renderToStaticMarkup(
+        <RunStrip
+          plan={each}
+          ends={endsOf(each)}
+          joints={planned}
+          fixture={preset.label}
+          inletPlastic={preset.inletPlastic}
+        />,
+      );
       assert.doesNotMatch(html, /NaN|undefined|Infinity/, preset.id);
-      for (const joint of each.joints) assert.doesNotMatch(renderToStaticMarkup(<PiecesInOrder joint={joint} ends={endsOf(each)} />), /NaN|undefined/);
+      for (const joint of each.joints)
+        assert.doesNotMatch(
+          renderToStaticMarkup(<PiecesInOrder joint={joint} ends={endsOf(each)} />),
+          /NaN|undefined/,
+        );
     }
   });
 });

@@ -4,12 +4,16 @@ import { allDry, begun, surveyOf } from "../../tests/support/story.ts";
 import { shop } from "../../tests/support/tables.ts";
 import { planHookup } from "../core/hookup/index.ts";
 import { problemOf } from "../core/visit/index.ts";
-import { describeInterface } from "./openapi.ts";
 import { planRequest, planResponse, problemFromRequest } from "./hookup.ts";
+import { describeInterface } from "./openapi.ts";
 import { eventSchema, siteSchema, surveySchema, visitFile } from "./visit.ts";
 
-const faultsOf = (schema: { safeParse: (value: unknown) => { error?: { issues: readonly { path: PropertyKey[] }[] } | undefined } }, value: unknown) =>
-  (schema.safeParse(value).error?.issues ?? []).map((issue) => issue.path.join("."));
+const faultsOf = (
+  schema: {
+    safeParse: (value: unknown) => { error?: { issues: readonly { path: PropertyKey[] }[] } | undefined };
+  },
+  value: unknown,
+) => (schema.safeParse(value).error?.issues ?? []).map((issue) => issue.path.join("."));
 
 describe("events", () => {
   it("of a whole visit pass their schema unchanged", () => {
@@ -23,19 +27,29 @@ describe("events", () => {
     ["an empty title", { ...opened, title: "  " }, "title"],
     ["an unknown field", { ...opened, colour: "red" }, ""],
     ["an unknown kind", { ...opened, kind: "visit-closed" }, "kind"],
-    ["a plan without joints", { ...chosen, plan: { ...(chosen?.kind === "plan-chosen" ? chosen.plan : {}), joints: [] } }, "plan.joints"],
+    [
+      "a plan without joints",
+      { ...chosen, plan: { ...(chosen?.kind === "plan-chosen" ? chosen.plan : {}), joints: [] } },
+      "plan.joints",
+    ],
     ["a survey that is none", { ...added, survey: {} }, "survey.label"],
   ];
-  for (const [name, value, path] of cases) it(`refuse ${name}, naming ${path || "it"}`, () => assert.ok(faultsOf(eventSchema, value).includes(path)));
+  for (const [name, value, path] of cases)
+    it(`refuse ${name}, naming ${path || "it"}`, () =>
+      assert.ok(faultsOf(eventSchema, value).includes(path)));
 });
 
 describe("surveySchema", () => {
   it("holds the typed length and its value to each other", () => {
-    const survey = surveyOf("toilet", { length: { min: { typed: "10 1/2", value: 11 }, max: { typed: "13", value: 13 } } });
+    const survey = surveyOf("toilet", {
+      length: { min: { typed: "10 1/2", value: 11 }, max: { typed: "13", value: 13 } },
+    });
     assert.deepEqual(faultsOf(surveySchema, survey), ["length.min.value"]);
   });
   it("refuses a shortest that is longer than the longest", () => {
-    const survey = surveyOf("toilet", { length: { min: { typed: "14", value: 14 }, max: { typed: "13", value: 13 } } });
+    const survey = surveyOf("toilet", {
+      length: { min: { typed: "14", value: 14 }, max: { typed: "13", value: 13 } },
+    });
     assert.deepEqual(faultsOf(surveySchema, survey), ["length.min"]);
   });
 });
@@ -66,14 +80,21 @@ describe("planResponse", () => {
   it("is what the planner gives, for every joint and part", () => {
     for (const preset of ["toilet", "dishwasher", "refrigerator", "kitchen-hot"]) {
       const outcome = planHookup(shop, problemOf(surveyOf(preset), null));
-      assert.deepEqual(planResponse.parse(JSON.parse(JSON.stringify(outcome))), JSON.parse(JSON.stringify(outcome)));
+      assert.deepEqual(
+        planResponse.parse(JSON.parse(JSON.stringify(outcome))),
+        JSON.parse(JSON.stringify(outcome)),
+      );
     }
   });
 });
 
 describe("published schemas", () => {
   it("the visit's file has a format that other versions are told apart by", () => {
-    const file = { format: "brass-nut/visit@1", visit: begun()[0]?.id, events: begun().map((event) => ({ event, receivedAt: event.typedAt })) };
+    const file = {
+      format: "brass-nut/visit@1",
+      visit: begun()[0]?.id,
+      events: begun().map((event) => ({ event, receivedAt: event.typedAt })),
+    };
     assert.equal(visitFile.safeParse(file).success, true);
     assert.deepEqual(faultsOf(visitFile, { ...file, format: "brass-nut/visit@2" }), ["format"]);
   });

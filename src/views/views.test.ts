@@ -1,8 +1,8 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, surveyOf, tickedTo } from "../../tests/support/story.ts";
-import { minutesFrom } from "./leak-check/watch.tsx";
 import { planInWords } from "./hookup/other-ways.tsx";
+import { minutesFrom } from "./leak-check/watch.tsx";
 import { SHORTCUTS } from "./shortcuts.ts";
 import { draftOf, readDraft, readPsi } from "./survey/draft.ts";
 import { changeLog, emptyLog } from "./visit-log/log-state.ts";
@@ -34,7 +34,10 @@ describe("the log of a visit in the browser", () => {
     const back = changeLog(emptyLog(events), { type: "restored", waiting: [tick] });
     assert.deepEqual(back.waiting, [tick]);
     assert.deepEqual(changeLog(back, { type: "restored", waiting: [tick] }).waiting, [tick]);
-    assert.deepEqual(changeLog(emptyLog([...events, tick]), { type: "restored", waiting: [tick] }).waiting, []);
+    assert.deepEqual(
+      changeLog(emptyLog([...events, tick]), { type: "restored", waiting: [tick] }).waiting,
+      [],
+    );
   });
 
   it("drops what the server refuses and says why", () => {
@@ -49,14 +52,23 @@ describe("a survey being typed", () => {
   const draft = draftOf(surveyOf("toilet"));
 
   it("keeps lengths and pressure as they were typed beside what they are", () => {
-    const read = readDraft({ ...draft, minText: " 10-1/2\" ", maxText: "1' 1", psiText: "58 psi" });
+    const read = readDraft({ ...draft, minText: ' 10-1/2" ', maxText: "1' 1", psiText: "58 psi" });
     assert.ok(read.ok);
-    assert.deepEqual(read.survey.length, { min: { typed: '10-1/2"', value: 10.5 }, max: { typed: "1' 1", value: 13 } });
+    assert.deepEqual(read.survey.length, {
+      min: { typed: '10-1/2"', value: 10.5 },
+      max: { typed: "1' 1", value: 13 },
+    });
     assert.deepEqual(read.survey.staticPsi, { typed: "58 psi", value: 58 });
   });
 
   it("explains each wrong field in its place", () => {
-    const read = readDraft({ ...draft, minText: "ten", maxText: "6 1/0", psiText: "lots", survey: { ...draft.survey, label: " " } });
+    const read = readDraft({
+      ...draft,
+      minText: "ten",
+      maxText: "6 1/0",
+      psiText: "lots",
+      survey: { ...draft.survey, label: " " },
+    });
     assert.ok(!read.ok);
     assert.deepEqual(Object.keys(read.faults).sort(), ["label", "max", "min", "psi"]);
     assert.match(read.faults.min ?? "", /"ten" is not a length/);
@@ -80,12 +92,21 @@ describe("a survey being typed", () => {
       assert.ok(read.ok);
       assert.equal(read.typed?.value ?? null, value);
     });
-  for (const text of ["0", "-5", "4 bar", "999"]) it(`does not take the pressure "${text}"`, () => assert.equal(readPsi(text).ok, false));
+  for (const text of ["0", "-5", "4 bar", "999"])
+    it(`does not take the pressure "${text}"`, () => assert.equal(readPsi(text).ok, false));
 });
 
 describe("small readings", () => {
   it("minutes are a number above nothing", () => {
-    assert.deepEqual(["15", "1.5", "0,5", "", "0", "-1", "ten"].map(minutesFrom), [15, 1.5, 0.5, null, null, null, null]);
+    assert.deepEqual(["15", "1.5", "0,5", "", "0", "-1", "ten"].map(minutesFrom), [
+      15,
+      1.5,
+      0.5,
+      null,
+      null,
+      null,
+      null,
+    ]);
   });
   it("a plan without parts is told as what it is", () => {
     const [, , chosen] = begun("kitchen-cold");

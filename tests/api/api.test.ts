@@ -3,8 +3,15 @@ import { after, before, describe, it } from "node:test";
 import { CONTRACT } from "../../src/schema/contract/index.ts";
 import { healthResponse } from "../../src/schema/openapi.ts";
 import { visitFile, visitResponse } from "../../src/schema/visit.ts";
+import {
+  type Answer,
+  call,
+  cloneDatabase,
+  startServer,
+  type TestDatabase,
+  type TestServer,
+} from "../support/server.ts";
 import { begun, event, idOf } from "../support/story.ts";
-import { type Answer, call, cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 let database: TestDatabase;
 let server: TestServer;
@@ -20,7 +27,8 @@ after(async () => {
 
 const VISIT = idOf(0xbeef);
 const get = (path: string) => call(server.base, "GET", path);
-const post = (path: string, body: unknown, headers?: Record<string, string>) => call(server.base, "POST", path, body, headers);
+const post = (path: string, body: unknown, headers?: Record<string, string>) =>
+  call(server.base, "POST", path, body, headers);
 
 /** An error as the contract shapes it: code, words, fields; nothing of our insides. */
 function assertError(answer: Answer, status: number, code: string): void {
@@ -58,7 +66,10 @@ describe("the contract, live", () => {
   it("plans a toilet: one line, two joints", async () => {
     const asks = CONTRACT.find((each) => each.path.endsWith("/plan"))?.asks;
     const { body } = await post("/api/v1/hookups/plan", asks);
-    const { plans, complete } = body as unknown as { plans: { joints: unknown[]; parts: unknown[] }[]; complete: boolean };
+    const { plans, complete } = body as unknown as {
+      plans: { joints: unknown[]; parts: unknown[] }[];
+      complete: boolean;
+    };
     assert.deepEqual([plans[0]?.parts.length, plans[0]?.joints.length, complete], [1, 2, true]);
   });
 });
@@ -80,10 +91,31 @@ describe("bad input", () => {
   });
 
   it("of any sort is never a 500", async () => {
-    const odd = [null, [], 1, "x", {}, { ...good, lengthIn: null }, { ...good, stock: { "": -1 } }, { ...good, supply: { ...good["supply"], end: "x".repeat(5000) } }, { ...good, __proto__: 1, needs: Array(200).fill("union") }];
+    const odd = [
+      null,
+      [],
+      1,
+      "x",
+      {},
+      { ...good, lengthIn: null },
+      { ...good, stock: { "": -1 } },
+      { ...good, supply: { ...good["supply"], end: "x".repeat(5000) } },
+      { ...good, __proto__: 1, needs: Array(200).fill("union") },
+    ];
     for (const path of [plan, "/api/v1/visits", "/api/v1/visits/import", `/api/v1/visits/${VISIT}/events`])
-      for (const body of odd) assert.ok((await post(path, JSON.stringify(body))).status < 500, `${path} ${JSON.stringify(body).slice(0, 80)}`);
-    for (const path of ["/api/v1/visits/x", "/api/v1/visits/%00", `/api/v1/visits/${"9".repeat(36)}`, "/api/v1/nothing", "/api/nothing"]) assertError(await get(path), 404, "not-found");
+      for (const body of odd)
+        assert.ok(
+          (await post(path, JSON.stringify(body))).status < 500,
+          `${path} ${JSON.stringify(body).slice(0, 80)}`,
+        );
+    for (const path of [
+      "/api/v1/visits/x",
+      "/api/v1/visits/%00",
+      `/api/v1/visits/${"9".repeat(36)}`,
+      "/api/v1/nothing",
+      "/api/nothing",
+    ])
+      assertError(await get(path), 404, "not-found");
   });
 
   it("with an unknown end is refused by name, not failed", async () => {
@@ -97,7 +129,12 @@ describe("bad input", () => {
   });
 
   it("by another method is 405", async () => {
-    for (const [method, path] of [["GET", plan], ["DELETE", "/api/v1/visits"], ["PUT", `/api/v1/visits/${VISIT}`], ["POST", "/api/v1/health"]] as const)
+    for (const [method, path] of [
+      ["GET", plan],
+      ["DELETE", "/api/v1/visits"],
+      ["PUT", `/api/v1/visits/${VISIT}`],
+      ["POST", "/api/v1/health"],
+    ] as const)
       assertError(await call(server.base, method, path), 405, "wrong-method");
   });
 });
@@ -109,26 +146,44 @@ describe("visits over HTTP", () => {
     const note = event({ kind: "visit-noted", text: "over the wire" });
     const added = await post(`/api/v1/visits/${VISIT}/events`, { events: [note], version: 3 });
     assert.deepEqual(added.body, { visit: VISIT, version: 4, added: 1 });
-    assert.deepEqual((await post(`/api/v1/visits/${VISIT}/events`, { events: [note], version: 3 })).body, { visit: VISIT, version: 4, added: 0 });
+    assert.deepEqual((await post(`/api/v1/visits/${VISIT}/events`, { events: [note], version: 3 })).body, {
+      visit: VISIT,
+      version: 4,
+      added: 0,
+    });
     const read = visitResponse.parse((await get(`/api/v1/visits/${VISIT}`)).body);
     assert.deepEqual([read.version, read.events.at(-1)?.event], [4, note]);
     const exported = await get(`/api/v1/visits/${VISIT}/export`);
     assert.match(exported.headers.get("content-disposition") ?? "", /attachment; filename="visit-/);
     assert.equal(visitFile.parse(exported.body).events.length, 4);
-    assert.deepEqual((await post("/api/v1/visits/import", exported.body)).body, { visit: VISIT, version: 4, added: 0 });
+    assert.deepEqual((await post("/api/v1/visits/import", exported.body)).body, {
+      visit: VISIT,
+      version: 4,
+      added: 0,
+    });
   });
 
   it("answer 409 to a stale version and 422 with the rule's own words", async () => {
-    const stale = await post(`/api/v1/visits/${VISIT}/events`, { events: [event({ kind: "visit-noted", text: "late" })], version: 1 });
+    const stale = await post(`/api/v1/visits/${VISIT}/events`, {
+      events: [event({ kind: "visit-noted", text: "late" })],
+      version: 1,
+    });
     assertError(stale, 409, "stale");
-    const early = event({ kind: "connection-signed", connection: begun()[1]?.kind === "connection-added" ? "00000000-0000-4000-8000-00000000c0c0" : "", name: "T", lookBackBy: "plumber" });
+    const early = event({
+      kind: "connection-signed",
+      connection: begun()[1]?.kind === "connection-added" ? "00000000-0000-4000-8000-00000000c0c0" : "",
+      name: "T",
+      lookBackBy: "plumber",
+    });
     const refused = await post(`/api/v1/visits/${VISIT}/events`, { events: [early] });
     assertError(refused, 422, "refused");
     assert.match(JSON.stringify(refused.body), /Not every joint is made/);
   });
 
   it("are listed with what is next", async () => {
-    const { visits } = (await get("/api/v1/visits")).body as unknown as { visits: { connections: { phase: string }[] }[] };
+    const { visits } = (await get("/api/v1/visits")).body as unknown as {
+      visits: { connections: { phase: string }[] }[];
+    };
     assert.ok(visits.length >= 5);
     assert.ok(visits.some((visit) => visit.connections.some(({ phase }) => phase === "overdue")));
   });
@@ -148,13 +203,22 @@ describe("keeping strangers out", () => {
   it("refuses writes from other origins, to the interface and to plain forms", async () => {
     const stranger = { origin: "http://elsewhere.example", "sec-fetch-site": "cross-site" };
     assertError(await post("/api/v1/hookups/plan", {}, stranger), 403, "wrong-origin");
-    const form = await fetch(`${server.base}/`, { method: "POST", headers: { ...stranger, "content-type": "application/x-www-form-urlencoded" }, body: "preset=Toilet" });
+    const form = await fetch(`${server.base}/`, {
+      method: "POST",
+      headers: { ...stranger, "content-type": "application/x-www-form-urlencoded" },
+      body: "preset=Toilet",
+    });
     assert.equal(form.status, 403);
   });
 
   it("answers only to its own name", async () => {
     const { request } = await import("node:http");
-    const status = await new Promise((resolve) => request({ host: "127.0.0.1", port: server.port, path: "/", headers: { host: "rebound.example" } }, (answer) => resolve(answer.statusCode)).end());
+    const status = await new Promise((resolve) =>
+      request(
+        { host: "127.0.0.1", port: server.port, path: "/", headers: { host: "rebound.example" } },
+        (answer) => resolve(answer.statusCode),
+      ).end(),
+    );
     assert.equal(status, 421);
   });
 
@@ -164,7 +228,7 @@ describe("keeping strangers out", () => {
       assert.equal(headers.get("x-content-type-options"), "nosniff", path);
       assert.equal(headers.get("x-powered-by"), null);
       assert.match(headers.get("x-request-id") ?? "", /^[0-9a-f-]{36}$/);
-      assert.equal(headers.get("referrer-policy"), "no-referrer");
+      assert.equal(headers.get("referrer-policy"), "same-origin");
     }
     const policy = (await fetch(`${server.base}/`)).headers.get("content-security-policy") ?? "";
     assert.match(policy, /default-src 'self'/);
@@ -175,9 +239,19 @@ describe("keeping strangers out", () => {
   it("escapes what people type", async () => {
     const id = idOf(0xdead);
     const [opened, ...rest] = begun();
-    const renamed = [opened, ...rest].map((each, index) => ({ ...each, id: idOf(0xdead00 + index), ...(each?.kind === "visit-opened" ? { title: '<script>alert("x")</script>' } : {}), ...(each && "connection" in each ? { connection: idOf(0xdeaf) } : {}) }));
+    const renamed = [opened, ...rest].map((each, index) => ({
+      ...each,
+      id: idOf(0xdead00 + index),
+      ...(each?.kind === "visit-opened" ? { title: '<script>alert("x")</script>' } : {}),
+      ...(each && "connection" in each ? { connection: idOf(0xdeaf) } : {}),
+    }));
     assert.equal((await post("/api/v1/visits", { visit: id, events: renamed })).status, 201);
-    for (const path of ["/", `/visits/${id}`, `/visits/${id}/record`, `/visits/${id}/${idOf(0xdeaf)}/survey`]) {
+    for (const path of [
+      "/",
+      `/visits/${id}`,
+      `/visits/${id}/record`,
+      `/visits/${id}/${idOf(0xdeaf)}/survey`,
+    ]) {
       const html = await (await fetch(server.base + path)).text();
       assert.ok(!html.includes("<script>alert"), path);
     }
@@ -186,7 +260,12 @@ describe("keeping strangers out", () => {
 
 describe("pages", () => {
   it("that are not there are 404, in HTML", async () => {
-    for (const path of ["/nothing", `/visits/${idOf(0x404)}`, "/visits/x", `/visits/${VISIT}/${idOf(0x404)}/survey`]) {
+    for (const path of [
+      "/nothing",
+      `/visits/${idOf(0x404)}`,
+      "/visits/x",
+      `/visits/${VISIT}/${idOf(0x404)}/survey`,
+    ]) {
       const response = await fetch(server.base + path);
       assert.equal(response.status, 404, path);
       assert.match(await response.text(), /There is nothing here/);
@@ -194,19 +273,42 @@ describe("pages", () => {
   });
 
   it("say what is wrong with a form and keep nothing of it", async () => {
-    const response = await fetch(`${server.base}/`, { method: "POST", body: new URLSearchParams({ visit: idOf(0xf0), preset: "Toilet", siteName: "", siteAddress: "", siteZone: "America/Halifax", title: "", place: "" }) });
+    const response = await fetch(`${server.base}/`, {
+      method: "POST",
+      body: new URLSearchParams({
+        visit: idOf(0xf0),
+        preset: "Toilet",
+        siteName: "",
+        siteAddress: "",
+        siteZone: "America/Halifax",
+        title: "",
+        place: "",
+      }),
+    });
     assert.equal(response.status, 422);
     assert.match(await response.text(), /siteName: must not be empty/);
     assertError(await get(`/api/v1/visits/${idOf(0xf0)}`), 404, "not-found");
   });
 
   it("a form sent twice opens one visit", async () => {
-    const form = { visit: idOf(0xf1), preset: "Lavatory faucet", siteName: "Gullwing Hall", siteAddress: "", siteZone: "America/Halifax", title: "", place: "" };
-    const send = () => fetch(`${server.base}/`, { method: "POST", body: new URLSearchParams(form), redirect: "manual" });
+    const form = {
+      visit: idOf(0xf1),
+      preset: "Lavatory faucet",
+      siteName: "Gullwing Hall",
+      siteAddress: "",
+      siteZone: "America/Halifax",
+      title: "",
+      place: "",
+    };
+    const send = () =>
+      fetch(`${server.base}/`, { method: "POST", body: new URLSearchParams(form), redirect: "manual" });
     const [first, second] = [await send(), await send()];
     assert.deepEqual([first.status, second.status], [303, 303]);
     assert.equal(first.headers.get("location"), second.headers.get("location"));
     const read = visitResponse.parse((await get(`/api/v1/visits/${idOf(0xf1)}`)).body);
-    assert.deepEqual(read.events.map(({ event: each }) => each.kind), ["visit-opened", "connection-added", "connection-added"]);
+    assert.deepEqual(
+      read.events.map(({ event: each }) => each.kind),
+      ["visit-opened", "connection-added", "connection-added"],
+    );
   });
 });

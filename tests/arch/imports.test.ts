@@ -33,7 +33,11 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
 
 function importsOf(file: string): readonly string[] {
   const text = readFileSync(file, "utf8");
-  return [...text.matchAll(/(?:^|\n)\s*(?:import|export)\s[^"';]*?from\s+"([^"]+)"|import\s+"([^"]+)"|import\("([^"]+)"\)/g)].map((found) => found[1] ?? found[2] ?? found[3] ?? "");
+  return [
+    ...text.matchAll(
+      /(?:^|\n)\s*(?:import|export)\s[^"';]*?from\s+"([^"]+)"|import\s+"([^"]+)"|import\("([^"]+)"\)/g,
+    ),
+  ].map((found) => found[1] ?? found[2] ?? found[3] ?? "");
 }
 
 const files = filesBelow(SRC);
@@ -57,28 +61,38 @@ describe("architecture", () => {
 
   it("core imports nothing but itself, test helpers excepted", () => {
     for (const file of files.filter((each) => roomOf(each) === "core" && !each.endsWith("arbitrary.ts")))
-      for (const target of importsOf(file)) assert.ok(target.startsWith("."), `${relative(SRC, file)} imports ${target}`);
+      for (const target of importsOf(file))
+        assert.ok(target.startsWith("."), `${relative(SRC, file)} imports ${target}`);
   });
 
   it("core rooms are entered by their index", () => {
     for (const file of files.filter((each) => roomOf(each) === "core"))
-      for (const target of importsOf(file).filter((name) => name.startsWith("../"))) assert.match(target, /\/index\.ts$|^\.\.\/tables\.ts$/, relative(SRC, file));
+      for (const target of importsOf(file).filter((name) => name.startsWith("../")))
+        assert.match(target, /\/index\.ts$|^\.\.\/tables\.ts$/, relative(SRC, file));
   });
 
   it("core asks no clock and no chance", () => {
-    for (const file of files.filter((each) => roomOf(each) === "core")) assert.doesNotMatch(readFileSync(file, "utf8"), /Date\.now|new Date\(\)|Math\.random/, relative(SRC, file));
+    for (const file of files.filter((each) => roomOf(each) === "core"))
+      assert.doesNotMatch(
+        readFileSync(file, "utf8"),
+        /Date\.now|new Date\(\)|Math\.random/,
+        relative(SRC, file),
+      );
   });
 
   it("islands carry no Zod", () => {
-    for (const file of files.filter((each) => ["views", "drawing", "core"].includes(roomOf(each)))) assert.ok(!importsOf(file).includes("zod"), relative(SRC, file));
+    for (const file of files.filter((each) => ["views", "drawing", "core"].includes(roomOf(each))))
+      assert.ok(!importsOf(file).includes("zod"), relative(SRC, file));
   });
 
   it("pages use no style attribute: the content security policy blocks it", () => {
-    for (const file of files.filter((each) => /\.(astro|tsx)$/.test(each))) assert.doesNotMatch(readFileSync(file, "utf8"), /\sstyle=/, relative(SRC, file));
+    for (const file of files.filter((each) => /\.(astro|tsx)$/.test(each)))
+      assert.doesNotMatch(readFileSync(file, "utf8"), /\sstyle=/, relative(SRC, file));
   });
 
   it("raw colours stand in theme.css only", () => {
-    for (const file of files.filter((each) => ["views", "components", "drawing"].includes(roomOf(each)))) assert.doesNotMatch(readFileSync(file, "utf8"), /#[0-9a-f]{6}\b/i, relative(SRC, file));
+    for (const file of files.filter((each) => ["views", "components", "drawing"].includes(roomOf(each))))
+      assert.doesNotMatch(readFileSync(file, "utf8"), /#[0-9a-f]{6}\b/i, relative(SRC, file));
   });
 
   it("no file has grown a second subject", () => {

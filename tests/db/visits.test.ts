@@ -1,15 +1,15 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
-import { loadDemoOnce } from "../../src/app/demo.ts";
 import { makeContext } from "../../src/app/context.ts";
 import { readDay } from "../../src/app/day.ts";
+import { loadDemoOnce } from "../../src/app/demo.ts";
 import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
 import { migrate } from "../../src/db/migrate.ts";
 import { findVisit, insertEvents } from "../../src/db/visits.ts";
 import { visitFile } from "../../src/schema/visit.ts";
-import { allDry, begun, CONNECTION, event, idOf } from "../support/story.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
+import { allDry, begun, CONNECTION, event, idOf } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 let database: TestDatabase;
@@ -26,13 +26,17 @@ const visitId = (number: number) => idOf(0xabc000 + number);
 function fresh(events: ReturnType<typeof begun>, run: number) {
   return events.map((each, index) => ({ ...each, id: idOf(0x10000 * (run + 1) + index) }));
 }
-const rejects = (work: Promise<unknown>, code: string) => assert.rejects(work, (error: { code?: string }) => error.code === code);
+const rejects = (work: Promise<unknown>, code: string) =>
+  assert.rejects(work, (error: { code?: string }) => error.code === code);
 
 describe("migrations", () => {
   it("may be run again and change nothing", async () => {
     await migrate(database.url);
     const rows = await database.sql`select version from schema_version order by version`;
-    assert.deepEqual(rows.map((row) => Number(row["version"])), [0, 1]);
+    assert.deepEqual(
+      rows.map((row) => Number(row["version"])),
+      [0, 1],
+    );
   });
 
   it("run by two at once, one waits for the other", async () => {
@@ -54,8 +58,16 @@ describe("migrations", () => {
 describe("visits", () => {
   it("open once, however often they are sent", async () => {
     const events = fresh(begun(), 0);
-    assert.deepEqual(await openVisit(context, visitId(0), events), { visit: visitId(0), version: 3, added: 3 });
-    assert.deepEqual(await openVisit(context, visitId(0), events), { visit: visitId(0), version: 3, added: 0 });
+    assert.deepEqual(await openVisit(context, visitId(0), events), {
+      visit: visitId(0),
+      version: 3,
+      added: 3,
+    });
+    assert.deepEqual(await openVisit(context, visitId(0), events), {
+      visit: visitId(0),
+      version: 3,
+      added: 0,
+    });
     await rejects(openVisit(context, visitId(0), fresh(begun(), 90)), "conflict");
     await rejects(openVisit(context, visitId(91), events), "conflict");
   });
@@ -64,7 +76,10 @@ describe("visits", () => {
     const events = fresh(allDry(begun()), 1);
     await openVisit(context, visitId(1), events);
     const read = await readVisit(context, visitId(1));
-    assert.deepEqual(read.events.map((each) => each.event), events);
+    assert.deepEqual(
+      read.events.map((each) => each.event),
+      events,
+    );
     assert.deepEqual([read.version, read.phase, read.state.title], [events.length, "ready", "Test visit"]);
   });
 
@@ -79,33 +94,57 @@ describe("visits", () => {
 
   it("refuse a writer who has not seen the latest, and take him when he has", async () => {
     await openVisit(context, visitId(3), fresh(begun(), 3));
-    const note = (number: number) => event({ kind: "visit-noted", text: `n${number}` }, idOf(0x3ff00 + number));
+    const note = (number: number) =>
+      event({ kind: "visit-noted", text: `n${number}` }, idOf(0x3ff00 + number));
     await addEvents(context, visitId(3), [note(1)], 3);
     await rejects(addEvents(context, visitId(3), [note(2)], 3), "stale");
-    assert.equal((await addEvents(context, visitId(3), [note(1)], 3)).added, 0, "what is there already is not stale");
+    assert.equal(
+      (await addEvents(context, visitId(3), [note(1)], 3)).added,
+      0,
+      "what is there already is not stale",
+    );
     assert.equal((await addEvents(context, visitId(3), [note(2)], 4)).version, 5);
   });
 
   it("number events without a gap when many write at once", async () => {
     await openVisit(context, visitId(4), fresh(begun(), 4));
-    const notes = Array.from({ length: 12 }, (_, index) => event({ kind: "visit-noted", text: `n${index}` }, idOf(0x4ff00 + index)));
+    const notes = Array.from({ length: 12 }, (_, index) =>
+      event({ kind: "visit-noted", text: `n${index}` }, idOf(0x4ff00 + index)),
+    );
     await Promise.all(notes.map((note) => addEvents(context, visitId(4), [note])));
-    const rows = await database.sql<{ seq: number }[]>`select seq from visit_event where visit_id = ${visitId(4)} order by seq`;
-    assert.deepEqual(rows.map((row) => row.seq), Array.from({ length: 15 }, (_, index) => index + 1));
+    const rows = await database.sql<
+      { seq: number }[]
+    >`select seq from visit_event where visit_id = ${visitId(4)} order by seq`;
+    assert.deepEqual(
+      rows.map((row) => row.seq),
+      Array.from({ length: 15 }, (_, index) => index + 1),
+    );
   });
 
   it("keep nothing of a batch of which one event is refused", async () => {
     await openVisit(context, visitId(5), fresh(begun(), 5));
     const good = event({ kind: "visit-noted", text: "good" }, idOf(0x5ff00));
-    const bad = event({ kind: "connection-signed", connection: CONNECTION, name: "T", lookBackBy: "plumber" }, idOf(0x5ff01));
+    const bad = event(
+      { kind: "connection-signed", connection: CONNECTION, name: "T", lookBackBy: "plumber" },
+      idOf(0x5ff01),
+    );
     await rejects(addEvents(context, visitId(5), [good, bad]), "refused");
     assert.equal((await readVisit(context, visitId(5))).version, 3);
   });
 
   it("refuse a time that is still to come, and a plan the planner does not give", async () => {
     const events = fresh(begun(), 6);
-    await rejects(openVisit(context, visitId(6), events.map((each) => ({ ...each, typedAt: "2026-03-10T12:00:00.000Z" }))), "refused");
-    const forged = events.map((each) => (each.kind === "plan-chosen" ? { ...each, plan: { ...each.plan, priceCents: 1 } } : each));
+    await rejects(
+      openVisit(
+        context,
+        visitId(6),
+        events.map((each) => ({ ...each, typedAt: "2026-03-10T12:00:00.000Z" })),
+      ),
+      "refused",
+    );
+    const forged = events.map((each) =>
+      each.kind === "plan-chosen" ? { ...each, plan: { ...each.plan, priceCents: 1 } } : each,
+    );
     await rejects(openVisit(context, visitId(6), forged), "refused");
   });
 
@@ -125,7 +164,15 @@ describe("the event table", () => {
     it(`is never ${name}`, () => assert.rejects(work(), /only added/));
 
   it("has no two events of one number", async () => {
-    const row = { eventId: idOf(0x77777), visitId: visitId(0), seq: 1, kind: "visit-noted", actor: "x", typedAt: NOW, body: {} };
+    const row = {
+      eventId: idOf(0x77777),
+      visitId: visitId(0),
+      seq: 1,
+      kind: "visit-noted",
+      actor: "x",
+      typedAt: NOW,
+      body: {},
+    };
     await assert.rejects(insertEvents(database.sql, [row]), /visit_event_seq_once/);
   });
 });
@@ -151,13 +198,21 @@ describe("a visit as a file", () => {
     const longer = { ...told, events: [...told.events, { event: note, receivedAt: note.typedAt }] };
     assert.equal((await importVisit(context, visitFile.parse(longer))).added, 1);
     assert.equal((await importVisit(context, told)).added, 0, "a shorter telling changes nothing");
-    const another = { ...longer, events: longer.events.map((each, index) => (index === 3 ? { ...each, event: { ...note, id: idOf(0x5ff78) } } : each)) };
+    const another = {
+      ...longer,
+      events: longer.events.map((each, index) =>
+        index === 3 ? { ...each, event: { ...note, id: idOf(0x5ff78) } } : each,
+      ),
+    };
     await rejects(importVisit(context, visitFile.parse(another)), "conflict");
   });
 
   it("is refused when it breaks a rule", async () => {
     const told = visitFile.parse(JSON.parse(JSON.stringify(await exportVisit(context, visitId(1)))));
-    await rejects(importVisit(context, { ...told, visit: visitId(50), events: told.events.slice(1) }), "refused");
+    await rejects(
+      importVisit(context, { ...told, visit: visitId(50), events: told.events.slice(1) }),
+      "refused",
+    );
   });
 });
 

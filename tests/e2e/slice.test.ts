@@ -1,5 +1,6 @@
 /** The whole first visit through the real interface: new visit, survey, hookup, run sheet, leak check, signature, record. */
 import assert from "node:assert/strict";
+import { readFile } from "node:fs/promises";
 import { after, before, describe, it } from "node:test";
 import type { Browser, Page } from "playwright-core";
 import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
@@ -22,10 +23,16 @@ after(async () => {
 
 async function tickTo(page: Page, last: string): Promise<void> {
   for (;;) {
-    const next = page.locator("li[data-step]").filter({ has: page.getByRole("button", { name: /^Tick/ }) }).first();
+    const next = page
+      .locator("li[data-step]")
+      .filter({ has: page.getByRole("button", { name: /^Tick/ }) })
+      .first();
     const step = await next.getAttribute("data-step");
     await next.getByRole("button", { name: /^Tick/ }).click();
-    await page.locator(`li[data-step="${step}"]`).getByRole("button", { name: /^Tick/ }).waitFor({ state: "detached" });
+    await page
+      .locator(`li[data-step="${step}"]`)
+      .getByRole("button", { name: /^Tick/ })
+      .waitFor({ state: "detached" });
     if (step === last) return;
   }
 }
@@ -38,7 +45,10 @@ async function allDry(page: Page, code: string): Promise<void> {
   while (!(await stage(page, code).innerText()).includes("✓")) {
     const before = await stage(page, code).innerText();
     await page.getByRole("button", { name: "Dry", exact: true }).click();
-    await page.waitForFunction(([name, text]) => document.querySelector<HTMLElement>(`[data-stage="${name}"]`)?.innerText !== text, [code, before] as const);
+    await page.waitForFunction(
+      ([name, text]) => document.querySelector<HTMLElement>(`[data-stage="${name}"]`)?.innerText !== text,
+      [code, before] as const,
+    );
   }
 }
 
@@ -54,7 +64,10 @@ describe("a first visit", () => {
     await press("Tab");
     await press("Enter");
     do await press("Tab");
-    while ((await page.evaluate(() => document.activeElement?.textContent?.trim())) !== "Toilet" && presses < 20);
+    while (
+      (await page.evaluate(() => document.activeElement?.textContent?.trim())) !== "Toilet" &&
+      presses < 20
+    );
     await press("Enter");
     await page.waitForURL(/\/survey$/);
     assert.ok(presses <= 12, `${presses} key presses`);
@@ -114,7 +127,11 @@ describe("a first visit", () => {
     await page.getByRole("heading", { name: /Joint 1/ }).waitFor();
     await page.getByRole("button", { name: "Weeping", exact: true }).click();
     await page.getByRole("heading", { name: /Joint 1 weeps/ }).waitFor();
-    assert.equal(await page.getByRole("button", { name: /^Sign/ }).count(), 0, "a weeping connection offers no signature");
+    assert.equal(
+      await page.getByRole("button", { name: /^Sign/ }).count(),
+      0,
+      "a weeping connection offers no signature",
+    );
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
     for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDry(page, code);
@@ -126,7 +143,8 @@ describe("a first visit", () => {
     await page.getByRole("link", { name: "Record" }).last().click();
     await page.waitForURL(/\/record$/);
     const record = page.url();
-    for (const text of [/Signed by/, /snugged 1×/, /58 psi/, /quarter-turn stop, holds/]) await page.getByText(text).first().waitFor();
+    for (const text of [/Signed by/, /snugged 1×/, /58 psi/, /quarter-turn stop, holds/])
+      await page.getByText(text).first().waitFor();
     await leave();
 
     // After a restart on another port nothing is lost.
@@ -148,7 +166,7 @@ describe("a first visit", () => {
     await page.getByRole("link", { name: /Tea bar/ }).click();
     const download = page.waitForEvent("download");
     await page.getByRole("link", { name: /Export/ }).click();
-    const file = await (await download).path();
+    const told = await readFile(await (await download).path());
     await leave();
 
     const other = await cloneDatabase("template_empty");
@@ -156,11 +174,15 @@ describe("a first visit", () => {
     const guest = await visitor(browser, there.base);
     await go(guest.page, "/");
     await guest.page.getByText("No visits yet.").waitFor();
-    await guest.page.getByLabel(/Read a visit from its file/).setInputFiles(file);
+    await guest.page
+      .getByLabel(/Read a visit from its file/)
+      .setInputFiles({ name: "visit.json", mimeType: "application/json", buffer: told });
     await guest.page.getByRole("button", { name: "Read it in" }).click();
     await guest.page.getByRole("heading", { name: /Tea bar/ }).waitFor();
     await go(guest.page, "/visits/import");
-    await guest.page.getByLabel(/A visit's file/).setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
+    await guest.page
+      .getByLabel(/A visit's file/)
+      .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
     await guest.page.getByRole("button", { name: "Read it in" }).click();
     await guest.page.getByRole("alert").waitFor();
     await guest.leave();

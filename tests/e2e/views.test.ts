@@ -2,10 +2,18 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import type { Browser } from "playwright-core";
-import { demoVisitId } from "../../src/app/demo-story.ts";
 import { makeContext } from "../../src/app/context.ts";
+import { demoVisitId } from "../../src/app/demo-story.ts";
 import { readVisit } from "../../src/app/visits.ts";
-import { accessibilityFaults, alive, go, openBrowser, overflows, saved, visitor } from "../support/browser.ts";
+import {
+  accessibilityFaults,
+  alive,
+  go,
+  openBrowser,
+  overflows,
+  saved,
+  visitor,
+} from "../support/browser.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 const KITCHEN = demoVisitId("teaching-kitchen");
@@ -120,7 +128,10 @@ describe("what people do besides", () => {
     await go(page, await pathTo(WASHROOM, "Lavatory faucet hot", "run-sheet"));
     await page.getByRole("button", { name: /^Tick: Dry every joint/ }).click();
     await page.getByRole("button", { name: /^Tick: Crack the stop open/ }).click();
-    await page.getByRole("alert").getByText(/Make up every joint before water/).waitFor();
+    await page
+      .getByRole("alert")
+      .getByText(/Make up every joint before water/)
+      .waitFor();
     await page.getByRole("button", { name: "Understood" }).click();
     await page.getByRole("button", { name: /^Undo: Dry every joint/ }).click();
     await page.getByRole("button", { name: /^Tick: Dry every joint/ }).waitFor();
@@ -172,7 +183,10 @@ describe("what people do besides", () => {
     await one.page.getByRole("button", { name: /^Tick: See both ends/ }).click();
     await saved(one.page);
     await two.page.getByRole("button", { name: /^Tick: See both ends/ }).click();
-    await two.page.getByRole("alert").getByText(/ticked already/).waitFor();
+    await two.page
+      .getByRole("alert")
+      .getByText(/ticked already/)
+      .waitFor();
     await two.page.reload();
     await alive(two.page);
     await two.page.getByRole("button", { name: /^Undo: See both ends/ }).waitFor();

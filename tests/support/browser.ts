@@ -8,7 +8,10 @@ const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.mi
 
 export async function openBrowser(): Promise<Browser> {
   // Chromium refuses its sandbox to root; what it loads here is our own server only.
-  return chromium.launch({ executablePath: "/usr/bin/chromium", args: process.getuid?.() === 0 ? ["--no-sandbox"] : [] });
+  return chromium.launch({
+    executablePath: "/usr/bin/chromium",
+    args: process.getuid?.() === 0 ? ["--no-sandbox"] : [],
+  });
 }
 
 export interface Visitor {
@@ -22,8 +25,17 @@ export interface Visitor {
 const DESK = { width: 1280, height: 800 };
 
 /** A visitor with a fresh profile. `page.goto` takes paths. */
-export async function visitor(browser: Browser, base: string, options: BrowserContextOptions = {}): Promise<Visitor> {
-  const context = await browser.newContext({ baseURL: base, viewport: DESK, timezoneId: "Europe/Berlin", ...options });
+export async function visitor(
+  browser: Browser,
+  base: string,
+  options: BrowserContextOptions = {},
+): Promise<Visitor> {
+  const context = await browser.newContext({
+    baseURL: base,
+    viewport: DESK,
+    timezoneId: "Europe/Berlin",
+    ...options,
+  });
   const left: string[] = [];
   const faults: string[] = [];
   await context.route("**", (route) => {
@@ -35,7 +47,13 @@ export async function visitor(browser: Browser, base: string, options: BrowserCo
   page.setDefaultTimeout(15_000);
   page.on("pageerror", (error) => faults.push(error.message));
   page.on("console", (message) => {
-    if (message.type() === "error" && !/ERR_CONNECTION_REFUSED|ERR_INTERNET_DISCONNECTED|ERR_CONNECTION_RESET|ERR_EMPTY_RESPONSE|status of (404|409|422)/.test(message.text())) faults.push(message.text());
+    if (
+      message.type() === "error" &&
+      !/ERR_CONNECTION_REFUSED|ERR_INTERNET_DISCONNECTED|ERR_CONNECTION_RESET|ERR_EMPTY_RESPONSE|status of (404|409|422)/.test(
+        message.text(),
+      )
+    )
+      faults.push(message.text());
   });
   return {
     page,
@@ -55,7 +73,9 @@ export async function go(page: Page, path: string): Promise<void> {
 }
 
 export async function alive(page: Page): Promise<void> {
-  await page.waitForFunction(() => document.readyState === "complete" && document.querySelector("astro-island[ssr]") === null);
+  await page.waitForFunction(
+    () => document.readyState === "complete" && document.querySelector("astro-island[ssr]") === null,
+  );
 }
 
 /** Waits until everything typed has been acknowledged by the server. */
@@ -66,7 +86,9 @@ export async function saved(page: Page): Promise<void> {
 /** What the accessibility checker finds wrong, in words; empty when nothing is. */
 export async function accessibilityFaults(page: Page): Promise<readonly string[]> {
   await page.evaluate(AXE);
-  const found: unknown = await page.evaluate("axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ')).join(' | ')))");
+  const found: unknown = await page.evaluate(
+    "axe.run(document, { resultTypes: ['violations'] }).then((r) => r.violations.map((v) => v.id + ': ' + v.nodes.map((n) => n.target.join(' ')).join(' | ')))",
+  );
   return found as string[];
 }
 

@@ -2,5 +2,7 @@
 import { serve } from "../../src/server.ts";
 
 const [dist = "", port = ""] = process.argv.slice(2);
+// A server must not outlive the test that asked for it.
+process.on("disconnect", () => process.exit());
 await serve({ dist, port: Number(port) });
 process.send?.("ready");

@@ -55,11 +55,15 @@ export interface TestServer {
 /** The built server on the database, on a port of its own or the one given. */
 export async function startServer(databaseUrl: string, wanted?: number): Promise<TestServer> {
   const port = wanted ?? (await freePort());
-  const child: ChildProcess = fork(join(import.meta.dirname, "serve.ts"), [given("TEST_DIST"), String(port)], {
-    execArgv: ["--import", "tsx"],
-    env: { ...process.env, DATABASE_URL: databaseUrl },
-    stdio: ["ignore", "inherit", "inherit", "ipc"],
-  });
+  const child: ChildProcess = fork(
+    join(import.meta.dirname, "serve.ts"),
+    [given("TEST_DIST"), String(port)],
+    {
+      execArgv: ["--import", "tsx"],
+      env: { ...process.env, DATABASE_URL: databaseUrl },
+      stdio: ["ignore", "inherit", "inherit", "ipc"],
+    },
+  );
   const ended = new Promise<void>((resolve) => child.once("exit", () => resolve()));
   await new Promise<void>((resolve, reject) => {
     child.once("message", () => resolve());
@@ -80,7 +84,13 @@ export interface Answer {
 }
 
 /** A JSON call as a program makes it. */
-export async function call(base: string, method: string, path: string, body?: unknown, headers: Record<string, string> = {}): Promise<Answer> {
+export async function call(
+  base: string,
+  method: string,
+  path: string,
+  body?: unknown,
+  headers: Record<string, string> = {},
+): Promise<Answer> {
   const response = await fetch(base + path, {
     method,
     headers: { ...(body === undefined ? {} : { "content-type": "application/json" }), ...headers },

@@ -1,6 +1,14 @@
 /** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
 import { planHookup } from "../../src/core/hookup/index.ts";
-import { problemOf, runSheet, type Survey, surveyFromPreset, type VisitAct, type VisitEvent, foldVisit } from "../../src/core/visit/index.ts";
+import {
+  foldVisit,
+  problemOf,
+  runSheet,
+  type Survey,
+  surveyFromPreset,
+  type VisitAct,
+  type VisitEvent,
+} from "../../src/core/visit/index.ts";
 import { shop, tables } from "./tables.ts";
 
 export const CONNECTION = "00000000-0000-4000-8000-00000000c0c0";
@@ -27,7 +35,10 @@ export function surveyOf(preset: string, change: Partial<Survey> = {}): Survey {
 }
 
 /** Events of a visit with one connection, surveyed and, unless told otherwise, planned. */
-export function begun(preset = "toilet", { planned = true, connection = CONNECTION } = {}): readonly VisitEvent[] {
+export function begun(
+  preset = "toilet",
+  { planned = true, connection = CONNECTION } = {},
+): readonly VisitEvent[] {
   const survey = surveyOf(preset);
   const known = tables.presets.find((each) => each.id === preset);
   const checkpoints = tables.checkpoints.filter((each) => known?.checkpoints.includes(each.id));
@@ -55,12 +66,26 @@ export function tickedTo(events: readonly VisitEvent[], last: string): readonly 
   if (until < 0) throw new Error(`no open step ${last}`);
   return steps.slice(0, until + 1).reduce<readonly VisitEvent[]>((done, step) => {
     const turns = step.joint?.turns?.min ?? null;
-    return [...done, event({ kind: "step-done", connection: connectionIn(events).id, step: step.id, joint: step.joint?.number ?? null, turns })];
+    return [
+      ...done,
+      event({
+        kind: "step-done",
+        connection: connectionIn(events).id,
+        step: step.id,
+        joint: step.joint?.number ?? null,
+        turns,
+      }),
+    ];
   }, events);
 }
 
 /** A look at a target, long enough for its stage. */
-export function look(target: string, stage: (typeof tables.stages)[number]["code"], result: "dry" | "weeping" = "dry", change: { watchedMin?: number } = {}): VisitEvent {
+export function look(
+  target: string,
+  stage: (typeof tables.stages)[number]["code"],
+  result: "dry" | "weeping" = "dry",
+  change: { watchedMin?: number } = {},
+): VisitEvent {
   const found = tables.stages.find((each) => each.code === stage);
   return event({
     kind: "target-checked",
@@ -79,7 +104,10 @@ export function look(target: string, stage: (typeof tables.stages)[number]["code
 export function allDry(events: readonly VisitEvent[]): readonly VisitEvent[] {
   return [
     ...tickedTo(events, "water-in"),
-    ...(["first-fill", "static", "after-run"] as const).flatMap((stage) => [look("2", stage), look("1", stage)]),
+    ...(["first-fill", "static", "after-run"] as const).flatMap((stage) => [
+      look("2", stage),
+      look("1", stage),
+    ]),
     look("A", "drain"),
     look("B", "drain"),
     look("connection", "in-place"),

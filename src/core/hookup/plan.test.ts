@@ -2,7 +2,15 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../../tests/support/tables.ts";
 import { problemOf, surveyFromPreset } from "../visit/index.ts";
-import { completeHouseRules, DEFAULT_HOUSE_RULES, type HookupProblem, openShop, otherWays, type Plan, planHookup } from "./index.ts";
+import {
+  completeHouseRules,
+  DEFAULT_HOUSE_RULES,
+  type HookupProblem,
+  openShop,
+  otherWays,
+  type Plan,
+  planHookup,
+} from "./index.ts";
 
 function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
   const found = tables.presets.find((each) => each.id === preset);
@@ -21,12 +29,24 @@ const codes = (findings: readonly { readonly code: string }[]) => findings.map((
 describe("planHookup", () => {
   it("connects a toilet with one braided line and two joints, the second by hand", () => {
     const plan = best(problem("toilet"));
-    assert.deepEqual(plan.parts.map((part) => [part.kind, part.lengthIn]), [["line", 12]]);
-    assert.deepEqual(plan.joints.map((joint) => [joint.number, joint.type, joint.turns?.handOnly]), [
-      [1, "cone-gasket", false],
-      [2, "flat-gasket", true],
-    ]);
-    assert.deepEqual(plan.joints.map((joint) => joint.between), [["supply", "p0.a"], ["p0.b", "inlet"]]);
+    assert.deepEqual(
+      plan.parts.map((part) => [part.kind, part.lengthIn]),
+      [["line", 12]],
+    );
+    assert.deepEqual(
+      plan.joints.map((joint) => [joint.number, joint.type, joint.turns?.handOnly]),
+      [
+        [1, "cone-gasket", false],
+        [2, "flat-gasket", true],
+      ],
+    );
+    assert.deepEqual(
+      plan.joints.map((joint) => joint.between),
+      [
+        ["supply", "p0.a"],
+        ["p0.b", "inlet"],
+      ],
+    );
     assert.deepEqual(plan.joints[1]?.wrenches, []);
     assert.ok(plan.joints[1]?.notes.some((note) => note.includes("by hand")));
     assert.ok(plan.joints[0]?.notes.some((note) => note.includes("old brass ferrule")));
@@ -35,7 +55,10 @@ describe("planHookup", () => {
   it("has a plan for every preset, and every joint of it mates", () => {
     for (const preset of tables.presets)
       for (const plan of planHookup(shop, problem(preset.id)).plans) {
-        assert.ok(plan.joints.every((joint) => shop.meet(...joint.ends, true) !== null), preset.id);
+        assert.ok(
+          plan.joints.every((joint) => shop.meet(...joint.ends, true) !== null),
+          preset.id,
+        );
         assert.equal(plan.joints.length, plan.joints.at(-1)?.number);
         assert.equal(plan.joints[0]?.between[0], "supply");
         assert.equal(plan.joints.at(-1)?.between[1], "inlet");
@@ -49,7 +72,10 @@ describe("planHookup", () => {
           joint.between.forEach((ref, side) => {
             const [, index, port] = /^p(\d+)\.([abc])$/.exec(ref) ?? [];
             if (index === undefined) return;
-            assert.equal(plan.parts[Number(index)]?.ports.find((each) => each.id === port)?.end, joint.ends[side]);
+            assert.equal(
+              plan.parts[Number(index)]?.ports.find((each) => each.id === port)?.end,
+              joint.ends[side],
+            );
           });
   });
 
@@ -62,7 +88,11 @@ describe("planHookup", () => {
 
   it("sums prices, kits and feet of tube included", () => {
     const plan = best(problem("refrigerator", { houseRules: { refrigeratorLine: "copper" } }));
-    const priced = plan.parts.reduce((sum, part) => sum + part.quantity * (tables.parts.find((each) => each.sku === part.sku)?.priceCents ?? 0), 0);
+    const priced = plan.parts.reduce(
+      (sum, part) =>
+        sum + part.quantity * (tables.parts.find((each) => each.sku === part.sku)?.priceCents ?? 0),
+      0,
+    );
     assert.equal(plan.priceCents, priced);
     assert.deepEqual(codes(plan.parts.map((part) => ({ code: part.kind }))), ["ferrule", "tube", "ferrule"]);
   });
@@ -70,7 +100,8 @@ describe("planHookup", () => {
   it("keeps to drinking-water parts and to the rating", () => {
     for (const preset of ["kitchen-hot", "lavatory-cold", "refrigerator", "ice-machine"])
       for (const plan of planHookup(shop, problem(preset)).plans)
-        for (const part of plan.parts) assert.equal(tables.parts.find((each) => each.sku === part.sku)?.leadFree, true, part.sku);
+        for (const part of plan.parts)
+          assert.equal(tables.parts.find((each) => each.sku === part.sku)?.leadFree, true, part.sku);
     const high = problem("toilet");
     assert.deepEqual(planHookup(shop, { ...high, supply: { ...high.supply, staticPsi: 200 } }).plans, []);
   });
@@ -78,34 +109,55 @@ describe("planHookup", () => {
   it("uses no polyethylene on hot", () => {
     const hot = problem("dishwasher");
     const { lineKind: _, ...any } = hot;
-    for (const plan of planHookup(shop, any).plans) assert.ok(plan.parts.every((part) => part.material !== "polyethylene"));
+    for (const plan of planHookup(shop, any).plans)
+      assert.ok(plan.parts.every((part) => part.material !== "polyethylene"));
   });
 
   it("names the school it used with its reason, and follows the other one when told", () => {
     const braided = best(problem("toilet"));
     assert.ok(braided.why.some((reason) => /braided line to the toilet, because/.test(reason)));
     const rigid = best(problem("toilet", { houseRules: { toiletLine: "rigid" } }));
-    assert.deepEqual(rigid.parts.map((part) => part.kind), ["ferrule", "riser", "ferrule"]);
-    assert.deepEqual(rigid.joints.map((joint) => joint.type), ["ferrule", "flat-gasket"]);
+    assert.deepEqual(
+      rigid.parts.map((part) => part.kind),
+      ["ferrule", "riser", "ferrule"],
+    );
+    assert.deepEqual(
+      rigid.joints.map((joint) => joint.type),
+      ["ferrule", "flat-gasket"],
+    );
   });
 
   it("puts sealant on taper threads by the house rule and on nothing that seals on rubber", () => {
-    const sealants = (taperSealant: "tape" | "paste" | "both") => best(problem("dishwasher", { houseRules: { taperSealant } })).joints.map((joint) => joint.sealant);
+    const sealants = (taperSealant: "tape" | "paste" | "both") =>
+      best(problem("dishwasher", { houseRules: { taperSealant } })).joints.map((joint) => joint.sealant);
     assert.deepEqual(sealants("tape"), ["none", "none", "tape"]);
     assert.deepEqual(sealants("paste"), ["none", "none", "paste"]);
     assert.deepEqual(sealants("both"), ["none", "none", "tape-or-paste"]);
   });
 
   it("allows a film only on brass ferrules and riser noses, only under that rule", () => {
-    const film = (lineKind: "riser" | "line") => best(problem("lavatory-hot", { lineKind, houseRules: { ferruleFilm: "film" }, lengthIn: { min: 14, max: 18 } })).joints.map((joint) => joint.sealant);
+    const film = (lineKind: "riser" | "line") =>
+      best(
+        problem("lavatory-hot", {
+          lineKind,
+          houseRules: { ferruleFilm: "film" },
+          lengthIn: { min: 14, max: 18 },
+        }),
+      ).joints.map((joint) => joint.sealant);
     assert.deepEqual(film("riser"), ["film-allowed", "film-allowed"]);
     assert.deepEqual(film("line"), ["none", "none"]);
   });
 
   it("makes a hose elbow up on its line on the bench, and a taper elbow in place", () => {
     const hose = best(problem("dishwasher-hose", { lengthIn: { min: 80, max: 100 } }));
-    assert.deepEqual(hose.joints.map((joint) => joint.made), ["place", "bench", "place"]);
-    assert.deepEqual(best(problem("dishwasher")).joints.map((joint) => joint.made), ["place", "place", "place"]);
+    assert.deepEqual(
+      hose.joints.map((joint) => joint.made),
+      ["place", "bench", "place"],
+    );
+    assert.deepEqual(
+      best(problem("dishwasher")).joints.map((joint) => joint.made),
+      ["place", "place", "place"],
+    );
   });
 
   it("adds what is needed, and only suggests what is not asked for", () => {
@@ -119,7 +171,8 @@ describe("planHookup", () => {
 
   it("warns of high pressure, of a stop that fails, and of one that nobody proved", () => {
     const asked = problem("toilet");
-    const warned = (supply: Partial<HookupProblem["supply"]>) => codes(best({ ...asked, supply: { ...asked.supply, ...supply } }).warnings);
+    const warned = (supply: Partial<HookupProblem["supply"]>) =>
+      codes(best({ ...asked, supply: { ...asked.supply, ...supply } }).warnings);
     assert.ok(warned({ staticPsi: 95 }).includes("static-above-80"));
     assert.ok(warned({ stopHolds: false }).includes("stop-does-not-hold"));
     assert.ok(warned({ stopHolds: null }).includes("stop-unproved"));
@@ -127,14 +180,18 @@ describe("planHookup", () => {
   });
 
   it("says which lengths fit both ends when none lies in the range", () => {
-    const { plans, refused } = planHookup(shop, problem("toilet", { lineKind: "line", lengthIn: { min: 12.1, max: 15.9 } }));
+    const { plans, refused } = planHookup(
+      shop,
+      problem("toilet", { lineKind: "line", lengthIn: { min: 12.1, max: 15.9 } }),
+    );
     assert.deepEqual(plans, []);
     assert.match(refused.find(({ code }) => code === "no-length")?.message ?? "", /9, 12, 16, 20, 24 in/);
   });
 
   it("refuses by name what it cannot plan yet and what nobody may plan", () => {
     const asked = problem("toilet");
-    const refused = (change: Partial<HookupProblem["supply"]>) => codes(planHookup(shop, { ...asked, supply: { ...asked.supply, ...change } }).refused);
+    const refused = (change: Partial<HookupProblem["supply"]>) =>
+      codes(planHookup(shop, { ...asked, supply: { ...asked.supply, ...change } }).refused);
     assert.deepEqual(refused({ keepsExistingLine: true }), ["kept-line-not-planned"]);
     assert.deepEqual(refused({ kind: "pipe" }), ["supply-kind-not-planned", "saddle-tap"]);
     assert.deepEqual(refused({ end: "comp-99-m" }), ["unknown-end"]);
@@ -174,7 +231,12 @@ describe("otherWays", () => {
 describe("house rules", () => {
   it("defaults are the defaults of the table of schools", () => {
     for (const [key, choice] of Object.entries(DEFAULT_HOUSE_RULES))
-      assert.equal(tables.schools.find((school) => school.key === key && school.isDefault)?.choice, choice, key);
+      assert.equal(
+        tables.schools.find((school) => school.key === key && school.isDefault)?.choice,
+        choice,
+        key,
+      );
   });
-  it("what a job sets wins over the default", () => assert.equal(completeHouseRules({ toiletLine: "rigid" }).toiletLine, "rigid"));
+  it("what a job sets wins over the default", () =>
+    assert.equal(completeHouseRules({ toiletLine: "rigid" }).toiletLine, "rigid"));
 });

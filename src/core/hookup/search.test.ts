@@ -5,23 +5,37 @@ import { shop, tables } from "../../../tests/support/tables.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
 import { smallJob } from "./arbitrary.ts";
 import { bruteForceCosts, type CostTriple } from "./brute-force.ts";
-import { type Chain, jointsOf, searchChains, type SearchTask } from "./search.ts";
+import { type Chain, jointsOf, type SearchTask, searchChains } from "./search.ts";
 import { bringsPieces, openShop, type Shop } from "./shop.ts";
 
 function costs(chains: readonly Chain[]): readonly CostTriple[] {
   return chains
-    .map((chain) => ({ joints: jointsOf(chain.links), priceCents: chain.bill.priceCents, missing: chain.bill.missing.size }))
+    .map((chain) => ({
+      joints: jointsOf(chain.links),
+      priceCents: chain.bill.priceCents,
+      missing: chain.bill.missing.size,
+    }))
     .sort((a, b) => a.joints - b.joints || a.priceCents - b.priceCents || a.missing - b.missing);
 }
 
 /** Parts that make chains likely: everything round 3/8 and 1/4 compression, and their pieces. */
 const lively = {
   ...tables,
-  parts: tables.parts.filter((part) => part.joins !== null || part.ports.every((port) => /comp-(3\/8|1\/4)|quick-1\/4|bc-7\/8|npt-3\/8|tube-(1\/4|3\/8)|flathead/.test(port.end))),
+  parts: tables.parts.filter(
+    (part) =>
+      part.joins !== null ||
+      part.ports.every((port) =>
+        /comp-(3\/8|1\/4)|quick-1\/4|bc-7\/8|npt-3\/8|tube-(1\/4|3\/8)|flathead/.test(port.end),
+      ),
+  ),
 };
 
 function everyJointMates(chain: Chain, task: SearchTask, within: Shop): boolean {
-  const ends = [task.from, ...chain.links.flatMap(({ passage }) => [passage.into.end, passage.out.end]), task.to];
+  const ends = [
+    task.from,
+    ...chain.links.flatMap(({ passage }) => [passage.into.end, passage.out.end]),
+    task.to,
+  ];
   for (let at = 0; at < ends.length; at += 2) {
     const right = chain.links[at / 2];
     const brings = right !== undefined && bringsPieces(right.passage);
@@ -43,7 +57,10 @@ describe("searchChains against brute force", () => {
       }),
       runs,
     );
-    assert.ok(withAnswer > 20, `only ${withAnswer} of ${runs.numRuns} jobs had an answer: the test says too little`);
+    assert.ok(
+      withAnswer > 20,
+      `only ${withAnswer} of ${runs.numRuns} jobs had an answer: the test says too little`,
+    );
   });
 
   it("finds them over the whole catalogue's kinds too", () => {
@@ -60,9 +77,14 @@ describe("searchChains against brute force", () => {
       fc.property(smallJob(lively, 40), ({ shop: small, task }) => {
         for (const chain of searchChains(small, task).chains) {
           assert.ok(everyJointMates(chain, task, small));
-          const lengths = chain.links.map(({ passage }) => passage.part).filter((part) => LENGTH_KINDS.includes(part.kind));
+          const lengths = chain.links
+            .map(({ passage }) => passage.part)
+            .filter((part) => LENGTH_KINDS.includes(part.kind));
           assert.equal(lengths.length, task.lengthIn === null ? 0 : 1);
-          for (const need of task.needs) assert.ok(chain.links.some(({ passage }) => passage.part.functions.some((each) => each === need)));
+          for (const need of task.needs)
+            assert.ok(
+              chain.links.some(({ passage }) => passage.part.functions.some((each) => each === need)),
+            );
         }
       }),
       runs,
@@ -75,32 +97,64 @@ describe("searchChains against brute force", () => {
         const found = costs(searchChains(small, task).chains);
         for (const one of found)
           for (const other of found)
-            assert.ok(one === other || one.joints < other.joints || one.priceCents < other.priceCents || one.missing < other.missing);
+            assert.ok(
+              one === other ||
+                one.joints < other.joints ||
+                one.priceCents < other.priceCents ||
+                one.missing < other.missing,
+            );
       }),
       runs,
     );
   });
 
   it("does not get worse when a part is added to the catalogue", () => {
-    const base: SearchTask = { from: "comp-3/8-m", to: "npt-3/8-f", needs: [], lengthIn: { min: 58, max: 74 }, admits: () => true, stock: null, maxParts: 4 };
+    const base: SearchTask = {
+      from: "comp-3/8-m",
+      to: "npt-3/8-f",
+      needs: [],
+      lengthIn: { min: 58, max: 74 },
+      admits: () => true,
+      stock: null,
+      maxParts: 4,
+    };
     fc.assert(
-      fc.property(fc.subarray([...lively.parts], { minLength: 6 }), fc.nat(lively.parts.length - 1), (parts, extra) => {
-        const added = lively.parts[extra];
-        if (!added || parts.includes(added)) return;
-        const before = costs(searchChains(openShop({ ...tables, parts }), base).chains);
-        // A further adapter may forbid two in a row, so only lengths and pieces are added here.
-        if (!LENGTH_KINDS.includes(added.kind) && added.joins === null) return;
-        const after = costs(searchChains(openShop({ ...tables, parts: [...parts, added] }), base).chains);
-        for (const cost of before)
-          assert.ok(after.some((other) => other.joints <= cost.joints && other.priceCents <= cost.priceCents && other.missing <= cost.missing));
-      }),
+      fc.property(
+        fc.subarray([...lively.parts], { minLength: 6 }),
+        fc.nat(lively.parts.length - 1),
+        (parts, extra) => {
+          const added = lively.parts[extra];
+          if (!added || parts.includes(added)) return;
+          const before = costs(searchChains(openShop({ ...tables, parts }), base).chains);
+          // A further adapter may forbid two in a row, so only lengths and pieces are added here.
+          if (!LENGTH_KINDS.includes(added.kind) && added.joins === null) return;
+          const after = costs(searchChains(openShop({ ...tables, parts: [...parts, added] }), base).chains);
+          for (const cost of before)
+            assert.ok(
+              after.some(
+                (other) =>
+                  other.joints <= cost.joints &&
+                  other.priceCents <= cost.priceCents &&
+                  other.missing <= cost.missing,
+              ),
+            );
+        },
+      ),
       { seed: 3, numRuns: 80 },
     );
   });
 });
 
 describe("searchChains", () => {
-  const task: SearchTask = { from: "comp-3/8-m", to: "bc-7/8-m", needs: [], lengthIn: { min: 10.5, max: 13 }, admits: () => true, stock: null, maxParts: 4 };
+  const task: SearchTask = {
+    from: "comp-3/8-m",
+    to: "bc-7/8-m",
+    needs: [],
+    lengthIn: { min: 10.5, max: 13 },
+    admits: () => true,
+    stock: null,
+    maxParts: 4,
+  };
 
   it("joins two ends that meet directly with nothing between", () => {
     const { chains, complete } = searchChains(shop, { ...task, to: "comp-3/8-f", lengthIn: null });
@@ -110,19 +164,37 @@ describe("searchChains", () => {
 
   it("prices tube by the started foot of the longest length wanted", () => {
     const tube = tables.parts.find((part) => part.sku === "TU-14-PE");
-    const only = { ...task, from: "quick-1/4", to: "quick-1/4", lengthIn: { min: 80, max: 97 }, admits: (part: { sku: string }) => part.sku === "TU-14-PE" };
+    const only = {
+      ...task,
+      from: "quick-1/4",
+      to: "quick-1/4",
+      lengthIn: { min: 80, max: 97 },
+      admits: (part: { sku: string }) => part.sku === "TU-14-PE",
+    };
     assert.equal(searchChains(shop, only).chains[0]?.bill.priceCents, (tube?.priceCents ?? 0) * 9);
   });
 
   it("counts two of one part against a stock of one", () => {
     const stock = new Map(tables.parts.map((part) => [part.sku, part.sku === "KF-14-CU" ? 1 : 99]));
     const copper = { ...task, from: "comp-1/4-m", to: "comp-1/4-m", lengthIn: { min: 80, max: 96 }, stock };
-    const { chains } = searchChains(shop, { ...copper, admits: (part) => part.kind !== "line" && part.material !== "pex" && part.material !== "polyethylene" && part.kind !== "adapter" });
+    const { chains } = searchChains(shop, {
+      ...copper,
+      admits: (part) =>
+        part.kind !== "line" &&
+        part.material !== "pex" &&
+        part.material !== "polyethylene" &&
+        part.kind !== "adapter",
+    });
     assert.deepEqual([...(chains[0]?.bill.missing ?? [])], ["KF-14-CU"]);
   });
 
   it("says that it is not complete when a longer chain might still matter", () => {
-    const { chains, complete } = searchChains(shop, { ...task, to: "npt-3/8-f", lengthIn: { min: 58, max: 74 }, maxParts: 1 });
+    const { chains, complete } = searchChains(shop, {
+      ...task,
+      to: "npt-3/8-f",
+      lengthIn: { min: 58, max: 74 },
+      maxParts: 1,
+    });
     assert.equal(chains.length, 0);
     assert.equal(complete, false);
   });

@@ -18,7 +18,10 @@ const ROUNDING = 0.05;
 describe("detectableMlPerMin", () => {
   for (const { windowMin, look, tissue } of TABLE)
     it(`agrees with the table at ${windowMin} min`, () => {
-      for (const [method, wanted] of [["look", look], ["tissue", tissue]] as const) {
+      for (const [method, wanted] of [
+        ["look", look],
+        ["tissue", tissue],
+      ] as const) {
         const got = detectableMlPerMin(method, windowMin);
         assert.ok(Math.abs(got - wanted) <= ROUNDING * wanted, `${method}: ${got} against ${wanted}`);
       }
@@ -26,10 +29,17 @@ describe("detectableMlPerMin", () => {
 
   it("falls as the window grows, and a tissue always sees less than a look needs", () => {
     fc.assert(
-      fc.property(fc.double({ min: 0.1, max: 5000, noNaN: true }), fc.double({ min: 1.01, max: 10, noNaN: true }), (windowMin, longer) => {
-        const now = detectableMlPerMin("look", windowMin);
-        return detectableMlPerMin("look", windowMin * longer) < now && detectableMlPerMin("tissue", windowMin) < now;
-      }),
+      fc.property(
+        fc.double({ min: 0.1, max: 5000, noNaN: true }),
+        fc.double({ min: 1.01, max: 10, noNaN: true }),
+        (windowMin, longer) => {
+          const now = detectableMlPerMin("look", windowMin);
+          return (
+            detectableMlPerMin("look", windowMin * longer) < now &&
+            detectableMlPerMin("tissue", windowMin) < now
+          );
+        },
+      ),
     );
   });
 
@@ -42,9 +52,16 @@ describe("detectableMlPerMin", () => {
 });
 
 describe("lookingOrder", () => {
-  it("begins at the inlet when it is above the supply", () => assert.deepEqual(lookingOrder(3, true), [3, 2, 1]));
+  it("begins at the inlet when it is above the supply", () =>
+    assert.deepEqual(lookingOrder(3, true), [3, 2, 1]));
   it("begins at the wall when the inlet is below", () => assert.deepEqual(lookingOrder(3, false), [1, 2, 3]));
   it("holds every joint once", () => {
-    fc.assert(fc.property(fc.integer({ min: 0, max: 20 }), fc.boolean(), (joints, above) => new Set(lookingOrder(joints, above)).size === joints));
+    fc.assert(
+      fc.property(
+        fc.integer({ min: 0, max: 20 }),
+        fc.boolean(),
+        (joints, above) => new Set(lookingOrder(joints, above)).size === joints,
+      ),
+    );
   });
 });

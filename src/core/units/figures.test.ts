@@ -17,10 +17,14 @@ describe("formatTurn", () => {
 });
 
 describe("formatTurns", () => {
-  it("shows both ends of a range", () => assert.equal(formatTurns({ handOnly: false, min: 0.25, max: 0.5 }), "1/4 to 1/2"));
-  it("shows one figure when both ends are equal", () => assert.equal(formatTurns({ handOnly: false, min: 0.25, max: 0.25 }), "1/4"));
-  it("says by hand only", () => assert.equal(formatTurns({ handOnly: true, min: 0, max: 0 }), "by hand only"));
-  it("says how far a hand may still go", () => assert.equal(formatTurns({ handOnly: true, min: 0, max: 0.125 }), "by hand, at most 1/8 more"));
+  it("shows both ends of a range", () =>
+    assert.equal(formatTurns({ handOnly: false, min: 0.25, max: 0.5 }), "1/4 to 1/2"));
+  it("shows one figure when both ends are equal", () =>
+    assert.equal(formatTurns({ handOnly: false, min: 0.25, max: 0.25 }), "1/4"));
+  it("says by hand only", () =>
+    assert.equal(formatTurns({ handOnly: true, min: 0, max: 0 }), "by hand only"));
+  it("says how far a hand may still go", () =>
+    assert.equal(formatTurns({ handOnly: true, min: 0, max: 0.125 }), "by hand, at most 1/8 more"));
   it("says that nothing is turned", () => assert.equal(formatTurns(null), "no turn"));
 });
 

@@ -66,10 +66,15 @@ describe("parseLength", () => {
 
   it("reads feet and inches as the sum of both", () => {
     fc.assert(
-      fc.property(fc.integer({ min: 0, max: 90 }), fc.integer({ min: 0, max: 11 }), fc.integer({ min: 1, max: 15 }), (feet, inches, sixteenths) => {
-        const read = parseLength(`${feet}' ${inches} ${sixteenths}/16"`);
-        return read.ok && read.lengthIn * 16 === (feet * 12 + inches) * 16 + sixteenths;
-      }),
+      fc.property(
+        fc.integer({ min: 0, max: 90 }),
+        fc.integer({ min: 0, max: 11 }),
+        fc.integer({ min: 1, max: 15 }),
+        (feet, inches, sixteenths) => {
+          const read = parseLength(`${feet}' ${inches} ${sixteenths}/16"`);
+          return read.ok && read.lengthIn * 16 === (feet * 12 + inches) * 16 + sixteenths;
+        },
+      ),
     );
   });
 
@@ -77,7 +82,11 @@ describe("parseLength", () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 30_000 }), (mm) => {
         const read = parseLength(`${mm} mm`);
-        return read.ok && read.exact.numerator * 254 === read.exact.denominator * mm * 10 && Math.abs(read.lengthIn - mm / MM_PER_IN) < 1e-9;
+        return (
+          read.ok &&
+          read.exact.numerator * 254 === read.exact.denominator * mm * 10 &&
+          Math.abs(read.lengthIn - mm / MM_PER_IN) < 1e-9
+        );
       }),
     );
   });

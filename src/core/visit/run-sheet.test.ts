@@ -1,10 +1,18 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, CONNECTION, event, surveyOf } from "../../../tests/support/story.ts";
-import { tables } from "../../../tests/support/tables.ts";
+import { shop, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../hookup/index.ts";
-import { shop } from "../../../tests/support/tables.ts";
-import { foldVisit, isSameRun, problemOf, type RunStep, runSheet, type Survey, totalMin, waterOffMin } from "./index.ts";
+import {
+  foldVisit,
+  isSameRun,
+  problemOf,
+  type RunStep,
+  runSheet,
+  type Survey,
+  totalMin,
+  waterOffMin,
+} from "./index.ts";
 
 /** The run sheet of a connection surveyed so, planned by the planner. */
 function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep[] {
@@ -12,7 +20,9 @@ function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep
   const problem = problemOf(survey, null);
   const plan = planHookup(shop, problem).plans[0];
   assert.ok(plan);
-  const checkpoints = tables.checkpoints.filter((each) => tables.presets.find(({ id }) => id === preset)?.checkpoints.includes(each.id));
+  const checkpoints = tables.checkpoints.filter((each) =>
+    tables.presets.find(({ id }) => id === preset)?.checkpoints.includes(each.id),
+  );
   const events = [
     begun(preset, { planned: false })[0],
     event({ kind: "connection-added", connection: CONNECTION, survey, checkpoints }),
@@ -35,21 +45,47 @@ describe("runSheet", () => {
 
   it("follows the visit's order for a toilet", () => {
     assert.deepEqual(ids(sheetOf("toilet")), [
-      "look-ends", "lay-out", "close-stop", "towel", "take-off", "clean-faces", "make-1", "make-2", "record-line", "dry-all", "water-in",
-      "check-first-fill", "check-static", "purge", "exercise", "check-after-run", "check-drain", "place-back", "check-in-place", "hand-over",
+      "look-ends",
+      "lay-out",
+      "close-stop",
+      "towel",
+      "take-off",
+      "clean-faces",
+      "make-1",
+      "make-2",
+      "record-line",
+      "dry-all",
+      "water-in",
+      "check-first-fill",
+      "check-static",
+      "purge",
+      "exercise",
+      "check-after-run",
+      "check-drain",
+      "place-back",
+      "check-in-place",
+      "hand-over",
     ]);
   });
 
   it("gives every joint its own figures", () => {
     const toilet = sheetOf("toilet");
-    assert.match(textOf(toilet, "make-1"), /^Joint 1: .*hold back, then 1\/4 to 1\/2 turn more with the 5\/8 in or 11\/16 in wrench; no sealant/);
+    assert.match(
+      textOf(toilet, "make-1"),
+      /^Joint 1: .*hold back, then 1\/4 to 1\/2 turn more with the 5\/8 in or 11\/16 in wrench; no sealant/,
+    );
     assert.match(textOf(toilet, "make-2"), /^Joint 2: .*by hand/);
     assert.match(textOf(sheetOf("dishwasher"), "make-3"), /1 to 1 1\/2 turn more.*tape on the male thread/);
   });
 
   it("makes bench joints first", () => {
-    const steps = sheetOf("dishwasher-hose", { length: { min: { typed: "80", value: 80 }, max: { typed: "100", value: 100 } } });
-    assert.deepEqual(ids(steps).filter((id) => id.startsWith("make-")), ["make-2", "make-1", "make-3"]);
+    const steps = sheetOf("dishwasher-hose", {
+      length: { min: { typed: "80", value: 80 }, max: { typed: "100", value: 100 } },
+    });
+    assert.deepEqual(
+      ids(steps).filter((id) => id.startsWith("make-")),
+      ["make-2", "make-1", "make-3"],
+    );
     assert.match(textOf(steps, "make-2"), /on the bench/);
   });
 
@@ -70,12 +106,18 @@ describe("runSheet", () => {
   it("turns a multi-turn stop back by the house rule only", () => {
     const stop = { kind: "multi-turn", proof: "holds", method: "flushed-and-held" } as const;
     assert.match(textOf(sheetOf("toilet", { stop }), "water-in"), /back half a turn/);
-    assert.doesNotMatch(textOf(sheetOf("toilet", { stop, houseRules: { multiTurnStop: "full" } }), "water-in"), /back half/);
+    assert.doesNotMatch(
+      textOf(sheetOf("toilet", { stop, houseRules: { multiTurnStop: "full" } }), "water-in"),
+      /back half/,
+    );
     assert.doesNotMatch(textOf(sheetOf("toilet"), "water-in"), /back half/);
   });
 
   it("shows the caution at the step where it bites, and only there", () => {
-    const cautions = (preset: string) => sheetOf(preset).flatMap((step) => step.cautions.map((caution) => `${step.id}: ${caution}`)).join("\n");
+    const cautions = (preset: string) =>
+      sheetOf(preset)
+        .flatMap((step) => step.cautions.map((caution) => `${step.id}: ${caution}`))
+        .join("\n");
     assert.match(cautions("dishwasher"), /power-off: .*breaker/i);
     assert.match(cautions("dishwasher"), /water-in: .*scald/i);
     assert.match(cautions("dishwasher"), /place-back: .*two people/i);
@@ -90,12 +132,17 @@ describe("runSheet", () => {
   });
 
   it("leaves no slot of a template unfilled, whatever is connected", () => {
-    for (const preset of tables.presets) for (const step of sheetOf(preset.id)) assert.doesNotMatch(step.text, /[{}]|undefined|NaN/, `${preset.id} ${step.id}`);
+    for (const preset of tables.presets)
+      for (const step of sheetOf(preset.id))
+        assert.doesNotMatch(step.text, /[{}]|undefined|NaN/, `${preset.id} ${step.id}`);
   });
 
   it("adds up the time, and the time without water", () => {
     const steps = sheetOf("toilet");
-    assert.equal(totalMin(steps), steps.reduce((sum, step) => sum + step.handsOnMin.likely + step.waitMin, 0));
+    assert.equal(
+      totalMin(steps),
+      steps.reduce((sum, step) => sum + step.handsOnMin.likely + step.waitMin, 0),
+    );
     const off = waterOffMin(steps);
     assert.ok(off > 0 && off < totalMin(steps));
     assert.equal(waterOffMin([]), 0);
@@ -105,8 +152,24 @@ describe("runSheet", () => {
 describe("isSameRun", () => {
   it("cares for ends, water and length, and not for notes, stock or the stop's proof", () => {
     const one = problemOf(surveyOf("toilet"), null);
-    assert.ok(isSameRun(one, problemOf(surveyOf("toilet", { stop: { kind: "multi-turn", proof: "holds", method: null } }), new Map())));
+    assert.ok(
+      isSameRun(
+        one,
+        problemOf(
+          surveyOf("toilet", { stop: { kind: "multi-turn", proof: "holds", method: null } }),
+          new Map(),
+        ),
+      ),
+    );
     assert.ok(!isSameRun(one, problemOf(surveyOf("toilet", { water: "hot" }), null)));
-    assert.ok(!isSameRun(one, problemOf(surveyOf("toilet", { length: { min: { typed: "9", value: 9 }, max: { typed: "13", value: 13 } } }), null)));
+    assert.ok(
+      !isSameRun(
+        one,
+        problemOf(
+          surveyOf("toilet", { length: { min: { typed: "9", value: 9 }, max: { typed: "13", value: 13 } } }),
+          null,
+        ),
+      ),
+    );
   });
 });

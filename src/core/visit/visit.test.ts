@@ -4,8 +4,8 @@ import fc from "fast-check";
 import { allDry, begun, CONNECTION, event, look, surveyOf, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import {
-  connectionPhase,
   type ConnectionState,
+  connectionPhase,
   dryStages,
   firstRefused,
   foldVisit,
@@ -28,18 +28,22 @@ function connection(events: readonly VisitEvent[]): ConnectionState {
   return found;
 }
 
-const phase = (events: readonly VisitEvent[], now = NOW) => connectionPhase(connection(events), tables.stages, now);
-const lives = (events: readonly VisitEvent[]) => connection(events).joints.map((joint) => jointLife(connection(events), joint));
+const phase = (events: readonly VisitEvent[], now = NOW) =>
+  connectionPhase(connection(events), tables.stages, now);
+const lives = (events: readonly VisitEvent[]) =>
+  connection(events).joints.map((joint) => jointLife(connection(events), joint));
 const refused = (events: readonly VisitEvent[], added: VisitEvent) => refuseNext(events, added, tables);
 
 function accepted(events: readonly VisitEvent[]): void {
   assert.equal(firstRefused([], events, tables), null);
 }
 
-const on = <A extends Omit<Extract<VisitAct, { connection: string }>, "connection">>(act: A) => event({ connection: CONNECTION, ...act } as unknown as VisitAct);
+const on = <A extends Omit<Extract<VisitAct, { connection: string }>, "connection">>(act: A) =>
+  event({ connection: CONNECTION, ...act } as unknown as VisitAct);
 const sign = () => on({ kind: "connection-signed", name: "Tester", lookBackBy: "plumber" });
 const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged", joint, turns });
-const remake = (joint: number, turns: number | null = 0.25) => on({ kind: "joint-remade", joint, turns, renewed: "new line" });
+const remake = (joint: number, turns: number | null = 0.25) =>
+  on({ kind: "joint-remade", joint, turns, renewed: "new line" });
 
 describe("a connection's life", () => {
   it("goes from surveyed to done, every event accepted", () => {
@@ -90,22 +94,78 @@ describe("a connection's life", () => {
 describe("what may not happen", () => {
   const made = tickedTo(begun(), "make-2");
   const wet = tickedTo(begun(), "water-in");
-  const weeping = [...wet, look("2", "first-fill"), look("1", "first-fill"), look("2", "static"), look("1", "static", "weeping")];
-  const cases: readonly (readonly [name: string, before: readonly VisitEvent[], added: VisitEvent, says: RegExp])[] = [
+  const weeping = [
+    ...wet,
+    look("2", "first-fill"),
+    look("1", "first-fill"),
+    look("2", "static"),
+    look("1", "static", "weeping"),
+  ];
+  const cases: readonly (readonly [
+    name: string,
+    before: readonly VisitEvent[],
+    added: VisitEvent,
+    says: RegExp,
+  ])[] = [
     ["opening a visit twice", begun(), begun()[0] as VisitEvent, /open already/],
     ["anything before the visit is open", [], sign(), /begins with visit-opened/],
-    ["an act on a connection that is not there", begun(), event({ kind: "connection-noted", connection: "00000000-0000-4000-8000-0000000000ff", text: "x" }), /no such connection/],
-    ["ticking a step twice", tickedTo(begun(), "look-ends"), on({ kind: "step-done", step: "look-ends", joint: null, turns: null }), /ticked already/],
-    ["ticking a step the sheet does not have", begun(), on({ kind: "step-done", step: "power-off", joint: null, turns: null }), /no step power-off/],
-    ["ticking without a plan", begun("toilet", { planned: false }), on({ kind: "step-done", step: "look-ends", joint: null, turns: null }), /Choose a hookup/],
-    ["ticking a stage of the check by hand", wet, on({ kind: "step-done", step: "check-static", joint: null, turns: null }), /Leak check tab/],
-    ["water before every joint is made", tickedTo(begun(), "make-1"), on({ kind: "step-done", step: "water-in", joint: null, turns: null }), /every joint/],
-    ["turning a joint past its hard maximum", tickedTo(begun(), "clean-faces"), on({ kind: "step-done", step: "make-1", joint: 1, turns: 1.25 }), /not be turned past 1/],
-    ["a step with another step's joint", tickedTo(begun(), "clean-faces"), on({ kind: "step-done", step: "make-1", joint: 2, turns: 0.25 }), /do not belong together/],
+    [
+      "an act on a connection that is not there",
+      begun(),
+      event({ kind: "connection-noted", connection: "00000000-0000-4000-8000-0000000000ff", text: "x" }),
+      /no such connection/,
+    ],
+    [
+      "ticking a step twice",
+      tickedTo(begun(), "look-ends"),
+      on({ kind: "step-done", step: "look-ends", joint: null, turns: null }),
+      /ticked already/,
+    ],
+    [
+      "ticking a step the sheet does not have",
+      begun(),
+      on({ kind: "step-done", step: "power-off", joint: null, turns: null }),
+      /no step power-off/,
+    ],
+    [
+      "ticking without a plan",
+      begun("toilet", { planned: false }),
+      on({ kind: "step-done", step: "look-ends", joint: null, turns: null }),
+      /Choose a hookup/,
+    ],
+    [
+      "ticking a stage of the check by hand",
+      wet,
+      on({ kind: "step-done", step: "check-static", joint: null, turns: null }),
+      /Leak check tab/,
+    ],
+    [
+      "water before every joint is made",
+      tickedTo(begun(), "make-1"),
+      on({ kind: "step-done", step: "water-in", joint: null, turns: null }),
+      /every joint/,
+    ],
+    [
+      "turning a joint past its hard maximum",
+      tickedTo(begun(), "clean-faces"),
+      on({ kind: "step-done", step: "make-1", joint: 1, turns: 1.25 }),
+      /not be turned past 1/,
+    ],
+    [
+      "a step with another step's joint",
+      tickedTo(begun(), "clean-faces"),
+      on({ kind: "step-done", step: "make-1", joint: 2, turns: 0.25 }),
+      /do not belong together/,
+    ],
     ["another plan once a joint is made", made, begun()[2] as VisitEvent, /are made/],
     ["a look before there is water", made, look("2", "first-fill"), /Let water in/],
     ["standing before first fill", wet, look("2", "static"), /First fill/],
-    ["dry after too short a watch", [...wet, look("2", "first-fill")], look("2", "static", "dry", { watchedMin: 2 }), /at least 5 min/],
+    [
+      "dry after too short a watch",
+      [...wet, look("2", "first-fill")],
+      look("2", "static", "dry", { watchedMin: 2 }),
+      /at least 5 min/,
+    ],
     ["a target the stage does not look at", wet, look("A", "static"), /does not look at A/],
     ["a joint that is not there", wet, look("3", "first-fill"), /does not look at 3/],
     ["dry on a joint that weeps and was not touched", weeping, look("1", "static"), /snug or re-make/],
@@ -118,10 +178,25 @@ describe("what may not happen", () => {
     ["signing before anything is made", begun(), sign(), /every joint/],
     ["re-opening what is not signed", wet, on({ kind: "connection-reopened", reason: "x" }), /not signed/],
     ["looking back before signing", wet, look("connection", "look-back"), /after signing/],
-    ["a survey after signing", [...allDry(begun()), sign()], on({ kind: "survey-saved", survey: surveyOf("toilet") }), /re-open/],
+    [
+      "a survey after signing",
+      [...allDry(begun()), sign()],
+      on({ kind: "survey-saved", survey: surveyOf("toilet") }),
+      /re-open/,
+    ],
     ["a check after signing", [...allDry(begun()), sign()], look("1", "static"), /re-open/],
-    ["other ends once joints are made", made, on({ kind: "survey-saved", survey: surveyOf("lavatory-cold") }), /Joints are made/],
-    ["an exception for what is dry", [...wet, look("2", "first-fill")], on({ kind: "exception-written", target: "2", stage: "first-fill", reason: "x" }), /no exception/],
+    [
+      "other ends once joints are made",
+      made,
+      on({ kind: "survey-saved", survey: surveyOf("lavatory-cold") }),
+      /Joints are made/,
+    ],
+    [
+      "an exception for what is dry",
+      [...wet, look("2", "first-fill")],
+      on({ kind: "exception-written", target: "2", stage: "first-fill", reason: "x" }),
+      /no exception/,
+    ],
   ];
   for (const [name, before, added, says] of cases)
     it(name, () => {
@@ -133,7 +208,13 @@ describe("what may not happen", () => {
 
 describe("a weeping joint", () => {
   const wet = tickedTo(begun(), "water-in");
-  const weeping = [...wet, look("2", "first-fill"), look("1", "first-fill"), look("2", "static"), look("1", "static", "weeping")];
+  const weeping = [
+    ...wet,
+    look("2", "first-fill"),
+    look("1", "first-fill"),
+    look("2", "static"),
+    look("1", "static", "weeping"),
+  ];
 
   it("is snugged, checked afresh from that stage, and counts its turns", () => {
     const snugged = [...weeping, snug(1)];
@@ -142,12 +223,26 @@ describe("a weeping joint", () => {
     assert.deepEqual([joint?.snugs, joint?.turns], [1, 0.25 + 0.125]);
     assert.equal(phase(snugged), "checking");
     assert.equal(refused(snugged, look("1", "static")), null);
-    assert.ok(openBeforeSigning(connection(snugged), tables.stages).some(({ stage, target }) => stage.code === "static" && target === "1"));
-    assert.ok(!openBeforeSigning(connection(snugged), tables.stages).some(({ stage, target }) => stage.code === "first-fill" && target === "1"));
+    assert.ok(
+      openBeforeSigning(connection(snugged), tables.stages).some(
+        ({ stage, target }) => stage.code === "static" && target === "1",
+      ),
+    );
+    assert.ok(
+      !openBeforeSigning(connection(snugged), tables.stages).some(
+        ({ stage, target }) => stage.code === "first-fill" && target === "1",
+      ),
+    );
   });
 
   it("is snugged twice at most; then it is opened", () => {
-    const twice = [...weeping, snug(1), look("1", "static", "weeping"), snug(1), look("1", "static", "weeping")];
+    const twice = [
+      ...weeping,
+      snug(1),
+      look("1", "static", "weeping"),
+      snug(1),
+      look("1", "static", "weeping"),
+    ];
     accepted(twice);
     assert.match(refused(twice, snug(1))?.message ?? "", /snugged twice/);
     assert.equal(refused(twice, remake(1)), null);
@@ -171,7 +266,10 @@ describe("a weeping joint", () => {
   it("may be signed over only with the exception written down", () => {
     const events = allDry(begun()).filter((each) => !(each.kind === "target-checked" && each.target === "B"));
     assert.match(refused(events, sign())?.message ?? "", /at B/);
-    const excepted = [...events, on({ kind: "exception-written", target: "B", stage: "drain", reason: "no bowl water yet" })];
+    const excepted = [
+      ...events,
+      on({ kind: "exception-written", target: "B", stage: "drain", reason: "no bowl water yet" }),
+    ];
     assert.equal(refused(excepted, sign()), null);
   });
 });

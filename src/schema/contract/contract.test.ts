@@ -10,6 +10,11 @@ describe("the HTTP contract", () => {
     });
 
   it("refuses a request with a field that nobody knows", () => {
-    for (const call of CONTRACT) assert.equal(call.request.safeParse({ ...(call.asks as object), surprise: 1 }).success, false, call.path);
+    for (const call of CONTRACT)
+      assert.equal(
+        call.request.safeParse({ ...(call.asks as object), surprise: 1 }).success,
+        false,
+        call.path,
+      );
   });
 });

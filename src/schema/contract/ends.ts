@@ -4,7 +4,11 @@ import { JOINT_TYPES, SEALANTS } from "../../core/joints/index.ts";
 import { endCode } from "../hookup.ts";
 import { example } from "./example.ts";
 
-const span = z.strictObject({ crests: z.number().int().min(2), spanIn: z.number().positive(), toleranceIn: z.number().nonnegative() });
+const span = z.strictObject({
+  crests: z.number().int().min(2),
+  spanIn: z.number().positive(),
+  toleranceIn: z.number().nonnegative(),
+});
 
 export const identifyRequest = z.strictObject({
   measured: z.strictObject({
@@ -37,7 +41,15 @@ export const identifyResponse = z.object({
     }),
   ),
   next: z.object({ measure: z.string(), separates: z.array(endCode) }).nullable(),
-  lookAlikes: z.array(z.object({ a: endCode, b: endCode, turnsBeforeBind: z.number().nullable(), symptom: z.string(), seals: z.boolean() })),
+  lookAlikes: z.array(
+    z.object({
+      a: endCode,
+      b: endCode,
+      turnsBeforeBind: z.number().nullable(),
+      symptom: z.string(),
+      seals: z.boolean(),
+    }),
+  ),
 });
 
 export const matchRequest = z.strictObject({ a: endCode, b: endCode });
@@ -79,9 +91,19 @@ export const endsContract = [
       },
     },
     answers: {
-      candidates: [{ end: "comp-3/8-m", name: "3/8 in compression outlet", thread: "9/16-24 UNEF", probability: 0.93, why: ["reads as one"] }],
+      candidates: [
+        {
+          end: "comp-3/8-m",
+          name: "3/8 in compression outlet",
+          thread: "9/16-24 UNEF",
+          probability: 0.93,
+          why: ["reads as one"],
+        },
+      ],
       next: { measure: "span over 6 crests", separates: ["comp-1/4-m", "flare-1/4-m"] },
-      lookAlikes: [{ a: "comp-3/8-m", b: "flare-3/8-m", turnsBeforeBind: 1.5, symptom: "binds", seals: false }],
+      lookAlikes: [
+        { a: "comp-3/8-m", b: "flare-3/8-m", turnsBeforeBind: 1.5, symptom: "binds", seals: false },
+      ],
     },
   }),
   example({
@@ -90,7 +112,13 @@ export const endsContract = [
     request: matchRequest,
     response: matchResponse,
     asks: { a: "comp-1/4-m", b: "flare-1/4-f" },
-    answers: { fits: false, joint: null, startsButWillNotSeal: true, turnsBeforeBind: 0.5, why: "another pitch" },
+    answers: {
+      fits: false,
+      joint: null,
+      startsButWillNotSeal: true,
+      turnsBeforeBind: 0.5,
+      why: "another pitch",
+    },
   }),
   example({
     path: "/api/v1/ends/match",
@@ -100,7 +128,12 @@ export const endsContract = [
     asks: { a: "comp-3/8-m", b: "comp-3/8-f" },
     answers: {
       fits: true,
-      joint: { type: "cone-gasket", sealant: "none", turns: { handOnly: false, min: 0.25, max: 0.5 }, wrenches: ["5/8 in", "11/16 in"] },
+      joint: {
+        type: "cone-gasket",
+        sealant: "none",
+        turns: { handOnly: false, min: 0.25, max: 0.5 },
+        wrenches: ["5/8 in", "11/16 in"],
+      },
     },
   }),
 ];

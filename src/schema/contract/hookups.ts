@@ -2,7 +2,14 @@
 import { planRequest, planResponse } from "../hookup.ts";
 import { example } from "./example.ts";
 
-const supply = { end: "comp-3/8-m", kind: "stop-outlet", water: "cold", staticPsi: 60, stopHolds: true, keepsExistingLine: false } as const;
+const supply = {
+  end: "comp-3/8-m",
+  kind: "stop-outlet",
+  water: "cold",
+  staticPsi: 60,
+  stopHolds: true,
+  keepsExistingLine: false,
+} as const;
 const nothing = { plans: [], refused: [{ code: "no-chain", message: "none" }], complete: true };
 
 export const hookupsContract = [

@@ -6,4 +6,9 @@ import { visitsTruckContract } from "./visits-truck.ts";
 
 export type { ContractExample } from "./example.ts";
 
-export const CONTRACT = [...endsContract, ...hookupsContract, ...linesLeaksWaterContract, ...visitsTruckContract];
+export const CONTRACT = [
+  ...endsContract,
+  ...hookupsContract,
+  ...linesLeaksWaterContract,
+  ...visitsTruckContract,
+];

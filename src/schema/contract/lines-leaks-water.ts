@@ -30,15 +30,29 @@ export const fitResponse = z.object({
 });
 
 export const holdRequest = z.strictObject({
-  section: z.strictObject({ volumeMl: z.number().positive(), hoseFt: z.number().nonnegative(), hoseType: z.enum(["braided", "rubber"]).nullable(), material: z.string() }),
+  section: z.strictObject({
+    volumeMl: z.number().positive(),
+    hoseFt: z.number().nonnegative(),
+    hoseType: z.enum(["braided", "rubber"]).nullable(),
+    material: z.string(),
+  }),
   startPsi: z.number().positive(),
   supplyPsi: z.number().positive().exactOptional(),
   heldSec: z.number().nonnegative().exactOptional(),
   ambientF: z.number().exactOptional(),
   stopChecked: z.boolean().nullable(),
   gauge: z.strictObject({ resolutionPsi: z.number().positive(), type: z.enum(["digital", "dial"]) }),
-  drawOff: z.strictObject({ ml: z.number().positive(), psiBefore: z.number(), psiAfter: z.number(), mlSd: z.number().positive().exactOptional() }).nullable(),
-  samples: z.array(z.strictObject({ t: z.number().nonnegative(), psi: z.number(), tempF: z.number().exactOptional() })),
+  drawOff: z
+    .strictObject({
+      ml: z.number().positive(),
+      psiBefore: z.number(),
+      psiAfter: z.number(),
+      mlSd: z.number().positive().exactOptional(),
+    })
+    .nullable(),
+  samples: z.array(
+    z.strictObject({ t: z.number().nonnegative(), psi: z.number(), tempF: z.number().exactOptional() }),
+  ),
 });
 export const holdResponse = z.object({
   verdict: z.enum(["tight", "leak", "inconclusive"]),
@@ -81,7 +95,15 @@ export const flowRequest = z.strictObject({
   waterTempF: z.number(),
   supplyPsi: z.number(),
   elevationFt: z.number(),
-  elements: z.array(z.strictObject({ kind: z.string(), lengthFt: z.number().nonnegative(), idIn: z.number().positive(), roughnessMm: z.number().nonnegative(), k: z.number().nonnegative() })),
+  elements: z.array(
+    z.strictObject({
+      kind: z.string(),
+      lengthFt: z.number().nonnegative(),
+      idIn: z.number().positive(),
+      roughnessMm: z.number().nonnegative(),
+      k: z.number().nonnegative(),
+    }),
+  ),
   emitterGpmPerSqrtPsi: z.number().positive(),
 });
 export const flowResponse = z.object({
@@ -94,9 +116,20 @@ export const hammerRequest = z.strictObject({
   staticPsi: z.number(),
   flowGpm: z.number().nonnegative(),
   waterTempF: z.number(),
-  pipes: z.array(z.strictObject({ lengthFt: z.number().positive(), idIn: z.number().positive(), waveSpeedFtS: z.number().positive(), roughnessMm: z.number().exactOptional() })).min(1),
+  pipes: z
+    .array(
+      z.strictObject({
+        lengthFt: z.number().positive(),
+        idIn: z.number().positive(),
+        waveSpeedFtS: z.number().positive(),
+        roughnessMm: z.number().exactOptional(),
+      }),
+    )
+    .min(1),
   closureMs: z.number().nonnegative(),
-  arrestor: z.strictObject({ volumeIn3: z.number().positive(), prechargePsi: z.number(), polytropicN: z.number() }).nullable(),
+  arrestor: z
+    .strictObject({ volumeIn3: z.number().positive(), prechargePsi: z.number(), polytropicN: z.number() })
+    .nullable(),
 });
 export const hammerResponse = z.object({
   joukowskyPsi: z.number(),
@@ -111,9 +144,17 @@ export const linesLeaksWaterContract = [
     isServed: false,
     request: fitRequest,
     response: fitResponse,
-    asks: { a: { at: [0, 0, 0], direction: [0, 1, 0] }, b: { at: [0, 9, 1], direction: [0, -1, 0] }, cuffIn: 0.75, minBendRadiusIn: 2.25, lengthsIn: [9, 12, 16, 20] },
+    asks: {
+      a: { at: [0, 0, 0], direction: [0, 1, 0] },
+      b: { at: [0, 9, 1], direction: [0, -1, 0] },
+      cuffIn: 0.75,
+      minBendRadiusIn: 2.25,
+      lengthsIn: [9, 12, 16, 20],
+    },
     answers: {
-      fits: [{ lengthIn: 12, rating: "good", minRadiusIn: 3.1, bulgeIn: 1.2, slackIn: 0.8, curve: [[0, 0, 0]] }],
+      fits: [
+        { lengthIn: 12, rating: "good", minRadiusIn: 3.1, bulgeIn: 1.2, slackIn: 0.8, curve: [[0, 0, 0]] },
+      ],
       goodIntervalsIn: [
         [9.28, 9.41],
         [19.5, null],
@@ -138,7 +179,14 @@ export const linesLeaksWaterContract = [
         { t: 60, psi: 59.9, tempF: 68 },
       ],
     },
-    answers: { verdict: "leak", leakMlPerMin: { best: 0.07, low: 0.05, high: null }, minimumDetectableMlPerMin: 0.02, suspected: ["creep"], fit: [{ t: 0, psi: 60 }], advice: "draw off" },
+    answers: {
+      verdict: "leak",
+      leakMlPerMin: { best: 0.07, low: 0.05, high: null },
+      minimumDetectableMlPerMin: 0.02,
+      suspected: ["creep"],
+      fit: [{ t: 0, psi: 60 }],
+      advice: "draw off",
+    },
   }),
   example({
     path: "/api/v1/leaks/watch",
@@ -146,7 +194,13 @@ export const linesLeaksWaterContract = [
     request: watchRequest,
     response: watchResponse,
     asks: { method: "look", windowMin: 15, confidence: 0.95 },
-    answers: { verdict: "none-seen", estimateMlPerMin: null, low: null, high: null, detectableMlPerMin: 0.005 },
+    answers: {
+      verdict: "none-seen",
+      estimateMlPerMin: null,
+      low: null,
+      high: null,
+      detectableMlPerMin: 0.005,
+    },
   }),
   example({
     path: "/api/v1/leaks/watch",
@@ -161,7 +215,13 @@ export const linesLeaksWaterContract = [
     isServed: false,
     request: flowRequest,
     response: flowResponse,
-    asks: { waterTempF: 55, supplyPsi: 60, elevationFt: 2, elements: [{ kind: "line", lengthFt: 5, idIn: 0.27, roughnessMm: 0.01, k: 1 }], emitterGpmPerSqrtPsi: 0.4 },
+    asks: {
+      waterTempF: 55,
+      supplyPsi: 60,
+      elevationFt: 2,
+      elements: [{ kind: "line", lengthFt: 5, idIn: 0.27, roughnessMm: 0.01, k: 1 }],
+      emitterGpmPerSqrtPsi: 0.4,
+    },
     answers: { flowGpm: 2.2, residualPsi: 30, elements: [{ lossPsi: 20, velocityFtS: 12, reynolds: 24000 }] },
   }),
   example({
@@ -169,7 +229,14 @@ export const linesLeaksWaterContract = [
     isServed: false,
     request: hammerRequest,
     response: hammerResponse,
-    asks: { staticPsi: 60, flowGpm: 2, waterTempF: 55, pipes: [{ lengthFt: 30, idIn: 0.545, waveSpeedFtS: 4280 }], closureMs: 20, arrestor: null },
+    asks: {
+      staticPsi: 60,
+      flowGpm: 2,
+      waterTempF: 55,
+      pipes: [{ lengthFt: 30, idIn: 0.545, waveSpeedFtS: 4280 }],
+      closureMs: 20,
+      arrestor: null,
+    },
     answers: { joukowskyPsi: 160, peakPsi: 215, minPsi: -5, trace: [{ ms: 0, psi: 55 }] },
   }),
 ];

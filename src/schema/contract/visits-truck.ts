@@ -38,7 +38,16 @@ export const scheduleResponse = z.object({
 
 export const reachRequest = z.strictObject({
   stock: z.record(z.string(), z.number().int().nonnegative()),
-  demand: z.array(z.strictObject({ supply: endCode, inlet: endCode, lengthIn: lengthRange, weight: z.number().nonnegative() })).exactOptional(),
+  demand: z
+    .array(
+      z.strictObject({
+        supply: endCode,
+        inlet: endCode,
+        lengthIn: lengthRange,
+        weight: z.number().nonnegative(),
+      }),
+    )
+    .exactOptional(),
 });
 export const reachResponse = z.object({
   cells: z.array(z.object({ supply: endCode, inlet: endCode, makes: z.number().int().nonnegative() })),
@@ -52,9 +61,23 @@ export const visitsTruckContract = [
     isServed: false,
     request: scheduleRequest,
     response: scheduleResponse,
-    asks: { connections: [{ id: "a", fixture: "toilet", zone: "stop a", plan: null, stop: "holds", water: "cold" }], startAt: "2026-11-24T12:00:00Z" },
+    asks: {
+      connections: [{ id: "a", fixture: "toilet", zone: "stop a", plan: null, stop: "holds", water: "cold" }],
+      startAt: "2026-11-24T12:00:00Z",
+    },
     answers: {
-      steps: [{ id: "s", connection: "a", text: "look", handsOnMin: { low: 1, likely: 2, high: 4 }, waitMin: 0, after: [], waterOff: null, cautions: [] }],
+      steps: [
+        {
+          id: "s",
+          connection: "a",
+          text: "look",
+          handsOnMin: { low: 1, likely: 2, high: 4 },
+          waitMin: 0,
+          after: [],
+          waterOff: null,
+          cautions: [],
+        },
+      ],
       schedule: [{ step: "s", startMin: 0, endMin: 2 }],
       waterOff: [{ zone: "stop a", fromMin: 0, toMin: 2 }],
       totalMin: 2,
@@ -65,7 +88,14 @@ export const visitsTruckContract = [
     isServed: false,
     request: reachRequest,
     response: reachResponse,
-    asks: { stock: { "LB-C38B78-012": 3 }, demand: [{ supply: "comp-3/8-m", inlet: "bc-7/8-m", lengthIn: { min: 9, max: 13 }, weight: 1 }] },
-    answers: { cells: [{ supply: "comp-3/8-m", inlet: "bc-7/8-m", makes: 3 }], coverage: 0.82, adds: [{ sku: "AR-C38C38", gain: 0.1, priceCents: 1690 }] },
+    asks: {
+      stock: { "LB-C38B78-012": 3 },
+      demand: [{ supply: "comp-3/8-m", inlet: "bc-7/8-m", lengthIn: { min: 9, max: 13 }, weight: 1 }],
+    },
+    answers: {
+      cells: [{ supply: "comp-3/8-m", inlet: "bc-7/8-m", makes: 3 }],
+      coverage: 0.82,
+      adds: [{ sku: "AR-C38C38", gain: 0.1, priceCents: 1690 }],
+    },
   }),
 ];
