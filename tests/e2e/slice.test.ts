@@ -69,7 +69,7 @@ describe("a first visit", () => {
       presses < 20
     );
     await press("Enter");
-    await page.waitForURL(/\/survey$/);
+    await page.waitForURL(/\/survey(#|$)/);
     assert.ok(presses <= 12, `${presses} key presses`);
     await leave();
   });
@@ -78,7 +78,7 @@ describe("a first visit", () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, "/");
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
-    await page.waitForURL(/\/survey$/);
+    await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
     const survey = page.url();
 

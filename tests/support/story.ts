@@ -64,19 +64,19 @@ export function tickedTo(events: readonly VisitEvent[], last: string): readonly 
   const steps = runSheet(connectionIn(events), tables).filter((step) => step.stage === null && !step.isDone);
   const until = steps.findIndex((step) => step.id === last);
   if (until < 0) throw new Error(`no open step ${last}`);
-  return steps.slice(0, until + 1).reduce<readonly VisitEvent[]>((done, step) => {
-    const turns = step.joint?.turns?.min ?? null;
-    return [
-      ...done,
+  const { id: connection } = connectionIn(events);
+  const ticks = steps
+    .slice(0, until + 1)
+    .map((step) =>
       event({
         kind: "step-done",
-        connection: connectionIn(events).id,
+        connection,
         step: step.id,
         joint: step.joint?.number ?? null,
-        turns,
+        turns: step.joint?.turns?.min ?? null,
       }),
-    ];
-  }, events);
+    );
+  return [...events, ...ticks];
 }
 
 /** A look at a target, long enough for its stage. */
