@@ -42,11 +42,19 @@ const stage = (page: Page, code: string) => page.locator(`[data-stage="${code}"]
 /** Says dry for everything a stage still looks at. */
 async function allDry(page: Page, code: string): Promise<void> {
   await stage(page, code).click();
-  while (!(await stage(page, code).innerText()).includes("✓")) {
-    const before = await stage(page, code).innerText();
+  while (
+    !(
+      await stage(page, code)
+        .textContent()
+        .then((text) => text ?? "")
+    ).includes("✓")
+  ) {
+    const before = await stage(page, code)
+      .textContent()
+      .then((text) => text ?? "");
     await page.getByRole("button", { name: "Dry", exact: true }).click();
     await page.waitForFunction(
-      ([name, text]) => document.querySelector<HTMLElement>(`[data-stage="${name}"]`)?.innerText !== text,
+      ([name, text]) => document.querySelector<HTMLElement>(`[data-stage="${name}"]`)?.textContent !== text,
       [code, before] as const,
     );
   }

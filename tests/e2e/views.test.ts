@@ -202,7 +202,7 @@ describe("what people do besides", () => {
     await page.getByText("hose marked with tape").waitFor();
     await page.getByText("Drop a connection", { exact: true }).click();
     await page.locator("select[name=connection]").selectOption({ label: "Utility faucet cold" });
-    await page.getByLabel(/^Why/).fill("stem seized, quoted");
+    await page.locator("input[name=reason]").fill("stem seized, quoted");
     await page.getByRole("button", { name: "Drop it" }).click();
     await page.getByText("Dropped: Utility faucet cold (stem seized, quoted)").waitFor();
     await leave();

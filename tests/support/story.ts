@@ -65,17 +65,15 @@ export function tickedTo(events: readonly VisitEvent[], last: string): readonly 
   const until = steps.findIndex((step) => step.id === last);
   if (until < 0) throw new Error(`no open step ${last}`);
   const { id: connection } = connectionIn(events);
-  const ticks = steps
-    .slice(0, until + 1)
-    .map((step) =>
-      event({
-        kind: "step-done",
-        connection,
-        step: step.id,
-        joint: step.joint?.number ?? null,
-        turns: step.joint?.turns?.min ?? null,
-      }),
-    );
+  const ticks = steps.slice(0, until + 1).map((step) =>
+    event({
+      kind: "step-done",
+      connection,
+      step: step.id,
+      joint: step.joint?.number ?? null,
+      turns: step.joint?.turns?.min ?? null,
+    }),
+  );
   return [...events, ...ticks];
 }
 

@@ -1,0 +1,131 @@
+/** bin/bench: times as ratios to a baseline measured in the same run, and the JavaScript each view ships. Prints Markdown. */
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { gzipSync } from "node:zlib";
+import { ensureBuild } from "../ops/build.ts";
+import { buildData } from "../ops/build-data.ts";
+import { startCluster } from "../ops/cluster.ts";
+import { createDatabase } from "../ops/database.ts";
+import { VAR } from "../ops/paths.ts";
+import { freePort } from "../ops/ports.ts";
+
+const ROUNDS = 60;
+const WARM_UP = 10;
+
+/** Median time of one call, ms. */
+async function medianMs(work: () => Promise<unknown> | unknown, rounds = ROUNDS): Promise<number> {
+  const times: number[] = [];
+  for (let round = 0; round < rounds + WARM_UP; round += 1) {
+    const started = performance.now();
+    await work();
+    if (round >= WARM_UP) times.push(performance.now() - started);
+  }
+  times.sort((a, b) => a - b);
+  return times[Math.floor(times.length / 2)] ?? Number.NaN;
+}
+
+async function scriptsOf(base: string, path: string): Promise<number> {
+  const html = await (await fetch(base + path)).text();
+  const seen = new Set<string>();
+  const queue = [...html.matchAll(/\/_astro\/[\w.@-]+\.js/g)].map(([url]) => url);
+  let bytes = 0;
+  while (queue.length > 0) {
+    const url = queue.pop();
+    if (url === undefined || seen.has(url)) continue;
+    seen.add(url);
+    const text = await (await fetch(base + url)).text();
+    bytes += gzipSync(text).length;
+    for (const [, name] of text.matchAll(/["'](?:\.\/|\/_astro\/)([\w.@-]+\.js)["']/g))
+      queue.push(`/_astro/${name}`);
+  }
+  return bytes;
+}
+
+async function main(): Promise<void> {
+  await buildData();
+  const dir = mkdtempSync(join(tmpdir(), "brass-nut-bench-"));
+  const cluster = await startCluster({ dir: join(dir, "cluster") });
+  try {
+    await createDatabase(cluster, "bench");
+    const url = cluster.url("bench");
+    const { prepareDatabase } = await import("../ops/prepare-database.ts");
+    await prepareDatabase(url);
+    process.env["DATABASE_URL"] = url;
+    process.env["LOG_LEVEL"] = "silent";
+    const port = await freePort();
+    const { serve } = await import("../src/server.ts");
+    const server = await serve({ dist: await ensureBuild(join(VAR, "test-build")), port });
+    const base = `http://127.0.0.1:${port}`;
+    const { connect } = await import("../src/db/client.ts");
+    const { demoVisitId } = await import("../src/app/demo-story.ts");
+    const { makeContext } = await import("../src/app/context.ts");
+    const { readVisit } = await import("../src/app/visits.ts");
+    const sql = connect(url);
+    const context = makeContext(sql);
+    const visit = demoVisitId("teaching-kitchen");
+    const { state } = await readVisit(context, visit);
+    const connection = state.connections[0]?.id ?? "";
+    const page = (path: string) => async () => (await fetch(base + path)).text();
+
+    const bare = await medianMs(page("/visits/import"));
+    const raw = await medianMs(
+      () => sql`select event_id, kind, body from visit_event where visit_id = ${visit} order by seq`,
+    );
+    const views = {
+      Day: "/",
+      Visit: `/visits/${visit}`,
+      Survey: `/visits/${visit}/${connection}/survey`,
+      Hookup: `/visits/${visit}/${connection}/hookup`,
+      "Run sheet": `/visits/${visit}/${connection}/run-sheet`,
+      "Leak check": `/visits/${visit}/${connection}/leak-check`,
+      Record: `/visits/${visit}/record`,
+    };
+    console.log(
+      `Pages, against a page without data (${bare.toFixed(1)} ms):\n\n| view | times the bare page | JavaScript, kB gzip |\n|---|---|---|`,
+    );
+    for (const [name, path] of Object.entries(views))
+      console.log(
+        `| ${name} | ${((await medianMs(page(path))) / bare).toFixed(1)} | ${((await scriptsOf(base, path)) / 1000).toFixed(1)} |`,
+      );
+
+    console.log(
+      `\nEndpoints, against one SQL query for the same visit's events (${raw.toFixed(2)} ms):\n\n| endpoint | times the query |\n|---|---|`,
+    );
+    for (const path of [
+      "/api/v1/health",
+      "/api/v1/visits",
+      `/api/v1/visits/${visit}`,
+      `/api/v1/visits/${visit}/export`,
+    ])
+      console.log(
+        `| GET ${path.replace(visit, "{id}")} | ${((await medianMs(page(path))) / raw).toFixed(1)} |`,
+      );
+
+    const { searchChains } = await import("../src/core/hookup/search.ts");
+    const { bruteForceCosts } = await import("../src/core/hookup/brute-force.ts");
+    console.log(
+      "\nPlanner, chains of up to 3 parts over the whole catalogue, against writing out every chain:\n\n| job | brute force, times the search |\n|---|---|",
+    );
+    for (const [from, to, lengthIn] of [
+      ["comp-3/8-m", "bc-7/8-m", { min: 10.5, max: 13 }],
+      ["comp-3/8-m", "npt-3/8-f", { min: 58, max: 74 }],
+    ] as const) {
+      const task = { from, to, needs: [], lengthIn, admits: () => true, stock: null, maxParts: 3 };
+      const fast = await medianMs(() => searchChains(context.shop, task), 20);
+      const slow = await medianMs(() => bruteForceCosts(context.shop, task), 5);
+      console.log(`| ${from} to ${to} | ${(slow / fast).toFixed(0)} |`);
+    }
+    await sql.end();
+    await server.close();
+  } finally {
+    await cluster.stop();
+    rmSync(dir, { recursive: true, force: true });
+  }
+  process.exit(0);
+}
+
+main().catch((error: unknown) => {
+  console.error(error);
+  process.exit(1);
+});
