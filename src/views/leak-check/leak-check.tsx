@@ -12,6 +12,7 @@ import {
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
+import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -100,12 +101,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
 
   if (connection.joints.length === 0)
     return (
-      <div className="my-8">
-        <p className="mb-4">There are no joints to check before a hookup is chosen.</p>
-        <a className="button button-main" href={`${base}/hookup`}>
-          Choose a hookup
-        </a>
-      </div>
+      <NoHookup why="There are no joints to check before a hookup is chosen." hookupHref={`${base}/hookup`} />
     );
 
   return (

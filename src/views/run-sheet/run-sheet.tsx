@@ -2,6 +2,7 @@ import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/visit/
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
+import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -38,12 +39,10 @@ export function RunSheet(props: VisitProps) {
 
   if (connection.plan === null)
     return (
-      <div className="my-8">
-        <p className="mb-4">No hookup is chosen yet, so there are no steps to work down.</p>
-        <a className="button button-main" href={`${base}/hookup`}>
-          Choose a hookup
-        </a>
-      </div>
+      <NoHookup
+        why="No hookup is chosen yet, so there are no steps to work down."
+        hookupHref={`${base}/hookup`}
+      />
     );
 
   return (

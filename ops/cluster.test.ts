@@ -1,0 +1,116 @@
+import assert from "node:assert/strict";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { createServer } from "node:net";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
+import { after, before, describe, it } from "node:test";
+import postgres from "postgres";
+import { type Cluster, startCluster } from "./cluster.ts";
+import { createDatabase, dropDatabase, otherClients } from "./database.ts";
+import { freePort, isPortFree } from "./ports.ts";
+
+let dir = "";
+const folder = () => join(dir, "cluster");
+const start = (port?: number) =>
+  startCluster({ dir: folder(), throwAway: true, ...(port === undefined ? {} : { port }) });
+
+async function ask<T>(
+  cluster: Cluster,
+  database: string,
+  work: (sql: postgres.Sql) => Promise<T>,
+): Promise<T> {
+  const sql = postgres(cluster.url(database), { max: 1, onnotice: () => undefined });
+  try {
+    return await work(sql);
+  } finally {
+    await sql.end();
+  }
+}
+
+before(() => {
+  dir = mkdtempSync(join(tmpdir(), "brass-nut-cluster-"));
+});
+after(() => rmSync(dir, { recursive: true, force: true }));
+
+describe("the private cluster", () => {
+  it("is made where a half-made one was left, listens on loopback only, and keeps its data over a restart", async () => {
+    mkdirSync(join(folder(), "data.half-made"), { recursive: true });
+    writeFileSync(join(folder(), "data.half-made", "PG_VERSION"), "0");
+    const first = await start();
+    await createDatabase(first, "kept");
+    const listens = await ask(first, "kept", async (sql) => {
+      await sql`create table note (text text)`;
+      await sql`insert into note values ('kept')`;
+      return sql`select name, setting from pg_settings where name in ('listen_addresses', 'unix_socket_directories') order by name`;
+    });
+    assert.deepEqual(
+      listens.map((row) => row["setting"]),
+      ["127.0.0.1", ""],
+    );
+    await first.stop();
+    assert.equal(existsSync(join(folder(), "data.half-made")), false);
+    const second = await start();
+    const rows = await ask(second, "kept", (sql) => sql`select text from note`);
+    assert.equal(rows[0]?.["text"], "kept");
+    await second.stop();
+  });
+
+  it("starts over a pid file whose process is gone, or is somebody else's", async () => {
+    const pidFile = join(folder(), "data/postmaster.pid");
+    for (const pid of [999_999, process.pid]) {
+      writeFileSync(pidFile, `${pid}\n${join(folder(), "data")}\n0\n54000\n\n127.0.0.1\n`);
+      const cluster = await start();
+      assert.notEqual(readFileSync(pidFile, "utf8").split("\n")[0], String(pid));
+      await cluster.stop();
+    }
+  });
+
+  it("is joined when it runs already", async () => {
+    const one = await start();
+    const two = await start();
+    assert.equal(two.port, one.port);
+    await one.stop();
+  });
+
+  it("takes the next port when the wanted one is in use", async () => {
+    const wanted = await freePort();
+    const squatter = createServer().listen(wanted, "127.0.0.1");
+    await new Promise((resolve) => squatter.once("listening", resolve));
+    assert.equal(await isPortFree(wanted), false);
+    const cluster = await start(wanted);
+    assert.ok(cluster.port > wanted);
+    await cluster.stop();
+    await new Promise((resolve) => squatter.close(resolve));
+    assert.equal(await isPortFree(wanted), true);
+  });
+
+  it("refuses a wrong password", async () => {
+    const cluster = await start();
+    const sql = postgres(cluster.url("postgres").replace(/:[0-9a-f]+@/, ":wrong@"), { max: 1 });
+    await assert.rejects(sql`select 1`, /password authentication failed/);
+    await sql.end();
+    await cluster.stop();
+  });
+
+  it("makes a database once, clones one from another, counts who else is there, and drops it", async () => {
+    const cluster = await start();
+    await createDatabase(cluster, "kept");
+    await createDatabase(cluster, "copy", "kept");
+    const seen = await ask(cluster, "copy", async (sql) => {
+      const rows = await sql`select text from note`;
+      return { text: rows[0]?.["text"], clients: await otherClients(cluster, "copy") };
+    });
+    assert.deepEqual(seen, { text: "kept", clients: 1 });
+    await dropDatabase(cluster, "copy");
+    const left = await ask(
+      cluster,
+      "postgres",
+      (sql) => sql`select datname from pg_database where datname in ('kept', 'copy')`,
+    );
+    assert.deepEqual(
+      left.map((row) => row["datname"]),
+      ["kept"],
+    );
+    await cluster.stop();
+  });
+});
