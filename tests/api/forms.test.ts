@@ -1,0 +1,136 @@
+/** The plain forms and pages, as a browser without scripts sends and reads them. */
+import assert from "node:assert/strict";
+import { after, before, describe, it } from "node:test";
+import { makeContext } from "../../src/app/context.ts";
+import { demoVisitId } from "../../src/app/demo-story.ts";
+import { readVisit } from "../../src/app/visits.ts";
+import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { idOf } from "../support/story.ts";
+
+const LAUNDRY = demoVisitId("laundry");
+const OFFICE = demoVisitId("ticket-office");
+let database: TestDatabase;
+let server: TestServer;
+
+before(async () => {
+  database = await cloneDatabase("template_demo");
+  server = await startServer(database.url);
+});
+after(async () => {
+  await server.stop();
+  await database.drop();
+});
+
+const send = (path: string, fields: Record<string, string>) =>
+  fetch(server.base + path, { method: "POST", body: new URLSearchParams(fields), redirect: "manual" });
+const read = (visit: string) => readVisit(makeContext(database.sql), visit);
+const page = async (path: string) => (await fetch(server.base + path)).text();
+
+describe("a visit's own forms", () => {
+  it("add hot and cold of one faucet with one press, once however often it is sent", async () => {
+    const before = (await read(LAUNDRY)).state.connections.length;
+    const form = { action: "add", connection: idOf(0xadd), preset: "Kitchen faucet", place: "dye kitchen" };
+    for (const expected of [303, 303])
+      assert.equal((await send(`/visits/${LAUNDRY}`, form)).status, expected);
+    const { connections } = (await read(LAUNDRY)).state;
+    assert.equal(connections.length, before + 2);
+    assert.equal(connections[before]?.id, idOf(0xadd));
+    assert.deepEqual(
+      connections.slice(before).map(({ survey }) => [survey.water, survey.place]),
+      [
+        ["hot", "dye kitchen"],
+        ["cold", "dye kitchen"],
+      ],
+    );
+  });
+
+  it("add only one of two variants of an inlet", async () => {
+    const before = (await read(LAUNDRY)).state.connections.length;
+    await send(`/visits/${LAUNDRY}`, {
+      action: "add",
+      connection: idOf(0xad2),
+      preset: "Dishwasher",
+      place: "",
+    });
+    assert.equal((await read(LAUNDRY)).state.connections.length, before + 1);
+  });
+
+  for (const [name, fields, says] of [
+    ["an empty note", { action: "note", text: "  " }, /Write the note first/],
+    ["a drop without a reason", { action: "drop", connection: idOf(0xadd), reason: "" }, /Say why/],
+    ["a drop of nothing", { action: "drop", connection: "", reason: "x" }, /Choose a connection/],
+    [
+      "something that cannot be connected",
+      { action: "add", connection: idOf(0xad3), preset: "Fountain", place: "" },
+      /Choose what is to be connected/,
+    ],
+    ["an action nobody knows", { action: "sing" }, /Not done/],
+  ] as const)
+    it(`refuse ${name} in words and keep nothing`, async () => {
+      const before = (await read(LAUNDRY)).version;
+      const response = await send(`/visits/${LAUNDRY}`, fields);
+      assert.equal(response.status, 422);
+      assert.match(await response.text(), says);
+      assert.equal((await read(LAUNDRY)).version, before);
+    });
+
+  it("do not drop what is signed", async () => {
+    const connection = (await read(OFFICE)).state.connections[0]?.id ?? "";
+    const response = await send(`/visits/${OFFICE}`, { action: "drop", connection, reason: "x" });
+    assert.equal(response.status, 422);
+    assert.match(await response.text(), /Signed: re-open the connection/);
+  });
+});
+
+describe("the theme", () => {
+  it("is kept in a cookie and goes back to the page it was asked on, never to another site", async () => {
+    const good = await send("/theme", { theme: "dark", back: `/visits/${LAUNDRY}` });
+    assert.deepEqual([good.status, good.headers.get("location")], [303, `/visits/${LAUNDRY}`]);
+    assert.match(good.headers.get("set-cookie") ?? "", /theme=dark; .*HttpOnly/i);
+    for (const back of ["//elsewhere.example", "https://elsewhere.example", "/\\elsewhere.example", ""])
+      assert.equal((await send("/theme", { theme: "dark", back })).headers.get("location"), "/", back);
+    assert.equal((await send("/theme", { theme: "red", back: "/" })).headers.get("set-cookie"), null);
+  });
+});
+
+describe("pages without scripts", () => {
+  it("Day puts the late look-back first and names what is next", async () => {
+    const html = await page("/");
+    assert.ok(html.indexOf("Ticket office washroom") < html.indexOf("Teaching kitchen"));
+    assert.match(html, /Look-back overdue:/);
+    assert.match(html, /Stop the weep/);
+  });
+
+  it("the record says who signed, where to shut off, what was turned and what the look could see", async () => {
+    const html = await page(`/visits/${OFFICE}/record`);
+    for (const said of [
+      /Signed by Ines Varga/,
+      /quarter-turn stop, holds/,
+      /57 psi/,
+      /1\/3 turn/,
+      /0\.0022 mL\/min/,
+      /Look-back by the plumber/,
+      /coat rack/,
+    ])
+      assert.match(html, said);
+  });
+
+  it("times are the site's, not the server's", async () => {
+    const { state } = await read(OFFICE);
+    const wanted = new Intl.DateTimeFormat("en-GB", {
+      timeZone: "America/Halifax",
+      hour: "2-digit",
+      minute: "2-digit",
+    }).format(new Date(state.startsAt));
+    assert.match(await page(`/visits/${OFFICE}/record`), new RegExp(`${wanted} A[SD]T`));
+  });
+
+  it("a connection's bare address leads to its survey", async () => {
+    const connection = (await read(OFFICE)).state.connections[0]?.id ?? "";
+    const response = await fetch(`${server.base}/visits/${OFFICE}/${connection}`, { redirect: "manual" });
+    assert.deepEqual(
+      [response.status, response.headers.get("location")],
+      [302, `/visits/${OFFICE}/${connection}/survey`],
+    );
+  });
+});
