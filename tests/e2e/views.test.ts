@@ -71,11 +71,16 @@ describe("every view", () => {
     });
 
   it("prints the record without rail, buttons or tabs, and with its strips", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await visitor(browser, server.base, { colorScheme: "dark" });
     await page.emulateMedia({ media: "print" });
     await go(page, `/visits/${KITCHEN}/record`);
     assert.equal(await page.getByRole("navigation").first().isVisible(), false);
     assert.equal(await page.getByRole("button", { name: "Print" }).isVisible(), false);
+    const inks = await page.evaluate(() => [
+      getComputedStyle(document.body).color,
+      getComputedStyle(document.documentElement).backgroundColor,
+    ]);
+    assert.deepEqual(inks, ["rgb(0, 0, 0)", "rgb(255, 255, 255)"], "a dark screen prints black on white");
     assert.ok((await page.locator("svg.strip").count()) >= 2);
     const pdf = await page.pdf({ format: "Letter" });
     assert.equal(pdf.subarray(0, 5).toString(), "%PDF-");
