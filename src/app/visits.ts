@@ -108,8 +108,12 @@ function checkFresh(added: readonly VisitEvent[], { shop, now }: Tools): void {
   }
 }
 
-/** Events that are not there yet. Errors: Problem conflict when an id stands for something else. */
-async function unseen(sql: Db, id: string, events: readonly VisitEvent[]): Promise<readonly VisitEvent[]> {
+/** Events that are not there yet. Errors: Problem conflict when an id stands for something else, in this visit or another. */
+export async function unseen(
+  sql: Db,
+  id: string,
+  events: readonly VisitEvent[],
+): Promise<readonly VisitEvent[]> {
   const rows = await findEvents(
     sql,
     events.map((event) => event.id),
@@ -123,20 +127,6 @@ async function unseen(sql: Db, id: string, events: readonly VisitEvent[]): Promi
       { path: `events.${index}.id`, message: "taken" },
     ]);
   });
-}
-
-async function add(sql: Db, row: VisitRow, events: readonly VisitEvent[], tools: Tools): Promise<Added> {
-  const fresh = await unseen(sql, row.visitId, events);
-  if (fresh.length === 0) return { visit: row.visitId, version: row.version, added: 0 };
-  checkFresh(fresh, tools);
-  const before = (await eventsOf(sql, [row.visitId])).map((each) => eventFromRow(each).event);
-  const after = accept(before, fresh, tools);
-  await insertEvents(
-    sql,
-    fresh.map((event, index) => rowFromEvent(row.visitId, before.length + index + 1, event)),
-  );
-  await updateVisit(sql, rowOf(row.visitId, after, tools));
-  return { visit: row.visitId, version: after.length, added: fresh.length };
 }
 
 /**
@@ -154,13 +144,22 @@ export async function addEvents(
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
     const fresh = await unseen(tx, id, events);
-    if (fresh.length > 0 && version !== undefined && version !== row.version)
+    if (fresh.length === 0) return { visit: id, version: row.version, added: 0 };
+    if (version !== undefined && version !== row.version)
       throw new Problem(
         "stale",
         `Somebody else has written here since (${row.version - version} more): reload and look before writing.`,
         [{ path: "version", message: `is ${row.version} now` }],
       );
-    return add(tx, row, events, context);
+    checkFresh(fresh, context);
+    const before = (await eventsOf(tx, [id])).map((each) => eventFromRow(each).event);
+    const after = accept(before, fresh, context);
+    await insertEvents(
+      tx,
+      fresh.map((event, index) => rowFromEvent(id, before.length + index + 1, event)),
+    );
+    await updateVisit(tx, rowOf(id, after, context));
+    return { visit: id, version: after.length, added: fresh.length };
   });
 }
 

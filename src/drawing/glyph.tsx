@@ -47,7 +47,7 @@ const LIFE_WORDS: Readonly<Record<JointLife, string>> = {
   signed: "signed",
 };
 
-export function lifeInWords(life: JointLife): string {
+function lifeInWords(life: JointLife): string {
   return LIFE_WORDS[life];
 }
 

@@ -21,7 +21,7 @@ export {
   visitPhase,
   WATER_IN,
 } from "./life.ts";
-export { firstRefused, MOST_SNUGS, type Refusal, type RuleTables, refuseNext } from "./rules.ts";
+export { firstRefused, MOST_SNUGS, type Refusal, refuseNext } from "./rules.ts";
 export {
   makeText,
   type RunStep,

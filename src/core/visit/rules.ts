@@ -1,13 +1,11 @@
 /** What may happen next in a visit. Every event passes here before it is kept, and again when an earlier one is undone. */
-import type { Tables } from "../tables.ts";
 import { formatTurn } from "../units/index.ts";
 import { type ConnectionAct, type EventStamp, liveEvents, type VisitAct, type VisitEvent } from "./event.ts";
 import { WATER_IN } from "./life.ts";
-import { runSheet } from "./run-sheet.ts";
+import { runSheet, type SheetTables } from "./run-sheet.ts";
 import {
   applyEvent,
   type ConnectionState,
-  EMPTY_VISIT,
   foldVisit,
   type JointState,
   type VisitState,
@@ -15,8 +13,6 @@ import {
 } from "./state.ts";
 import { isSameRun, problemOf } from "./survey.ts";
 import { jointTargets, openBeforeSigning, standingOf, targetsOf } from "./targets.ts";
-
-export type RuleTables = Pick<Tables, "ends" | "fixtures" | "presets" | "stages" | "steps" | "cautions">;
 
 /** Why an event is not taken: the field that is wrong and what to do instead. */
 export interface Refusal {
@@ -52,7 +48,7 @@ function jointOf(connection: ConnectionState, number: number): JointState | null
 function planRefusal(
   connection: ConnectionState,
   event: On<"plan-chosen">,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   if (connection.joints.some((joint) => joint.madeAt !== null))
     return no("plan", "Joints of the present plan are made: undo them before choosing another plan.");
@@ -70,7 +66,7 @@ function planRefusal(
 function stepRefusal(
   connection: ConnectionState,
   event: On<"step-done">,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   if (connection.plan === null) return no("step", "Choose a hookup first.");
   if (!isSameRun(connection.plan.problem, problemOf(connection.survey, null)))
@@ -95,7 +91,7 @@ function stepRefusal(
 function checkRefusal(
   connection: ConnectionState,
   event: On<"target-checked">,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   const stage = tables.stages.find((each) => each.code === event.stage);
   if (!stage || !targetsOf(connection, stage).includes(event.target))
@@ -155,7 +151,7 @@ function remakeRefusal(connection: ConnectionState, event: On<"joint-remade">): 
 function exceptionRefusal(
   connection: ConnectionState,
   event: On<"exception-written">,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   const stage = tables.stages.find((each) => each.code === event.stage);
   if (!stage || !targetsOf(connection, stage).includes(event.target))
@@ -165,7 +161,7 @@ function exceptionRefusal(
     : null;
 }
 
-function signRefusal(connection: ConnectionState, tables: RuleTables): Refusal | null {
+function signRefusal(connection: ConnectionState, tables: SheetTables): Refusal | null {
   if (connection.plan === null) return no("connection", "Nothing has been made here yet.");
   if (connection.joints.some((joint) => joint.madeAt === null))
     return no("connection", "Not every joint is made.");
@@ -187,7 +183,7 @@ function signRefusal(connection: ConnectionState, tables: RuleTables): Refusal |
 function onConnection(
   connection: ConnectionState,
   event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" }>,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   if (connection.dropped) return no("connection", "This connection was dropped.");
   const isLocked = connection.signed !== null;
@@ -224,7 +220,7 @@ function onConnection(
 }
 
 /** Why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */
-export function refusal(state: VisitState, event: VisitEvent, tables: RuleTables): Refusal | null {
+export function refusal(state: VisitState, event: VisitEvent, tables: SheetTables): Refusal | null {
   if (event.kind === "visit-opened")
     return state.site === null ? null : no("kind", "The visit is open already.");
   if (state.site === null) return no("kind", "A visit begins with visit-opened.");
@@ -239,24 +235,14 @@ export function refusal(state: VisitState, event: VisitEvent, tables: RuleTables
 function refusalOfUndo(
   events: readonly VisitEvent[],
   event: On<"event-undone">,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   const target = liveEvents(events).find((each) => each.id === event.undoes);
   if (!target) return no("undoes", "That is not there to undo.");
   if (target.kind === "visit-opened") return no("undoes", "A visit cannot be un-opened.");
   const left = [...events, event];
-  const broken = firstRefusal(left, tables);
+  const broken = firstRefused([], liveEvents(left), tables)?.refusal;
   return broken ? no("undoes", `Something later stands on it. ${broken.message}`) : null;
-}
-
-function firstRefusal(events: readonly VisitEvent[], tables: RuleTables): Refusal | null {
-  let state = EMPTY_VISIT;
-  for (const event of liveEvents(events)) {
-    const refused = refusal(state, event, tables);
-    if (refused) return refused;
-    state = applyEvent(state, event);
-  }
-  return null;
 }
 
 export interface RefusedAt {
@@ -272,7 +258,7 @@ export interface RefusedAt {
 export function firstRefused(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],
-  tables: RuleTables,
+  tables: SheetTables,
 ): RefusedAt | null {
   const events = [...before];
   let state = foldVisit(events);
@@ -290,7 +276,7 @@ export function firstRefused(
 export function refuseNext(
   events: readonly VisitEvent[],
   event: VisitEvent,
-  tables: RuleTables,
+  tables: SheetTables,
 ): Refusal | null {
   return firstRefused(events, [event], tables)?.refusal ?? null;
 }
