@@ -4,7 +4,7 @@ import { VISIT_FORMAT, type VisitFile } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { Problem } from "./problem.ts";
-import { type Added, accept, readVisit, rowOf } from "./visits.ts";
+import { type Added, accept, readVisit, rowOf, unseen } from "./visits.ts";
 
 export interface ExportedVisit {
   readonly format: typeof VISIT_FORMAT;
@@ -24,7 +24,7 @@ export async function exportVisit(context: Pick<Context, "sql">, id: string): Pr
 /**
  * Reads a visit from its file: a new one is kept as it stands, the same one again changes nothing, and a longer
  * telling of one that is here adds what is new. Exactly what export gave comes back, received times included.
- * Errors: Problem conflict when the two tell different stories; refused when an event breaks a rule.
+ * Errors: Problem conflict when the two tell different stories, or an event belongs to another visit; refused when an event breaks a rule.
  */
 export async function importVisit(context: Context, file: VisitFile): Promise<Added> {
   const told = file.events.map(({ event }) => event);
@@ -41,11 +41,9 @@ export async function importVisit(context: Context, file: VisitFile): Promise<Ad
       ]);
     const fresh = file.events.slice(here.length);
     if (fresh.length === 0) return { visit: file.visit, version: here.length, added: 0 };
-    const kept = accept(
-      here,
-      fresh.map(({ event }) => event),
-      context,
-    );
+    const news = told.slice(here.length);
+    const kept = accept(here, news, context);
+    await unseen(tx, file.visit, news);
     const row = rowOf(file.visit, kept, context);
     if (here.length === 0) await insertVisit(tx, row);
     else await updateVisit(tx, row);

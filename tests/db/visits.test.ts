@@ -207,6 +207,12 @@ describe("a visit as a file", () => {
     await rejects(importVisit(context, visitFile.parse(another)), "conflict");
   });
 
+  it("is refused under another visit's id: its events are that visit's", async () => {
+    const told = visitFile.parse(JSON.parse(JSON.stringify(await exportVisit(context, visitId(1)))));
+    await rejects(importVisit(context, { ...told, visit: visitId(51) }), "conflict");
+    assert.equal(await findVisit(database.sql, visitId(51)), undefined);
+  });
+
   it("is refused when it breaks a rule", async () => {
     const told = visitFile.parse(JSON.parse(JSON.stringify(await exportVisit(context, visitId(1)))));
     await rejects(
