@@ -99,7 +99,14 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     }),
   );
   app.use(limits(port));
-  app.use(compression());
+  // A compressed event stream would be held back until its buffer is full.
+  app.use(
+    compression({
+      filter: (request, response) =>
+        !String(response.getHeader("content-type")).startsWith("text/event-stream") &&
+        compression.filter(request, response),
+    }),
+  );
   app.use(
     "/_astro",
     express.static(join(dist, "client/_astro"), {

@@ -40,6 +40,31 @@ function ports(row: Row) {
   });
 }
 
+/** Two columns as a range; null when the first is empty. */
+function range(row: Row, low: string, high: string) {
+  return row[low] ? { low: number(row[low]), high: number(row[high]) } : null;
+}
+
+const MM_PER_IN = 25.4;
+
+/** A length in inches from whichever of the two columns is filled. */
+function inches(row: Row, column: string) {
+  if (row[`${column}_in`]) return number(row[`${column}_in`]);
+  const mm = number(row[`${column}_mm`]);
+  return typeof mm === "number" ? mm / MM_PER_IN : mm;
+}
+
+function pitch(row: Row) {
+  const tpi = number(row["tpi"]);
+  return typeof tpi === "number" ? 1 / tpi : inches(row, "pitch");
+}
+
+/** Tolerances and crest limits stand in the row only for the systems that tabulate them. */
+function tabulated(row: Row) {
+  const maleMajor = range(row, "male_major_low_in", "male_major_high_in");
+  return maleMajor && { maleMajor, femaleMinor: range(row, "female_minor_low_in", "female_minor_high_in") };
+}
+
 const readers = {
   ends: (row: Row) => ({
     code: row["code"],
@@ -52,14 +77,50 @@ const readers = {
     name: row["name"],
     thread: text(row["thread"]),
     standard: text(row["standard"]),
-    readsIn: row["reads_low_in"]
-      ? { low: number(row["reads_low_in"]), high: number(row["reads_high_in"]) }
-      : null,
+    readAcross: row["read_across"],
+    readsIn: range(row, "reads_low_in", "reads_high_in"),
     outsideIn: number(row["outside_in"]),
     boreIn: number(row["bore_in"]),
     material: text(row["material"]),
     wrenches: list(row["wrenches"]),
     confidence: row["confidence"],
+  }),
+  threads: (row: Row) => ({
+    id: row["id"],
+    designation: row["designation"],
+    system: row["system"],
+    flankDeg: number(row["flank_deg"]),
+    pitchIn: pitch(row),
+    majorIn: inches(row, "major"),
+    engagement: text(row["engagement"]),
+    gaugeIn: inches(row, "gauge"),
+    toleranceIn: row["major_tolerance_mm"]
+      ? {
+          major: inches(row, "major_tolerance"),
+          pitch: inches(row, "pitch_tolerance"),
+          minor: inches(row, "minor_tolerance"),
+        }
+      : null,
+    mouldedIn: number(row["moulded_in"]) ?? 0,
+    tabulatedIn: tabulated(row),
+    usableIn: { male: number(row["usable_male_in"]), female: number(row["usable_female_in"]) },
+    rarity: row["rarity"],
+    standard: row["standard"],
+    confidence: { thread: row["thread_confidence"], limits: row["limits_confidence"] },
+  }),
+  meetings: (row: Row) => ({ ...row, harms: flag(row["harms"]), advice: text(row["advice"]) }),
+  seats: (row: Row) => ({
+    ...row,
+    gender: text(row["gender"]),
+    chance: number(row["chance"]),
+    note: text(row["note"]),
+  }),
+  places: (row: Row) => ({ ...row, weight: number(row["weight"]) }),
+  instruments: (row: Row) => ({
+    code: row["code"],
+    label: row["label"],
+    halfWidthIn: number(row["half_width_in"]),
+    note: row["note"],
   }),
   matings: (row: Row) => ({
     id: row["id"],

@@ -28,6 +28,11 @@ function answering(work: (context: APIContext) => Promise<Response>): APIRoute {
   };
 }
 
+/** An endpoint that makes its whole answer itself: a stream or a file. */
+export function answers(work: (app: Context, context: APIContext) => Promise<Response>): APIRoute {
+  return answering(async (context) => work(serverContext(), context));
+}
+
 /** An endpoint that only reads. */
 export function reads(work: (app: Context, context: APIContext) => Promise<unknown>): APIRoute {
   return answering(async (context) => jsonAnswer(await work(serverContext(), context)));

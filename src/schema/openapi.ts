@@ -1,6 +1,7 @@
 /** The HTTP interface as an OpenAPI document, made from the schemas that guard it. */
 import { z } from "zod";
 import { createDocument, type ZodOpenApiOperationObject } from "zod-openapi";
+import { identifyRequest, identifyResponse, matchRequest, matchResponse } from "./ends.ts";
 import { planRequest, planResponse } from "./hookup.ts";
 import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
 
@@ -60,6 +61,15 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
     },
     paths: {
       "/api/v1/health": { get: operation("Is the service and its database there?", healthResponse) },
+      "/api/v1/ends": {
+        get: operation("The tables of ends, threads and joints", z.looseObject({})),
+      },
+      "/api/v1/ends/identify": {
+        post: operation("Which end is it, from what was measured", identifyResponse, body(identifyRequest)),
+      },
+      "/api/v1/ends/match": {
+        post: operation("What happens when two ends meet", matchResponse, body(matchRequest)),
+      },
       "/api/v1/hookups/plan": {
         post: operation("What goes between two ends", planResponse, body(planRequest)),
       },

@@ -1,7 +1,9 @@
 /** The reference tables as they stand in data/*.csv and in src/generated/tables.json. */
 import { z } from "zod";
+import { RARITIES, THREAD_SYSTEMS } from "../core/ends/index.ts";
 import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/hookup/index.ts";
-import { JOINT_TYPES, SEALANTS } from "../core/joints/index.ts";
+import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
+import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joints/index.ts";
 import { CHECK_SCOPES, STAGE_CODES } from "../core/leak/index.ts";
 import { PART_FUNCTIONS, PART_KINDS } from "../core/parts/index.ts";
 import type { Tables } from "../core/tables.ts";
@@ -11,6 +13,10 @@ const positive = z.number().positive();
 const code = z.string().min(1);
 const gender = z.enum(["m", "f"]).nullable();
 const side = z.strictObject({ family: code, gender });
+
+const range = (fault: string) =>
+  z.strictObject({ low: positive, high: positive }).refine(({ low, high }) => low <= high, fault);
+const confidence = z.enum(["high", "medium-high", "medium", "medium-low", "low"]);
 
 const end = z.strictObject({
   code,
@@ -23,15 +29,36 @@ const end = z.strictObject({
   name: code,
   thread: code.nullable(),
   standard: code.nullable(),
-  readsIn: z
-    .strictObject({ low: positive, high: positive })
-    .refine((reads) => reads.low <= reads.high, "reads_low_in must not exceed reads_high_in")
-    .nullable(),
+  readAcross: z.enum(["outside", "inside"]),
+  readsIn: range("reads_low_in must not exceed reads_high_in").nullable(),
   outsideIn: positive.nullable(),
   boreIn: positive.nullable(),
   material: code.nullable(),
   wrenches: z.array(code),
-  confidence: z.enum(["high", "medium-high", "medium", "medium-low", "low"]),
+  confidence,
+});
+
+const thread = z.strictObject({
+  id: code,
+  designation: code,
+  system: z.enum(THREAD_SYSTEMS),
+  flankDeg: z.literal([55, 60]),
+  pitchIn: positive,
+  majorIn: positive,
+  engagement: z.enum(["diameter", "nine-pitches"]).nullable(),
+  gaugeIn: positive.nullable(),
+  toleranceIn: z.strictObject({ major: positive, pitch: positive, minor: positive }).nullable(),
+  mouldedIn: z.number().nonnegative(),
+  tabulatedIn: z
+    .strictObject({
+      maleMajor: range("male_major_low_in must not exceed male_major_high_in"),
+      femaleMinor: range("female_minor_low_in must not exceed female_minor_high_in"),
+    })
+    .nullable(),
+  usableIn: z.strictObject({ male: positive, female: positive }),
+  rarity: z.enum(RARITIES),
+  standard: code,
+  confidence: z.strictObject({ thread: confidence, limits: confidence }),
 });
 
 const mating = z.strictObject({
@@ -65,6 +92,36 @@ const jointRule = z.strictObject({
   lookFirst: z.array(code),
   remake: code,
   reason: code,
+});
+
+const meeting = z.strictObject({
+  code: z.enum(MEETING_CODES),
+  verdict: z.enum(VERDICTS),
+  feels: code,
+  forcing: code,
+  harms: z.boolean(),
+  advice: code.nullable(),
+});
+
+const chance = z.number().gt(0).lt(1);
+const seatChance = z.strictObject({
+  family: code,
+  gender,
+  seat: z.enum(SEATS),
+  chance,
+  note: code.nullable(),
+});
+const placeWeight = z.strictObject({
+  place: z.enum(PLACES),
+  end: z.string().regex(/^[^*]*\*?[^*]*$/, "at most one *"),
+  weight: positive,
+  reason: code,
+});
+const instrument = z.strictObject({
+  code: z.enum(INSTRUMENT_CODES),
+  label: code,
+  halfWidthIn: positive,
+  note: code,
 });
 
 const vector = z.tuple([z.number(), z.number(), z.number()]);
@@ -168,6 +225,11 @@ const caution = z.strictObject({ code, text: code });
 
 export const tablesSchema = z.strictObject({
   ends: z.array(end),
+  threads: z.array(thread),
+  meetings: z.array(meeting),
+  seats: z.array(seatChance),
+  places: z.array(placeWeight),
+  instruments: z.array(instrument),
   matings: z.array(mating),
   joints: z.array(jointRule),
   parts: z.array(part),

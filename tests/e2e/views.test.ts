@@ -44,6 +44,8 @@ before(async () => {
     await pathTo(KITCHEN, "Dishwasher", "leak-check"),
     await pathTo(KITCHEN, "Kitchen faucet hot", "leak-check"),
     `/visits/${KITCHEN}/record`,
+    "/identify",
+    "/fits",
     "/visits/import",
     "/nothing-here",
   ];

@@ -1,6 +1,8 @@
-/** The real tables, and a shop over them, for tests of the core. */
+/** The real tables, and a shop and an identifier over them, for tests of the core. */
 import { loadTables } from "../../src/app/tables.ts";
 import { openShop } from "../../src/core/hookup/index.ts";
+import { openIdentifier } from "../../src/core/identify/index.ts";
 
 export const tables = loadTables();
 export const shop = openShop(tables);
+export const identifier = openIdentifier(tables);

@@ -17,6 +17,8 @@ export interface End {
   readonly name: string;
   readonly thread: string | null;
   readonly standard: string | null;
+  /** Where a caliper goes: over it, or into it. */
+  readonly readAcross: "outside" | "inside";
   /** What a caliper reads across a good one, inches. */
   readonly readsIn: { readonly low: number; readonly high: number } | null;
   readonly outsideIn: number | null;

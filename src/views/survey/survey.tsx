@@ -1,27 +1,20 @@
 import { useState } from "react";
 import { formatInches } from "../../core/units/index.ts";
 import { type Survey as Found, isSameRun, problemOf } from "../../core/visit/index.ts";
+import { Choice, Pick, TextField, Tick } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
-import { Choice, Pick, TextField, Tick } from "./fields.tsx";
+import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { SchoolChoices, type SchoolRow } from "./school-choices.tsx";
 import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";
-
-export interface EndChoice {
-  readonly code: string;
-  readonly name: string;
-}
 
 interface SurveyProps extends VisitProps {
   readonly supplyEnds: readonly EndChoice[];
   readonly inletEnds: readonly EndChoice[];
   readonly schools: readonly SchoolRow[];
 }
-
-const named = (ends: readonly EndChoice[]) =>
-  ends.map(({ code, name }) => [code, `${name}  (${code})`] as const);
 
 function inches(text: string): string {
   const read = readLength(text);
@@ -74,10 +67,11 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
             value={survey.supply.kind}
             onChange={(kind) => set({ supply: { ...survey.supply, kind } })}
           />
-          <Pick
+          <EndField
             label="Supply end"
-            options={named(supplyEnds)}
+            ends={supplyEnds}
             value={survey.supply.end}
+            where={survey.supply.kind === "stub" ? "pipe" : "stop-outlet"}
             onChange={(end) => set({ supply: { ...survey.supply, end } })}
           />
           <Choice
@@ -123,12 +117,12 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
         </div>
         <div className="grid content-start gap-4">
           <h2>At the fixture</h2>
-          <Pick
+          <EndField
             label="Inlet end"
-            options={named(inletEnds)}
+            ends={inletEnds}
             value={survey.inlet.end}
+            where={placeOfInlet(survey.fixture)}
             onChange={(end) => set({ inlet: { ...survey.inlet, end } })}
-            hint="Not sure? Look for the size on the old line's nut, or measure across the thread."
           />
           <Choice
             label="The inlet is"

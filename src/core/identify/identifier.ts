@@ -1,0 +1,54 @@
+/** The identifier over a set of tables: prepared once, asked many times, the same on the server and in the browser. */
+import { type End, endTable, type Thread, threadTable } from "../ends/index.ts";
+import type { JointRule, Mating, MeetingWords, MeetTables } from "../joints/index.ts";
+import type { Measured } from "./evidence.ts";
+import { type Identification, identify } from "./identify.ts";
+import { type LookAlike, lookAlikesOf } from "./look-alikes.ts";
+import { type PlaceWeight, type Profile, profilesOf, type SeatChance } from "./profile.ts";
+
+/** The reference tables identifying and matching work over. */
+export interface EndKnowledge {
+  readonly ends: readonly End[];
+  readonly threads: readonly Thread[];
+  readonly matings: readonly Mating[];
+  readonly joints: readonly JointRule[];
+  readonly meetings: readonly MeetingWords[];
+  readonly seats: readonly SeatChance[];
+  readonly places: readonly PlaceWeight[];
+}
+
+export interface Identifier {
+  readonly profiles: readonly Profile[];
+  readonly tables: MeetTables;
+  readonly words: readonly MeetingWords[];
+}
+
+export interface Answer extends Identification {
+  readonly lookAlikes: readonly LookAlike[];
+}
+
+/** Candidates this likely get their look-alikes told, and at most so many of them. */
+const WORTH_TELLING = 0.05;
+const MOST_TOLD = 2;
+
+/** Errors: RangeError when a code or thread stands twice, or a threaded end has no thread. */
+export function openIdentifier(knowledge: EndKnowledge): Identifier {
+  const { ends, matings, joints, seats, places, meetings } = knowledge;
+  const threads = threadTable(knowledge.threads);
+  return {
+    profiles: profilesOf({ ends, threads, seats, places }),
+    tables: { ends: endTable(ends), threads, matings, joints },
+    words: meetings,
+  };
+}
+
+/** Ranks the ends and tells what the leaders are taken for. Evidence must be free of `evidenceFaults`. */
+export function answerEvidence({ profiles, tables, words }: Identifier, measured: Measured): Answer {
+  const found = identify(profiles, measured);
+  const leaders = found.candidates
+    .filter(({ probability }) => probability >= WORTH_TELLING)
+    .flatMap(({ end }) => (end === null ? [] : [tables.ends.get(end)]))
+    .filter((end) => end !== undefined)
+    .slice(0, MOST_TOLD);
+  return { ...found, lookAlikes: leaders.flatMap((end) => lookAlikesOf(end, tables, words)) };
+}

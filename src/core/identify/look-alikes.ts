@@ -1,0 +1,72 @@
+/** What is taken for the leading candidate, and what happens when its mate is put on the wrong thing. */
+import type { End, EndCode } from "../ends/index.ts";
+import { type MeetingWords, type MeetTables, meet, type Verdict, wordsFor } from "../joints/index.ts";
+
+export interface LookAlike {
+  /** What it is taken for. */
+  readonly a: EndCode;
+  /** What it may be confused with. */
+  readonly b: EndCode;
+  /** The mate that is put on the wrong one: the mate of `a` on `b`, or of `b` on `a`. */
+  readonly mate: EndCode;
+  readonly on: EndCode;
+  readonly verdict: Verdict;
+  readonly turnsBeforeBind: number | null;
+  readonly symptom: string;
+  readonly forcing: string;
+  readonly seals: boolean;
+}
+
+const MOST = 6;
+
+function middle(end: End): number {
+  return end.readsIn === null ? 0 : (end.readsIn.low + end.readsIn.high) / 2;
+}
+
+/** The end of the other gender and the same thread. */
+export function counterpart(end: End, tables: MeetTables): End | null {
+  if (end.form !== "thread") return null;
+  return tables.ends.get(`${end.code.slice(0, -1)}${end.gender === "m" ? "f" : "m"}`) ?? null;
+}
+
+/** The mistake that goes on: the mate of one end on the other, else the reverse; null when neither starts. */
+function confusion(a: End, b: End, tables: MeetTables, words: readonly MeetingWords[]): LookAlike | null {
+  for (const [made, put] of [
+    [a, b],
+    [b, a],
+  ] as const) {
+    const mate = counterpart(made, tables);
+    if (mate === null) continue;
+    const meeting = meet(put, mate, tables);
+    const told = wordsFor(meeting, words);
+    if (told.verdict === "no") continue;
+    return {
+      a: a.code,
+      b: b.code,
+      mate: mate.code,
+      on: put.code,
+      verdict: told.verdict,
+      turnsBeforeBind: meeting.bind?.turns.mid ?? null,
+      symptom: told.feels,
+      forcing: told.forcing,
+      seals: told.verdict === "fits" || told.verdict === "washer-only",
+    };
+  }
+  return null;
+}
+
+/**
+ * Ends of the same gender whose mates start on it, or that its mate starts on, nearest in size first, at most six.
+ * Source: the bind model, through every pair.
+ */
+export function lookAlikesOf(
+  end: End,
+  tables: MeetTables,
+  words: readonly MeetingWords[],
+): readonly LookAlike[] {
+  return [...tables.ends.values()]
+    .filter((other) => other.form === "thread" && other.gender === end.gender && other.code !== end.code)
+    .sort((x, y) => Math.abs(middle(x) - middle(end)) - Math.abs(middle(y) - middle(end)))
+    .flatMap((other) => confusion(end, other, tables, words) ?? [])
+    .slice(0, MOST);
+}

@@ -1,0 +1,106 @@
+import type { Match } from "../../core/joints/index.ts";
+import { formatTurn, formatTurns } from "../../core/units/index.ts";
+import type { GridEnd } from "./grid-model.ts";
+import { useMatch } from "./use-match.ts";
+
+interface JointCardProps {
+  readonly a: GridEnd;
+  readonly b: GridEnd;
+}
+
+const HEADLINES: Readonly<Record<Match["verdict"], string>> = {
+  fits: "Fits",
+  "washer-only": "Seals on the washer only",
+  starts: "Goes on, will not seal",
+  no: "Does not go on",
+};
+
+function Fact({ what, children }: { readonly what: string; readonly children: React.ReactNode }) {
+  return (
+    <div className="grid grid-cols-[8rem_1fr] gap-x-3 border-t border-hairline py-1">
+      <dt className="text-quiet">{what}</dt>
+      <dd>{children}</dd>
+    </div>
+  );
+}
+
+function bindText({ turnsBeforeBind, turnsRange: [tight, loose] }: Match): string {
+  const from = tight === null ? "none on tight parts" : tight.toFixed(1);
+  const to = loose === null ? "no bind on loose parts" : loose.toFixed(1);
+  return turnsBeforeBind === null
+    ? "no bind within the thread"
+    : `${turnsBeforeBind.toFixed(1)} turns (${from} to ${to}), give or take half a turn`;
+}
+
+function Told({ match }: { readonly match: Match }) {
+  const { joint } = match;
+  if (joint !== null)
+    return (
+      <dl>
+        <Fact what="joint">{joint.label}</Fact>
+        <Fact what="seals on">{joint.sealsOn}</Fact>
+        <Fact what="sealant">{joint.sealant === "none" ? "none, ever" : joint.sealant}</Fact>
+        <Fact what="past hand-tight">
+          <span className="figure">{formatTurns(joint.turns)}</span>
+          {joint.hardMaxTurns !== null && (
+            <>
+              , never past <span className="figure">{formatTurn(joint.hardMaxTurns)}</span>
+            </>
+          )}
+        </Fact>
+        <Fact what="wrench">
+          {joint.wrenches.length > 0 ? joint.wrenches.join(" or ") : "none"}
+          {joint.backUp && ", and a back-up wrench on what must not turn"}
+        </Fact>
+        <Fact what="goes on">{joint.pieces.join(" › ")}</Fact>
+        <Fact what="look first">{joint.lookFirst.join("; ")}</Fact>
+        <Fact what="because">{joint.reason}</Fact>
+        {joint.variants.map(({ label, turns }) => (
+          <Fact key={label} what="but">
+            {label}: <span className="figure">{formatTurns(turns)}</span>
+          </Fact>
+        ))}
+      </dl>
+    );
+  return (
+    <dl>
+      <Fact what="you feel">{match.symptom}</Fact>
+      {match.code.startsWith("binds") && (
+        <Fact what="before it binds">
+          <span className="figure">{bindText(match)}</span>
+        </Fact>
+      )}
+      {match.wobbleIn !== null && (
+        <Fact what="wobble">
+          <span className="figure">{match.wobbleIn.toFixed(3)} in</span> at its mouth
+        </Fact>
+      )}
+      <Fact what="if forced">
+        <span className={match.forcingDoesDamage ? "font-bold text-wet-ink" : ""}>{match.forcing}</span>
+      </Fact>
+      {match.advice !== null && <Fact what="so">{match.advice}</Fact>}
+    </dl>
+  );
+}
+
+/** Everything about two ends brought together. */
+export function JointCard({ a, b }: JointCardProps) {
+  const matched = useMatch(a.code, b.code);
+  return (
+    <section aria-labelledby="card-title" aria-busy={matched.state === "asking"}>
+      <h2 id="card-title" data-card={matched.state === "told" ? `${a.code} ${b.code}` : ""}>
+        {matched.state === "told" ? HEADLINES[matched.match.verdict] : "…"}
+      </h2>
+      <p className="mb-2">
+        {a.name} <span className="figure text-quiet">{a.code}</span> with {b.name}{" "}
+        <span className="figure text-quiet">{b.code}</span>
+      </p>
+      {matched.state === "failed" && (
+        <p role="alert" className="fault">
+          The server does not answer. Choose the pair again when it does.
+        </p>
+      )}
+      {matched.state === "told" && <Told match={matched.match} />}
+    </section>
+  );
+}

@@ -1,0 +1,138 @@
+import { useEffect, useState } from "react";
+import { type ClueChange, readingText } from "./clues.ts";
+
+interface CaliperFeedProps {
+  readonly crests: number;
+  readonly onReading: (change: ClueChange) => void;
+}
+
+type Lay = "across" | "span";
+
+interface Piece {
+  readonly gender: "male" | "female";
+  readonly threaded: boolean;
+  readonly seal: readonly string[];
+  readonly material: string | null;
+  readonly end: string;
+  readonly name: string;
+}
+
+const PIECES = [1, 2, 3, 4, 5, 6, 7, 8] as const;
+
+type Feed = { readonly valueIn: number; readonly simulated: boolean } | "waiting" | "lost";
+
+/** Readings as the caliper sends them, while it is laid on. */
+function useCaliper(piece: number | null, lay: Lay, crests: number): Feed {
+  const [feed, setFeed] = useState<Feed>("waiting");
+  useEffect(() => {
+    setFeed("waiting");
+    if (piece === null) return;
+    const source = new EventSource(
+      `/api/v1/instruments/caliper?piece=${piece}&lay=${lay}${lay === "span" ? `&crests=${crests}` : ""}`,
+    );
+    source.onmessage = (event: MessageEvent<string>) =>
+      setFeed(JSON.parse(event.data) as { valueIn: number; simulated: boolean });
+    source.onerror = () => setFeed("lost");
+    return () => source.close();
+  }, [piece, lay, crests]);
+  return feed;
+}
+
+function usePiece(piece: number | null): Piece | null {
+  const [found, setFound] = useState<Piece | null>(null);
+  useEffect(() => {
+    setFound(null);
+    if (piece === null) return;
+    const leaving = new AbortController();
+    fetch(`/api/v1/instruments/pieces/${piece}`, { signal: leaving.signal })
+      .then(async (response) => {
+        if (response.ok) setFound((await response.json()) as Piece);
+      })
+      .catch(() => undefined);
+    return () => leaving.abort();
+  }, [piece]);
+  return found;
+}
+
+function sightOf({ gender, threaded, seal, material }: Piece): string {
+  const form = threaded ? "threaded" : "smooth";
+  const goes = gender === "male" ? "goes into its mate" : "goes over its mate";
+  const shows = seal.length > 0 ? `shows ${seal.join(" and ")}` : "shows no seat";
+  return [form, goes, shows, ...(material === null ? [] : [`made of ${material}`])].join(", ");
+}
+
+/** A connected caliper; in this version a simulated one on a tray of practice pieces, and it says so. */
+export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
+  const [piece, setPiece] = useState<number | null>(null);
+  const [lay, setLay] = useState<Lay>("across");
+  const [isShown, setShown] = useState(false);
+  const feed = useCaliper(piece, lay, crests);
+  const found = usePiece(piece);
+  const value = typeof feed === "object" ? feed.valueIn : null;
+  const take = () => {
+    if (value === null) return;
+    const text = readingText(value);
+    if (lay === "span") return onReading({ span: text });
+    return onReading(found?.gender === "female" ? { inside: text } : { outside: text });
+  };
+  return (
+    <details className="border-t border-hairline py-1">
+      <summary className="min-h-[44px] cursor-pointer py-2">Caliper on a practice piece (simulated)</summary>
+      <div className="grid gap-2">
+        <div className="grid grid-cols-2 gap-3">
+          <label className="block">
+            <span className="block text-[0.9rem] text-quiet">Piece from the tray</span>
+            <select
+              className="field"
+              value={piece ?? ""}
+              onChange={(event) => {
+                setPiece(event.target.value === "" ? null : Number(event.target.value));
+                setShown(false);
+              }}
+            >
+              <option value="">none</option>
+              {PIECES.map((each) => (
+                <option key={each} value={each}>
+                  Piece {each}
+                </option>
+              ))}
+            </select>
+          </label>
+          <label className="block">
+            <span className="block text-[0.9rem] text-quiet">Jaws laid</span>
+            <select
+              className="field"
+              value={lay}
+              onChange={(event) => setLay(event.target.value === "span" ? "span" : "across")}
+            >
+              <option value="across">across it</option>
+              <option value="span">over {crests} crests</option>
+            </select>
+          </label>
+        </div>
+        {found && <p>You see: {sightOf(found)}.</p>}
+        {piece !== null && (
+          <div className="flex flex-wrap items-center gap-3">
+            <output className="figure text-[1.5rem]" data-caliper={value ?? ""}>
+              {value === null ? (feed === "lost" ? "no caliper" : "…") : `${value.toFixed(4)} in`}
+            </output>
+            {typeof feed === "object" && feed.simulated && (
+              <span className="mark text-work-ink">SIMULATED</span>
+            )}
+            <button type="button" className="button" onClick={take} disabled={value === null}>
+              Take this reading
+            </button>
+            <button type="button" className="button button-plain" onClick={() => setShown(true)}>
+              What is it?
+            </button>
+          </div>
+        )}
+        {isShown && found && (
+          <p role="status">
+            It is <strong>{found.name}</strong> <span className="figure">{found.end}</span>.
+          </p>
+        )}
+      </div>
+    </details>
+  );
+}

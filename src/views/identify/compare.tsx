@@ -1,0 +1,99 @@
+import { counterpart, differencesOf, type Identifier, type Profile } from "../../core/identify/index.ts";
+import { matchEnds } from "../../core/joints/index.ts";
+import { PitchComb, Silhouette } from "../../drawing/silhouette.tsx";
+import { shapeOf } from "../../drawing/thread-shape.ts";
+
+interface CompareProps {
+  readonly one: Profile;
+  readonly other: Profile;
+  readonly identifier: Identifier;
+  readonly pxPerIn: number;
+  readonly onClose: () => void;
+}
+
+function Side({ profile, pxPerIn }: { readonly profile: Profile; readonly pxPerIn: number }) {
+  const { end, thread } = profile;
+  return (
+    <figure className="grid content-start justify-items-start gap-2">
+      <Silhouette shape={shapeOf(profile)} pxPerIn={pxPerIn} label={`Outline of ${end.name}`} />
+      {thread && (
+        <PitchComb
+          pitchIn={thread.pitchIn}
+          pxPerIn={pxPerIn}
+          label={`Comb of ${Number((1 / thread.pitchIn).toFixed(1))} threads per inch`}
+        />
+      )}
+      <figcaption>
+        <strong>{end.name}</strong>{" "}
+        <span className="figure text-quiet">{thread?.designation ?? end.code}</span>
+      </figcaption>
+    </figure>
+  );
+}
+
+/** What happens when the mate of one is put on the other. */
+function mistake(made: Profile, put: Profile, { tables, words }: Identifier): string | null {
+  const mate = counterpart(made.end, tables);
+  if (mate === null) return null;
+  const match = matchEnds(mate, put.end, tables, words);
+  return match.fits
+    ? `The mate of ${made.end.name} also fits ${put.end.name}.`
+    : `The mate of ${made.end.name} on ${put.end.name}: ${match.symptom}. Forced: ${match.forcing}.`;
+}
+
+/** Two look-alikes side by side, at true size, with the difference pointed out. */
+export function Compare({ one, other, identifier, pxPerIn, onClose }: CompareProps) {
+  const rows = differencesOf(one, other);
+  const mistakes = [mistake(one, other, identifier), mistake(other, one, identifier)].filter(
+    (words) => words !== null,
+  );
+  return (
+    <section aria-labelledby="compare-title" className="border-2 border-work bg-sheet p-3">
+      <header className="flex items-center justify-between">
+        <h2 id="compare-title">Side by side</h2>
+        <button type="button" className="button" onClick={onClose}>
+          Close
+        </button>
+      </header>
+      <div className="grid grid-cols-2 gap-4 overflow-x-auto py-2">
+        <Side profile={one} pxPerIn={pxPerIn} />
+        <Side profile={other} pxPerIn={pxPerIn} />
+      </div>
+      <div className="overflow-x-auto">
+        <table className="w-full text-left text-[0.95rem]">
+          <thead>
+            <tr className="border-b border-rule">
+              <th scope="col" className="py-1 pr-3">
+                What
+              </th>
+              <th scope="col" className="pr-3">
+                {one.end.name}
+              </th>
+              <th scope="col" className="pr-3">
+                {other.end.name}
+              </th>
+              <th scope="col">Tells them apart</th>
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map(({ what, one: a, other: b, tells }) => (
+              <tr key={what} className="border-b border-hairline align-top">
+                <th scope="row" className="py-1 pr-3 font-normal text-quiet">
+                  {what}
+                </th>
+                <td className="figure pr-3">{a}</td>
+                <td className="figure pr-3">{b}</td>
+                <td className={tells === null ? "text-quiet" : "font-bold"}>{tells ?? "the same"}</td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {mistakes.map((words) => (
+        <p key={words} className="mt-2 border-l-4 border-wet pl-2">
+          {words}
+        </p>
+      ))}
+    </section>
+  );
+}

@@ -1,0 +1,130 @@
+import { useMemo, useState } from "react";
+import type { EndCode } from "../../core/ends/index.ts";
+import {
+  answerEvidence,
+  type Identifier,
+  type Instrument,
+  isBlank,
+  type Place,
+} from "../../core/identify/index.ts";
+import { Calibrate } from "./calibrate.tsx";
+import { CaliperFeed } from "./caliper-feed.tsx";
+import { type ClueChange, noClues, readClues, withChange } from "./clues.ts";
+import { Compare } from "./compare.tsx";
+import { IfWrong } from "./if-wrong.tsx";
+import { LeaderBar } from "./leader-bar.tsx";
+import { Measuring } from "./measuring.tsx";
+import { NextStep } from "./next-step.tsx";
+import { Ranking } from "./ranking.tsx";
+import { CloserSights, FirstSights } from "./sights.tsx";
+import { useEndTables } from "./use-end-tables.ts";
+import { useScreenScale } from "./use-screen-scale.ts";
+
+interface IdentifyProps {
+  readonly where?: Place;
+  /** Given where the identifier was opened to fill an end in. */
+  readonly onPick?: (code: EndCode, name: string) => void;
+}
+
+/** Reads an end nobody knows: what is seen and measured on the left, the live ranking on the right. */
+export function Identify(props: IdentifyProps) {
+  const tables = useEndTables();
+  if (tables.state === "loading")
+    return (
+      <p role="status" className="mt-4 text-quiet">
+        Fetching the table of ends …
+      </p>
+    );
+  if (tables.state === "failed")
+    return (
+      <div role="alert" className="mt-4">
+        <p className="fault">The table of ends could not be fetched: the server does not answer.</p>
+        <button type="button" className="button mt-2" onClick={tables.retry}>
+          Try again
+        </button>
+      </div>
+    );
+  return <Reader {...props} identifier={tables.identifier} instruments={tables.instruments} />;
+}
+
+interface ReaderProps extends IdentifyProps {
+  readonly identifier: Identifier;
+  readonly instruments: readonly Instrument[];
+}
+
+function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderProps) {
+  const [clues, setClues] = useState(() => noClues(where));
+  const [compared, setCompared] = useState<readonly EndCode[]>([]);
+  const [scale, setPxPerIn] = useScreenScale();
+  const profiles = useMemo(
+    () => new Map(identifier.profiles.map((profile) => [profile.end.code, profile])),
+    [identifier],
+  );
+  const change = (by: ClueChange) => setClues((now) => withChange(now, by));
+  const halfWidthIn = instruments.find(({ code }) => code === clues.instrument)?.halfWidthIn ?? 0.005;
+  const { measured, faults } = readClues(clues, halfWidthIn);
+  const hasFaults = Object.keys(faults).length > 0;
+  const answer = hasFaults ? null : answerEvidence(identifier, measured);
+  const [one, other] = compared.map((code) => profiles.get(code));
+  const compare = (code: EndCode) =>
+    setCompared((now) =>
+      now.includes(code) ? now.filter((each) => each !== code) : [...now, code].slice(-2),
+    );
+
+  return (
+    <div className="@container mt-3" data-identify>
+      <div className="grid gap-x-10 gap-y-4 @3xl:grid-cols-2">
+        <div className="grid content-start gap-4">
+          <FirstSights clues={clues} onChange={change} />
+          <Measuring clues={clues} faults={faults} instruments={instruments} onChange={change} />
+          <CloserSights clues={clues} fault={faults.sight} onChange={change} />
+          <div className="flex flex-wrap gap-2">
+            <button type="button" className="button" onClick={() => setClues(noClues(where))}>
+              Clear everything
+            </button>
+          </div>
+          <CaliperFeed crests={clues.crests} onReading={change} />
+        </div>
+        <div className="grid content-start gap-3">
+          {answer && <NextStep next={answer.next} profiles={profiles} onChange={change} />}
+          {one && other && (
+            <Compare
+              one={one}
+              other={other}
+              identifier={identifier}
+              pxPerIn={scale.pxPerIn}
+              onClose={() => setCompared([])}
+            />
+          )}
+          {one && !other && (
+            <p role="status" className="border-l-4 border-work pl-2">
+              {one.end.name} is laid out: choose another to lay beside it.
+            </p>
+          )}
+          <Calibrate scale={scale} onScale={setPxPerIn} />
+          {answer && !isBlank(measured) && (
+            <Ranking
+              answer={answer}
+              profiles={profiles}
+              pxPerIn={scale.pxPerIn}
+              compared={compared}
+              onCompare={compare}
+              onPick={onPick ?? null}
+            />
+          )}
+          {answer && !isBlank(measured) && <IfWrong lookAlikes={answer.lookAlikes} />}
+          <p className="text-[0.9rem] text-quiet">
+            A computed likelihood, not a certificate: try the mate by hand before you wrench it, and stop at
+            the first stiffness. Local code and the maker's sheet come first.
+          </p>
+        </div>
+      </div>
+      <LeaderBar
+        answer={answer}
+        isBlank={isBlank(measured)}
+        faults={Object.values(faults)}
+        onPick={onPick ?? null}
+      />
+    </div>
+  );
+}

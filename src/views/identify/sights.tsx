@@ -1,0 +1,106 @@
+import { Choice, Pick, Tick } from "../fields.tsx";
+import type { ClueChange, Clues, Maybe } from "./clues.ts";
+import { MATERIAL_WORDS, PLACE_WORDS, SEAT_WORDS } from "./words.ts";
+
+interface SightsProps {
+  readonly clues: Clues;
+  readonly fault: string | undefined;
+  readonly onChange: (change: ClueChange) => void;
+}
+
+const maybe = (yes: string, no: string): readonly (readonly [Maybe, string])[] => [
+  ["yes", yes],
+  ["no", no],
+  ["unknown", "not sure"],
+];
+
+/** What the eye sees first: large choices, before anything is measured. */
+export function FirstSights({ clues, onChange }: Omit<SightsProps, "fault">) {
+  return (
+    <div className="grid gap-2">
+      <Choice
+        label="Where is it?"
+        options={PLACE_WORDS}
+        value={clues.where}
+        onChange={(where) => onChange({ where })}
+      />
+      <div className="flex flex-wrap gap-x-6 gap-y-2">
+        <Choice
+          label="Thread"
+          options={maybe("threaded", "smooth")}
+          value={clues.threaded}
+          onChange={(threaded) => onChange({ threaded })}
+        />
+        <Choice
+          label="It goes"
+          options={[
+            ["male", "into its mate"],
+            ["female", "over its mate"],
+            ["unknown", "not sure"],
+          ]}
+          value={clues.gender}
+          onChange={(gender) => onChange({ gender })}
+        />
+      </div>
+    </div>
+  );
+}
+
+/** What a closer look shows. */
+export function CloserSights({ clues, fault, onChange }: SightsProps) {
+  return (
+    <div className="grid gap-2">
+      <fieldset>
+        <legend className="text-[0.9rem] text-quiet">In its mouth you see</legend>
+        <div className="flex flex-wrap gap-2">
+          {SEAT_WORDS.map(([seat, words]) => (
+            <Tick
+              key={seat}
+              label={words}
+              checked={clues.seats.includes(seat)}
+              onChange={(isOn) =>
+                onChange({
+                  seats: isOn ? [...clues.seats, seat] : clues.seats.filter((each) => each !== seat),
+                })
+              }
+            />
+          ))}
+          <Tick label="nothing of these" checked={clues.noSeat} onChange={(noSeat) => onChange({ noSeat })} />
+        </div>
+      </fieldset>
+      <div className="flex flex-wrap gap-x-6 gap-y-2">
+        {clues.threaded !== "no" && (
+          <>
+            <Choice
+              label="Does it taper?"
+              options={maybe("tapers", "straight")}
+              value={clues.taper}
+              onChange={(taper) => onChange({ taper })}
+            />
+            <Choice
+              label="Gauge leaf that fits"
+              options={[
+                ["60", "60°"],
+                ["55", "55°"],
+                ["unknown", "not tried"],
+              ]}
+              value={clues.flank}
+              onChange={(flank) => onChange({ flank })}
+            />
+          </>
+        )}
+        <Pick
+          label="Made of"
+          options={MATERIAL_WORDS}
+          value={clues.material}
+          onChange={(material) => onChange({ material })}
+        />
+      </div>
+      {fault !== undefined && (
+        <p role="alert" className="fault">
+          {fault}
+        </p>
+      )}
+    </div>
+  );
+}

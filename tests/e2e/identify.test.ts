@@ -1,0 +1,161 @@
+/** Reading an end through the real interface: from Survey, on its own, with the caliper; and what fits what. */
+import assert from "node:assert/strict";
+import { after, before, describe, it } from "node:test";
+import type { Browser, Page } from "playwright-core";
+import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
+import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+
+let database: TestDatabase;
+let server: TestServer;
+let browser: Browser;
+
+before(async () => {
+  database = await cloneDatabase("template_demo");
+  server = await startServer(database.url);
+  browser = await openBrowser();
+});
+after(async () => {
+  await browser.close();
+  await server.stop();
+  await database.drop();
+});
+
+const ACROSS = "Across the outside, over crests or tube";
+const leader = (page: Page, code: string) => page.locator(`[data-leader="${code}"]`);
+
+describe("Identify from Survey", () => {
+  it("reads the supply end in place and fills it in; the survey keeps it", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/");
+    await page.getByRole("button", { name: "Toilet", exact: true }).click();
+    await page.waitForURL(/\/survey(#|$)/);
+    await alive(page);
+    await page.getByRole("button", { name: "Not sure? Read it" }).first().click();
+    const reader = page.getByRole("region", { name: "Read the supply end" });
+    await reader.getByText("threaded", { exact: true }).click();
+    await reader.getByText("into its mate", { exact: true }).click();
+    await reader.getByLabel(ACROSS, { exact: true }).fill("0.433");
+    await reader.getByLabel(ACROSS, { exact: true }).press("Enter");
+    assert.match(page.url(), /\/survey/, "Enter in a reading leaves the survey alone");
+    await reader.locator('[data-next="span"]').waitFor();
+    await reader.getByLabel("Span over 6 crests").fill("0.208");
+    await leader(page, "comp-1/4-m").waitFor();
+    await reader.getByRole("button", { name: "Use comp-1/4-m" }).click();
+    await reader.waitFor({ state: "detached" });
+    assert.equal(await page.getByLabel("Supply end").inputValue(), "comp-1/4-m");
+    await page.getByRole("button", { name: "Save the survey" }).click();
+    await saved(page);
+    await page.reload();
+    await alive(page);
+    assert.equal(await page.getByLabel("Supply end").inputValue(), "comp-1/4-m");
+    await leave();
+  });
+});
+
+describe("Identify", () => {
+  it("lays two look-alikes side by side with what tells them apart", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/identify");
+    await page.getByText("threaded", { exact: true }).click();
+    await page.getByText("into its mate", { exact: true }).click();
+    await page.getByLabel(ACROSS, { exact: true }).fill("7/16");
+    await page
+      .locator('[data-candidate="comp-1/4-m"]')
+      .getByRole("button", { name: "Lay beside another" })
+      .click();
+    await page
+      .locator('[data-candidate="flare-1/4-m"]')
+      .getByRole("button", { name: "Lay beside another" })
+      .click();
+    await page.getByRole("heading", { name: "Side by side" }).waitFor();
+    await page.getByText("6 crests span 0.208 against 0.250 in").waitFor();
+    await page
+      .getByText(/binds inside the first turn/)
+      .first()
+      .waitFor();
+    await leave();
+  });
+
+  it("explains what cannot be so and gives no answer meanwhile", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/identify");
+    await page.getByLabel(ACROSS, { exact: true }).fill("9'");
+    await page
+      .getByText(/is no supply end/)
+      .first()
+      .waitFor();
+    assert.equal(await page.locator("[data-candidate]").count(), 0);
+    await page.getByLabel(ACROSS, { exact: true }).fill("0.561");
+    await leader(page, "comp-3/8-m").waitFor();
+    await leave();
+  });
+
+  it("keeps the screen's calibration, and draws by it", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/identify");
+    await page.getByText("Not true size yet").waitFor();
+    await page.getByText("threaded", { exact: true }).click();
+    await page.getByLabel(ACROSS, { exact: true }).fill("0.561");
+    const drawn = page.locator('[data-candidate="comp-3/8-m"] svg.true-size');
+    const before = (await drawn.boundingBox())?.width ?? 0;
+    await page.getByLabel("Length of the frame").fill("144");
+    await page.getByText("True size: calibrated on this screen").waitFor();
+    assert.ok(Math.abs(((await drawn.boundingBox())?.width ?? 0) / before - 1.5) < 0.02);
+    await page.reload();
+    await alive(page);
+    await page.getByText("True size: calibrated on this screen").waitFor();
+    await leave();
+  });
+
+  it("takes readings from the caliper, which says it is simulated", async () => {
+    const { page, leave } = await visitor(browser, server.base, { viewport: { width: 390, height: 844 } });
+    await go(page, "/identify");
+    await page.getByText("Caliper on a practice piece").click();
+    await page.getByLabel("Piece from the tray").selectOption("1");
+    await page.getByText("SIMULATED").waitFor();
+    await page.getByRole("button", { name: "Take this reading" }).click();
+    await page.locator("[data-candidate]").first().waitFor();
+    await page.getByRole("button", { name: "What is it?" }).click();
+    await page.getByText(/^It is /).waitFor();
+    await leave();
+  });
+
+  it("says so when the tables cannot be fetched, and tries again", async () => {
+    const { page, faults, leave } = await visitor(browser, server.base);
+    await page.route("**/api/v1/ends", (route) => route.abort("connectionrefused"), { times: 1 });
+    await go(page, "/identify");
+    await page
+      .getByRole("alert")
+      .getByText(/could not be fetched/)
+      .waitFor();
+    await page.getByRole("button", { name: "Try again" }).click();
+    await page.locator("[data-identify]").waitFor();
+    assert.deepEqual(faults, []);
+    await leave();
+  });
+});
+
+describe("What fits what", () => {
+  it("opens the joint card by keys, by list and by click", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/fits");
+    await page
+      .getByLabel("What goes on this end?")
+      .selectOption({ label: "1/4 in compression outlet  (comp-1/4-m)" });
+    await page.getByRole("button", { name: /1\/4 flare nut/ }).click();
+    await page.locator('[data-card="comp-1/4-m flare-1/4-f"]').waitFor();
+    await page.getByRole("heading", { name: "Goes on, will not seal" }).waitFor();
+    await page.locator("[data-matrix]").focus();
+    await page.keyboard.press("Home");
+    await page.keyboard.press("ArrowRight");
+    await page.locator('[data-card^="comp-1/4-m comp-"]').waitFor();
+    await page.getByLabel("Rows").selectOption("hose");
+    await page.getByLabel("Columns").selectOption("npt");
+    await page.locator("[data-matrix]").click({ position: { x: 140, y: 124 } });
+    await page.locator('[data-card^="hose-3/4-"]').waitFor();
+    await page.getByLabel("Columns").selectOption("cup");
+    await page.getByText("only ends that meet something").click();
+    await page.getByText(/Nothing of these families meets/).waitFor();
+    await leave();
+  });
+});
