@@ -9,21 +9,10 @@ import { startCluster } from "../ops/cluster.ts";
 import { createDatabase } from "../ops/database.ts";
 import { VAR } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
-
-const ROUNDS = 60;
-const WARM_UP = 10;
-
-/** Median time of one call, ms. */
-async function medianMs(work: () => Promise<unknown> | unknown, rounds = ROUNDS): Promise<number> {
-  const times: number[] = [];
-  for (let round = 0; round < rounds + WARM_UP; round += 1) {
-    const started = performance.now();
-    await work();
-    if (round >= WARM_UP) times.push(performance.now() - started);
-  }
-  times.sort((a, b) => a - b);
-  return times[Math.floor(times.length / 2)] ?? Number.NaN;
-}
+import { benchFrames } from "./frames.ts";
+import { benchIdentifier } from "./identifier.ts";
+import { benchPlanner } from "./planner.ts";
+import { medianMs } from "./timing.ts";
 
 async function scriptsOf(base: string, path: string): Promise<number> {
   const html = await (await fetch(base + path)).text();
@@ -75,6 +64,8 @@ async function main(): Promise<void> {
     const views = {
       Day: "/",
       Visit: `/visits/${visit}`,
+      Identify: "/identify",
+      "Fits what": "/fits",
       Survey: `/visits/${visit}/${connection}/survey`,
       Hookup: `/visits/${visit}/${connection}/hookup`,
       "Run sheet": `/visits/${visit}/${connection}/run-sheet`,
@@ -102,20 +93,9 @@ async function main(): Promise<void> {
         `| GET ${path.replace(visit, "{id}")} | ${((await medianMs(page(path))) / raw).toFixed(1)} |`,
       );
 
-    const { searchChains } = await import("../src/core/hookup/search.ts");
-    const { bruteForceCosts } = await import("../src/core/hookup/brute-force.ts");
-    console.log(
-      "\nPlanner, chains of up to 3 parts over the whole catalogue, against writing out every chain:\n\n| job | brute force, times the search |\n|---|---|",
-    );
-    for (const [from, to, lengthIn] of [
-      ["comp-3/8-m", "bc-7/8-m", { min: 10.5, max: 13 }],
-      ["comp-3/8-m", "npt-3/8-f", { min: 58, max: 74 }],
-    ] as const) {
-      const task = { from, to, needs: [], lengthIn, admits: () => true, stock: null, maxParts: 3 };
-      const fast = await medianMs(() => searchChains(context.shop, task), 20);
-      const slow = await medianMs(() => bruteForceCosts(context.shop, task), 5);
-      console.log(`| ${from} to ${to} | ${(slow / fast).toFixed(0)} |`);
-    }
+    await benchPlanner(context.shop);
+    benchIdentifier(context.identifier);
+    await benchFrames(base);
     await sql.end();
     await server.close();
   } finally {

@@ -93,7 +93,7 @@ describe("Identify", () => {
   it("keeps the screen's calibration, and draws by it", async () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, "/identify");
-    await page.getByText("Not true size yet").waitFor();
+    await page.getByText("Not true size yet").click();
     await page.getByText("threaded", { exact: true }).click();
     await page.getByLabel(ACROSS, { exact: true }).fill("0.561");
     const drawn = page.locator('[data-candidate="comp-3/8-m"] svg.true-size');

@@ -21,6 +21,8 @@ export interface Identifier {
   readonly profiles: readonly Profile[];
   readonly tables: MeetTables;
   readonly words: readonly MeetingWords[];
+  /** What an end is taken for; worked out once for each end. */
+  readonly lookAlikes: (end: End) => readonly LookAlike[];
 }
 
 export interface Answer extends Identification {
@@ -35,20 +37,28 @@ const MOST_TOLD = 2;
 export function openIdentifier(knowledge: EndKnowledge): Identifier {
   const { ends, matings, joints, seats, places, meetings } = knowledge;
   const threads = threadTable(knowledge.threads);
+  const tables = { ends: endTable(ends), threads, matings, joints };
+  const told = new Map<End, readonly LookAlike[]>();
+  const lookAlikes = (end: End) => {
+    const found = told.get(end) ?? lookAlikesOf(end, tables, meetings);
+    told.set(end, found);
+    return found;
+  };
   return {
     profiles: profilesOf({ ends, threads, seats, places }),
-    tables: { ends: endTable(ends), threads, matings, joints },
+    tables,
     words: meetings,
+    lookAlikes,
   };
 }
 
 /** Ranks the ends and tells what the leaders are taken for. Evidence must be free of `evidenceFaults`. */
-export function answerEvidence({ profiles, tables, words }: Identifier, measured: Measured): Answer {
+export function answerEvidence({ profiles, tables, lookAlikes }: Identifier, measured: Measured): Answer {
   const found = identify(profiles, measured);
   const leaders = found.candidates
     .filter(({ probability }) => probability >= WORTH_TELLING)
     .flatMap(({ end }) => (end === null ? [] : [tables.ends.get(end)]))
     .filter((end) => end !== undefined)
     .slice(0, MOST_TOLD);
-  return { ...found, lookAlikes: leaders.flatMap((end) => lookAlikesOf(end, tables, words)) };
+  return { ...found, lookAlikes: leaders.flatMap(lookAlikes) };
 }

@@ -15,7 +15,7 @@ export function Calibrate({ scale, onScale }: CalibrateProps) {
   const nudge = (by: number) =>
     onScale(Math.min(SCALE_LIMITS.high, Math.max(SCALE_LIMITS.low, scale.pxPerIn + by)));
   return (
-    <details className="border-t border-hairline py-1" open={!scale.isCalibrated}>
+    <details className="border-t border-hairline py-1">
       <summary className="min-h-[44px] cursor-pointer py-2">
         {scale.isCalibrated ? (
           <>True size: calibrated on this screen</>
