@@ -12,7 +12,17 @@ export async function benchPlanner(shop: Shop): Promise<void> {
     ["comp-3/8-m", "bc-7/8-m", { min: 10.5, max: 13 }],
     ["comp-3/8-m", "npt-3/8-f", { min: 58, max: 74 }],
   ] as const) {
-    const task = { from, to, needs: [], lengthIn, admits: () => true, stock: null, maxParts: 3 };
+    const task = {
+      from,
+      to,
+      needs: [],
+      lengthIn,
+      admits: () => true,
+      stock: null,
+      maxParts: 3,
+      kept: null,
+      hidden: null,
+    };
     const fast = await medianMs(() => searchChains(shop, task), 20);
     const slow = await medianMs(() => bruteForceCosts(shop, task), 5);
     console.log(`| ${from} to ${to} | ${(slow / fast).toFixed(0)} |`);

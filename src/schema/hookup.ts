@@ -54,6 +54,7 @@ const problemShape = {
     stopHolds: z.boolean().nullable(),
     keepsExistingLine: z.boolean(),
     keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
+    teeAt: z.enum(["supply", "far-end"]).exactOptional(),
     material: z.enum(PIPE_MATERIALS).exactOptional(),
   }),
   inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),

@@ -1,4 +1,5 @@
 /** Which parts a job may use at all: listing, rating and the shop's schools. Each reason to leave one out has a code. */
+import type { EndCode } from "../ends/index.ts";
 import type { Part } from "../parts/index.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
 import type { HouseRules } from "./house-rules.ts";
@@ -17,6 +18,7 @@ export interface Admission {
     | "below-rating"
     | "school-toilet-line"
     | "school-refrigerator-line"
+    | "school-pipe-joint"
     | "line-kind";
   readonly leavesOut: (part: Part) => boolean;
   /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */
@@ -45,11 +47,42 @@ function lineSchool(problem: HookupProblem, rules: HouseRules): readonly Admissi
   return [];
 }
 
+/** Families that go on pipe, and the joint each makes. */
+const PIPE_SOCKETS: Readonly<Record<string, HouseRules["pipeJoint"] | "cement">> = {
+  push: "push-fit",
+  cup: "solder",
+  press: "press",
+  crimp: "crimp",
+  expand: "expansion",
+  cement: "cement",
+};
+/** Compression bodies that take pipe, by its outside diameter; the smaller ones take tube. */
+const PIPE_COMPRESSION: readonly EndCode[] = ["comp-5/8-m", "comp-7/8-m"];
+
+function pipeJointOf(end: EndCode): HouseRules["pipeJoint"] | "cement" | null {
+  if (PIPE_COMPRESSION.includes(end)) return "compression";
+  return PIPE_SOCKETS[end.split("-")[0] ?? ""] ?? null;
+}
+
+/** The shop's one way to join pipe. Cement stays: nothing else is usual on CPVC. */
+function pipeSchool(rules: HouseRules): Admission {
+  const isOther = (end: EndCode) => {
+    const joint = pipeJointOf(end);
+    return joint !== null && joint !== "cement" && joint !== rules.pipeJoint;
+  };
+  return {
+    code: "school-pipe-joint",
+    leavesOut: (part) => part.ports.some((port) => isOther(port.end)),
+    givesWay: true,
+  };
+}
+
 /** Every reason that applies to the job, listing and rating first. */
 export function admissionsFor(
   problem: HookupProblem,
   rules: HouseRules,
   facts: FixtureFacts,
+  isFromPipe: boolean,
 ): readonly Admission[] {
   const neededF = problem.supply.water === "hot" ? HOT_F : COLD_F;
   const { lineKind } = problem;
@@ -60,6 +93,7 @@ export function admissionsFor(
       : []),
     { code: "below-rating", leavesOut: belowRating, givesWay: false },
     ...lineSchool(problem, rules),
+    ...(isFromPipe ? [pipeSchool(rules)] : []),
     ...(lineKind === undefined
       ? []
       : [
@@ -74,5 +108,12 @@ export function admissionsFor(
 
 /** The predicate a search takes: true for parts that no reason leaves out. */
 export function admitsUnder(admissions: readonly Admission[]): (part: Part) => boolean {
-  return (part) => !admissions.some((admission) => admission.leavesOut(part));
+  const known = new Map<Part, boolean>();
+  return (part) => {
+    const held = known.get(part);
+    if (held !== undefined) return held;
+    const isAdmitted = !admissions.some((admission) => admission.leavesOut(part));
+    known.set(part, isAdmitted);
+    return isAdmitted;
+  };
 }

@@ -1,8 +1,7 @@
 /** Random small jobs: a few parts of a catalogue at random prices, random stock, two ends, some needs. */
 import fc from "fast-check";
-import type { Part } from "../parts/index.ts";
-import type { Need } from "./problem.ts";
-import type { SearchTask } from "./search.ts";
+import type { Part, PartFunction } from "../parts/index.ts";
+import type { SearchTask } from "./label.ts";
 import { openShop, type PlannerTables, type Shop } from "./shop.ts";
 
 export interface SmallJob {
@@ -10,7 +9,14 @@ export interface SmallJob {
   readonly task: SearchTask;
 }
 
-const NEEDS: readonly Need[] = ["arrestor", "auto-shutoff", "backflow", "filter", "union"];
+const NEEDS: readonly PartFunction[] = [
+  "arrestor",
+  "auto-shutoff",
+  "backflow",
+  "filter",
+  "union",
+  "shut-off",
+];
 const FROM = ["comp-3/8-m", "comp-1/4-m", "npt-3/8-m", "npsm-1/2-m", "hose-3/4-m"];
 const TO = [
   "bc-7/8-m",
@@ -44,13 +50,17 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
       from: fc.constantFrom(...FROM),
       to: fc.constantFrom(...TO),
       needs: fc.oneof(
-        { weight: 4, arbitrary: fc.constant<Need[]>([]) },
+        { weight: 4, arbitrary: fc.constant<PartFunction[]>([]) },
         { weight: 1, arbitrary: fc.subarray([...NEEDS], { minLength: 1, maxLength: 2 }) },
       ),
       lengthIn: fc.constantFrom(...LENGTHS),
+      kept: fc.oneof(
+        { weight: 3, arbitrary: fc.constant(null) },
+        { weight: 1, arbitrary: fc.constantFrom("comp-3/8-f", "comp-1/4-f", "hose-3/4-f", "bc-7/8-m") },
+      ),
       stocked: fc.option(fc.array(fc.integer({ min: 0, max: 2 }), { minLength: most, maxLength: most })),
     })
-    .map(({ parts, from, to, needs, lengthIn, stocked }) => ({
+    .map(({ parts, from, to, needs, lengthIn, kept, stocked }) => ({
       shop: openShop({ ...tables, parts }),
       task: {
         from,
@@ -60,6 +70,37 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
         admits: () => true,
         stock: stocked === null ? null : new Map(parts.map((part, index) => [part.sku, stocked[index] ?? 0])),
         maxParts: 4,
+        kept:
+          kept === null
+            ? null
+            : { end: kept, isCutPipe: false, fork: stocked === null ? "before-line" : "after-line" },
+        hidden: null,
+      },
+    }));
+}
+
+const CLOSED_IN = ["solder", "press", "crimp", "taper-thread", "push-fit"];
+
+/** Jobs that start at pipe: a stop must come, the pipe may be cut through, some of it may be closed in. */
+export function pipeJob(tables: PlannerTables, most: number): fc.Arbitrary<SmallJob> {
+  return fc
+    .record({
+      job: smallJob(tables, most),
+      from: fc.constantFrom("pipe-1/2-copper", "pipe-1/2-pex"),
+      to: fc.constantFrom("bc-7/8-m", "npsm-1/2-m", "comp-3/8-m", "comp-1/4-m"),
+      isCut: fc.boolean(),
+      isHidden: fc.boolean(),
+    })
+    .map(({ job: { shop, task }, from, to, isCut, isHidden }) => ({
+      shop,
+      task: {
+        ...task,
+        from,
+        to,
+        lengthIn: WIDE,
+        needs: ["shut-off" as const],
+        kept: isCut ? { end: from, isCutPipe: true, fork: "before-line" as const } : null,
+        hidden: isHidden ? (type: string) => CLOSED_IN.includes(type) : null,
       },
     }));
 }

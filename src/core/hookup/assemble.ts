@@ -9,12 +9,13 @@ import {
   type Side,
   wrenchesFor,
 } from "../joints/index.ts";
-import type { Part } from "../parts/index.ts";
+import type { Part, Port } from "../parts/index.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
+import type { Approach } from "./approach.ts";
 import { unitsOf } from "./bill.ts";
 import type { HouseRules } from "./house-rules.ts";
+import type { Found } from "./plan.ts";
 import type { HookupProblem, PlanJoint, PlanPart, PortRef } from "./problem.ts";
-import type { Chain } from "./search.ts";
 import type { Shop } from "./shop.ts";
 
 interface Placed {
@@ -91,39 +92,81 @@ function spinsInPlace(
   );
 }
 
+/** What the two loose ends of a chain and of its side branch are called, and whether they are plastic. */
+function refsOf(
+  problem: HookupProblem,
+  approach: Approach,
+): { readonly last: Placed; readonly aside: Placed } {
+  const inlet: Placed = {
+    ref: "inlet",
+    end: problem.inlet.end,
+    plastic: problem.inlet.plastic,
+    part: null,
+  };
+  const kept: Placed = {
+    ref: "kept",
+    end: approach.code === "line-renewed" ? approach.to : (approach.kept?.end ?? approach.to),
+    // The shank of a fill valve is plastic unless somebody says otherwise.
+    plastic: (approach.code === "line-renewed" ? approach.to : approach.kept?.end) === "bc-7/8-m",
+    part: null,
+  };
+  return approach.code === "line-renewed" ? { last: kept, aside: inlet } : { last: inlet, aside: kept };
+}
+
+/** Lays a chain out as parts and open joints: the main way first, then the kept branch. */
+function layOut(
+  problem: HookupProblem,
+  { approach, chain }: Found,
+): { readonly parts: readonly PlanPart[]; readonly open: readonly OpenJoint[] } {
+  const parts: PlanPart[] = [];
+  const main: OpenJoint[] = [];
+  const aside: OpenJoint[] = [];
+  const { last, aside: keptPlace } = refsOf(problem, approach);
+  const put = (part: Part, branch: PlanPart["branch"]) =>
+    parts.push({ ...planPart(part, problem), branch }) - 1;
+  let left: Placed = {
+    ref: "supply",
+    end: approach.from,
+    plastic: problem.supply.material === "plastic",
+    part: null,
+  };
+  const placed = (index: number, { id, end, plastic }: Port): Placed => ({
+    ref: `p${index}.${id}`,
+    end,
+    plastic,
+    part: index,
+  });
+  for (const { passage, kit, branch } of chain.links) {
+    if (kit !== null) put(kit, "main");
+    const index = put(passage.part, "main");
+    main.push({ left, right: placed(index, passage.into) });
+    left = placed(index, passage.out);
+    if (branch === null) continue;
+    for (const piece of branch.kits) put(piece, "kept");
+    let from = placed(index, branch.side);
+    if (branch.via !== null) {
+      const bridge = put(branch.via.part, "kept");
+      aside.push({ left: from, right: placed(bridge, branch.via.into) });
+      from = placed(bridge, branch.via.out);
+    }
+    aside.push({ left: from, right: keptPlace });
+  }
+  if (chain.lastKit !== null) put(chain.lastKit, "main");
+  main.push({ left, right: last });
+  return { parts, open: [...main, ...aside] };
+}
+
 /**
- * Parts and joints of a chain, wall to fixture. Joints are numbered from 1 at the wall.
+ * Parts and joints of a way. Joints are numbered from 1 at the wall along the main branch, then along the kept one.
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
  */
 export function assemble(
   shop: Shop,
   problem: HookupProblem,
   rules: HouseRules,
-  chain: Chain,
+  found: Found,
 ): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
-  const parts: PlanPart[] = [];
-  const open: OpenJoint[] = [];
-  let left: Placed = {
-    ref: "supply",
-    end: problem.supply.end,
-    plastic: problem.supply.material === "plastic",
-    part: null,
-  };
-  for (const { passage, kit } of chain.links) {
-    if (kit !== null) parts.push(planPart(kit, problem));
-    const index = parts.push(planPart(passage.part, problem)) - 1;
-    const { into, out } = passage;
-    open.push({
-      left,
-      right: { ref: `p${index}.${into.id}`, end: into.end, plastic: into.plastic, part: index },
-    });
-    left = { ref: `p${index}.${out.id}`, end: out.end, plastic: out.plastic, part: index };
-  }
-  if (chain.lastKit !== null) parts.push(planPart(chain.lastKit, problem));
-  open.push({
-    left,
-    right: { ref: "inlet", end: problem.inlet.end, plastic: problem.inlet.plastic, part: null },
-  });
+  const { parts, open } = layOut(problem, found);
 
   const ruled = open.map((each) => {
     const sides = [sideOf(shop, each.left), sideOf(shop, each.right)] as const;

@@ -1,8 +1,8 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, schools that were used. */
 import { isFactoryHose } from "../ends/index.ts";
-import type { HouseRules, SchoolKey } from "./house-rules.ts";
+import { completeHouseRules, type HouseRules, type SchoolKey } from "./house-rules.ts";
+import type { Found } from "./plan.ts";
 import type { Finding, HookupProblem, PlanJoint, PlanPart } from "./problem.ts";
-import type { Chain } from "./search.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 
 /** Highest static pressure new lines and fill valves are connected to, psi (handbook: reducer first above it). */
@@ -18,8 +18,32 @@ export function finding(shop: Shop, code: string, about = ""): Finding {
   };
 }
 
-function has(chain: Chain, what: string): boolean {
+function has({ chain }: Found, what: string): boolean {
   return chain.links.some(({ passage }) => passage.part.functions.some((each) => each === what));
+}
+
+/** Warnings that come with how the supply is taken up. */
+function supplyCodes(
+  shop: Shop,
+  { supply, access }: HookupProblem,
+  found: Found,
+  rules: HouseRules,
+): readonly string[] {
+  const { kept, code } = found.approach;
+  const material = shop.ends.get(supply.end)?.material;
+  const isCut = supply.kind === "pipe" || supply.kind === "dead-stop" || supply.kind === "stub";
+  const hidesPushFit =
+    access === "closed-wall" &&
+    rules.concealedPushFit === "warn" &&
+    found.chain.links.some(({ passage }) => passage.into.end.startsWith("push-"));
+  return [
+    ...(isCut && (material === "copper" || material === "steel") ? ["ground-jumper"] : []),
+    ...(supply.material === "galvanised" || material === "steel" ? ["galvanised-nipple"] : []),
+    ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
+    ...(kept !== null && !kept.isCutPipe && !has(found, "shut-off") ? ["shared-stop"] : []),
+    ...(code === "at-far-end" && kept?.end === "bc-7/8-m" ? ["tee-moves-shank"] : []),
+    ...(hidesPushFit ? ["push-fit-hidden"] : []),
+  ];
 }
 
 /** Warnings of one plan, the gravest first. */
@@ -27,19 +51,21 @@ export function warningsFor(
   shop: Shop,
   problem: HookupProblem,
   facts: FixtureFacts,
-  chain: Chain,
+  found: Found,
   relaxed: readonly string[],
 ): readonly Finding[] {
   const { supply, inlet } = problem;
   const inletEnd = shop.ends.get(inlet.end);
+  const rules = completeHouseRules(problem.houseRules);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
-    ...(supply.stopHolds === false ? ["stop-does-not-hold"] : []),
-    ...(supply.stopHolds === null ? ["stop-unproved"] : []),
+    ...(supply.stopHolds === false && supply.kind !== "dead-stop" ? ["stop-does-not-hold"] : []),
+    ...(supply.stopHolds === null && supply.kind !== "dead-stop" ? ["stop-unproved"] : []),
+    ...supplyCodes(shop, problem, found, rules),
     ...(inletEnd && isFactoryHose(inletEnd) ? ["tail-must-reach", "no-series-with-factory-hose"] : []),
-    ...(facts.solenoid && !has(chain, "arrestor") ? ["suggest-arrestor"] : []),
-    ...(facts.unattended && !has(chain, "auto-shutoff") ? ["suggest-auto-shutoff"] : []),
-    ...(facts.suggestsBackflow && !has(chain, "backflow") ? ["suggest-backflow"] : []),
+    ...(facts.solenoid && !has(found, "arrestor") ? ["suggest-arrestor"] : []),
+    ...(facts.unattended && !has(found, "auto-shutoff") ? ["suggest-auto-shutoff"] : []),
+    ...(facts.suggestsBackflow && !has(found, "backflow") ? ["suggest-backflow"] : []),
     ...(facts.fixture === "utility" || facts.fixture === "hydrant" ? ["suggest-vacuum-breaker"] : []),
     ...(relaxed.length > 0 ? ["school-relaxed"] : []),
   ];
@@ -58,13 +84,14 @@ interface WhyInput {
   readonly joints: readonly PlanJoint[];
   readonly facts: FixtureFacts;
   readonly relaxed: readonly string[];
+  readonly problem: HookupProblem;
 }
 
 /** Why the plan is what it is: what made it win, then each school it used with the school's reason. */
 export function whyFor(
   shop: Shop,
   rules: HouseRules,
-  { parts, joints, facts, relaxed }: WhyInput,
+  { parts, joints, facts, relaxed, problem }: WhyInput,
 ): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
@@ -75,6 +102,10 @@ export function whyFor(
       facts.fixture === "refrigerator" &&
       !relaxed.includes("school-refrigerator-line") &&
       "refrigeratorLine",
+    shop.ends.get(problem.supply.end)?.family === "pipe" &&
+      !relaxed.includes("school-pipe-joint") &&
+      "pipeJoint",
+    problem.access === "closed-wall" && problem.supply.kind === "pipe" && "concealedPushFit",
     types.includes("taper-thread") && "taperSealant",
     (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) &&
       "ferruleFilm",

@@ -188,13 +188,14 @@ describe("planHookup", () => {
     assert.match(refused.find(({ code }) => code === "no-length")?.message ?? "", /9, 12, 16, 20, 24 in/);
   });
 
-  it("refuses by name what it cannot plan yet and what nobody may plan", () => {
+  it("refuses by name what nobody may plan", () => {
     const asked = problem("toilet");
     const refused = (change: Partial<HookupProblem["supply"]>) =>
       codes(planHookup(shop, { ...asked, supply: { ...asked.supply, ...change } }).refused);
-    assert.deepEqual(refused({ keepsExistingLine: true }), ["kept-line-not-planned"]);
-    assert.deepEqual(refused({ kind: "pipe" }), ["supply-kind-not-planned", "saddle-tap"]);
     assert.deepEqual(refused({ end: "comp-99-m" }), ["unknown-end"]);
+    assert.deepEqual(refused({ end: "quick-1/4", keepsExistingLine: true }), ["kept-nut-unknown"]);
+    assert.ok(refused({ kind: "pipe", end: "pipe-1/2-copper" }).includes("saddle-tap"));
+    assert.deepEqual(refused({ kind: "stub", end: "pipe-1/2-pb" })[0], "pipe-not-listed");
   });
 
   it("puts what is on the truck first and names what is missing", () => {

@@ -1,17 +1,25 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
 import { isFactoryHose } from "../ends/index.ts";
+import type { PartFunction } from "../parts/index.ts";
 import { type Admission, admissionsFor, admitsUnder } from "./admit.ts";
+import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
 import { assemble } from "./assemble.ts";
 import { finding, warningsFor, whyFor } from "./findings.ts";
 import { completeHouseRules, type HouseRules } from "./house-rules.ts";
-import type { HookupProblem, Need, Plan, PlanOutcome, SupplyKind } from "./problem.ts";
+import { type Chain, jointsOf, type SearchTask } from "./label.ts";
+import type { HookupProblem, Plan, PlanOutcome } from "./problem.ts";
 import { refusalsFor } from "./refuse.ts";
-import { type Chain, jointsOf, type SearchOutcome, type SearchTask, searchChains } from "./search.ts";
+import { searchChains } from "./search.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 
-/** Longest chain that is looked at, parts. No shop has been seen to need more than four; two spare. */
+/** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
 export const MAX_PARTS = 6;
-const PLANNED_SUPPLIES: readonly SupplyKind[] = ["stop-outlet", "box-valve"];
+
+/** A chain with the way the job was taken up. */
+export interface Found {
+  readonly approach: Approach;
+  readonly chain: Chain;
+}
 
 function nothing(shop: Shop, ...codes: readonly (readonly [code: string, about?: string])[]): PlanOutcome {
   return { plans: [], refused: codes.map(([code, about]) => finding(shop, code, about)), complete: true };
@@ -23,31 +31,65 @@ function factsOf(shop: Shop, problem: HookupProblem): FixtureFacts {
   return facts;
 }
 
-/** Needs asked for, and the arrestor where the shop has set that rule itself and the inlet closes fast. */
-function needsOf(problem: HookupProblem, facts: FixtureFacts): readonly Need[] {
-  const ruled: readonly Need[] =
+/** Needs asked for, the stop where there is none, and the arrestor where the shop has set that rule itself and the inlet closes fast. */
+function needsOf(problem: HookupProblem, facts: FixtureFacts): readonly PartFunction[] {
+  const ruled: readonly PartFunction[] =
     problem.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
-  return [...new Set([...problem.needs, ...ruled])];
+  return [...new Set([...stopNeeded(problem), ...problem.needs, ...ruled])];
+}
+
+function isAsGood(one: Found, other: Found): boolean {
+  return (
+    jointsOf(one.chain.links) <= jointsOf(other.chain.links) &&
+    one.chain.bill.priceCents <= other.chain.bill.priceCents &&
+    one.chain.bill.missing.size <= other.chain.bill.missing.size
+  );
+}
+
+/** Only what no other way, however it was taken up, matches or beats; of equals the first. */
+function undominated(found: readonly Found[]): readonly Found[] {
+  return found.filter(
+    (one, at) =>
+      !found.some(
+        (other, place) => other !== one && isAsGood(other, one) && (place < at || !isAsGood(one, other)),
+      ),
+  );
+}
+
+export interface Tasks {
+  readonly approaches: readonly Approach[];
+  readonly taskFor: (approach: Approach, admits: SearchTask["admits"]) => SearchTask;
+}
+
+function searchAll({ approaches, taskFor }: Tasks, shop: Shop, admits: SearchTask["admits"]) {
+  const outcomes = approaches.map((approach) => ({
+    approach,
+    ...searchChains(shop, taskFor(approach, admits)),
+  }));
+  return {
+    found: undominated(
+      outcomes.flatMap(({ approach, chains }) => chains.map((chain) => ({ approach, chain }))),
+    ),
+    complete: outcomes.every(({ complete }) => complete),
+  };
 }
 
 /** The search under every admission; when a school leaves nothing, the search with that school given way. */
-function searchWithSchools(
-  shop: Shop,
-  task: Omit<SearchTask, "admits">,
-  admissions: readonly Admission[],
-): { found: SearchOutcome; relaxed: readonly string[]; admits: SearchTask["admits"] } {
+function searchWithSchools(shop: Shop, tasks: Tasks, admissions: readonly Admission[]) {
   const admits = admitsUnder(admissions);
-  const found = searchChains(shop, { ...task, admits });
+  const strict = searchAll(tasks, shop, admits);
   const firm = admissions.filter((admission) => !admission.givesWay);
-  if (found.chains.length > 0 || firm.length === admissions.length) return { found, relaxed: [], admits };
-  const wider = searchChains(shop, { ...task, admits: admitsUnder(firm) });
-  if (wider.chains.length === 0) return { found, relaxed: [], admits };
-  const relaxed = admissions.filter((admission) => admission.givesWay).map((admission) => admission.code);
-  return { found: wider, relaxed, admits: admitsUnder(firm) };
+  if (strict.found.length > 0 || firm.length === admissions.length) return { ...strict, relaxed: [], admits };
+  const wider = searchAll(tasks, shop, admitsUnder(firm));
+  if (wider.found.length === 0) return { ...strict, relaxed: [], admits };
+  const relaxed: readonly string[] = admissions
+    .filter((admission) => admission.givesWay)
+    .map((admission) => admission.code);
+  return { ...wider, relaxed, admits: admitsUnder(firm) };
 }
 
 /** Everything on the truck first, then the fewest joints, then the price. */
-function byPreference(a: Chain, b: Chain): number {
+function byPreference({ chain: a }: Found, { chain: b }: Found): number {
   return (
     Number(a.bill.missing.size > 0) - Number(b.bill.missing.size > 0) ||
     jointsOf(a.links) - jointsOf(b.links) ||
@@ -56,71 +98,76 @@ function byPreference(a: Chain, b: Chain): number {
   );
 }
 
-function planFrom(
-  shop: Shop,
-  problem: HookupProblem,
-  rules: HouseRules,
-  facts: FixtureFacts,
-  chain: Chain,
-  relaxed: readonly string[],
-): Plan {
-  const { parts, joints } = assemble(shop, problem, rules, chain);
-  const missing = [...chain.bill.missing].sort();
+interface Job {
+  readonly shop: Shop;
+  readonly problem: HookupProblem;
+  readonly rules: HouseRules;
+  readonly facts: FixtureFacts;
+  readonly relaxed: readonly string[];
+}
+
+function planFrom({ shop, problem, rules, facts, relaxed }: Job, found: Found): Plan {
+  const { parts, joints } = assemble(shop, problem, rules, found);
+  const { bill } = found.chain;
+  const missing = [...bill.missing].sort();
+  const at = found.approach.code === "at-supply" ? "" : `${found.approach.code}:`;
   return {
-    id: parts.length === 0 ? "direct" : parts.map((part) => part.sku).join("+"),
+    id: at + (parts.length === 0 ? "direct" : parts.map((part) => part.sku).join("+")),
     parts,
     joints,
-    priceCents: chain.bill.priceCents,
+    priceCents: bill.priceCents,
     inStock: missing.length === 0,
     missing,
-    warnings: warningsFor(shop, problem, facts, chain, relaxed),
-    why: whyFor(shop, rules, { parts, joints, facts, relaxed }),
+    warnings: warningsFor(shop, problem, facts, found, relaxed),
+    why: whyFor(shop, rules, { parts, joints, facts, relaxed, problem }),
   };
 }
 
 /**
- * Plans for one connection, Pareto-optimal in (joints, price in cents, missing SKUs), best first.
- * Units: inches, psi gauge, cents. Single chains from a stop's outlet or a box valve; other supplies are refused by name.
+ * Plans for one connection, Pareto-optimal in (joints, price in cents, missing SKUs), best first. A plan is a chain, or
+ * a tree with one fork where a present line or a cut pipe goes on being fed.
+ * Units: inches, psi gauge, cents.
  * Errors: RangeError for a fixture or judgement the tables do not hold (a bug in the tables); unknown ends are refused.
  * Source of the joint rules: data/matings.csv and data/joints.csv; of the judgements: data/judgements.csv.
  */
 export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
   const { supply, inlet } = problem;
-  const unknown = [supply.end, inlet.end].filter((code) => !shop.ends.has(code));
+  const named = [supply.end, inlet.end, ...(supply.keptLine ? [supply.keptLine.inlet] : [])];
+  const unknown = named.filter((code) => !shop.ends.has(code));
   if (unknown.length > 0) return nothing(shop, ...unknown.map((code) => ["unknown-end", code] as const));
-  if (supply.keepsExistingLine) return nothing(shop, ["kept-line-not-planned"]);
-  if (!PLANNED_SUPPLIES.includes(supply.kind))
-    return nothing(
-      shop,
-      ["supply-kind-not-planned"],
-      ...(supply.kind === "pipe" ? [["saddle-tap"] as const] : []),
-    );
 
   const facts = factsOf(shop, problem);
   const rules = completeHouseRules(problem.houseRules);
-  const admissions = admissionsFor(problem, rules, facts);
+  const admissions = admissionsFor(problem, rules, facts, startsAtPipe(shop, problem));
   const inletEnd = shop.ends.get(inlet.end);
-  const lengthIn = inletEnd && isFactoryHose(inletEnd) ? null : problem.lengthIn;
-  const task = {
-    from: supply.end,
-    to: inlet.end,
-    needs: needsOf(problem, facts),
-    lengthIn,
+  const approaches = approachesOf(shop, problem, inletEnd !== undefined && isFactoryHose(inletEnd));
+  if (approaches.length === 0) return nothing(shop, ["kept-nut-unknown", supply.end]);
+  const needs = needsOf(problem, facts);
+  const hidden = hiddenRule(problem, rules);
+  const taskFor: Tasks["taskFor"] = (approach, admits) => ({
+    from: approach.from,
+    to: approach.to,
+    needs,
+    lengthIn: approach.takesLine ? problem.lengthIn : null,
+    admits,
     stock: problem.stock,
     maxParts: MAX_PARTS,
-  };
-  const { found, relaxed, admits } = searchWithSchools(shop, task, admissions);
-  const chains = [...found.chains].sort(byPreference);
-  const plans = chains.map((chain) => planFrom(shop, problem, rules, facts, chain, relaxed));
-  const standing = admissions.filter((admission) => !relaxed.includes(admission.code));
+    kept: approach.kept,
+    hidden,
+  });
+  const tasks = { approaches, taskFor };
+  const { found, complete, relaxed, admits } = searchWithSchools(shop, tasks, admissions);
+  const ranked = [...found].sort(byPreference);
+  const job = { shop, problem, rules, facts, relaxed };
   const refused = refusalsFor({
     shop,
     problem,
     rules,
-    task: { ...task, admits },
-    admissions: standing,
-    best: chains[0],
+    tasks,
+    admits,
+    admissions: admissions.filter((admission) => !relaxed.includes(admission.code)),
+    best: ranked[0]?.chain,
   });
-  const unfinished = found.complete ? [] : [finding(shop, "bound-reached", `${MAX_PARTS} parts`)];
-  return { plans, refused: [...refused, ...unfinished], complete: found.complete };
+  const unfinished = complete ? [] : [finding(shop, "bound-reached", `${MAX_PARTS} parts`)];
+  return { plans: ranked.map((each) => planFrom(job, each)), refused: [...refused, ...unfinished], complete };
 }

@@ -50,7 +50,10 @@ export interface Supply {
   /** Null: not proved yet. */
   readonly stopHolds: boolean | null;
   readonly keepsExistingLine: boolean;
+  /** Where the line that stays ends. Given while keepsExistingLine is false, that line is renewed and the tee comes after it. */
   readonly keptLine?: { readonly inlet: EndCode };
+  /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
+  readonly teeAt?: "supply" | "far-end";
   readonly material?: (typeof PIPE_MATERIALS)[number];
 }
 

@@ -2,11 +2,19 @@
 import { LENGTH_KINDS } from "../parts/index.ts";
 import { formatInches } from "../units/index.ts";
 import { type Admission, admitsUnder } from "./admit.ts";
+import { USUAL_LINE_NUT } from "./approach.ts";
 import { finding } from "./findings.ts";
 import type { HouseRules } from "./house-rules.ts";
+import { type Chain, jointsOf, type SearchTask } from "./label.ts";
+import type { Tasks } from "./plan.ts";
 import type { Finding, HookupProblem } from "./problem.ts";
-import { type Chain, type SearchTask, searchChains } from "./search.ts";
+import { searchChains } from "./search.ts";
 import { bringsPieces, type Shop } from "./shop.ts";
+
+/** Outlet lines start from where the supply itself is a pipe. */
+const USUAL_OUTLET = USUAL_LINE_NUT.replace(/f$/, "m");
+/** Pipe that takes no joint listed for a stop. */
+const UNLISTED_PIPE: readonly string[] = ["pb", "pexal"];
 
 /** Lengths at which some listed line, riser or tube fits both ends, rising, the wanted range ignored. */
 export function lengthsThatFit(
@@ -34,54 +42,58 @@ function namesIn(chain: Chain, admission: Admission): readonly string[] {
 
 function isBetter(chain: Chain, best: Chain | undefined): boolean {
   if (best === undefined) return true;
-  return chain.links.length < best.links.length || chain.bill.priceCents < best.bill.priceCents;
-}
-
-/** The way a reason forbids, when without it there would be a better one. */
-function forbidden(
-  shop: Shop,
-  task: SearchTask,
-  admissions: readonly Admission[],
-  reason: Admission,
-  best: Chain | undefined,
-): Finding | null {
-  const others = admissions.filter((each) => each !== reason);
-  const { chains } = searchChains(shop, { ...task, admits: admitsUnder(others) });
-  const way = chains.find((chain) => isBetter(chain, best) && namesIn(chain, reason).length > 0);
-  return way ? finding(shop, reason.code, namesIn(way, reason).join(", ")) : null;
+  return jointsOf(chain.links) < jointsOf(best.links) || chain.bill.priceCents < best.bill.priceCents;
 }
 
 interface RefusalInput {
   readonly shop: Shop;
   readonly problem: HookupProblem;
   readonly rules: HouseRules;
-  readonly task: SearchTask;
+  readonly tasks: Tasks;
+  readonly admits: SearchTask["admits"];
   readonly admissions: readonly Admission[];
   readonly best: Chain | undefined;
 }
 
-/** All refusals of one job; when nothing was found, first of all why. */
-export function refusalsFor({
-  shop,
-  problem,
-  rules,
-  task,
-  admissions,
-  best,
-}: RefusalInput): readonly Finding[] {
-  const refused: Finding[] = [];
-  const { lengthIn } = task;
-  if (lengthIn !== null) {
-    const off = lengthsThatFit(shop, task).filter((length) => length < lengthIn.min || length > lengthIn.max);
-    const said = `${off.map(formatInches).join(", ")} in`;
-    if (off.length > 0) refused.push(finding(shop, best ? "length-out-of-range" : "no-length", said));
-    else if (best === undefined) refused.push(finding(shop, "no-chain"));
-  } else if (best === undefined) refused.push(finding(shop, "no-chain"));
-  for (const reason of admissions) {
-    const way = forbidden(shop, task, admissions, reason, best);
-    if (way) refused.push(way);
+/** The way a reason forbids, when without it there would be a better one. */
+function forbidden({ shop, tasks, admissions, best }: RefusalInput, reason: Admission): Finding | null {
+  const others = admitsUnder(admissions.filter((each) => each !== reason));
+  for (const approach of tasks.approaches) {
+    const { chains } = searchChains(shop, tasks.taskFor(approach, others));
+    const way = chains.find((chain) => isBetter(chain, best) && namesIn(chain, reason).length > 0);
+    if (way) return finding(shop, reason.code, namesIn(way, reason).join(", "));
   }
-  if (rules.reuseLine === "never" && lengthIn !== null) refused.push(finding(shop, "reuse-old-line"));
-  if (problem.supply.kind === "pipe") refused.push(finding(shop, "saddle-tap"));
-  return refused;
+  return null;
+}
+
+/** Why there is no plan, or which lengths would fit beside the ones in the range. */
+function lengthFindings({ shop, problem, tasks, admits, best }: RefusalInput): readonly Finding[] {
+  const first = tasks.approaches.find(({ takesLine }) => takesLine);
+  const { lengthIn } = problem;
+  const material = shop.ends.get(problem.supply.end)?.material ?? "";
+  if (best === undefined && UNLISTED_PIPE.includes(material)) return [finding(shop, "pipe-not-listed")];
+  if (first === undefined) return best === undefined ? [finding(shop, "no-chain")] : [];
+  const isPipe = shop.ends.get(first.from)?.family === "pipe";
+  const off = lengthsThatFit(shop, { from: isPipe ? USUAL_OUTLET : first.from, to: first.to, admits }).filter(
+    (length) => length < lengthIn.min || length > lengthIn.max,
+  );
+  const said = `${off.map(formatInches).join(", ")} in`;
+  if (off.length > 0) return [finding(shop, best ? "length-out-of-range" : "no-length", said)];
+  return best === undefined ? [finding(shop, "no-chain")] : [];
+}
+
+/** All refusals of one job; when nothing was found, first of all why. */
+export function refusalsFor(input: RefusalInput): readonly Finding[] {
+  const { shop, problem, rules, tasks, admissions } = input;
+  const isHidden = problem.access === "closed-wall" && tasks.approaches.some(({ kept }) => kept?.isCutPipe);
+  return [
+    ...lengthFindings(input),
+    ...admissions.flatMap((reason) => forbidden(input, reason) ?? []),
+    ...(rules.reuseLine === "never" && tasks.approaches.some(({ takesLine }) => takesLine)
+      ? [finding(shop, "reuse-old-line")]
+      : []),
+    ...(problem.supply.kind === "pipe" ? [finding(shop, "saddle-tap")] : []),
+    ...(isHidden ? [finding(shop, "concealed-joint")] : []),
+    ...(isHidden && rules.concealedPushFit === "refuse" ? [finding(shop, "concealed-push-fit")] : []),
+  ];
 }

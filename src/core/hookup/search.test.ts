@@ -3,9 +3,10 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { shop, tables } from "../../../tests/support/tables.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
-import { smallJob } from "./arbitrary.ts";
+import { pipeJob, smallJob } from "./arbitrary.ts";
 import { bruteForceCosts, type CostTriple } from "./brute-force.ts";
-import { type Chain, jointsOf, type SearchTask, searchChains } from "./search.ts";
+import { type Chain, jointsOf, type SearchTask } from "./label.ts";
+import { searchChains } from "./search.ts";
 import { bringsPieces, openShop, type Shop } from "./shop.ts";
 
 function costs(chains: readonly Chain[]): readonly CostTriple[] {
@@ -27,6 +28,19 @@ const lively = {
       part.ports.every((port) =>
         /comp-(3\/8|1\/4)|quick-1\/4|bc-7\/8|npt-3\/8|tube-(1\/4|3\/8)|flathead/.test(port.end),
       ),
+  ),
+};
+
+/** Parts round pipe, stops and tees. */
+const piped = {
+  ...tables,
+  parts: tables.parts.filter(
+    (part) =>
+      part.joins?.some((code) => /crimp|pipe-1\/2/.test(code)) ||
+      part.sku.startsWith("NP-12") ||
+      part.sku.startsWith("LB-C38") ||
+      (/^(ST|SS|TE|TS|VA|AD|CP)-/.test(part.sku) &&
+        part.ports.some((port) => /^(push|crimp|cup)-1\/2|comp-5\/8/.test(port.end))),
   ),
 };
 
@@ -69,6 +83,29 @@ describe("searchChains against brute force", () => {
         assert.deepEqual(costs(searchChains(small, task).chains), bruteForceCosts(small, task));
       }),
       { seed: 7, numRuns: 150 },
+    );
+  });
+
+  it("finds them for jobs that start at pipe, cut or not, closed in or not", () => {
+    let withAnswer = 0;
+    fc.assert(
+      fc.property(pipeJob(piped, 45), ({ shop: small, task }) => {
+        const found = costs(searchChains(small, task).chains);
+        if (found.length > 0) withAnswer += 1;
+        assert.deepEqual(found, bruteForceCosts(small, task));
+      }),
+      { seed: 11, numRuns: 250 },
+    );
+    assert.ok(withAnswer > 20, `only ${withAnswer} jobs had an answer`);
+  });
+
+  it("finds them for chains of up to 5 parts of a smaller catalogue", () => {
+    fc.assert(
+      fc.property(smallJob(lively, 22), ({ shop: small, task }) => {
+        const five = { ...task, maxParts: 5 };
+        assert.deepEqual(costs(searchChains(small, five).chains), bruteForceCosts(small, five));
+      }),
+      { seed: 5, numRuns: 60 },
     );
   });
 
@@ -117,6 +154,8 @@ describe("searchChains against brute force", () => {
       admits: () => true,
       stock: null,
       maxParts: 4,
+      kept: null,
+      hidden: null,
     };
     fc.assert(
       fc.property(
@@ -154,6 +193,8 @@ describe("searchChains", () => {
     admits: () => true,
     stock: null,
     maxParts: 4,
+    kept: null,
+    hidden: null,
   };
 
   it("joins two ends that meet directly with nothing between", () => {
@@ -179,11 +220,7 @@ describe("searchChains", () => {
     const copper = { ...task, from: "comp-1/4-m", to: "comp-1/4-m", lengthIn: { min: 80, max: 96 }, stock };
     const { chains } = searchChains(shop, {
       ...copper,
-      admits: (part) =>
-        part.kind !== "line" &&
-        part.material !== "pex" &&
-        part.material !== "polyethylene" &&
-        part.kind !== "adapter",
+      admits: ({ sku }) => sku === "TU-14-CU" || sku === "KF-14-CU",
     });
     assert.deepEqual([...(chains[0]?.bill.missing ?? [])], ["KF-14-CU"]);
   });

@@ -2,6 +2,7 @@
 import { type End, type EndCode, type EndTable, endTable } from "../ends/index.ts";
 import { type JointRule, type Mating, mate } from "../joints/index.ts";
 import type { Part, Port } from "../parts/index.ts";
+import { type Fork, forksOf } from "./fork.ts";
 import type { School } from "./house-rules.ts";
 import type { Fixture } from "./problem.ts";
 
@@ -58,6 +59,8 @@ export interface Shop {
     end: EndCode,
   ) => readonly { readonly passage: Passage; readonly meeting: Meeting }[];
   readonly passages: readonly Passage[];
+  /** Every way through a part with three ports. */
+  readonly forks: readonly Fork[];
 }
 
 function passagesOf(part: Part): readonly Passage[] {
@@ -103,7 +106,7 @@ export function openShop(tables: PlannerTables): Shop {
     known.set(end, found);
     return found;
   };
-  return { tables, ends, meet, passagesFrom, passages };
+  return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };
 }
 
 /** A part sold with the nut and ferrule of its inlet (port a) needs no kit there. */

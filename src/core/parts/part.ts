@@ -81,6 +81,7 @@ export const LENGTH_KINDS: readonly PartKind[] = ["line", "tube", "riser"];
 export const ADAPTER_KINDS: readonly PartKind[] = ["adapter", "elbow", "coupling", "union"];
 /** Kinds that are in a chain only for what they do. */
 export const FUNCTION_KINDS: readonly PartKind[] = [
+  "stop",
   "valve",
   "arrestor",
   "auto-shutoff",
