@@ -5,7 +5,7 @@ import type { Tables } from "../core/tables.ts";
 import type { Survey } from "../core/visit/index.ts";
 
 /** Families met at a stop's outlet or box valve, and at inlets of fixtures (handbook 02). */
-const SUPPLY_FAMILIES: readonly string[] = ["comp", "npt", "npsm", "hose", "flare", "quick", "g"];
+const SUPPLY_FAMILIES: readonly string[] = ["comp", "npt", "npsm", "hose", "flare", "quick", "g", "pipe"];
 const INLET_FAMILIES: readonly string[] = [
   "bc",
   "comp",

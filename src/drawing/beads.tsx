@@ -13,11 +13,19 @@ interface BeadsProps {
 
 const STEP = 52;
 const ENDS = 46;
+/** Joints on a side branch hang this far below the line. */
+const ASIDE_DROP = 12;
 
 /** The run in words: what a strip says to somebody who does not see it. */
 export function runInWords(joints: readonly MarkedJoint[], fixture: string): string {
   if (joints.length === 0) return `No hookup chosen yet for ${fixture}`;
-  return `From the wall to ${fixture}: ${joints.map(jointInWords).join("; ")}`;
+  const words = (aside: boolean) =>
+    joints
+      .filter((joint) => joint.isAside === aside)
+      .map(jointInWords)
+      .join("; ");
+  const aside = words(true);
+  return `From the wall to ${fixture}: ${words(false)}${aside === "" ? "" : `. Beside it: ${aside}`}`;
 }
 
 export function Beads({ joints, fixture, open, hrefFor, size = "small" }: BeadsProps) {
@@ -45,12 +53,24 @@ export function Beads({ joints, fixture, open, hrefFor, size = "small" }: BeadsP
         strokeWidth={1.6}
       />
       <rect className="strip-plastic" x={width - 20} y={-12} width={16} height={24} strokeWidth={1.6} />
+      {joints.map(
+        ({ isAside, number }, index) =>
+          isAside && (
+            <path
+              key={`fork-${number}`}
+              className="strip-line"
+              d={`M${ENDS + STEP * index} 0 L${ENDS + STEP * (index + 0.5)} ${ASIDE_DROP}`}
+              strokeWidth={1.6}
+              strokeDasharray="4 3"
+            />
+          ),
+      )}
       {joints.map((joint, index) => (
         <JointGlyph
           key={joint.number}
           joint={joint}
           x={ENDS + STEP * (index + 0.5)}
-          y={0}
+          y={joint.isAside ? ASIDE_DROP : 0}
           isOpen={open === joint.number}
           {...(hrefFor ? { href: hrefFor(joint.number) } : {})}
         />

@@ -6,7 +6,7 @@ import { shop, tables } from "../../tests/support/tables.ts";
 import { figuresFor } from "../app/connection-page.ts";
 import { type Plan, planHookup } from "../core/hookup/index.ts";
 import { JOINT_TYPES } from "../core/joints/index.ts";
-import { foldVisit, problemOf, type VisitEvent } from "../core/visit/index.ts";
+import { foldVisit, problemOf, surveyFromPreset, type VisitEvent } from "../core/visit/index.ts";
 import { Beads } from "./beads.tsx";
 import { JointGlyph, jointInWords, outlineOf } from "./glyph.tsx";
 import { layOutStrip } from "./layout.ts";
@@ -41,17 +41,37 @@ describe("layOutStrip", () => {
         inletPlastic: true,
         label: preset,
       });
-      assert.equal(joints.length, plan.joints.length);
+      assert.equal(joints.size, plan.joints.length);
       const marks = [
         supply.x,
-        ...parts.flatMap((drawn, index) => [joints[index] ?? 0, drawn.x, drawn.x + drawn.width]),
-        joints.at(-1) ?? 0,
+        ...parts.flatMap((drawn, index) => [joints.get(index + 1) ?? 0, drawn.x, drawn.x + drawn.width]),
+        joints.get(parts.length + 1) ?? 0,
         inlet.x,
         width,
       ];
       for (let at = 1; at < marks.length; at += 1)
         assert.ok((marks[at] ?? 0) > (marks[at - 1] ?? 0), `${marks}`);
     });
+
+  it("hangs what a fork feeds besides under the fork, each joint in its place", () => {
+    const preset = tables.presets.find(({ id }) => id === "refrigerator");
+    assert.ok(preset);
+    const base = problemOf(surveyFromPreset(preset, "x"), null);
+    const plan = planHookup(shop, {
+      ...base,
+      supply: { ...base.supply, end: "comp-3/8-m", keepsExistingLine: true },
+    }).plans[0];
+    assert.ok(plan);
+    const { aside, joints, parts, endsAtFixture } = layOutStrip(plan, endsOf(plan), {
+      inletPlastic: false,
+      label: "x",
+    });
+    assert.ok(aside && endsAtFixture);
+    assert.equal(joints.size + aside.joints.size, plan.joints.length);
+    const fork = parts[0];
+    assert.ok(fork && aside.fromX > fork.x && aside.fromX < fork.x + fork.width);
+    assert.equal(aside.end, "comp-3/8-f");
+  });
 
   it("gives a longer line a longer mark, and a bigger thread a taller face", () => {
     const lineWidth = (preset: string) => {
@@ -151,6 +171,7 @@ describe("strips", () => {
         label,
         life: "planned" as const,
         dryStages: 0,
+        isAside: false,
       }));
       const html = renderToStaticMarkup(
         <RunStrip

@@ -53,6 +53,8 @@ function lifeInWords(life: JointLife): string {
 
 /** What a strip shows of one joint. */
 export interface MarkedJoint {
+  /** On the branch a fork feeds besides. */
+  readonly isAside: boolean;
   readonly number: number;
   readonly type: JointType;
   readonly label: string;

@@ -49,8 +49,23 @@ export interface StripLayout {
   readonly parts: readonly DrawnPart[];
   readonly supply: DrawnFace;
   readonly inlet: DrawnFace;
-  /** x of each joint, in order of number. */
-  readonly joints: readonly number[];
+  /** True when the last end is the fixture; false when it is what stays fed and the fixture hangs at the fork. */
+  readonly endsAtFixture: boolean;
+  /** x of each joint of the main way, by its number. */
+  readonly joints: ReadonlyMap<number, number>;
+  /** What a fork feeds besides; null without one. */
+  readonly aside: DrawnAside | null;
+}
+
+/** The side branch: it drops from the fork and runs to the right under the strip. */
+export interface DrawnAside {
+  readonly fromX: number;
+  /** x of each joint on it, by its number. */
+  readonly joints: ReadonlyMap<number, number>;
+  readonly endX: number;
+  readonly end: EndCode;
+  /** Adapters on the branch, in words. */
+  readonly parts: readonly PlanPart[];
 }
 
 function highOf(end: EndCode, ends: EndFigures): number {
@@ -68,8 +83,9 @@ function bodyWidth(part: PlanPart): number {
 
 /** The ends of a part in the order the run goes through it, read off the plan's joints. */
 function throughPart(plan: Plan, index: number): { readonly into: string; readonly out: string } | null {
-  const into = plan.joints.find((joint) => joint.between[1].startsWith(`p${index}.`));
-  const out = plan.joints.find((joint) => joint.between[0].startsWith(`p${index}.`));
+  const main = plan.joints.filter((joint) => joint.aside !== true);
+  const into = main.find((joint) => joint.between[1].startsWith(`p${index}.`));
+  const out = main.find((joint) => joint.between[0].startsWith(`p${index}.`));
   return into && out ? { into: into.ends[1], out: out.ends[0] } : null;
 }
 
@@ -79,14 +95,34 @@ function rowAfter(before: DrawnPart | undefined, part: PlanPart): 0 | 1 {
   return isShort && before !== undefined && before.part.lengthIn === undefined && before.row === 0 ? 1 : 0;
 }
 
+const ASIDE_STEP = 56;
+
+/** The branch that drops from a fork, as far as its last end. */
+function layOutAside(plan: Plan, parts: readonly DrawnPart[]): DrawnAside | null {
+  const aside = plan.joints.filter((joint) => joint.aside === true);
+  const last = aside.at(-1);
+  const index = Number(/^p(\d+)\./.exec(aside[0]?.between[0] ?? "")?.[1]);
+  const fork = parts.find(({ part }) => part === plan.parts[index]);
+  if (last === undefined || fork === undefined) return null;
+  const fromX = fork.x + fork.width / 2;
+  return {
+    fromX,
+    joints: new Map(aside.map(({ number }, at) => [number, fromX + (at + 1) * ASIDE_STEP])),
+    endX: fromX + (aside.length + 1) * ASIDE_STEP,
+    end: last.ends[1],
+    parts: plan.parts.filter(({ branch, ports }) => branch === "kept" && ports.length > 0),
+  };
+}
+
 /** Lays a plan out from the wall (left) to the inlet (right). Pieces such as ferrules take no place of their own. */
 export function layOutStrip(
   plan: Plan,
   ends: EndFigures,
   { inletPlastic, label }: { inletPlastic: boolean; label: string },
 ): StripLayout {
-  const supplyEnd = plan.joints[0]?.ends[0] ?? "";
-  const inletEnd = plan.joints.at(-1)?.ends[1] ?? "";
+  const main = plan.joints.filter((joint) => joint.aside !== true);
+  const supplyEnd = main[0]?.ends[0] ?? "";
+  const inletEnd = main.at(-1)?.ends[1] ?? "";
   const supply: DrawnFace = {
     x: WALL,
     side: 1,
@@ -95,12 +131,12 @@ export function layOutStrip(
     plastic: false,
   };
   let x = WALL + FACE;
-  const joints: number[] = [];
+  const places: number[] = [];
   const parts: DrawnPart[] = [];
   plan.parts.forEach((part, index) => {
     const through = throughPart(plan, index);
     if (through === null) return;
-    joints.push(x + GAP / 2);
+    places.push(x + GAP / 2);
     const from = x + GAP + FACE;
     const width = bodyWidth(part);
     const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
@@ -122,7 +158,7 @@ export function layOutStrip(
     parts.push({ part, x: from, width, high, left, right, row: rowAfter(parts.at(-1), part) });
     x = from + width + FACE;
   });
-  joints.push(x + GAP / 2);
+  places.push(x + GAP / 2);
   const inlet: DrawnFace = {
     x: x + GAP + FACE,
     side: -1,
@@ -130,7 +166,18 @@ export function layOutStrip(
     high: highOf(inletEnd, ends),
     plastic: inletPlastic,
   };
-  return { width: inlet.x + INLET + Math.max(80, label.length * LETTER), parts, supply, inlet, joints };
+  const joints = new Map(main.map(({ number }, at) => [number, places[at] ?? 0]));
+  const aside = layOutAside(plan, parts);
+  const written = Math.max(80, label.length * LETTER);
+  return {
+    width: Math.max(inlet.x + INLET + written, (aside?.endX ?? 0) + INLET + written),
+    parts,
+    supply,
+    inlet,
+    endsAtFixture: main.at(-1)?.between[1] !== "kept",
+    joints,
+    aside,
+  };
 }
 
 export const FACE_WIDTH = FACE;

@@ -9,5 +9,6 @@ export function markedJoints(connection: ConnectionState): readonly MarkedJoint[
     label: joint.joint.label,
     life: jointLife(connection, joint),
     dryStages: dryStages(connection, joint),
+    isAside: joint.joint.aside === true,
   }));
 }

@@ -1,9 +1,10 @@
 /** The run strip: one connection from the wall (left) to its fixture (right), parts to scale, joints as numbered glyphs. */
+import type { ReactNode } from "react";
 import type { Plan, PlanPart } from "../core/hookup/index.ts";
 import { formatInches } from "../core/units/index.ts";
 import { runInWords } from "./beads.tsx";
 import { JointGlyph, type MarkedJoint } from "./glyph.tsx";
-import { type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
+import { type DrawnAside, type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
 import { Face, PartShape } from "./part-shape.tsx";
 
 interface RunStripProps {
@@ -52,10 +53,44 @@ function PartLabel({ drawn }: { readonly drawn: DrawnPart }) {
   );
 }
 
+/** Room under the labels for what a fork feeds besides. */
+const ASIDE_DEPTH = 60;
+const STAYS = "stays as it is";
+
+interface AsideProps {
+  readonly aside: DrawnAside;
+  readonly y: number;
+  readonly words: string;
+  readonly children: ReactNode;
+}
+
+/** The branch that drops from a fork: its joints, and what it goes on feeding. */
+function Aside({ aside, y, words, children }: AsideProps) {
+  return (
+    <g>
+      <path
+        className="strip-line"
+        d={`M${aside.fromX} 16 V${y} H${aside.endX}`}
+        strokeWidth={2}
+        strokeDasharray="7 4"
+      />
+      {children}
+      <text x={aside.endX + 8} y={y - 3} fontSize={13}>
+        {words}
+      </text>
+      <text className="strip-quiet strip-figure" x={aside.endX + 8} y={y + 13} fontSize={11.5}>
+        {[aside.end, ...aside.parts.map(({ name }) => `by ${name}`)].join(" ")}
+      </text>
+    </g>
+  );
+}
+
 export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunStripProps) {
   const layout = layOutStrip(plan, ends, { inletPlastic, label: fixture });
   const { inlet, supply } = layout;
-  const deep = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
+  const labelled = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
+  const deep = layout.aside === null ? labelled : labelled + ASIDE_DEPTH;
+  const lastWords = layout.endsAtFixture ? fixture : STAYS;
   return (
     <svg
       className="strip"
@@ -95,7 +130,7 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         strokeWidth={1.5}
       />
       <text x={inlet.x + 46} y={-6} fontSize={13}>
-        {fixture}
+        {lastWords}
       </text>
       <text className="strip-quiet strip-figure" x={inlet.x + 46} y={11} fontSize={11.5}>
         {inlet.end}
@@ -105,8 +140,29 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
           plastic
         </text>
       )}
-      {joints.map((joint, index) => {
-        const x = layout.joints[index];
+      {layout.aside && (
+        <Aside
+          aside={layout.aside}
+          y={labelled + ASIDE_DEPTH / 2}
+          words={layout.endsAtFixture ? STAYS : fixture}
+        >
+          {joints.map((joint) => {
+            const x = layout.aside?.joints.get(joint.number);
+            return x === undefined ? null : (
+              <JointGlyph
+                key={joint.number}
+                joint={joint}
+                x={x}
+                y={labelled + ASIDE_DEPTH / 2}
+                isOpen={open === joint.number}
+                {...(hrefFor ? { href: hrefFor(joint.number) } : {})}
+              />
+            );
+          })}
+        </Aside>
+      )}
+      {joints.map((joint) => {
+        const x = layout.joints.get(joint.number);
         if (x === undefined) return null;
         return (
           <g key={joint.number}>

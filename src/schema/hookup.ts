@@ -134,6 +134,7 @@ const planJoint = z.strictObject({
   remake: text,
   reason: text,
   maySnug: z.boolean(),
+  aside: z.literal(true).exactOptional(),
 });
 
 export const planSchema = z

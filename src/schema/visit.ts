@@ -1,6 +1,6 @@
 /** Visits at the border: surveys, events, and the file a visit is exported to and read from. */
 import { z } from "zod";
-import { FIXTURES, LINE_KINDS, NEEDS, SUPPLY_KINDS } from "../core/hookup/index.ts";
+import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS } from "../core/hookup/index.ts";
 import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
 import { parseLength } from "../core/units/index.ts";
 import { PROOF_METHODS, STOP_KINDS, STOP_PROOFS, type Survey, type VisitEvent } from "../core/visit/index.ts";
@@ -53,7 +53,13 @@ export const surveySchema = z
     preset: line(60),
     fixture: z.enum(FIXTURES),
     water: z.enum(["cold", "hot"]),
-    supply: z.strictObject({ end: endCode, kind: z.enum(SUPPLY_KINDS) }),
+    supply: z.strictObject({
+      end: endCode,
+      kind: z.enum(SUPPLY_KINDS),
+      line: z.enum(["stays", "renewed"]).exactOptional(),
+      lineInlet: endCode.exactOptional(),
+      material: z.enum(PIPE_MATERIALS).exactOptional(),
+    }),
     stop: z.strictObject({
       kind: z.enum(STOP_KINDS),
       proof: z.enum(STOP_PROOFS),

@@ -111,10 +111,10 @@ describe("what people do besides", () => {
     await page.keyboard.press("?");
     await page.getByRole("dialog", { name: "Keys" }).waitFor();
     await page.keyboard.press("Escape");
-    await page.getByLabel("Place").fill("");
-    await page.getByLabel("Place").pressSequentially("room ]?");
-    assert.equal(await page.getByLabel("Place").inputValue(), "room ]?");
-    await page.getByLabel("Place").blur();
+    await page.getByLabel("Place", { exact: true }).fill("");
+    await page.getByLabel("Place", { exact: true }).pressSequentially("room ]?");
+    assert.equal(await page.getByLabel("Place", { exact: true }).inputValue(), "room ]?");
+    await page.getByLabel("Place", { exact: true }).blur();
     await page.keyboard.press("]");
     await page.waitForURL(/\/hookup$/);
     await leave();

@@ -28,6 +28,7 @@ interface Placed {
 interface OpenJoint {
   readonly left: Placed;
   readonly right: Placed;
+  readonly isAside: boolean;
 }
 
 /** Length the part is to measure, where the wanted range decides it: a stock line's own, a cut piece's middle of the range. */
@@ -113,14 +114,13 @@ function refsOf(
   return approach.code === "line-renewed" ? { last: kept, aside: inlet } : { last: inlet, aside: kept };
 }
 
-/** Lays a chain out as parts and open joints: the main way first, then the kept branch. */
+/** Lays a chain out as parts and open joints from the wall on; a fork's side branch comes before what follows the fork. */
 function layOut(
   problem: HookupProblem,
   { approach, chain }: Found,
 ): { readonly parts: readonly PlanPart[]; readonly open: readonly OpenJoint[] } {
   const parts: PlanPart[] = [];
-  const main: OpenJoint[] = [];
-  const aside: OpenJoint[] = [];
+  const open: OpenJoint[] = [];
   const { last, aside: keptPlace } = refsOf(problem, approach);
   const put = (part: Part, branch: PlanPart["branch"]) =>
     parts.push({ ...planPart(part, problem), branch }) - 1;
@@ -139,25 +139,25 @@ function layOut(
   for (const { passage, kit, branch } of chain.links) {
     if (kit !== null) put(kit, "main");
     const index = put(passage.part, "main");
-    main.push({ left, right: placed(index, passage.into) });
+    open.push({ left, right: placed(index, passage.into), isAside: false });
     left = placed(index, passage.out);
     if (branch === null) continue;
     for (const piece of branch.kits) put(piece, "kept");
     let from = placed(index, branch.side);
     if (branch.via !== null) {
       const bridge = put(branch.via.part, "kept");
-      aside.push({ left: from, right: placed(bridge, branch.via.into) });
+      open.push({ left: from, right: placed(bridge, branch.via.into), isAside: true });
       from = placed(bridge, branch.via.out);
     }
-    aside.push({ left: from, right: keptPlace });
+    open.push({ left: from, right: keptPlace, isAside: true });
   }
   if (chain.lastKit !== null) put(chain.lastKit, "main");
-  main.push({ left, right: last });
-  return { parts, open: [...main, ...aside] };
+  open.push({ left, right: last, isAside: false });
+  return { parts, open };
 }
 
 /**
- * Parts and joints of a way. Joints are numbered from 1 at the wall along the main branch, then along the kept one.
+ * Parts and joints of a way. Joints are numbered from 1 at the wall; those of a side branch follow their fork's.
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
  */
 export function assemble(
@@ -180,31 +180,34 @@ export function assemble(
       rule: ruleFor(mating, sides[0], sides[1], shop.tables.joints),
     };
   });
-  const joints = ruled.map(({ open: { left: from, right: to }, sides, mating, rule }, index): PlanJoint => {
-    const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, shop.ends);
-    const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
-    return {
-      number: index + 1,
-      between: [from.ref, to.ref],
-      ends: [from.end, to.end],
-      type: rule.type,
-      rule: rule.id,
-      sealant: sealantFor(rule, sides, rules),
-      turns:
-        rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
-      hardMaxTurns: rule.turns?.hardMax ?? null,
-      wrenches,
-      backUp: rule.turns !== null && !rule.handOnly,
-      made: onBench ? "bench" : "place",
-      notes: notesFor(shop, rule, mating.note, from.part === null),
-      label: rule.label,
-      sealsOn: rule.sealsOn,
-      pieces: rule.pieces,
-      lookFirst: rule.lookFirst,
-      remake: rule.remake,
-      reason: rule.reason,
-      maySnug: rule.maySnug,
-    };
-  });
+  const joints = ruled.map(
+    ({ open: { left: from, right: to, isAside }, sides, mating, rule }, index): PlanJoint => {
+      const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, shop.ends);
+      const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
+      return {
+        number: index + 1,
+        between: [from.ref, to.ref],
+        ends: [from.end, to.end],
+        type: rule.type,
+        rule: rule.id,
+        sealant: sealantFor(rule, sides, rules),
+        turns:
+          rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
+        hardMaxTurns: rule.turns?.hardMax ?? null,
+        wrenches,
+        backUp: rule.turns !== null && !rule.handOnly,
+        made: onBench ? "bench" : "place",
+        notes: notesFor(shop, rule, mating.note, from.part === null),
+        label: rule.label,
+        sealsOn: rule.sealsOn,
+        pieces: rule.pieces,
+        lookFirst: rule.lookFirst,
+        remake: rule.remake,
+        reason: rule.reason,
+        maySnug: rule.maySnug,
+        ...(isAside ? { aside: true as const } : {}),
+      };
+    },
+  );
   return { parts, joints };
 }

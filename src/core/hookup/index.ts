@@ -19,6 +19,7 @@ export {
   NEEDS,
   type Need,
   PIPE_MATERIALS,
+  type PipeMaterial,
   type Plan,
   type PlanJoint,
   type PlanOutcome,

@@ -39,6 +39,7 @@ export type LineKind = (typeof LINE_KINDS)[number];
 export type Need = (typeof NEEDS)[number];
 
 export const PIPE_MATERIALS = ["copper", "brass", "galvanised", "plastic"] as const;
+export type PipeMaterial = (typeof PIPE_MATERIALS)[number];
 export type Water = "cold" | "hot";
 
 export interface Supply {
@@ -54,7 +55,7 @@ export interface Supply {
   readonly keptLine?: { readonly inlet: EndCode };
   /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
   readonly teeAt?: "supply" | "far-end";
-  readonly material?: (typeof PIPE_MATERIALS)[number];
+  readonly material?: PipeMaterial;
 }
 
 export interface HookupProblem {
@@ -112,6 +113,8 @@ export interface PlanJoint {
   readonly reason: string;
   /** A weeping one may be turned a little further. */
   readonly maySnug: boolean;
+  /** On the branch beside the way from supply to the last end: what a fork feeds besides. */
+  readonly aside?: true;
 }
 
 export interface Finding {

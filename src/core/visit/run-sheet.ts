@@ -47,6 +47,12 @@ const BAD_STOP = {
   holds: "holds",
   "not-proved": "is not proved",
 } as const;
+/** Supplies without a stop that could be closed. */
+const NO_STOP: Readonly<Record<string, string>> = {
+  pipe: "The pipe is to be cut",
+  stub: "The pipe stands open behind its cap",
+  "dead-stop": "The stop is to be replaced",
+};
 const SEALANT_WORDS = {
   none: "no sealant",
   tape: "tape on the male thread, three to five wraps with the thread",
@@ -76,7 +82,8 @@ type Facts = ReturnType<typeof facts>;
 
 function isWanted(when: string | null, connection: ConnectionState, { fixture, line }: Facts): boolean {
   const { survey } = connection;
-  const stopFails = survey.stop.proof === "dead" || survey.stop.proof === "seized";
+  const isOpenedPipe = ["pipe", "stub", "dead-stop"].includes(survey.supply.kind);
+  const stopFails = isOpenedPipe || survey.stop.proof === "dead" || survey.stop.proof === "seized";
   switch (when) {
     case null:
       return true;
@@ -88,6 +95,10 @@ function isWanted(when: string | null, connection: ConnectionState, { fixture, l
       return !stopFails;
     case "stop-fails":
       return stopFails;
+    case "pipe-cut":
+      return survey.supply.kind === "pipe";
+    case "stop-renewed":
+      return survey.supply.kind === "dead-stop";
     case "mixing":
       return fixture?.mixing === true;
     case "cut":
@@ -135,7 +146,7 @@ function slots(
       : survey.fixture === "toilet"
         ? PROOF_WORDS["flushed-and-held"]
         : PROOF_WORDS["fixture-opened"],
-    stopState: BAD_STOP[survey.stop.proof],
+    stopState: NO_STOP[survey.supply.kind] ?? `The stop ${BAD_STOP[survey.stop.proof]}`,
     water: survey.water,
     cutPart: line?.name ?? "",
     length: line?.lengthIn === undefined ? "" : `${formatInches(line.lengthIn)} in`,

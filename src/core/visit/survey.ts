@@ -6,6 +6,7 @@ import type {
   HouseRules,
   LineKind,
   Need,
+  PipeMaterial,
   SupplyKind,
   Water,
 } from "../hookup/index.ts";
@@ -28,7 +29,15 @@ export interface Survey {
   readonly preset: string;
   readonly fixture: Fixture;
   readonly water: Water;
-  readonly supply: { readonly end: EndCode; readonly kind: SupplyKind };
+  readonly supply: {
+    readonly end: EndCode;
+    readonly kind: SupplyKind;
+    /** A line that hangs there already: it stays, or it is renewed because a tee makes it too long. Absent: none. */
+    readonly line?: "stays" | "renewed";
+    /** Where that line ends. */
+    readonly lineInlet?: EndCode;
+    readonly material?: PipeMaterial;
+  };
   readonly stop: {
     readonly kind: (typeof STOP_KINDS)[number];
     readonly proof: StopProof;
@@ -92,7 +101,11 @@ export function problemOf(survey: Survey, stock: HookupProblem["stock"]): Hookup
       water: survey.water,
       staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
       stopHolds: stopHolds(survey.stop.proof),
-      keepsExistingLine: false,
+      keepsExistingLine: survey.supply.line === "stays",
+      ...(survey.supply.line !== undefined && survey.supply.lineInlet !== undefined
+        ? { keptLine: { inlet: survey.supply.lineInlet } }
+        : {}),
+      ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
     },
     inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
@@ -111,6 +124,9 @@ export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
       supply.end,
       supply.kind,
       supply.water,
+      supply.keepsExistingLine,
+      supply.keptLine?.inlet,
+      supply.teeAt,
       inlet.end,
       inlet.fixture,
       inlet.plastic,

@@ -3,11 +3,12 @@ import type { MarkedJoint } from "../../drawing/glyph.tsx";
 
 /** Joints of a plan that nobody has made yet. */
 export function plannedJoints(plan: Plan): readonly MarkedJoint[] {
-  return plan.joints.map(({ number, type, label }) => ({
+  return plan.joints.map(({ number, type, label, aside }) => ({
     number,
     type,
     label,
     life: "planned",
     dryStages: 0,
+    isAside: aside === true,
   }));
 }

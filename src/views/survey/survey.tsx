@@ -8,6 +8,7 @@ import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { SchoolChoices, type SchoolRow } from "./school-choices.tsx";
+import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";
 
 interface SurveyProps extends VisitProps {
@@ -63,7 +64,7 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
           <h2>At the wall</h2>
           <Choice
             label="Supply"
-            options={SUPPLY_WORDS.slice(0, 3)}
+            options={SUPPLY_WORDS}
             value={survey.supply.kind}
             onChange={(kind) => set({ supply: { ...survey.supply, kind } })}
           />
@@ -71,9 +72,10 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
             label="Supply end"
             ends={supplyEnds}
             value={survey.supply.end}
-            where={survey.supply.kind === "stub" ? "pipe" : "stop-outlet"}
+            where={PIPE_KINDS.includes(survey.supply.kind) ? "pipe" : "stop-outlet"}
             onChange={(end) => set({ supply: { ...survey.supply, end } })}
           />
+          <SupplyMore supply={survey.supply} inletEnds={inletEnds} onChange={(supply) => set({ supply })} />
           <Choice
             label="Stop"
             options={STOP_KIND_WORDS}

@@ -1,5 +1,5 @@
 /** What the survey's choices are called. */
-import type { LineKind, Need, SupplyKind } from "../../core/hookup/index.ts";
+import type { LineKind, Need, PipeMaterial, SupplyKind } from "../../core/hookup/index.ts";
 import type { StopProof, Survey } from "../../core/visit/index.ts";
 
 export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string])[] = [
@@ -29,6 +29,20 @@ export const SUPPLY_WORDS: readonly (readonly [SupplyKind, string])[] = [
   ["pipe", "pipe to be cut"],
   ["dead-stop", "stop to be replaced"],
   ["faucet-riser", "riser of a faucet"],
+];
+/** What hangs on the supply already. */
+export const KEPT_LINE_WORDS: readonly (readonly [NonNullable<Survey["supply"]["line"]> | "none", string])[] =
+  [
+    ["none", "nothing"],
+    ["stays", "a line that stays"],
+    ["renewed", "a line to be renewed shorter"],
+  ];
+export const MATERIAL_WORDS: readonly (readonly [PipeMaterial | "unknown", string])[] = [
+  ["unknown", "not said"],
+  ["copper", "copper"],
+  ["brass", "brass"],
+  ["galvanised", "galvanised"],
+  ["plastic", "plastic"],
 ];
 export const NEED_WORDS: readonly (readonly [Need, string])[] = [
   ["arrestor", "hammer arrestor"],

@@ -1,0 +1,80 @@
+import type { SupplyKind } from "../../core/hookup/index.ts";
+import type { Survey } from "../../core/visit/index.ts";
+import { Choice, Pick } from "../fields.tsx";
+import type { EndChoice } from "./end-field.tsx";
+import { KEPT_LINE_WORDS, MATERIAL_WORDS } from "./words.ts";
+
+/** Supplies that begin at pipe: the end is the pipe, and the plan brings a stop. */
+export const PIPE_KINDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop"];
+
+const HINTS: Readonly<Partial<Record<SupplyKind, string>>> = {
+  pipe: "Supply end: the pipe that is cut. A tee and a stop come with the plan.",
+  stub: "Supply end: the pipe or thread that stands open. A stop comes with the plan.",
+  "dead-stop": "Supply end: the pipe behind the stop. A new stop comes with the plan.",
+  "faucet-riser": "Supply end: the faucet's shank. Its riser stays, a tee goes between.",
+};
+
+interface SupplyMoreProps {
+  readonly supply: Survey["supply"];
+  readonly inletEnds: readonly EndChoice[];
+  readonly onChange: (supply: Survey["supply"]) => void;
+}
+
+/** What else is known of the supply: its material, and a line that hangs there already. */
+export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
+  const { line, lineInlet, material, ...bare } = supply;
+  const put = (change: Partial<Survey["supply"]>) => onChange({ ...supply, ...change });
+  const hint = HINTS[supply.kind];
+  const isOpenPipe = PIPE_KINDS.includes(supply.kind);
+  return (
+    <>
+      {hint && <p className="text-[0.9rem] text-quiet">{hint}</p>}
+      {isOpenPipe && (
+        <Choice
+          label="Made of"
+          options={MATERIAL_WORDS}
+          value={material ?? "unknown"}
+          onChange={(chosen) =>
+            onChange({
+              ...bare,
+              ...(line === undefined ? {} : { line }),
+              ...(lineInlet === undefined ? {} : { lineInlet }),
+              ...(chosen === "unknown" ? {} : { material: chosen }),
+            })
+          }
+        />
+      )}
+      {supply.kind !== "pipe" && supply.kind !== "stub" && supply.kind !== "faucet-riser" && (
+        <Choice
+          label="On it already hangs"
+          options={KEPT_LINE_WORDS}
+          value={line ?? "none"}
+          onChange={(chosen) =>
+            chosen === "none"
+              ? onChange({ ...bare, ...(material === undefined ? {} : { material }) })
+              : put({ line: chosen })
+          }
+        />
+      )}
+      {line !== undefined && (
+        <Pick
+          label="That line ends at"
+          options={[
+            ["", "not said"],
+            ...inletEnds.map(({ code, name }) => [code, `${name}  (${code})`] as const),
+          ]}
+          value={lineInlet ?? ""}
+          onChange={(chosen) => {
+            const { lineInlet: _, ...rest } = supply;
+            onChange(chosen === "" ? rest : { ...rest, lineInlet: chosen });
+          }}
+          hint={
+            line === "renewed"
+              ? "The length below is for the new, shorter line."
+              : "A tee may go to either end of it."
+          }
+        />
+      )}
+    </>
+  );
+}
