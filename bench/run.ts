@@ -93,7 +93,7 @@ async function main(): Promise<void> {
         `| GET ${path.replace(visit, "{id}")} | ${((await medianMs(page(path))) / raw).toFixed(1)} |`,
       );
 
-    await benchPlanner(context.shop);
+    await benchPlanner(context.shop, context.tables);
     benchIdentifier(context.identifier);
     await benchFrames(base);
     await sql.end();

@@ -2,6 +2,7 @@
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "csv-parse/sync";
+import { partFromRow } from "../../src/schema/catalogue-csv.ts";
 
 type Row = Readonly<Record<string, string>>;
 
@@ -13,32 +14,6 @@ const number = (value: string | undefined) => {
   return isPlainNumber(value) ? Number(value) : value;
 };
 const flag = (value: string | undefined) => (value === "yes" ? true : value === "no" ? false : value);
-
-const DIRECTIONS: Readonly<Record<string, readonly number[]>> = {
-  "+x": [1, 0, 0],
-  "-x": [-1, 0, 0],
-  "+y": [0, 1, 0],
-  "-y": [0, -1, 0],
-  "+z": [0, 0, 1],
-  "-z": [0, 0, -1],
-};
-
-function ports(row: Row) {
-  return ["a", "b", "c"].flatMap((id) => {
-    const end = row[`${id}_end`];
-    if (!end) return [];
-    return [
-      {
-        id,
-        end,
-        at: (row[`${id}_at`] ?? "").split(" ").map(number),
-        direction: DIRECTIONS[row[`${id}_out`] ?? ""] ?? row[`${id}_out`],
-        boreIn: number(row[`${id}_bore_in`]),
-        plastic: flag(row[`${id}_plastic`]),
-      },
-    ];
-  });
-}
 
 /** Two columns as a range; null when the first is empty. */
 function range(row: Row, low: string, high: string) {
@@ -149,25 +124,7 @@ const readers = {
     remake: row["remake"],
     reason: row["reason"],
   }),
-  parts: (row: Row) => ({
-    sku: row["sku"],
-    kind: row["kind"],
-    name: row["name"],
-    priceCents: number(row["price_cents"]),
-    material: row["material"],
-    lengthIn: number(row["length_in"]),
-    cutToLength: flag(row["cut_to_length"]),
-    minBendRadiusIn: number(row["min_bend_radius_in"]),
-    cuffIn: number(row["cuff_in"]),
-    ratedPsi: number(row["rated_psi"]),
-    ratedF: number(row["rated_f"]),
-    leadFree: flag(row["lead_free"]),
-    oneWay: flag(row["one_way"]),
-    contents: list(row["contents"]),
-    functions: list(row["functions"]),
-    joins: row["joins"] ? row["joins"].split("|") : null,
-    ports: ports(row),
-  }),
+  parts: partFromRow,
   fixtures: (row: Row) => ({
     fixture: row["fixture"],
     label: row["label"],
@@ -178,6 +135,7 @@ const readers = {
     mixing: flag(row["mixing"]),
     powered: flag(row["powered"]),
     heavy: flag(row["heavy"]),
+    flowGpm: number(row["flow_gpm"]),
   }),
   schools: (row: Row) => ({
     key: row["key"],
@@ -187,6 +145,7 @@ const readers = {
     reason: row["reason"],
   }),
   judgements: (row: Row) => ({ ...row }),
+  losses: (row: Row) => ({ kind: row["kind"], k: number(row["k"]), note: text(row["note"]) }),
   presets: (row: Row) => ({
     id: row["id"],
     group: row["group"],

@@ -1,15 +1,28 @@
 /** Everything the Hookup page shows of one survey: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/ends/index.ts";
 import {
+  type Alternative,
   type Finding,
   type HookupProblem,
+  type HouseRules,
   type OtherWay,
   otherWays,
   type Plan,
+  type PlanOutcome,
   planHookup,
+  type Shop,
+  swapChoices,
 } from "../core/hookup/index.ts";
 import { problemOf, type Survey } from "../core/visit/index.ts";
+import { figuresFor } from "./connection-page.ts";
 import type { Context } from "./context.ts";
+import { currentShop, shopRules } from "./shop.ts";
+
+/** Plans for a survey as this shop builds. */
+export async function waysFor(context: Context, survey: Survey): Promise<Ways> {
+  const [shop, rules] = await Promise.all([currentShop(context), shopRules(context)]);
+  return waysOf(shop, jobProblem(survey, rules));
+}
 
 export interface Ways {
   readonly problem: HookupProblem;
@@ -19,10 +32,18 @@ export interface Ways {
   readonly complete: boolean;
   /** Every end code the plans name. */
   readonly codes: readonly EndCode[];
+  /** Parts that could stand in the place of each part of the best plan, by its SKU. */
+  readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
 }
 
-export function waysFor({ shop }: Pick<Context, "shop">, survey: Survey): Ways {
+/** The survey's problem under the shop's rules; what the job sets itself wins. */
+export function jobProblem(survey: Survey, rules: Partial<HouseRules>): HookupProblem {
   const problem = problemOf(survey, null);
+  return { ...problem, houseRules: { ...rules, ...problem.houseRules } };
+}
+
+/** Plans and what stands beside them for one problem. */
+export function waysOf(shop: Shop, problem: HookupProblem): Ways {
   const { plans, refused, complete } = planHookup(shop, problem);
   const best = plans[0];
   const ways = best === undefined ? [] : otherWays(shop, problem, plans, best);
@@ -33,6 +54,19 @@ export function waysFor({ shop }: Pick<Context, "shop">, survey: Survey): Ways {
     ways,
     refused,
     complete,
+    swaps: Object.fromEntries(swapChoices(shop, problem)),
     codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends)))],
   };
+}
+
+/** Plans for a problem from outside: the shop's catalogue, its rules where the problem sets none. */
+export async function planAsShop(context: Context, problem: HookupProblem): Promise<PlanOutcome> {
+  const [shop, rules] = await Promise.all([currentShop(context), shopRules(context)]);
+  return planHookup(shop, { ...problem, houseRules: { ...rules, ...problem.houseRules } });
+}
+
+/** Everything the Hookup page shows of a problem a person is trying out. */
+export async function tryOut(context: Context, problem: HookupProblem) {
+  const ways = waysOf(await currentShop(context), problem);
+  return { ...ways, ends: figuresFor(context, ways.codes) };
 }

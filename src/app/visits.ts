@@ -1,5 +1,5 @@
 /** Opening, reading and adding to visits. */
-import { planHookup } from "../core/hookup/index.ts";
+import { planHookup, type Shop } from "../core/hookup/index.ts";
 import {
   firstRefused,
   foldVisit,
@@ -22,6 +22,7 @@ import {
 import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { notFound, Problem } from "./problem.ts";
+import { currentShop } from "./shop.ts";
 
 export interface Visit {
   readonly id: string;
@@ -38,7 +39,7 @@ export interface Added {
   readonly added: number;
 }
 
-type Tools = Pick<Context, "tables" | "shop" | "now">;
+type Tools = Pick<Context, "tables" | "now">;
 
 /** Clock difference that is let pass between a phone and the server, ms: five minutes. */
 const CLOCK_SLACK_MS = 5 * 60 * 1000;
@@ -92,7 +93,7 @@ export function accept(
 }
 
 /** A chosen plan must be one the planner gives for that problem now; a time must not lie ahead. */
-function checkFresh(added: readonly VisitEvent[], { shop, now }: Tools): void {
+function checkFresh(added: readonly VisitEvent[], shop: Shop, { now }: Tools): void {
   const latest = now().getTime() + CLOCK_SLACK_MS;
   for (const [index, event] of added.entries()) {
     if (Date.parse(event.typedAt) > latest)
@@ -140,6 +141,7 @@ export async function addEvents(
   events: readonly VisitEvent[],
   version?: number,
 ): Promise<Added> {
+  const shop = await currentShop(context);
   return context.sql.begin(async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
@@ -151,7 +153,7 @@ export async function addEvents(
         `Somebody else has written here since (${row.version - version} more): reload and look before writing.`,
         [{ path: "version", message: `is ${row.version} now` }],
       );
-    checkFresh(fresh, context);
+    checkFresh(fresh, shop, context);
     const before = (await eventsOf(tx, [id])).map((each) => eventFromRow(each).event);
     const after = accept(before, fresh, context);
     await insertEvents(
@@ -168,6 +170,7 @@ export async function addEvents(
  * Errors: Problem conflict, refused.
  */
 export async function openVisit(context: Context, id: string, events: readonly VisitEvent[]): Promise<Added> {
+  const shop = await currentShop(context);
   return context.sql.begin(async (tx) => {
     const present = await lockVisit(tx, id);
     if (present) {
@@ -179,7 +182,7 @@ export async function openVisit(context: Context, id: string, events: readonly V
     }
     if ((await unseen(tx, id, events)).length < events.length)
       throw new Problem("conflict", "An event of this visit belongs to another visit.");
-    checkFresh(events, context);
+    checkFresh(events, shop, context);
     const kept = accept([], events, context);
     if (!(await insertVisit(tx, rowOf(id, kept, context))))
       throw new Problem("conflict", "A visit with this id is being opened: try again.");

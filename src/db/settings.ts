@@ -13,6 +13,12 @@ export async function addSetting(sql: Db, name: string, value: object): Promise<
   return added.length > 0;
 }
 
+export async function putSetting(sql: Db, name: string, value: object): Promise<void> {
+  await sql`
+    insert into setting (name, value) values (${name}, ${sql.json(value as never)})
+    on conflict (name) do update set value = excluded.value`;
+}
+
 /** True when the database answers. */
 export async function pingDatabase(sql: Db): Promise<boolean> {
   const rows = await sql`select 1 as one`;

@@ -37,16 +37,18 @@ export function shortName(part: PlanPart): readonly [string, string] {
   return [what.toLowerCase(), ends.replace(/ (outlet|nut)\b/g, "")];
 }
 
-function PartLabel({ drawn }: { readonly drawn: DrawnPart }) {
+/** Words under a part. Under a fork they stand to the right of what drops from it. */
+function PartLabel({ drawn, isFork }: { readonly drawn: DrawnPart; readonly isFork: boolean }) {
   const [what, more] = shortName(drawn.part);
   const y = 44 + drawn.row * 32;
   const middle = drawn.x + drawn.width / 2;
+  const [x, anchor] = isFork ? [middle + 8, "start" as const] : [middle, "middle" as const];
   return (
     <g>
-      <text x={middle} y={y} fontSize={12.5} textAnchor="middle">
+      <text x={x} y={y} fontSize={12.5} textAnchor={anchor}>
         {what}
       </text>
-      <text className="strip-quiet strip-figure" x={middle} y={y + 15} fontSize={11.5} textAnchor="middle">
+      <text className="strip-quiet strip-figure" x={x} y={y + 15} fontSize={11.5} textAnchor={anchor}>
         {more}
       </text>
     </g>
@@ -55,7 +57,7 @@ function PartLabel({ drawn }: { readonly drawn: DrawnPart }) {
 
 /** Room under the labels for what a fork feeds besides. */
 const ASIDE_DEPTH = 60;
-const STAYS = "stays as it is";
+const STAYS = "stays in use";
 
 interface AsideProps {
   readonly aside: DrawnAside;
@@ -117,7 +119,7 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
       {layout.parts.map((drawn) => (
         <g key={drawn.x}>
           <PartShape drawn={drawn} ends={ends} />
-          <PartLabel drawn={drawn} />
+          <PartLabel drawn={drawn} isFork={layout.aside?.fromX === drawn.x + drawn.width / 2} />
         </g>
       ))}
       <Face face={inlet} ends={ends} />

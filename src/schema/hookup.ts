@@ -63,6 +63,7 @@ const problemShape = {
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
   access: z.enum(["open", "closed-wall"]),
   houseRules: houseRulesSchema,
+  swaps: z.record(z.string().max(40), z.string().max(40)).exactOptional(),
 };
 
 /** Body of POST /api/v1/hookups/plan. */
@@ -143,6 +144,7 @@ export const planSchema = z
     parts: z.array(planPart).max(24),
     joints: z.array(planJoint).min(1).max(24),
     priceCents: z.number().int().nonnegative(),
+    headLossPsi: z.number().nonnegative().exactOptional(),
     inStock: z.boolean(),
     missing: z.array(text).max(24),
     warnings: z.array(finding).max(24),

@@ -134,7 +134,8 @@ const port = z.strictObject({
   plastic: z.boolean(),
 });
 
-const part = z.strictObject({
+/** A part of the catalogue, as a row of the file or of the database holds it. */
+export const partSchema = z.strictObject({
   sku: z.string().regex(/^[A-Z0-9-]+$/, "a SKU has capitals, digits and dashes only"),
   kind: z.enum(PART_KINDS),
   name: code,
@@ -164,7 +165,10 @@ const fixture = z.strictObject({
   mixing: z.boolean(),
   powered: z.boolean(),
   heavy: z.boolean(),
+  flowGpm: positive,
 });
+
+const loss = z.strictObject({ kind: z.enum(PART_KINDS), k: positive, note: code.nullable() });
 
 const school = z.strictObject({ key: code, choice: code, label: code, isDefault: z.boolean(), reason: code });
 const judgement = z.strictObject({
@@ -232,10 +236,11 @@ export const tablesSchema = z.strictObject({
   instruments: z.array(instrument),
   matings: z.array(mating),
   joints: z.array(jointRule),
-  parts: z.array(part),
+  parts: z.array(partSchema),
   fixtures: z.array(fixture),
   schools: z.array(school),
   judgements: z.array(judgement),
+  losses: z.array(loss),
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
   stages: z.array(stage),

@@ -46,6 +46,8 @@ before(async () => {
     `/visits/${KITCHEN}/record`,
     "/identify",
     "/fits",
+    "/catalogue?q=tee",
+    "/house-rules",
     "/visits/import",
     "/nothing-here",
   ];

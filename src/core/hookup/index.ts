@@ -8,8 +8,9 @@ export {
   type SchoolKey,
 } from "./house-rules.ts";
 export { type OtherWay, otherWays } from "./other-ways.ts";
-export { MAX_PARTS, planHookup } from "./plan.ts";
+export { MAX_PARTS, planHookup, swapChoices } from "./plan.ts";
 export {
+  type Alternative,
   FIXTURES,
   type Finding,
   type Fixture,
@@ -30,4 +31,11 @@ export {
   type SupplyKind,
   type Water,
 } from "./problem.ts";
-export { type FixtureFacts, type Judgement, openShop, type PlannerTables, type Shop } from "./shop.ts";
+export {
+  type FixtureFacts,
+  type Judgement,
+  openShop,
+  type PartLoss,
+  type PlannerTables,
+  type Shop,
+} from "./shop.ts";

@@ -5,12 +5,14 @@ import { type Admission, admissionsFor, admitsUnder } from "./admit.ts";
 import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
 import { assemble } from "./assemble.ts";
 import { finding, warningsFor, whyFor } from "./findings.ts";
+import { headLossOf } from "./head-loss.ts";
 import { completeHouseRules, type HouseRules } from "./house-rules.ts";
 import { type Chain, jointsOf, type SearchTask } from "./label.ts";
-import type { HookupProblem, Plan, PlanOutcome } from "./problem.ts";
+import type { Alternative, HookupProblem, Plan, PlanOutcome } from "./problem.ts";
 import { refusalsFor } from "./refuse.ts";
 import { searchChains } from "./search.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
+import { alternativesFor, applySwaps } from "./swap.ts";
 
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
 export const MAX_PARTS = 6;
@@ -116,11 +118,39 @@ function planFrom({ shop, problem, rules, facts, relaxed }: Job, found: Found): 
     parts,
     joints,
     priceCents: bill.priceCents,
+    headLossPsi: headLossOf(shop, problem, facts, found.chain),
     inStock: missing.length === 0,
     missing,
     warnings: warningsFor(shop, problem, facts, found, relaxed),
     why: whyFor(shop, rules, { parts, joints, facts, relaxed, problem }),
   };
+}
+
+interface Prepared extends Omit<Job, "relaxed"> {
+  readonly admissions: readonly Admission[];
+  readonly tasks: Tasks;
+}
+
+function prepare(shop: Shop, problem: HookupProblem): Prepared {
+  const facts = factsOf(shop, problem);
+  const rules = completeHouseRules(problem.houseRules);
+  const inletEnd = shop.ends.get(problem.inlet.end);
+  const needs = needsOf(problem, facts);
+  const hidden = hiddenRule(problem, rules);
+  const taskFor: Tasks["taskFor"] = (approach, admits) => ({
+    from: approach.from,
+    to: approach.to,
+    needs,
+    lengthIn: approach.takesLine ? problem.lengthIn : null,
+    admits,
+    stock: problem.stock,
+    maxParts: MAX_PARTS,
+    kept: approach.kept,
+    hidden,
+  });
+  const approaches = approachesOf(shop, problem, inletEnd !== undefined && isFactoryHose(inletEnd));
+  const admissions = admissionsFor(problem, rules, facts, startsAtPipe(shop, problem));
+  return { shop, problem, facts, rules, admissions, tasks: { approaches, taskFor } };
 }
 
 /**
@@ -136,28 +166,19 @@ export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
   const unknown = named.filter((code) => !shop.ends.has(code));
   if (unknown.length > 0) return nothing(shop, ...unknown.map((code) => ["unknown-end", code] as const));
 
-  const facts = factsOf(shop, problem);
-  const rules = completeHouseRules(problem.houseRules);
-  const admissions = admissionsFor(problem, rules, facts, startsAtPipe(shop, problem));
-  const inletEnd = shop.ends.get(inlet.end);
-  const approaches = approachesOf(shop, problem, inletEnd !== undefined && isFactoryHose(inletEnd));
-  if (approaches.length === 0) return nothing(shop, ["kept-nut-unknown", supply.end]);
-  const needs = needsOf(problem, facts);
-  const hidden = hiddenRule(problem, rules);
-  const taskFor: Tasks["taskFor"] = (approach, admits) => ({
-    from: approach.from,
-    to: approach.to,
-    needs,
-    lengthIn: approach.takesLine ? problem.lengthIn : null,
-    admits,
-    stock: problem.stock,
-    maxParts: MAX_PARTS,
-    kept: approach.kept,
-    hidden,
-  });
-  const tasks = { approaches, taskFor };
+  const prepared = prepare(shop, problem);
+  const { rules, facts, admissions, tasks } = prepared;
+  if (tasks.approaches.length === 0) return nothing(shop, ["kept-nut-unknown", supply.end]);
   const { found, complete, relaxed, admits } = searchWithSchools(shop, tasks, admissions);
-  const ranked = [...found].sort(byPreference);
+  // A person may swap against a school, never against a rating.
+  const firm = admitsUnder(admissions.filter((admission) => !admission.givesWay));
+  const swapped = found.map(({ approach, chain }) => ({
+    approach,
+    chain: problem.swaps
+      ? applySwaps(shop, { ...tasks.taskFor(approach, admits), admits: firm }, chain, problem.swaps)
+      : chain,
+  }));
+  const ranked = [...swapped].sort(byPreference);
   const job = { shop, problem, rules, facts, relaxed };
   const refused = refusalsFor({
     shop,
@@ -170,4 +191,27 @@ export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
   });
   const unfinished = complete ? [] : [finding(shop, "bound-reached", `${MAX_PARTS} parts`)];
   return { plans: ranked.map((each) => planFrom(job, each)), refused: [...refused, ...unfinished], complete };
+}
+
+/** Parts that could stand in the place of each part of the best plan, by its SKU; parts without a choice are left out. */
+export function swapChoices(shop: Shop, problem: HookupProblem): ReadonlyMap<string, readonly Alternative[]> {
+  const { tasks, admissions } = prepare(shop, problem);
+  const { found, admits } = searchWithSchools(shop, tasks, admissions);
+  const firm = admitsUnder(admissions.filter((admission) => !admission.givesWay));
+  const best = [...found].sort(byPreference)[0];
+  if (best === undefined) return new Map();
+  const task = { ...tasks.taskFor(best.approach, admits), admits: firm };
+  return new Map(
+    best.chain.links.flatMap(({ passage }, at) => {
+      const others = alternativesFor(shop, task, best.chain, at);
+      return others.length === 0
+        ? []
+        : [
+            [
+              passage.part.sku,
+              others.map(({ sku, name, priceCents }) => ({ sku, name, priceCents })),
+            ] as const,
+          ];
+    }),
+  );
 }

@@ -69,6 +69,8 @@ export interface HookupProblem {
   readonly access: "open" | "closed-wall";
   /** Only what the shop or the job set; the rest is the default school. */
   readonly houseRules: Partial<HouseRules>;
+  /** Parts somebody wants in place of the planner's choice: SKU to SKU. */
+  readonly swaps?: Readonly<Record<string, string>>;
   /** What is on the truck; null: no limit. */
   readonly stock: ReadonlyMap<string, number> | null;
 }
@@ -122,11 +124,20 @@ export interface Finding {
   readonly message: string;
 }
 
+/** A part that could stand in a plan part's place. */
+export interface Alternative {
+  readonly sku: string;
+  readonly name: string;
+  readonly priceCents: number;
+}
+
 export interface Plan {
   readonly id: string;
   readonly parts: readonly PlanPart[];
   readonly joints: readonly PlanJoint[];
   readonly priceCents: number;
+  /** Pressure the main way costs at the fixture's usual flow, psi; shown, never ranked by. Absent in plans kept before it was computed. */
+  readonly headLossPsi?: number;
   readonly inStock: boolean;
   readonly missing: readonly string[];
   readonly warnings: readonly Finding[];

@@ -1,7 +1,7 @@
 /** The tables a planner works over, with the look-ups it needs made once. */
 import { type End, type EndCode, type EndTable, endTable } from "../ends/index.ts";
 import { type JointRule, type Mating, mate } from "../joints/index.ts";
-import type { Part, Port } from "../parts/index.ts";
+import type { Part, PartKind, Port } from "../parts/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
 import type { School } from "./house-rules.ts";
 import type { Fixture } from "./problem.ts";
@@ -17,6 +17,15 @@ export interface FixtureFacts {
   readonly mixing: boolean;
   readonly powered: boolean;
   readonly heavy: boolean;
+  /** Usual flow while it runs, gallons a minute. */
+  readonly flowGpm: number;
+}
+
+/** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */
+export interface PartLoss {
+  readonly kind: PartKind;
+  readonly k: number;
+  readonly note: string | null;
 }
 
 export interface Judgement {
@@ -34,6 +43,7 @@ export interface PlannerTables {
   readonly fixtures: readonly FixtureFacts[];
   readonly schools: readonly School[];
   readonly judgements: readonly Judgement[];
+  readonly losses: readonly PartLoss[];
 }
 
 /** One way through a part: in at one port, out at the other. */

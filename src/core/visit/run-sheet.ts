@@ -131,7 +131,7 @@ function slots(
 ): Readonly<Record<string, string>> {
   const { survey } = connection;
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
-  const rules = completeHouseRules(survey.houseRules);
+  const rules = completeHouseRules(connection.plan?.problem.houseRules ?? survey.houseRules);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   return {
     static: survey.staticPsi ? `${survey.staticPsi.typed} psi` : "not measured",

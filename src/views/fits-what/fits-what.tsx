@@ -16,6 +16,8 @@ import { Matrix } from "./matrix.tsx";
 interface FitsWhatProps {
   readonly ends: readonly GridEnd[];
   readonly families: readonly (readonly [family: string, words: string])[];
+  /** The pair to open with, by code. */
+  readonly first: readonly [a: string, b: string] | null;
   /** A letter for each pair, a row for each end. */
   readonly rows: readonly string[];
 }
@@ -44,10 +46,15 @@ function Legend() {
   );
 }
 
+function cellOf(ends: readonly GridEnd[], pair: FitsWhatProps["first"]): Cell | null {
+  const [row, column] = (pair ?? []).map((code) => ends.findIndex((end) => end.code === code));
+  return row === undefined || column === undefined || row < 0 || column < 0 ? null : { row, column };
+}
+
 /** Ends against ends: a matrix for the desk, lists for a phone and for screen readers, the joint card beside both. */
-export function FitsWhat({ ends, families, rows }: FitsWhatProps) {
+export function FitsWhat({ ends, families, first, rows }: FitsWhatProps) {
   const [filter, setFilter] = useState<Filter>({ rowFamily: ANY, columnFamily: ANY, onlyMeeting: false });
-  const [chosen, setChosen] = useState<Cell | null>(null);
+  const [chosen, setChosen] = useState<Cell | null>(() => cellOf(ends, first));
   const shown = useMemo(() => shownBy(ends, rows, filter), [ends, rows, filter]);
   const [row, column] = [ends[chosen?.row ?? -1], ends[chosen?.column ?? -1]];
   const named = ends.map(({ code, name }, index) => [String(index), `${name}  (${code})`] as const);

@@ -9,14 +9,17 @@ import {
 import { formatCents } from "../../core/units/index.ts";
 import { isSameRun } from "../../core/visit/index.ts";
 import { markedJoints } from "../../drawing/marked.ts";
+import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
+import { Adjust } from "./adjust.tsx";
 import { JointPanel } from "./joint-panel.tsx";
 import { OtherWays, planInWords, planLetter, Refused } from "./other-ways.tsx";
 import { plannedJoints } from "./planned-joints.ts";
+import { useTrial, type Ways } from "./use-trial.ts";
 
 interface HookupProps extends VisitProps {
   readonly problem: HookupProblem;
@@ -24,6 +27,7 @@ interface HookupProps extends VisitProps {
   readonly ways: readonly OtherWay[];
   readonly refused: readonly Finding[];
   readonly complete: boolean;
+  readonly swaps: Ways["swaps"];
 }
 
 function Warnings({ warnings }: { readonly warnings: readonly Finding[] }) {
@@ -40,13 +44,32 @@ function Warnings({ warnings }: { readonly warnings: readonly Finding[] }) {
 }
 
 /** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
-export function Hookup({ problem, plans, ways, refused, complete, ...props }: HookupProps) {
+export function Hookup({
+  problem: surveyed,
+  plans: own,
+  ways: beside,
+  refused: said,
+  complete: whole,
+  swaps,
+  ...props
+}: HookupProps) {
+  const trial = useTrial({
+    problem: surveyed,
+    plans: own,
+    ways: beside,
+    refused: said,
+    complete: whole,
+    swaps,
+    ends: props.ends,
+  });
+  const { problem, plans, ways, refused, complete, ends } = trial.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
-  const [shown, setShown] = useState(0);
+  const [picked, setShown] = useState(0);
+  const shown = picked <= ways.length ? picked : 0;
   const { connection, act } = log;
   const chosen = connection.plan;
-  const isStale = chosen !== null && !isSameRun(chosen.problem, problem);
+  const isStale = chosen !== null && !isSameRun(chosen.problem, surveyed);
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;
@@ -64,9 +87,15 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
             <li key={each.code}>{each.message}</li>
           ))}
         </ul>
-        <a className="button button-main" href={`${base}/survey`}>
-          Change the survey
-        </a>
+        {trial.steps > 0 ? (
+          <button type="button" className="button button-main" onClick={trial.back}>
+            Undo the last change
+          </button>
+        ) : (
+          <a className="button button-main" href={`${base}/survey`}>
+            Change the survey
+          </a>
+        )}
       </div>
     );
 
@@ -81,12 +110,15 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
         </h2>
         <p className="figure text-[1.1rem] font-bold">
           {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)}
+          {plan.headLossPsi !== undefined && (
+            <span className="font-normal text-quiet"> about {plan.headLossPsi} psi lost</span>
+          )}
         </p>
       </div>
       <div className="strip-scroll">
         <RunStrip
           plan={plan}
-          ends={props.ends}
+          ends={ends}
           joints={isChosen ? markedJoints(connection) : plannedJoints(plan)}
           fixture={fixture}
           inletPlastic={connection.survey.inlet.plastic}
@@ -116,7 +148,21 @@ export function Hookup({ problem, plans, ways, refused, complete, ...props }: Ho
       </div>
       <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
-      {open && <JointPanel joint={open} ends={props.ends} />}
+      <details className="mt-2">
+        <summary className="min-h-[44px] cursor-pointer py-2 underline">Pull the whole run apart</summary>
+        <div className="flex flex-wrap gap-x-10 gap-y-3">
+          {plan.joints.map((each) => (
+            <figure key={each.number}>
+              <figcaption>
+                <strong>Joint {each.number}</strong> {each.label}
+              </figcaption>
+              <PiecesInOrder joint={each} ends={ends} />
+            </figure>
+          ))}
+        </div>
+      </details>
+      {open && <JointPanel joint={open} ends={ends} />}
+      <Adjust trial={trial} plan={plan} />
       <OtherWays best={best} ways={ways} fixture={fixture} shown={shown} onShow={setShown} />
       <section aria-label="Why" className="mt-4">
         <h3>Why this way</h3>

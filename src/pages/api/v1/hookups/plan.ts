@@ -1,6 +1,6 @@
 import { otherMethods, takes } from "../../../../app/endpoint.ts";
-import { planHookup } from "../../../../core/hookup/index.ts";
+import { planAsShop } from "../../../../app/hookup-ways.ts";
 import { planRequest, problemFromRequest } from "../../../../schema/hookup.ts";
 
-export const POST = takes(planRequest, async ({ shop }, body) => planHookup(shop, problemFromRequest(body)));
+export const POST = takes(planRequest, async (app, body) => planAsShop(app, problemFromRequest(body)));
 export const ALL = otherMethods;

@@ -1,0 +1,125 @@
+/** The catalogue as this shop has it: the parts that ship, its own parts and prices, its house rules. */
+import { type HouseRules, openShop, type Shop } from "../core/hookup/index.ts";
+import type { Part } from "../core/parts/index.ts";
+import type { Db } from "../db/client.ts";
+import { putSetting, readSetting } from "../db/settings.ts";
+import { putShopPart, readShopParts, removeShopPart, shopPartsMark } from "../db/shop-parts.ts";
+import { type ReadCatalogue, readCatalogue, writeCatalogue } from "../schema/catalogue-csv.ts";
+import { houseRulesSchema } from "../schema/hookup.ts";
+import { partSchema } from "../schema/tables.ts";
+import type { Context } from "./context.ts";
+import { Problem } from "./problem.ts";
+
+type Tools = Pick<Context, "sql" | "tables" | "shop">;
+
+interface Opened {
+  readonly mark: string;
+  readonly shop: Shop;
+}
+
+/** One opened shop for each database, replaced when its parts change. */
+const opened = new WeakMap<object, Opened>();
+
+async function ownParts(sql: Db): Promise<readonly Part[]> {
+  return (await readShopParts(sql)).map(({ part }) => partSchema.parse(part));
+}
+
+/** Shipped parts with the shop's own in their place or beside them, by SKU. */
+export function mergeParts(shipped: readonly Part[], own: readonly Part[]): readonly Part[] {
+  const mine = new Map(own.map((part) => [part.sku, part]));
+  const known = new Set(shipped.map(({ sku }) => sku));
+  return [...shipped.map((part) => mine.get(part.sku) ?? part), ...own.filter(({ sku }) => !known.has(sku))];
+}
+
+/** The shop to plan with now. */
+export async function currentShop({ sql, tables, shop }: Tools): Promise<Shop> {
+  const mark = await shopPartsMark(sql);
+  const held = opened.get(sql);
+  if (held?.mark === mark) return held.shop;
+  const own = await ownParts(sql);
+  const found = own.length === 0 ? shop : openShop({ ...tables, parts: mergeParts(tables.parts, own) });
+  opened.set(sql, { mark, shop: found });
+  return found;
+}
+
+const RULES = "house-rules";
+
+/** What the shop has set; what it has not is the default school. */
+export async function shopRules({ sql }: Pick<Context, "sql">): Promise<Partial<HouseRules>> {
+  const parsed = houseRulesSchema.safeParse(await readSetting(sql, RULES));
+  return parsed.success ? parsed.data : {};
+}
+
+export async function setShopRules({ sql }: Pick<Context, "sql">, rules: Partial<HouseRules>): Promise<void> {
+  await putSetting(sql, RULES, rules);
+}
+
+export interface CatalogueLine {
+  readonly part: Part;
+  /** Shipped as it is, the shop's own price or figures, or the shop's own part. */
+  readonly origin: "shipped" | "changed" | "own";
+}
+
+export async function catalogueLines({ sql, tables }: Tools): Promise<readonly CatalogueLine[]> {
+  const own = new Set((await readShopParts(sql)).map(({ sku }) => sku));
+  const shipped = new Set(tables.parts.map(({ sku }) => sku));
+  return mergeParts(tables.parts, await ownParts(sql))
+    .map(
+      (part): CatalogueLine => ({
+        part,
+        origin: !own.has(part.sku) ? "shipped" : shipped.has(part.sku) ? "changed" : "own",
+      }),
+    )
+    .sort((a, b) => (a.part.sku < b.part.sku ? -1 : 1));
+}
+
+export async function exportCatalogue(context: Tools): Promise<string> {
+  return writeCatalogue((await catalogueLines(context)).map(({ part }) => part));
+}
+
+export interface ImportReport {
+  readonly faults: ReadCatalogue["faults"];
+  readonly added: readonly Part[];
+  readonly changed: readonly { readonly before: Part; readonly after: Part }[];
+  readonly same: number;
+}
+
+/** What a file would do, nothing written. */
+export async function dryRun(context: Tools, text: string): Promise<ImportReport> {
+  const { parts, faults } = readCatalogue(text, context.shop.ends);
+  const now = new Map((await catalogueLines(context)).map(({ part }) => [part.sku, part]));
+  const isSame = (part: Part) => JSON.stringify(now.get(part.sku)) === JSON.stringify(part);
+  return {
+    faults,
+    added: parts.filter(({ sku }) => !now.has(sku)),
+    changed: parts.flatMap((after) => {
+      const before = now.get(after.sku);
+      return before === undefined || isSame(after) ? [] : [{ before, after }];
+    }),
+    same: parts.filter(isSame).length,
+  };
+}
+
+/** Takes a file in, whole or not at all. Errors: Problem invalid with a field for every faulty row. */
+export async function importCatalogue(context: Tools, text: string): Promise<ImportReport> {
+  const report = await dryRun(context, text);
+  if (report.faults.length > 0)
+    throw new Problem(
+      "invalid",
+      `Nothing was taken in: ${report.faults.length} faults. Mend them in the file and try again.`,
+      report.faults.map(({ line, column, message }) => ({ path: `line ${line} ${column}`.trim(), message })),
+    );
+  const shipped = new Map(context.tables.parts.map((part) => [part.sku, JSON.stringify(part)]));
+  await context.sql.begin(async (tx) => {
+    for (const part of [...report.added, ...report.changed.map(({ after }) => after)])
+      if (shipped.get(part.sku) === JSON.stringify(part)) await removeShopPart(tx, part.sku);
+      else await putShopPart(tx, part.sku, part);
+  });
+  return report;
+}
+
+/** Takes the shop's own part or price away; what ships stands again. Errors: Problem not-found. */
+export async function dropOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
+  if (!(await removeShopPart(sql, sku)))
+    throw new Problem("not-found", `There is no part of your own with SKU ${sku}.`);
+}

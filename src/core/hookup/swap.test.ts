@@ -1,0 +1,66 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { shop, tables } from "../../../tests/support/tables.ts";
+import { problemOf, surveyFromPreset } from "../visit/index.ts";
+import { type HookupProblem, planHookup, swapChoices } from "./index.ts";
+
+function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
+  const found = tables.presets.find(({ id }) => id === preset);
+  assert.ok(found);
+  return { ...problemOf(surveyFromPreset(found, "x"), null), ...change };
+}
+
+const partOf = (sku: string) => tables.parts.find((part) => part.sku === sku);
+
+describe("another part in a plan's place", () => {
+  it("offers lines with the same ends in the same range, and plans with the one chosen", () => {
+    const asked = problem("toilet");
+    const before = planHookup(shop, asked).plans[0];
+    const sku = before?.parts[0]?.sku ?? "";
+    const others = swapChoices(shop, asked).get(sku) ?? [];
+    const steel = others.find((each) => each.sku === "LB-C38B78-012");
+    assert.ok(steel);
+    const after = planHookup(shop, { ...asked, swaps: { [sku]: steel.sku } }).plans[0];
+    assert.equal(after?.parts[0]?.sku, steel.sku);
+    assert.equal(after?.priceCents, steel.priceCents);
+    assert.deepEqual(
+      after?.joints.map(({ ends }) => ends),
+      before?.joints.map(({ ends }) => ends),
+    );
+  });
+
+  it("never offers what would lose a need, a rating or a lead-free listing", () => {
+    for (const [preset, needs] of [
+      ["washer-cold", ["arrestor", "auto-shutoff"]],
+      ["refrigerator", ["filter"]],
+      ["dishwasher", []],
+    ] as const) {
+      const asked = problem(preset, { needs });
+      const plan = planHookup(shop, asked).plans[0];
+      assert.ok(plan);
+      for (const [sku, others] of swapChoices(shop, asked))
+        for (const other of others) {
+          const swapped = planHookup(shop, { ...asked, swaps: { [sku]: other.sku } }).plans[0];
+          assert.ok(swapped, sku);
+          assert.ok(
+            swapped.parts.some((part) => part.sku === other.sku),
+            `${sku} ${other.sku}`,
+          );
+          const functions = swapped.parts.flatMap((part) => partOf(part.sku)?.functions ?? []);
+          for (const need of needs) assert.ok(functions.includes(need));
+          assert.equal(
+            swapped.priceCents,
+            swapped.parts.reduce((sum, part) => sum + part.quantity * (partOf(part.sku)?.priceCents ?? 0), 0),
+          );
+        }
+    }
+  });
+
+  it("passes over a swap that cannot be made", () => {
+    const asked = problem("toilet");
+    const [plan] = planHookup(shop, asked).plans;
+    const sku = plan?.parts[0]?.sku ?? "";
+    for (const wrong of ["NO-SUCH", "LB-C38S12-012", "LB-C38B78-024"])
+      assert.equal(planHookup(shop, { ...asked, swaps: { [sku]: wrong } }).plans[0]?.id, plan?.id);
+  });
+});

@@ -1,0 +1,1 @@
+export { frictionFactor, lossPsi, type Reach } from "./friction.ts";

@@ -1,0 +1,102 @@
+import assert from "node:assert/strict";
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { describe, it } from "node:test";
+import fc from "fast-check";
+import { shop, tables } from "../../tests/support/tables.ts";
+import { CATALOGUE_COLUMNS, readCatalogue, writeCatalogue } from "./catalogue-csv.ts";
+
+const FILE = readFileSync(join(import.meta.dirname, "../../data/catalogue.csv"), "utf8");
+const header = CATALOGUE_COLUMNS.join(",");
+const rowOf = (sku: string) => FILE.split("\n").find((line) => line.startsWith(`${sku},`)) ?? "";
+
+describe("the catalogue file", () => {
+  it("holds at least 350 generic parts of every kind that is planned with", () => {
+    assert.ok(tables.parts.length >= 350, `${tables.parts.length}`);
+    for (const kind of [
+      "line",
+      "tube",
+      "riser",
+      "adapter",
+      "elbow",
+      "coupling",
+      "tee",
+      "stop",
+      "valve",
+      "arrestor",
+      "auto-shutoff",
+      "backflow",
+      "filter",
+      "union",
+      "cap",
+      "washer",
+    ] as const)
+      assert.ok(
+        tables.parts.some((part) => part.kind === kind),
+        kind,
+      );
+  });
+  it("comes back byte for byte: LF, minimal quotes, sorted by SKU", () => {
+    const { parts, faults } = readCatalogue(FILE, shop.ends);
+    assert.deepEqual(faults, []);
+    assert.equal(writeCatalogue(parts), FILE);
+    assert.deepEqual(parts, tables.parts);
+  });
+  it("is the same file in whatever order its parts were", () => {
+    fc.assert(
+      fc.property(fc.shuffledSubarray([...tables.parts], { minLength: 1, maxLength: 60 }), (parts) => {
+        const text = writeCatalogue(parts);
+        assert.deepEqual(readCatalogue(text, shop.ends).faults, []);
+        assert.equal(writeCatalogue(readCatalogue(text, shop.ends).parts), text);
+      }),
+      { numRuns: 30 },
+    );
+  });
+  it("reads a file with a mark at its head, CRLF and its columns in another order", () => {
+    const columns = [...CATALOGUE_COLUMNS].reverse();
+    const cells = Object.fromEntries(
+      CATALOGUE_COLUMNS.map((column, at) => [
+        column,
+        rowOf("TU-14-CU")
+          .match(/("[^"]*"|[^,]*)(,|$)/g)
+          ?.[at]?.replace(/,$/, "") ?? "",
+      ]),
+    );
+    const text = `\uFEFF${columns.join(",")}\r\n${columns.map((column) => cells[column]).join(",")}\r\n`;
+    const { parts, faults } = readCatalogue(text, shop.ends);
+    assert.deepEqual(faults, []);
+    assert.equal(parts[0]?.sku, "TU-14-CU");
+  });
+
+  const good = rowOf("AD-F12C38");
+  const WRONG: readonly (readonly [name: string, row: string, column: string, says: RegExp])[] = [
+    ["a price that is no number", good.replace(",450,", ",cheap,"), "price_cents", /number/],
+    ["an end nobody lists", good.replace("npt-1/2-f", "npt-9/9-f"), "a_end", /no end npt-9\/9-f/],
+    ["a kind nobody knows", good.replace(",adapter,", ",gadget,"), "kind", /option/],
+    ["a SKU with small letters", good.replace("AD-F12C38", "ad-f12c38"), "sku", /capitals/],
+    ["a way out that is none", good.replace(",-x,", ",sideways,"), "a_out", /./],
+    ["a negative bore", good.replace(",0.3,no,", ",-0.3,no,"), "a_bore_in", /./],
+  ];
+  for (const [name, row, column, says] of WRONG)
+    it(`names ${name} by line, SKU and column, and takes the good rows beside it`, () => {
+      const { parts, faults } = readCatalogue(`${header}\n${rowOf("TU-14-CU")}\n${row}\n`, shop.ends);
+      assert.deepEqual(
+        parts.map(({ sku }) => sku),
+        ["TU-14-CU"],
+      );
+      assert.equal(faults[0]?.line, 3);
+      assert.equal(faults[0]?.column, column);
+      assert.match(faults[0]?.message ?? "", says);
+    });
+  it("names a SKU that stands twice", () => {
+    const { faults } = readCatalogue(`${header}\n${good}\n${good}\n`, shop.ends);
+    assert.deepEqual(
+      faults.map(({ line, column }) => [line, column]),
+      [[3, "sku"]],
+    );
+  });
+  it("says what a file lacks that is no catalogue at all", () => {
+    for (const text of ["", "hello", "sku,kind\nA,line\n", '"open'])
+      assert.equal(readCatalogue(text, shop.ends).faults[0]?.line, 1, text);
+  });
+});

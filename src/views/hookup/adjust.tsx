@@ -1,0 +1,100 @@
+import { type HookupProblem, NEEDS, type Plan } from "../../core/hookup/index.ts";
+import { formatCents } from "../../core/units/index.ts";
+import { Tick } from "../fields.tsx";
+import { NEED_WORDS } from "../survey/words.ts";
+import type { Trial } from "./use-trial.ts";
+
+interface AdjustProps {
+  readonly trial: Trial;
+  readonly plan: Plan;
+}
+
+function withSwap(problem: HookupProblem, from: string, to: string): HookupProblem {
+  const { swaps = {}, ...rest } = problem;
+  return { ...rest, swaps: { ...swaps, [from]: to } };
+}
+
+/** SKU of the planner's own choice behind a part that was swapped in. */
+function originOf({ swaps = {} }: HookupProblem, sku: string): string {
+  return Object.keys(swaps).find((from) => swaps[from] === sku) ?? sku;
+}
+
+/** Add or take away a need, or put another part in place of one; every change is planned afresh. */
+export function Adjust({ trial, plan }: AdjustProps) {
+  const { problem, swaps } = trial.shown;
+  // Two of one part are swapped together.
+  const parts = plan.parts.filter(({ sku }, at, all) => all.findIndex((each) => each.sku === sku) === at);
+  const wordsOf = (need: string) => NEED_WORDS.find(([each]) => each === need)?.[1] ?? need;
+  return (
+    <section aria-label="Adjust" className="mt-4 border-t-2 border-rule pt-3">
+      <h2>
+        Adjust{" "}
+        <span className="font-normal text-quiet">planned afresh at once; the survey stays as it is</span>
+      </h2>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {NEEDS.map((need) => (
+          <Tick
+            key={need}
+            label={wordsOf(need)}
+            checked={problem.needs.includes(need)}
+            onChange={(isOn) =>
+              trial.tryOut({
+                ...problem,
+                needs: isOn ? [...problem.needs, need] : problem.needs.filter((each) => each !== need),
+              })
+            }
+          />
+        ))}
+      </div>
+      <ul className="mt-2 grid gap-2">
+        {parts.map((part) => {
+          const origin = originOf(problem, part.sku);
+          const others = swaps[origin] ?? [];
+          return (
+            <li key={part.sku} className="flex flex-wrap items-center gap-x-3 border-t border-hairline py-1">
+              <span className="figure text-quiet">{part.sku}</span>
+              <span className="min-w-0 flex-1">{part.name}</span>
+              {others.length > 0 && (
+                <select
+                  className="field max-w-md"
+                  aria-label={`Another part in place of ${part.name}`}
+                  value={part.sku}
+                  onChange={(event) => trial.tryOut(withSwap(problem, origin, event.target.value))}
+                >
+                  <option value={part.sku}>keep this part</option>
+                  {others
+                    .filter(({ sku }) => sku !== part.sku)
+                    .map(({ sku, name, priceCents }) => (
+                      <option key={sku} value={sku}>
+                        {name}, {formatCents(priceCents)}
+                      </option>
+                    ))}
+                </select>
+              )}
+            </li>
+          );
+        })}
+      </ul>
+      <div className="mt-2 flex flex-wrap items-center gap-3">
+        {trial.steps > 0 && (
+          <button type="button" className="button" onClick={trial.back}>
+            Undo the last change
+          </button>
+        )}
+        <span role="status" className={trial.state === "failed" ? "fault" : "text-quiet"}>
+          {trial.state === "asking"
+            ? "planning …"
+            : trial.state === "failed"
+              ? "Not planned: the server does not answer. What is shown still stands."
+              : ""}
+        </span>
+        <a
+          className="underline"
+          href={`/fits?a=${encodeURIComponent(problem.supply.end)}&b=${encodeURIComponent(problem.inlet.end)}`}
+        >
+          Why do these two ends not meet? Any two ends
+        </a>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,96 @@
+import assert from "node:assert/strict";
+import { after, before, describe, it } from "node:test";
+import { makeContext } from "../../src/app/context.ts";
+import { planAsShop } from "../../src/app/hookup-ways.ts";
+import {
+  catalogueLines,
+  currentShop,
+  dropOwnPart,
+  dryRun,
+  exportCatalogue,
+  importCatalogue,
+  setShopRules,
+  shopRules,
+} from "../../src/app/shop.ts";
+import { problemOf, surveyFromPreset } from "../../src/core/visit/index.ts";
+import { cloneDatabase, type TestDatabase } from "../support/server.ts";
+
+let database: TestDatabase;
+let context: ReturnType<typeof makeContext>;
+
+before(async () => {
+  database = await cloneDatabase("template_empty");
+  context = makeContext(database.sql);
+});
+after(() => database.drop());
+
+function toilet() {
+  const preset = context.tables.presets.find(({ id }) => id === "toilet");
+  assert.ok(preset);
+  return problemOf(surveyFromPreset(preset, "x"), null);
+}
+
+describe("the shop's own parts", () => {
+  it("start as what ships, and the export is the shipped file", async () => {
+    assert.ok((await catalogueLines(context)).every(({ origin }) => origin === "shipped"));
+    const report = await dryRun(context, await exportCatalogue(context));
+    assert.deepEqual([report.added.length, report.changed.length, report.faults.length], [0, 0, 0]);
+    assert.equal(report.same, context.tables.parts.length);
+  });
+
+  it("a price and a part of our own are planned with, and come back in the export", async () => {
+    const text = await exportCatalogue(context);
+    const [header = "", ...rows] = text.split("\n");
+    const cheap = rows.find((row) => row.startsWith("LB-C38B78-012"))?.replace(/,705,/, ",101,") ?? "";
+    const own = cheap
+      .replace("LB-C38B78-012", "OWN-C38B78-011")
+      .replace(", 12 in", ", 11 in")
+      .replace(/,101,/, ",99,")
+      .replace(",12,no", ",11,no")
+      .replace("12 0 0", "11 0 0");
+    const report = await importCatalogue(context, `${header}\n${cheap}\n${own}\n`);
+    assert.deepEqual([report.added.length, report.changed.length], [1, 1]);
+    const { plans } = await planAsShop(context, toilet());
+    assert.equal(plans[0]?.id, "OWN-C38B78-011");
+    assert.equal((await exportCatalogue(context)).split("\n").length, text.split("\n").length + 1);
+    assert.equal(await exportCatalogue(context), await exportCatalogue(context));
+  });
+
+  it("a file with one bad row changes nothing at all", async () => {
+    const text = await exportCatalogue(context);
+    const [header = "", ...rows] = text.split("\n");
+    const dear = rows.find((row) => row.startsWith("LB-C38B78-016"))?.replace(/,750,/, ",99999,") ?? "";
+    const bad = rows.find((row) => row.startsWith("AD-F12C38"))?.replace("npt-1/2-f", "npt-9/9-f") ?? "";
+    await assert.rejects(
+      importCatalogue(context, `${header}\n${dear}\n${bad}\n`),
+      (error: { code?: string; fields?: { path: string }[] }) => {
+        assert.equal(error.code, "invalid");
+        assert.equal(error.fields?.[0]?.path, "line 3 a_end");
+        return true;
+      },
+    );
+    assert.equal(await exportCatalogue(context), text);
+  });
+
+  it("are taken away again one by one, and what ships stands in their place", async () => {
+    await dropOwnPart(context, "OWN-C38B78-011");
+    await dropOwnPart(context, "LB-C38B78-012");
+    assert.equal(await currentShop(context), context.shop);
+    await assert.rejects(
+      dropOwnPart(context, "LB-C38B78-012"),
+      (error: { code?: string }) => error.code === "not-found",
+    );
+  });
+});
+
+describe("house rules of the shop", () => {
+  it("are followed where the job says nothing, and give way to the job", async () => {
+    assert.deepEqual(await shopRules(context), {});
+    await setShopRules(context, { toiletLine: "rigid" });
+    const rigid = await planAsShop(context, toilet());
+    assert.ok(rigid.plans[0]?.parts.some(({ kind }) => kind === "riser"));
+    const braided = await planAsShop(context, { ...toilet(), houseRules: { toiletLine: "braided" } });
+    assert.ok(braided.plans[0]?.parts.some(({ kind }) => kind === "line"));
+    await setShopRules(context, {});
+  });
+});

@@ -1,0 +1,191 @@
+/** Jobs beyond a free outlet, through the real interface; the shop's catalogue and its house rules. */
+import assert from "node:assert/strict";
+import { readFile } from "node:fs/promises";
+import { after, before, describe, it } from "node:test";
+import type { Browser, Page } from "playwright-core";
+import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
+import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+
+let database: TestDatabase;
+let server: TestServer;
+let browser: Browser;
+
+before(async () => {
+  database = await cloneDatabase("template_demo");
+  server = await startServer(database.url);
+  browser = await openBrowser();
+});
+after(async () => {
+  await browser.close();
+  await server.stop();
+  await database.drop();
+});
+
+async function open(page: Page, preset: string): Promise<void> {
+  await go(page, "/");
+  await page.getByRole("button", { name: preset, exact: true }).click();
+  await page.waitForURL(/\/survey(#|$)/);
+  await alive(page);
+}
+
+/** Saves the survey and goes on to the hookup. */
+async function plan(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "Save the survey" }).click();
+  await saved(page);
+  await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
+  await page.waitForURL(/\/hookup$/);
+  await alive(page);
+}
+
+async function choose(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "Choose plan A" }).click();
+  await page.getByText("Chosen and kept as it stands.").waitFor();
+  await saved(page);
+}
+
+describe("hookups", () => {
+  it("a refrigerator from a shared sink stop, the faucet kept", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await open(page, "Refrigerator");
+    await page.getByLabel("Supply end").selectOption("comp-3/8-m");
+    await page.getByText("a line that stays", { exact: true }).click();
+    await page.getByLabel("That line ends at").selectOption("comp-3/8-f");
+    await plan(page);
+    await page.getByRole("heading", { name: /Add-a-tee.*Braided stainless line/ }).waitFor();
+    await page.getByText("stays in use").waitFor();
+    await page.getByText(/One stop now shuts both/).waitFor();
+    await page.getByRole("link", { name: /^Joint 2/ }).click();
+    await page.getByRole("heading", { name: /Joint 2/ }).waitFor();
+    await choose(page);
+    await page.getByRole("link", { name: "Run sheet" }).last().click();
+    await page.waitForURL(/\/run-sheet/);
+    await page
+      .getByText(/Joint 4:/)
+      .first()
+      .waitFor();
+    await leave();
+  });
+
+  it("a dishwasher whose dead stop is replaced, its arrestor added and taken back", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await open(page, "Dishwasher");
+    await page.getByText("stop to be replaced", { exact: true }).click();
+    await page.getByLabel("Supply end").selectOption("pipe-1/2-copper");
+    await page.getByText("does not hold", { exact: true }).click();
+    await plan(page);
+    await page.getByRole("heading", { name: /stop, quarter turn, 1\/2 push-fit/ }).waitFor();
+    await page.getByText(/electrical ground/).waitFor();
+    await page.getByText("hammer arrestor", { exact: true }).click();
+    await page.getByRole("heading", { name: /Hammer arrestor/ }).waitFor();
+    await page.getByRole("button", { name: "Undo the last change" }).click();
+    await page.getByRole("heading", { name: /Hammer arrestor/ }).waitFor({ state: "detached" });
+    await page.getByText("hammer arrestor", { exact: true }).click();
+    await page.getByRole("heading", { name: /Hammer arrestor/ }).waitFor();
+    await choose(page);
+    await page.getByRole("link", { name: "Run sheet" }).last().click();
+    await page.waitForURL(/\/run-sheet/);
+    await page
+      .getByText(/Take the old stop off/)
+      .first()
+      .waitFor();
+    await leave();
+  });
+
+  it("a bidet seat whose old line is now too long: a shorter line and the tee after it", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await open(page, "Bidet seat");
+    await page.getByText("a line to be renewed shorter", { exact: true }).click();
+    await page.getByLabel("That line ends at").selectOption("bc-7/8-m");
+    await page.getByLabel("Shortest line that reaches").fill("8");
+    await page.getByLabel("Longest that has room").fill("10");
+    await plan(page);
+    await page.getByRole("heading", { name: /9 in \+ Fill-valve tee/ }).waitFor();
+    await choose(page);
+    await leave();
+  });
+
+  it("a clothes washer with arrestors, another hose put in the planner's place", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await open(page, "Clothes washer");
+    await page.getByText("hammer arrestor", { exact: true }).click();
+    await plan(page);
+    await page.getByRole("heading", { name: /Hammer arrestor.*Rubber washer hose/ }).waitFor();
+    await page.getByLabel(/Another part in place of Rubber washer hose/).selectOption("LB-H34H34-048");
+    await page.getByRole("heading", { name: /Hammer arrestor.*Braided stainless/ }).waitFor();
+    await choose(page);
+    await page.reload();
+    await alive(page);
+    await page.getByText(/Another way is chosen now.*Braided stainless/).waitFor();
+    await leave();
+  });
+
+  it("says that it could not plan when the server is away, and what is shown stands", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await open(page, "Toilet");
+    await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
+    await page.waitForURL(/\/hookup$/);
+    await alive(page);
+    await page.route("**/hookups/ways", (route) => route.abort("connectionrefused"));
+    await page.getByText("filter", { exact: true }).click();
+    await page.getByText(/Not planned: the server does not answer/).waitFor();
+    await page
+      .getByText(/2 joints/)
+      .first()
+      .waitFor();
+    await leave();
+  });
+});
+
+describe("the shop", () => {
+  it("exports its catalogue, reads a price in after a dry run, and takes it back", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/catalogue");
+    const download = page.waitForEvent("download");
+    await page.getByRole("link", { name: "Export (CSV)" }).click();
+    const file = await readFile(await (await download).path(), "utf8");
+    const put = async (text: string) => {
+      await page
+        .getByLabel("Catalogue file (CSV)")
+        .setInputFiles({ name: "catalogue.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
+      await page.getByRole("button", { name: "See what it would do" }).click();
+      await page.getByRole("heading", { name: "What this file would do" }).waitFor();
+    };
+    await put(file.replace("bc-7/8-f,12 0 0", "bc-9/9-f,12 0 0"));
+    await page
+      .getByText(/there is no end bc-9\/9-f/)
+      .first()
+      .waitFor();
+    assert.equal(await page.getByRole("button", { name: "Take it in" }).count(), 0);
+    await put(
+      file.replace(
+        'LB-C38B78-012,line,"Braided stainless line, 3/8 comp x 7/8 BC, 12 in",705,',
+        'LB-C38B78-012,line,"Braided stainless line, 3/8 comp x 7/8 BC, 12 in",123,',
+      ),
+    );
+    await page.getByText("$7.05 → $1.23").waitFor();
+    await page.getByRole("button", { name: "Take it in" }).click();
+    await page.getByText("Taken in: 0 new, 1 changed.").waitFor();
+    await go(page, "/catalogue?q=LB-C38B78-012");
+    await page.getByText("our price").click();
+    await page.getByRole("button", { name: "Back to what ships" }).click();
+    await page.getByText(/is as it ships again/).waitFor();
+    await leave();
+  });
+
+  it("keeps its house rules, and a new plan names them", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, "/house-rules");
+    await page.getByLabel(/Rigid riser to the toilet/).check();
+    await page.getByRole("button", { name: "Keep these rules" }).click();
+    await page.getByText("Kept. New plans follow these rules.").waitFor();
+    await open(page, "Toilet");
+    await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
+    await page.waitForURL(/\/hookup$/);
+    await page.getByText(/House rule: rigid riser to the toilet, because/).waitFor();
+    await go(page, "/house-rules");
+    await page.getByRole("button", { name: "Back to the usual ones" }).click();
+    await page.getByText("Kept. New plans follow these rules.").waitFor();
+    assert.equal(await page.getByLabel(/Braided line to the toilet/).isChecked(), true);
+    await leave();
+  });
+});
