@@ -29,15 +29,17 @@ function jobsOf(tables: Tables): readonly HookupProblem[] {
 function benchPlans(shop: Shop, tables: Tables): void {
   const jobs = jobsOf(tables);
   const times: number[] = [];
+  let open = 0;
   for (let round = 0; round < 3; round += 1)
     for (const job of jobs) {
       const started = performance.now();
-      planHookup(shop, job);
+      const { complete } = planHookup(shop, job);
       if (round > 0) times.push(performance.now() - started);
+      if (!complete) open += 1;
     }
   times.sort((a, b) => a - b);
   console.log(
-    `\nWhole plans over the full catalogue of ${tables.parts.length} parts, ${jobs.length} jobs (refusals and schools included): median ${quantile(times, 0.5).toFixed(1)} ms, 95th percentile ${quantile(times, 0.95).toFixed(1)} ms, all proved complete.`,
+    `\nWhole plans over the full catalogue of ${tables.parts.length} parts, ${jobs.length} jobs (refusals and schools included): median ${quantile(times, 0.5).toFixed(1)} ms, 95th percentile ${quantile(times, 0.95).toFixed(1)} ms, ${open === 0 ? "every answer proved complete" : `${open} answers not proved complete`}.`,
   );
 }
 

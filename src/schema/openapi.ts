@@ -73,6 +73,19 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
       "/api/v1/hookups/plan": {
         post: operation("What goes between two ends", planResponse, body(planRequest)),
       },
+      "/api/v1/hookups/ways": {
+        post: operation(
+          "Plans with other ways and swaps, for trying out",
+          z.looseObject({}),
+          body(planRequest),
+        ),
+      },
+      "/api/v1/catalogue.csv": {
+        get: {
+          summary: "The whole catalogue of this shop as CSV",
+          responses: { "200": { description: "Done", content: { "text/csv": { schema: z.string() } } } },
+        },
+      },
       "/api/v1/visits": {
         get: operation(
           "The day's visits",

@@ -113,7 +113,7 @@ describe("a first visit", () => {
     await page.getByText(/2 joints \$\d+\.\d\d/).waitFor();
     await page.getByRole("link", { name: /^Joint 2/ }).click();
     await page.getByRole("heading", { name: /Joint 2/ }).waitFor();
-    await page.getByText("by hand only").first().waitFor();
+    await page.getByRole("region", { name: "Joint 2" }).getByText("by hand only").first().waitFor();
     await page.getByRole("button", { name: "Choose plan A" }).click();
     await page.getByText("Chosen and kept as it stands.").waitFor();
     await saved(page);

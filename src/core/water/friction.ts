@@ -31,14 +31,19 @@ function between(temperatureF: number, column: 1 | 2): number {
 const LAMINAR_END = 2000;
 const TURBULENT_START = 4000;
 
-/** Swamee and Jain 1976: within 1 % of Colebrook from about Re 5000, 3.2 % off at Re 4000 in a rough bore. */
+const COLEBROOK_TURNS = 12;
+
+/** Colebrook 1939 by repeated substitution from Swamee and Jain's estimate: each turn gains about a digit. */
 function turbulent(reynolds: number, relativeRoughness: number): number {
-  return 0.25 / Math.log10(relativeRoughness / 3.7 + 5.74 / reynolds ** 0.9) ** 2;
+  let x = -2 * Math.log10(relativeRoughness / 3.7 + 5.74 / reynolds ** 0.9);
+  for (let turn = 0; turn < COLEBROOK_TURNS; turn += 1)
+    x = -2 * Math.log10(relativeRoughness / 3.7 + (2.51 * x) / reynolds);
+  return 1 / x ** 2;
 }
 
 /**
  * Darcy friction factor (four times Fanning's).
- * Shape: 64/Re up to 2000, Swamee-Jain from 4000; between them the cubic in Re that matches value and slope at both ends,
+ * Shape: 64/Re up to 2000, Colebrook from 4000; between them the cubic in Re that matches value and slope at both ends,
  * so that no solver meets a jump. Errors: RangeError when Re is not above 0.
  */
 export function frictionFactor(reynolds: number, relativeRoughness: number): number {
