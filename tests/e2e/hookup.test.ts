@@ -1,25 +1,12 @@
 /** Jobs beyond a free outlet, through the real interface; the shop's catalogue and its house rules. */
 import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
-import { after, before, describe, it } from "node:test";
-import type { Browser, Page } from "playwright-core";
-import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
-import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { describe, it } from "node:test";
+import type { Page } from "playwright-core";
+import { alive, go, saved } from "../support/browser.ts";
+import { openHouse } from "../support/house.ts";
 
-let database: TestDatabase;
-let server: TestServer;
-let browser: Browser;
-
-before(async () => {
-  database = await cloneDatabase("template_demo");
-  server = await startServer(database.url);
-  browser = await openBrowser();
-});
-after(async () => {
-  await browser.close();
-  await server.stop();
-  await database.drop();
-});
+const { enter } = openHouse("template_demo");
 
 async function open(page: Page, preset: string): Promise<void> {
   await go(page, "/");
@@ -45,7 +32,7 @@ async function choose(page: Page): Promise<void> {
 
 describe("hookups", () => {
   it("a refrigerator from a shared sink stop, the faucet kept", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await open(page, "Refrigerator");
     await page.getByLabel("Supply end").selectOption("comp-3/8-m");
     await page.getByText("a line that stays", { exact: true }).click();
@@ -67,7 +54,7 @@ describe("hookups", () => {
   });
 
   it("a dishwasher whose dead stop is replaced, its arrestor added and taken back", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await open(page, "Dishwasher");
     await page.getByText("stop to be replaced", { exact: true }).click();
     await page.getByLabel("Supply end").selectOption("pipe-1/2-copper");
@@ -92,7 +79,7 @@ describe("hookups", () => {
   });
 
   it("a bidet seat whose old line is now too long: a shorter line and the tee after it", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await open(page, "Bidet seat");
     await page.getByText("a line to be renewed shorter", { exact: true }).click();
     await page.getByLabel("That line ends at").selectOption("bc-7/8-m");
@@ -105,7 +92,7 @@ describe("hookups", () => {
   });
 
   it("a clothes washer with arrestors, another hose put in the planner's place", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await open(page, "Clothes washer");
     await page.getByText("hammer arrestor", { exact: true }).click();
     await plan(page);
@@ -120,7 +107,7 @@ describe("hookups", () => {
   });
 
   it("says that it could not plan when the server is away, and what is shown stands", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await open(page, "Toilet");
     await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
     await page.waitForURL(/\/hookup$/);
@@ -138,7 +125,7 @@ describe("hookups", () => {
 
 describe("the shop", () => {
   it("exports its catalogue, reads a price in after a dry run, and takes it back", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/catalogue");
     const download = page.waitForEvent("download");
     await page.getByRole("link", { name: "Export (CSV)" }).click();
@@ -173,7 +160,7 @@ describe("the shop", () => {
   });
 
   it("keeps its house rules, and a new plan names them", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/house-rules");
     await page.getByLabel(/Rigid riser to the toilet/).check();
     await page.getByRole("button", { name: "Keep these rules" }).click();

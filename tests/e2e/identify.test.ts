@@ -1,31 +1,18 @@
 /** Reading an end through the real interface: from Survey, on its own, with the caliper; and what fits what. */
 import assert from "node:assert/strict";
-import { after, before, describe, it } from "node:test";
-import type { Browser, Page } from "playwright-core";
-import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
-import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { describe, it } from "node:test";
+import type { Page } from "playwright-core";
+import { alive, go, saved } from "../support/browser.ts";
+import { openHouse } from "../support/house.ts";
 
-let database: TestDatabase;
-let server: TestServer;
-let browser: Browser;
-
-before(async () => {
-  database = await cloneDatabase("template_demo");
-  server = await startServer(database.url);
-  browser = await openBrowser();
-});
-after(async () => {
-  await browser.close();
-  await server.stop();
-  await database.drop();
-});
+const { enter } = openHouse("template_demo");
 
 const ACROSS = "Across the outside, over crests or tube";
 const leader = (page: Page, code: string) => page.locator(`[data-leader="${code}"]`);
 
 describe("Identify from Survey", () => {
   it("reads the supply end in place and fills it in; the survey keeps it", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/");
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
@@ -54,7 +41,7 @@ describe("Identify from Survey", () => {
 
 describe("Identify", () => {
   it("lays two look-alikes side by side with what tells them apart", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/identify");
     await page.getByText("threaded", { exact: true }).click();
     await page.getByText("into its mate", { exact: true }).click();
@@ -77,7 +64,7 @@ describe("Identify", () => {
   });
 
   it("explains what cannot be so and gives no answer meanwhile", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/identify");
     await page.getByLabel(ACROSS, { exact: true }).fill("9'");
     await page
@@ -91,7 +78,7 @@ describe("Identify", () => {
   });
 
   it("keeps the screen's calibration, and draws by it", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/identify");
     await page.getByText("Not true size yet").click();
     await page.getByText("threaded", { exact: true }).click();
@@ -108,7 +95,7 @@ describe("Identify", () => {
   });
 
   it("takes readings from the caliper, which says it is simulated", async () => {
-    const { page, leave } = await visitor(browser, server.base, { viewport: { width: 390, height: 844 } });
+    const { page, leave } = await enter({ viewport: { width: 390, height: 844 } });
     await go(page, "/identify");
     await page.getByText("Caliper on a practice piece").click();
     await page.getByLabel("Piece from the tray").selectOption("1");
@@ -121,7 +108,7 @@ describe("Identify", () => {
   });
 
   it("says so when the tables cannot be fetched, and tries again", async () => {
-    const { page, faults, leave } = await visitor(browser, server.base);
+    const { page, faults, leave } = await enter();
     await page.route("**/api/v1/ends", (route) => route.abort("connectionrefused"), { times: 1 });
     await go(page, "/identify");
     await page
@@ -137,7 +124,7 @@ describe("Identify", () => {
 
 describe("What fits what", () => {
   it("opens the joint card by keys, by list and by click", async () => {
-    const { page, leave } = await visitor(browser, server.base);
+    const { page, leave } = await enter();
     await go(page, "/fits");
     await page
       .getByLabel("What goes on this end?")

@@ -6,16 +6,14 @@ import { limitsOf, TAPER, type ThreadLimits } from "./limits.ts";
 import { isTapered, type Range, type Thread } from "./thread.ts";
 
 /** home: turns in all the way; slides: the threads do not reach each other; no-start: only cross-threads. */
-export const BIND_CLASSES = [
-  "home",
-  "binds-under-1",
-  "binds-1-to-3",
-  "binds-over-3",
-  "loose",
-  "slides",
-  "no-start",
-] as const;
-export type BindClass = (typeof BIND_CLASSES)[number];
+export type BindClass =
+  | "home"
+  | "binds-under-1"
+  | "binds-1-to-3"
+  | "binds-over-3"
+  | "loose"
+  | "slides"
+  | "no-start";
 
 /** A figure at the tight, middle and loose ends of both tolerances. Null turns: no bind within the thread. */
 export interface Corners<T> {

@@ -1,6 +1,6 @@
-export { BIND_CLASSES, type Bind, type BindClass, bindOf, type Corners } from "./bind.ts";
+export { type Bind, type BindClass, bindOf, type Corners } from "./bind.ts";
 export { type End, type EndCode, type EndTable, endTable, isFactoryHose } from "./end.ts";
-export { limitsOf, TAPER, type ThreadLimits, taperOf } from "./limits.ts";
+export { limitsOf, TAPER, type ThreadLimits } from "./limits.ts";
 export {
   isTapered,
   RARITIES,

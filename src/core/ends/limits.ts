@@ -1,5 +1,5 @@
 /** Limits of a thread's diameters, computed from its standard's formulas. Everything in inches on diameter. */
-import { isTapered, type Range, type Thread } from "./thread.ts";
+import type { Range, Thread } from "./thread.ts";
 
 const MM = 1 / 25.4;
 
@@ -187,9 +187,4 @@ export function limitsOf(thread: Thread): ThreadLimits {
   if (thread.system === "npt" || thread.system === "iso-7") return TAPERED[thread.system](thread);
   const straight = STRAIGHT[thread.system](thread);
   return { ...straight, maleCrestIn: straight.maleReadsIn, femaleCrestIn: straight.femaleReadsIn };
-}
-
-/** Narrowing of the male's diameter along its length, 0 for a straight thread. */
-export function taperOf(thread: Thread): number {
-  return isTapered(thread) ? TAPER : 0;
 }

@@ -1,5 +1,6 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, schools that were used. */
 import { isFactoryHose } from "../ends/index.ts";
+import { stopNeeded } from "./approach.ts";
 import { completeHouseRules, type HouseRules, type SchoolKey } from "./house-rules.ts";
 import type { Found } from "./plan.ts";
 import type { Finding, HookupProblem, PlanJoint, PlanPart } from "./problem.ts";
@@ -59,8 +60,9 @@ export function warningsFor(
   const rules = completeHouseRules(problem.houseRules);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
-    ...(supply.stopHolds === false && supply.kind !== "dead-stop" ? ["stop-does-not-hold"] : []),
-    ...(supply.stopHolds === null && supply.kind !== "dead-stop" ? ["stop-unproved"] : []),
+    ...(stopNeeded(problem).length > 0 ? ["isolate-upstream"] : []),
+    ...(supply.stopHolds === false && stopNeeded(problem).length === 0 ? ["stop-does-not-hold"] : []),
+    ...(supply.stopHolds === null && stopNeeded(problem).length === 0 ? ["stop-unproved"] : []),
     ...supplyCodes(shop, problem, found, rules),
     ...(inletEnd && isFactoryHose(inletEnd) ? ["tail-must-reach", "no-series-with-factory-hose"] : []),
     ...(facts.solenoid && !has(found, "arrestor") ? ["suggest-arrestor"] : []),

@@ -167,6 +167,8 @@ describe("pipe", () => {
   it("warns of the ground on metal and of an old galvanised nipple", () => {
     const copper = best(planHookup(shop, job("toilet", { kind: "stub", end: "pipe-1/2-copper" })));
     assert.ok(codes(copper.warnings).includes("ground-jumper"));
+    assert.ok(codes(copper.warnings).includes("isolate-upstream"));
+    assert.ok(!codes(copper.warnings).includes("stop-unproved"));
     const nipple = best(
       planHookup(shop, job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" })),
     );

@@ -1,0 +1,30 @@
+/** A browser on a test server over its own copy of a database, opened before a file's tests and closed after them. */
+import { after, before } from "node:test";
+import type { Browser, BrowserContextOptions } from "playwright-core";
+import { openBrowser, type Visitor, visitor } from "./browser.ts";
+import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "./server.ts";
+
+export interface House {
+  /** A visitor with a fresh profile at the server. */
+  readonly enter: (options?: BrowserContextOptions) => Promise<Visitor>;
+}
+
+export function openHouse(template: "template_empty" | "template_demo"): House {
+  let open: { database: TestDatabase; server: TestServer; browser: Browser } | undefined;
+  before(async () => {
+    const database = await cloneDatabase(template);
+    open = { database, server: await startServer(database.url), browser: await openBrowser() };
+  });
+  after(async () => {
+    await open?.browser.close();
+    await open?.server.stop();
+    await open?.database.drop();
+  });
+  return {
+    enter: (options) => {
+      if (open === undefined)
+        throw new Error("the house opens before the first test, not while it is described");
+      return visitor(open.browser, open.server.base, options);
+    },
+  };
+}
