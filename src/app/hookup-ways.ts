@@ -16,16 +16,23 @@ import {
 import { problemOf, type Survey } from "../core/visit/index.ts";
 import { figuresFor } from "./connection-page.ts";
 import type { Context } from "./context.ts";
-import { currentShop, shopRules } from "./shop.ts";
+import { currentShop, shopRules, truckStock } from "./shop.ts";
 
 /** Plans for a survey as this shop builds. */
 export async function waysFor(context: Context, survey: Survey): Promise<Ways> {
-  const [shop, rules] = await Promise.all([currentShop(context), shopRules(context)]);
-  return waysOf(shop, jobProblem(survey, rules));
+  const [shop, rules, stock] = await Promise.all([
+    currentShop(context),
+    shopRules(context),
+    truckStock(context),
+  ]);
+  return waysOf(shop, { ...jobProblem(survey, rules), stock });
 }
 
 export interface Ways {
+  /** Without the stock: that is not part of a job. */
   readonly problem: HookupProblem;
+  /** Whether the plans were weighed against what is on the truck. */
+  readonly hasStock: boolean;
   readonly plans: readonly Plan[];
   readonly ways: readonly OtherWay[];
   readonly refused: readonly Finding[];
@@ -46,10 +53,14 @@ export function jobProblem(survey: Survey, rules: Partial<HouseRules>): HookupPr
 export function waysOf(shop: Shop, problem: HookupProblem): Ways {
   const { plans, refused, complete } = planHookup(shop, problem);
   const best = plans[0];
-  const ways = best === undefined ? [] : otherWays(shop, problem, plans, best);
+  const ways = (best === undefined ? [] : otherWays(shop, problem, plans, best)).map((way) => ({
+    ...way,
+    problem: { ...way.problem, stock: null },
+  }));
   const all = [...plans, ...ways.map((way) => way.plan)];
   return {
-    problem,
+    problem: { ...problem, stock: null },
+    hasStock: problem.stock !== null,
     plans,
     ways,
     refused,
@@ -67,6 +78,6 @@ export async function planAsShop(context: Context, problem: HookupProblem): Prom
 
 /** Everything the Hookup page shows of a problem a person is trying out. */
 export async function tryOut(context: Context, problem: HookupProblem) {
-  const ways = waysOf(await currentShop(context), problem);
+  const ways = waysOf(await currentShop(context), { ...problem, stock: await truckStock(context) });
   return { ...ways, ends: figuresFor(context, ways.codes) };
 }

@@ -1,4 +1,5 @@
 /** The catalogue as this shop has it: the parts that ship, its own parts and prices, its house rules. */
+import { z } from "zod";
 import { type HouseRules, openShop, type Shop } from "../core/hookup/index.ts";
 import type { Part } from "../core/parts/index.ts";
 import type { Db } from "../db/client.ts";
@@ -52,6 +53,46 @@ export async function shopRules({ sql }: Pick<Context, "sql">): Promise<Partial<
 
 export async function setShopRules({ sql }: Pick<Context, "sql">, rules: Partial<HouseRules>): Promise<void> {
   await putSetting(sql, RULES, rules);
+}
+
+const STOCK = "truck-stock";
+const MOST_OF_ONE = 9999;
+const stockSchema = z.record(z.string().max(40), z.number().int().min(0).max(MOST_OF_ONE));
+
+/** What was last said to be on the truck; null: nobody has said. */
+export async function truckStock({ sql }: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
+  const parsed = stockSchema.safeParse(await readSetting(sql, STOCK));
+  return parsed.success && Object.keys(parsed.data).length > 0 ? new Map(Object.entries(parsed.data)) : null;
+}
+
+/**
+ * Keeps the truck's stock from lines "SKU,quantity"; an empty text forgets it. Returns how many SKUs are held.
+ * Errors: Problem invalid, naming each line; then nothing is changed.
+ */
+export async function setTruckStock(context: Tools, text: string): Promise<number> {
+  const known = new Set((await catalogueLines(context)).map(({ part }) => part.sku));
+  const lines = text.split(/\r?\n/).map((line, at) => ({ line: line.trim(), at: at + 1 }));
+  const read = lines
+    .filter(({ line }) => line !== "" && !/^sku\s*[,;]/i.test(line))
+    .map(({ line, at }) => {
+      const [sku = "", count = ""] = line.split(/[,;\t]/).map((cell) => cell.trim());
+      const isCount = /^\d{1,4}$/.test(count);
+      const fault = !known.has(sku)
+        ? `there is no part with SKU ${sku}`
+        : isCount
+          ? null
+          : `"${count}" is no quantity: write a whole number up to ${MOST_OF_ONE}`;
+      return { sku, count: Number(count), at, fault };
+    });
+  const faults = read.flatMap(({ at, fault }) =>
+    fault === null ? [] : [{ path: `line ${at}`, message: fault }],
+  );
+  const [first] = faults;
+  if (first) throw new Problem("invalid", `Nothing was kept. ${first.path}: ${first.message}.`, faults);
+  const stock: Record<string, number> = {};
+  for (const { sku, count } of read) stock[sku] = (stock[sku] ?? 0) + count;
+  await putSetting(context.sql, STOCK, stock);
+  return Object.keys(stock).length;
 }
 
 export interface CatalogueLine {

@@ -22,7 +22,7 @@ import {
 import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { notFound, Problem } from "./problem.ts";
-import { currentShop } from "./shop.ts";
+import { currentShop, truckStock } from "./shop.ts";
 
 export interface Visit {
   readonly id: string;
@@ -92,8 +92,19 @@ export function accept(
   throw new Problem("refused", message, [{ path: `events.${refused.index}.${field}`, message }]);
 }
 
+/** What a plan is checked against: the shop's parts and what is on the truck. */
+interface Yard {
+  readonly shop: Shop;
+  readonly stock: ReadonlyMap<string, number> | null;
+}
+
+async function yardOf(context: Context): Promise<Yard> {
+  const [shop, stock] = await Promise.all([currentShop(context), truckStock(context)]);
+  return { shop, stock };
+}
+
 /** A chosen plan must be one the planner gives for that problem now; a time must not lie ahead. */
-function checkFresh(added: readonly VisitEvent[], shop: Shop, { now }: Tools): void {
+function checkFresh(added: readonly VisitEvent[], { shop, stock }: Yard, { now }: Tools): void {
   const latest = now().getTime() + CLOCK_SLACK_MS;
   for (const [index, event] of added.entries()) {
     if (Date.parse(event.typedAt) > latest)
@@ -101,7 +112,10 @@ function checkFresh(added: readonly VisitEvent[], shop: Shop, { now }: Tools): v
         { path: `events.${index}.typedAt`, message: "lies in the future" },
       ]);
     if (event.kind !== "plan-chosen") continue;
-    const found = planHookup(shop, event.problem).plans.find((plan) => plan.id === event.plan.id);
+    // With stock in view the planner gives plans more that are on the truck.
+    const found = [null, ...(stock === null ? [] : [stock])]
+      .flatMap((held) => planHookup(shop, { ...event.problem, stock: held }).plans)
+      .find((plan) => plan.id === event.plan.id);
     if (!found || found.priceCents !== event.plan.priceCents)
       throw new Problem("refused", "The planner does not give this hookup (any more): plan again.", [
         { path: `events.${index}.plan`, message: "plan again" },
@@ -141,7 +155,7 @@ export async function addEvents(
   events: readonly VisitEvent[],
   version?: number,
 ): Promise<Added> {
-  const shop = await currentShop(context);
+  const yard = await yardOf(context);
   return context.sql.begin(async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
@@ -153,7 +167,7 @@ export async function addEvents(
         `Somebody else has written here since (${row.version - version} more): reload and look before writing.`,
         [{ path: "version", message: `is ${row.version} now` }],
       );
-    checkFresh(fresh, shop, context);
+    checkFresh(fresh, yard, context);
     const before = (await eventsOf(tx, [id])).map((each) => eventFromRow(each).event);
     const after = accept(before, fresh, context);
     await insertEvents(
@@ -170,7 +184,7 @@ export async function addEvents(
  * Errors: Problem conflict, refused.
  */
 export async function openVisit(context: Context, id: string, events: readonly VisitEvent[]): Promise<Added> {
-  const shop = await currentShop(context);
+  const yard = await yardOf(context);
   return context.sql.begin(async (tx) => {
     const present = await lockVisit(tx, id);
     if (present) {
@@ -182,7 +196,7 @@ export async function openVisit(context: Context, id: string, events: readonly V
     }
     if ((await unseen(tx, id, events)).length < events.length)
       throw new Problem("conflict", "An event of this visit belongs to another visit.");
-    checkFresh(events, shop, context);
+    checkFresh(events, yard, context);
     const kept = accept([], events, context);
     if (!(await insertVisit(tx, rowOf(id, kept, context))))
       throw new Problem("conflict", "A visit with this id is being opened: try again.");

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { planAsShop } from "../../src/app/hookup-ways.ts";
+import { planAsShop, waysFor } from "../../src/app/hookup-ways.ts";
 import {
   catalogueLines,
   currentShop,
@@ -10,7 +10,9 @@ import {
   exportCatalogue,
   importCatalogue,
   setShopRules,
+  setTruckStock,
   shopRules,
+  truckStock,
 } from "../../src/app/shop.ts";
 import { problemOf, surveyFromPreset } from "../../src/core/visit/index.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
@@ -92,5 +94,33 @@ describe("house rules of the shop", () => {
     const braided = await planAsShop(context, { ...toilet(), houseRules: { toiletLine: "braided" } });
     assert.ok(braided.plans[0]?.parts.some(({ kind }) => kind === "line"));
     await setShopRules(context, {});
+  });
+});
+
+describe("what is on the truck", () => {
+  it("is kept from lines, weighs the plans, and a plan from it may be chosen", async () => {
+    assert.equal(await truckStock(context), null);
+    assert.equal(await setTruckStock(context, "sku,quantity\nLB-C38B78-012, 2\n\nLB-C38B78-012,1\n"), 1);
+    assert.deepEqual([...((await truckStock(context)) ?? [])], [["LB-C38B78-012", 3]]);
+    const preset = context.tables.presets.find(({ id }) => id === "toilet");
+    assert.ok(preset);
+    const ways = await waysFor(context, surveyFromPreset(preset, "x"));
+    assert.equal(ways.hasStock, true);
+    assert.deepEqual([ways.plans[0]?.id, ways.plans[0]?.inStock], ["LB-C38B78-012", true]);
+    assert.equal(ways.problem.stock, null);
+  });
+  it("names the line that is wrong and changes nothing", async () => {
+    for (const [text, path] of [
+      ["LB-C38B78-012,2\nNO-SUCH,1", "line 2"],
+      ["LB-C38B78-012,many", "line 1"],
+      ["LB-C38B78-012", "line 1"],
+    ] as const)
+      await assert.rejects(
+        setTruckStock(context, text),
+        (error: { fields?: { path: string }[] }) => error.fields?.[0]?.path === path,
+      );
+    assert.equal((await truckStock(context))?.get("LB-C38B78-012"), 3);
+    assert.equal(await setTruckStock(context, " "), 0);
+    assert.equal(await truckStock(context), null);
   });
 });

@@ -124,6 +124,27 @@ describe("hookups", () => {
 });
 
 describe("the shop", () => {
+  it("says what is on its truck, and the plan that can be built from it comes first and is kept", async () => {
+    const { page, leave } = await enter();
+    await go(page, "/catalogue");
+    await page.getByText("On the truck: not said").click();
+    await page.getByLabel(/A line each/).fill("LB-C38B78-012,1");
+    await page.getByRole("button", { name: "Keep the stock" }).click();
+    await page.getByText("The truck holds 1 kinds of part").waitFor();
+    await open(page, "Toilet");
+    await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
+    await page.waitForURL(/\/hookup$/);
+    await alive(page);
+    await page.getByText("Everything for it is on the truck.").waitFor();
+    await choose(page);
+    await go(page, "/catalogue");
+    await page.getByText("On the truck: 1 kinds").click();
+    await page.getByLabel(/A line each/).fill("");
+    await page.getByRole("button", { name: "Keep the stock" }).click();
+    await page.getByText("Nothing is said of the truck any more.").waitFor();
+    await leave();
+  });
+
   it("exports its catalogue, reads a price in after a dry run, and takes it back", async () => {
     const { page, leave } = await enter();
     await go(page, "/catalogue");

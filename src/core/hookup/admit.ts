@@ -18,6 +18,7 @@ export interface Admission {
     | "below-rating"
     | "school-toilet-line"
     | "school-refrigerator-line"
+    | "copper-on-galvanised"
     | "school-pipe-joint"
     | "line-kind";
   readonly leavesOut: (part: Part) => boolean;
@@ -77,6 +78,10 @@ function pipeSchool(rules: HouseRules): Admission {
   };
 }
 
+/** Copper screwed straight on galvanised steel eats it: brass or a dielectric union goes between. */
+const isCopperThread = (part: Part) =>
+  part.material === "copper" && part.ports.some((port) => port.end.startsWith("npt-"));
+
 /** Every reason that applies to the job, listing and rating first. */
 export function admissionsFor(
   problem: HookupProblem,
@@ -92,6 +97,9 @@ export function admissionsFor(
       ? [{ code: "not-lead-free" as const, leavesOut: (part: Part) => !part.leadFree, givesWay: false }]
       : []),
     { code: "below-rating", leavesOut: belowRating, givesWay: false },
+    ...(problem.supply.material === "galvanised"
+      ? [{ code: "copper-on-galvanised" as const, leavesOut: isCopperThread, givesWay: false }]
+      : []),
     ...lineSchool(problem, rules),
     ...(isFromPipe ? [pipeSchool(rules)] : []),
     ...(lineKind === undefined

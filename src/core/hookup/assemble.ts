@@ -62,8 +62,30 @@ function sealantFor(rule: JointRule, sides: readonly [Side, Side], rules: HouseR
   return rule.sealant;
 }
 
-function notesFor(shop: Shop, rule: JointRule, note: string | null, atSupply: boolean): readonly string[] {
+/** True for the way into a part whose outlet looks aside: an elbow or an angle stop. */
+function isTurned(parts: readonly PlanPart[], { part, ref }: Placed): boolean {
+  const ports = part === null ? [] : (parts[part]?.ports ?? []);
+  const into = ports.find(({ id }) => ref.endsWith(`.${id}`));
+  return (
+    ports.length === 2 &&
+    into !== undefined &&
+    ports.some(
+      (port) =>
+        port !== into &&
+        into.direction.reduce((sum, value, axis) => sum + value * (port.direction[axis] ?? 0), 0) === 0,
+    )
+  );
+}
+
+function notesFor(
+  shop: Shop,
+  rule: JointRule,
+  note: string | null,
+  atSupply: boolean,
+  setsAngle: boolean,
+): readonly string[] {
   const codes = [
+    ...(setsAngle && rule.turns !== null ? ["clock-angle"] : []),
     ...(rule.handOnly && rule.whenPlastic === "nut" ? ["hand-only"] : []),
     ...(rule.type === "cone-gasket" && atSupply ? ["old-ferrule"] : []),
     ...(rule.type === "taper-thread" && rule.whenPlastic === "body" ? ["plastic-body"] : []),
@@ -197,7 +219,13 @@ export function assemble(
         wrenches,
         backUp: rule.turns !== null && !rule.handOnly,
         made: onBench ? "bench" : "place",
-        notes: notesFor(shop, rule, mating.note, from.part === null),
+        notes: notesFor(
+          shop,
+          rule,
+          mating.note,
+          from.part === null,
+          isTurned(parts, to) || (rule.type === "taper-thread" && isTurned(parts, from)),
+        ),
         label: rule.label,
         sealsOn: rule.sealsOn,
         pieces: rule.pieces,

@@ -213,6 +213,19 @@ describe("planHookup", () => {
   });
 });
 
+describe("clock angles", () => {
+  it("are asked for where an elbow is turned home, and not on a straight adapter", () => {
+    const noted = (without: string) => {
+      const parts = tables.parts.filter(({ sku }) => !sku.startsWith(without));
+      const plan = planHookup(openShop({ ...tables, parts }), problem("dishwasher")).plans[0];
+      assert.ok(plan);
+      return plan.joints.map(({ notes }) => notes.some((note) => note.includes("clock angle")));
+    };
+    assert.deepEqual(noted("EL-"), [false, false, false]);
+    assert.deepEqual(noted("AD-").at(-1), true);
+  });
+});
+
 describe("otherWays", () => {
   it("tells the other school and the suggested function by what differs", () => {
     const asked = problem("refrigerator");

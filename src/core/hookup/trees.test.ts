@@ -173,6 +173,11 @@ describe("pipe", () => {
       planHookup(shop, job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" })),
     );
     assert.ok(codes(nipple.warnings).includes("galvanised-nipple"));
+    assert.ok(
+      nipple.parts.every(
+        ({ material, ports }) => material !== "copper" || !ports.some(({ end }) => end.startsWith("npt-")),
+      ),
+    );
   });
 });
 

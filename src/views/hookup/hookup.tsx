@@ -27,6 +27,7 @@ interface HookupProps extends VisitProps {
   readonly ways: readonly OtherWay[];
   readonly refused: readonly Finding[];
   readonly complete: boolean;
+  readonly hasStock: boolean;
   readonly swaps: Ways["swaps"];
 }
 
@@ -50,6 +51,7 @@ export function Hookup({
   ways: beside,
   refused: said,
   complete: whole,
+  hasStock: stocked,
   swaps,
   ...props
 }: HookupProps) {
@@ -59,10 +61,11 @@ export function Hookup({
     ways: beside,
     refused: said,
     complete: whole,
+    hasStock: stocked,
     swaps,
     ends: props.ends,
   });
-  const { problem, plans, ways, refused, complete, ends } = trial.shown;
+  const { problem, plans, ways, refused, complete, hasStock, ends } = trial.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
   const [picked, setShown] = useState(0);
@@ -146,6 +149,13 @@ export function Hookup({
           <p className="text-wet-ink">The survey has changed since a hookup was chosen: choose again.</p>
         )}
       </div>
+      {hasStock && (
+        <p className={plan.inStock ? "mt-2 text-dry-ink" : "mt-2 text-wet-ink"}>
+          {plan.inStock
+            ? "Everything for it is on the truck."
+            : `Not on the truck: ${plan.missing.join(", ")}.`}
+        </p>
+      )}
       <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
       <details className="mt-2">

@@ -9,6 +9,7 @@ export interface Ways {
   readonly ways: readonly OtherWay[];
   readonly refused: readonly Finding[];
   readonly complete: boolean;
+  readonly hasStock: boolean;
   readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
   readonly ends: EndFigures;
 }
