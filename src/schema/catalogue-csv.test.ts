@@ -9,7 +9,7 @@ import { CATALOGUE_COLUMNS, readCatalogue, writeCatalogue } from "./catalogue-cs
 
 const FILE = readFileSync(join(import.meta.dirname, "../../data/catalogue.csv"), "utf8");
 /** Pieces that come in kits of another kind. */
-const LOOSE: readonly string[] = ["nut", "insert"];
+const LOOSE: readonly string[] = ["nut"];
 const header = CATALOGUE_COLUMNS.join(",");
 const rowOf = (sku: string) => FILE.split("\n").find((line) => line.startsWith(`${sku},`)) ?? "";
 

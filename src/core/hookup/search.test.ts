@@ -19,15 +19,12 @@ function costs(chains: readonly Chain[]): readonly CostTriple[] {
     .sort((a, b) => a.joints - b.joints || a.priceCents - b.priceCents || a.missing - b.missing);
 }
 
+const LIVELY = /comp-(3\/8|1\/4)|quick-1\/4|bc-7\/8|npt-3\/8|tube-(1\/4|3\/8)|flathead/;
 /** Parts that make chains likely: everything round 3/8 and 1/4 compression, and their pieces. */
 const lively = {
   ...tables,
-  parts: tables.parts.filter(
-    (part) =>
-      part.joins !== null ||
-      part.ports.every((port) =>
-        /comp-(3\/8|1\/4)|quick-1\/4|bc-7\/8|npt-3\/8|tube-(1\/4|3\/8)|flathead/.test(port.end),
-      ),
+  parts: tables.parts.filter(({ joins, ports }) =>
+    (joins ?? ports.map(({ end }) => end)).every((code) => LIVELY.test(code)),
   ),
 };
 

@@ -134,9 +134,14 @@ describe("a line that must stay", () => {
 describe("pipe", () => {
   it("that is cut gets a tee with its own stop, its run straight through", () => {
     const plan = best(planHookup(shop, job("toilet", { kind: "pipe", end: "pipe-1/2-pex" })));
-    assert.equal(plan.parts[0]?.sku, "TS-P12P12C38");
-    assert.deepEqual(plan.joints[1]?.between, ["p0.b", "kept"]);
+    assert.equal(plan.parts.find(({ kind }) => kind === "tee")?.sku, "TS-P12P12C38");
+    assert.deepEqual(plan.joints[1]?.between, ["p1.b", "kept"]);
     assert.equal(plan.joints[1]?.type, "push-fit");
+    assert.equal(
+      plan.parts.filter(({ sku }) => sku === "KS-12-P").length,
+      2,
+      "a stiffener in each half of the pipe",
+    );
   });
   it("behind a closed wall is soldered, its stop outside, and push-fit refused aloud", () => {
     const asked = job("toilet", { kind: "pipe", end: "pipe-1/2-copper" }, { access: "closed-wall" });
