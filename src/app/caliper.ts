@@ -30,7 +30,7 @@ function pieceOf({ identifier }: Pick<Context, "identifier">, number: number) {
   return piece;
 }
 
-/** What the eye sees of a piece, without its name. */
+/** What the eye sees of a piece, and what it is, for whoever gives up guessing. */
 export function describePiece(context: Pick<Context, "identifier">, number: number) {
   const { profile } = pieceOf(context, number);
   const seats = [...profile.seats].filter(([, chance]) => chance >= 0.4).map(([seat]) => seat);

@@ -25,7 +25,7 @@ export async function waysFor(context: Context, survey: Survey): Promise<Ways> {
     shopRules(context),
     truckStock(context),
   ]);
-  return waysOf(shop, { ...jobProblem(survey, rules), stock });
+  return waysOf(shop, underRules(problemOf(survey, stock), rules));
 }
 
 export interface Ways {
@@ -43,14 +43,13 @@ export interface Ways {
   readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
 }
 
-/** The survey's problem under the shop's rules; what the job sets itself wins. */
-export function jobProblem(survey: Survey, rules: Partial<HouseRules>): HookupProblem {
-  const problem = problemOf(survey, null);
+/** A problem under the shop's rules; what the job sets itself wins. */
+function underRules(problem: HookupProblem, rules: Partial<HouseRules>): HookupProblem {
   return { ...problem, houseRules: { ...rules, ...problem.houseRules } };
 }
 
 /** Plans and what stands beside them for one problem. */
-export function waysOf(shop: Shop, problem: HookupProblem): Ways {
+function waysOf(shop: Shop, problem: HookupProblem): Ways {
   const { plans, refused, complete } = planHookup(shop, problem);
   const best = plans[0];
   const ways = (best === undefined ? [] : otherWays(shop, problem, plans, best)).map((way) => ({
@@ -73,7 +72,7 @@ export function waysOf(shop: Shop, problem: HookupProblem): Ways {
 /** Plans for a problem from outside: the shop's catalogue, its rules where the problem sets none. */
 export async function planAsShop(context: Context, problem: HookupProblem): Promise<PlanOutcome> {
   const [shop, rules] = await Promise.all([currentShop(context), shopRules(context)]);
-  return planHookup(shop, { ...problem, houseRules: { ...rules, ...problem.houseRules } });
+  return planHookup(shop, underRules(problem, rules));
 }
 
 /** Everything the Hookup page shows of a problem a person is trying out. */

@@ -102,9 +102,10 @@ export interface CatalogueLine {
 }
 
 export async function catalogueLines({ sql, tables }: Tools): Promise<readonly CatalogueLine[]> {
-  const own = new Set((await readShopParts(sql)).map(({ sku }) => sku));
+  const mine = await ownParts(sql);
+  const own = new Set(mine.map(({ sku }) => sku));
   const shipped = new Set(tables.parts.map(({ sku }) => sku));
-  return mergeParts(tables.parts, await ownParts(sql))
+  return mergeParts(tables.parts, mine)
     .map(
       (part): CatalogueLine => ({
         part,

@@ -6,8 +6,11 @@ interface TextFieldProps {
   readonly onChange: (text: string) => void;
   readonly fault?: string | undefined;
   readonly hint?: string;
-  readonly mode?: "text" | "decimal";
+  readonly mode?: "text" | "decimal" | "numeric";
 }
+
+/** Keyboards of a phone: fractions and units need letters and a slash. */
+const INPUT_MODES = { text: undefined, decimal: "text", numeric: "numeric" } as const;
 
 /** A labelled text field that explains in place what is wrong with it. */
 export function TextField({ label, value, onChange, fault, hint, mode = "text" }: TextFieldProps) {
@@ -18,7 +21,7 @@ export function TextField({ label, value, onChange, fault, hint, mode = "text" }
       <input
         className="field figure"
         value={value}
-        inputMode={mode === "decimal" ? "text" : undefined}
+        inputMode={INPUT_MODES[mode]}
         autoComplete="off"
         aria-invalid={fault !== undefined}
         aria-describedby={about}

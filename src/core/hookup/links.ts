@@ -4,7 +4,7 @@ import type { JointType } from "../joints/index.ts";
 import type { Part } from "../parts/index.ts";
 import { unitsOf } from "./bill.ts";
 import { isOpposite } from "./fork.ts";
-import { jointsOfLink, type Link, type SearchTask, type SideBranch } from "./label.ts";
+import { jointsOfLink, kitsOf, type Link, type SearchTask, type SideBranch } from "./label.ts";
 import { bringsPieces, type Meeting, type Passage, type Shop } from "./shop.ts";
 import { sidesFor } from "./side-branch.ts";
 
@@ -26,10 +26,6 @@ export interface LinksFrom {
 interface OpenFork {
   readonly passage: Passage;
   readonly branch: SideBranch;
-}
-
-function kitsOf(meeting: Meeting, admits: SearchTask["admits"]): readonly (Part | null)[] {
-  return meeting.kits === null ? [null] : meeting.kits.filter(admits);
 }
 
 /** Pieces and adapters a link needs beside its part. */

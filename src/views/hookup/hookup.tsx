@@ -1,11 +1,5 @@
 import { useState } from "react";
-import {
-  type Finding,
-  HIGHEST_STATIC_PSI,
-  type HookupProblem,
-  type OtherWay,
-  type Plan,
-} from "../../core/hookup/index.ts";
+import { type Finding, HIGHEST_STATIC_PSI } from "../../core/hookup/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isSameRun } from "../../core/visit/index.ts";
 import { markedJoints } from "../../drawing/marked.ts";
@@ -21,15 +15,8 @@ import { OtherWays, planInWords, planLetter, Refused } from "./other-ways.tsx";
 import { plannedJoints } from "./planned-joints.ts";
 import { useTrial, type Ways } from "./use-trial.ts";
 
-interface HookupProps extends VisitProps {
-  readonly problem: HookupProblem;
-  readonly plans: readonly Plan[];
-  readonly ways: readonly OtherWay[];
-  readonly refused: readonly Finding[];
-  readonly complete: boolean;
-  readonly hasStock: boolean;
-  readonly swaps: Ways["swaps"];
-}
+/** The visit, and what was planned for the survey as it stands. */
+type HookupProps = VisitProps & Ways;
 
 function Warnings({ warnings }: { readonly warnings: readonly Finding[] }) {
   if (warnings.length === 0) return null;
@@ -45,26 +32,8 @@ function Warnings({ warnings }: { readonly warnings: readonly Finding[] }) {
 }
 
 /** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
-export function Hookup({
-  problem: surveyed,
-  plans: own,
-  ways: beside,
-  refused: said,
-  complete: whole,
-  hasStock: stocked,
-  swaps,
-  ...props
-}: HookupProps) {
-  const trial = useTrial({
-    problem: surveyed,
-    plans: own,
-    ways: beside,
-    refused: said,
-    complete: whole,
-    hasStock: stocked,
-    swaps,
-    ends: props.ends,
-  });
+export function Hookup(props: HookupProps) {
+  const trial = useTrial(props);
   const { problem, plans, ways, refused, complete, hasStock, ends } = trial.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
@@ -72,7 +41,7 @@ export function Hookup({
   const shown = picked <= ways.length ? picked : 0;
   const { connection, act } = log;
   const chosen = connection.plan;
-  const isStale = chosen !== null && !isSameRun(chosen.problem, surveyed);
+  const isStale = chosen !== null && !isSameRun(chosen.problem, props.problem);
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;

@@ -1,5 +1,5 @@
 import type { Instrument } from "../../core/identify/index.ts";
-import { Choice } from "../fields.tsx";
+import { Choice, TextField } from "../fields.tsx";
 import type { ClueChange, ClueFaults, Clues } from "./clues.ts";
 import { ReadingField } from "./reading-field.tsx";
 
@@ -70,7 +70,14 @@ export function Measuring({ clues, faults, instruments, onChange }: MeasuringPro
             />
           </div>
           <div className="grid grid-cols-2 gap-3">
-            <ReadingCount text={clues.count} fault={faults.count} onText={(count) => onChange({ count })} />
+            <TextField
+              label="Threads in half an inch"
+              value={clues.count}
+              onChange={(count) => onChange({ count })}
+              fault={faults.count}
+              hint="off by one two times in five"
+              mode="numeric"
+            />
             {!isInside && (
               <ReadingField
                 label="Reading 3/8 in further back"
@@ -84,30 +91,5 @@ export function Measuring({ clues, faults, instruments, onChange }: MeasuringPro
         </>
       )}
     </div>
-  );
-}
-
-interface CountProps {
-  readonly text: string;
-  readonly fault: string | undefined;
-  readonly onText: (text: string) => void;
-}
-
-function ReadingCount({ text, fault, onText }: CountProps) {
-  return (
-    <label className="block">
-      <span className="block text-[0.9rem] text-quiet">Threads in half an inch</span>
-      <input
-        className="field figure"
-        value={text}
-        inputMode="numeric"
-        autoComplete="off"
-        aria-invalid={fault !== undefined}
-        onChange={(event) => onText(event.target.value)}
-      />
-      <span className={`block min-h-5 text-[0.85rem] ${fault === undefined ? "text-quiet" : "fault"}`}>
-        {fault ?? "off by one two times in five"}
-      </span>
-    </label>
   );
 }
