@@ -10,8 +10,8 @@ import {
   type Plan,
   type PlanOutcome,
   planHookup,
+  planWithChoices,
   type Shop,
-  swapChoices,
 } from "../core/hookup/index.ts";
 import { problemOf, type Survey } from "../core/visit/index.ts";
 import { figuresFor } from "./connection-page.ts";
@@ -50,7 +50,7 @@ function underRules(problem: HookupProblem, rules: Partial<HouseRules>): HookupP
 
 /** Plans and what stands beside them for one problem. */
 function waysOf(shop: Shop, problem: HookupProblem): Ways {
-  const { plans, refused, complete } = planHookup(shop, problem);
+  const { plans, refused, complete, swapChoices } = planWithChoices(shop, problem);
   const best = plans[0];
   const ways = (best === undefined ? [] : otherWays(shop, problem, plans, best)).map((way) => ({
     ...way,
@@ -64,7 +64,7 @@ function waysOf(shop: Shop, problem: HookupProblem): Ways {
     ways,
     refused,
     complete,
-    swaps: Object.fromEntries(swapChoices(shop, problem)),
+    swaps: Object.fromEntries(swapChoices),
     codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends)))],
   };
 }

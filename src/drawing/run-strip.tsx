@@ -15,6 +15,8 @@ interface RunStripProps {
   readonly inletPlastic: boolean;
   readonly open?: number | undefined;
   readonly hrefFor?: ((joint: number) => string) | undefined;
+  /** A plan this one is laid beside: parts both have are drawn faint and unnamed, so that the differences speak. */
+  readonly beside?: Plan | undefined;
 }
 
 const MATERIAL_WORDS: Readonly<Record<string, string>> = {
@@ -87,7 +89,19 @@ function Aside({ aside, y, words, children }: AsideProps) {
   );
 }
 
-export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunStripProps) {
+const isShared = ({ sku }: PlanPart, beside: Plan | undefined) =>
+  beside?.parts.some((other) => other.sku === sku) ?? false;
+
+export function RunStrip({
+  plan,
+  ends,
+  joints,
+  fixture,
+  inletPlastic,
+  open,
+  hrefFor,
+  beside,
+}: RunStripProps) {
   const layout = layOutStrip(plan, ends, { inletPlastic, label: fixture });
   const { inlet, supply } = layout;
   const labelled = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
@@ -117,9 +131,11 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         {supply.end}
       </text>
       {layout.parts.map((drawn) => (
-        <g key={drawn.x}>
+        <g key={drawn.x} className={isShared(drawn.part, beside) ? "strip-shared" : undefined}>
           <PartShape drawn={drawn} ends={ends} />
-          <PartLabel drawn={drawn} isFork={layout.aside?.fromX === drawn.x + drawn.width / 2} />
+          {!isShared(drawn.part, beside) && (
+            <PartLabel drawn={drawn} isFork={layout.aside?.fromX === drawn.x + drawn.width / 2} />
+          )}
         </g>
       ))}
       <Face face={inlet} ends={ends} />

@@ -106,6 +106,7 @@ export const matchResponse = z
         label: z.string().exactOptional(),
         hardMaxTurns: turns.exactOptional(),
         backUp: z.boolean().exactOptional(),
+        backUpWrenches: z.array(z.string()).exactOptional(),
         sealsOn: z.string().exactOptional(),
         pieces: z.array(z.string()).exactOptional(),
         lookFirst: z.array(z.string()).exactOptional(),

@@ -10,6 +10,7 @@ import {
   type PortRef,
   SCHOOL_CHOICES,
   SUPPLY_KINDS,
+  TREATMENTS,
 } from "../core/hookup/index.ts";
 import { JOINT_TYPES, SEALANTS } from "../core/joints/index.ts";
 import { PART_KINDS } from "../core/parts/index.ts";
@@ -56,6 +57,7 @@ const problemShape = {
     keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
     teeAt: z.enum(["supply", "far-end"]).exactOptional(),
     material: z.enum(PIPE_MATERIALS).exactOptional(),
+    treated: z.enum(TREATMENTS).exactOptional(),
   }),
   inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),
   lengthIn: lengthRange,
@@ -126,6 +128,7 @@ const planJoint = z.strictObject({
   hardMaxTurns: turns.nullable(),
   wrenches: z.array(text).max(6),
   backUp: z.boolean(),
+  holdBack: z.strictObject({ what: text, wrenches: z.array(text).max(6) }).exactOptional(),
   made: z.enum(["bench", "place"]),
   notes: z.array(text).max(8),
   label: text,

@@ -1,6 +1,13 @@
 /** Visits at the border: surveys, events, and the file a visit is exported to and read from. */
 import { z } from "zod";
-import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS } from "../core/hookup/index.ts";
+import {
+  FIXTURES,
+  LINE_KINDS,
+  NEEDS,
+  PIPE_MATERIALS,
+  SUPPLY_KINDS,
+  TREATMENTS,
+} from "../core/hookup/index.ts";
 import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
 import { parseLength } from "../core/units/index.ts";
 import { PROOF_METHODS, STOP_KINDS, STOP_PROOFS, type Survey, type VisitEvent } from "../core/visit/index.ts";
@@ -59,6 +66,7 @@ export const surveySchema = z
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),
       material: z.enum(PIPE_MATERIALS).exactOptional(),
+      treated: z.enum(TREATMENTS).exactOptional(),
     }),
     stop: z.strictObject({
       kind: z.enum(STOP_KINDS),

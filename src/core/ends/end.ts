@@ -24,7 +24,7 @@ export interface End {
   readonly outsideIn: number | null;
   readonly boreIn: number | null;
   readonly material: string | null;
-  /** Wrench sizes met on the part that turns. */
+  /** Wrench sizes met on the nut, or on the flats of the body that carries the end; common, not standard. */
   readonly wrenches: readonly string[];
   readonly confidence: string;
 }

@@ -19,6 +19,7 @@ export interface Admission {
     | "school-toilet-line"
     | "school-refrigerator-line"
     | "copper-on-galvanised"
+    | "no-copper-after-ro"
     | "school-pipe-joint"
     | "line-kind";
   readonly leavesOut: (part: Part) => boolean;
@@ -82,6 +83,10 @@ function pipeSchool(rules: HouseRules): Admission {
 const isCopperThread = (part: Part) =>
   part.material === "copper" && part.ports.some((port) => port.end.startsWith("npt-"));
 
+const AFTER_TREATMENT: readonly string[] = ["copper", "brass"];
+/** Water without minerals takes up copper and zinc: nothing of either may touch it. */
+const isCopperOrBrass = (part: Part) => AFTER_TREATMENT.includes(part.material);
+
 /** Every reason that applies to the job, listing and rating first. */
 export function admissionsFor(
   problem: HookupProblem,
@@ -100,6 +105,9 @@ export function admissionsFor(
     ...(problem.supply.material === "galvanised"
       ? [{ code: "copper-on-galvanised" as const, leavesOut: isCopperThread, givesWay: false }]
       : []),
+    ...(problem.supply.treated === undefined
+      ? []
+      : [{ code: "no-copper-after-ro" as const, leavesOut: isCopperOrBrass, givesWay: false }]),
     ...lineSchool(problem, rules),
     ...(isFromPipe ? [pipeSchool(rules)] : []),
     ...(lineKind === undefined

@@ -1,6 +1,7 @@
 /** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
 import type { EndCode } from "../ends/index.ts";
 import {
+  heldEnd,
   type JointRule,
   type JointType,
   mate,
@@ -15,7 +16,7 @@ import type { Approach } from "./approach.ts";
 import { unitsOf } from "./bill.ts";
 import type { HouseRules } from "./house-rules.ts";
 import type { Found } from "./plan.ts";
-import type { HookupProblem, PlanJoint, PlanPart, PortRef } from "./problem.ts";
+import type { HookupProblem, PlanJoint, PlanPart, PortRef, SupplyKind } from "./problem.ts";
 import type { Shop } from "./shop.ts";
 
 interface Placed {
@@ -94,6 +95,38 @@ function notesFor(
   return codes.flatMap((code) =>
     shop.tables.judgements.filter((each) => each.code === code).map((each) => each.message),
   );
+}
+
+/** Words for what a side of a joint hangs on, for the wrench that holds it back. */
+const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
+  "stop-outlet": "the stop's body",
+  "box-valve": "the valve in its box",
+  stub: "the pipe, close to the joint",
+  pipe: "the pipe, close to the joint",
+  "dead-stop": "the pipe, close to the joint",
+  "faucet-riser": "the faucet's shank",
+};
+
+function holdBackOf(
+  rule: JointRule,
+  sides: readonly [Side, Side],
+  places: readonly [Placed, Placed],
+  problem: HookupProblem,
+  parts: readonly PlanPart[],
+): PlanJoint["holdBack"] {
+  const held = heldEnd(rule, sides[0].end, sides[1].end);
+  const at = held === null ? undefined : places[sides[0].end === held ? 0 : 1];
+  if (held === null || at === undefined) return undefined;
+  const part = at.part === null ? undefined : parts[at.part];
+  const what =
+    part !== undefined
+      ? `the ${part.kind === "line" ? "line's own end" : part.kind}`
+      : at.ref === "supply"
+        ? HELD_AT_SUPPLY[problem.supply.kind]
+        : at.ref === "kept"
+          ? "what the kept line goes on"
+          : "the fixture's own end";
+  return { what, wrenches: held.form === "thread" ? held.wrenches : [] };
 }
 
 function sideOf(shop: Shop, { end, plastic }: Placed): Side {
@@ -205,6 +238,7 @@ export function assemble(
   const joints = ruled.map(
     ({ open: { left: from, right: to, isAside }, sides, mating, rule }, index): PlanJoint => {
       const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, shop.ends);
+      const holdBack = holdBackOf(rule, sides, [from, to], problem, parts);
       const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
       return {
         number: index + 1,
@@ -218,6 +252,7 @@ export function assemble(
         hardMaxTurns: rule.turns?.hardMax ?? null,
         wrenches,
         backUp: rule.turns !== null && !rule.handOnly,
+        ...(holdBack === undefined ? {} : { holdBack }),
         made: onBench ? "bench" : "place",
         notes: notesFor(
           shop,

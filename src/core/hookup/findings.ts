@@ -32,6 +32,7 @@ function supplyCodes(
 ): readonly string[] {
   const { kept, code } = found.approach;
   const material = shop.ends.get(supply.end)?.material;
+  const isGalvanised = supply.material === "galvanised" || material === "steel";
   const isCut = supply.kind === "pipe" || supply.kind === "dead-stop" || supply.kind === "stub";
   const hidesPushFit =
     access === "closed-wall" &&
@@ -39,7 +40,9 @@ function supplyCodes(
     found.chain.links.some(({ passage }) => passage.into.end.startsWith("push-"));
   return [
     ...(isCut && (material === "copper" || material === "steel") ? ["ground-jumper"] : []),
-    ...(supply.material === "galvanised" || material === "steel" ? ["galvanised-nipple"] : []),
+    ...(isGalvanised ? ["galvanised-nipple"] : []),
+    ...(isGalvanised && !has(found, "dielectric") ? ["suggest-dielectric"] : []),
+    ...(has(found, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
     ...(kept !== null && !kept.isCutPipe && !has(found, "shut-off") ? ["shared-stop"] : []),
     ...(code === "at-far-end" && kept?.end === "bc-7/8-m" ? ["tee-moves-shank"] : []),

@@ -8,7 +8,7 @@ export {
   type SchoolKey,
 } from "./house-rules.ts";
 export { type OtherWay, otherWays } from "./other-ways.ts";
-export { MAX_PARTS, planHookup, swapChoices } from "./plan.ts";
+export { MAX_PARTS, planHookup, planWithChoices } from "./plan.ts";
 export {
   type Alternative,
   FIXTURES,
@@ -29,6 +29,8 @@ export {
   SUPPLY_KINDS,
   type Supply,
   type SupplyKind,
+  TREATMENTS,
+  type Treatment,
   type Water,
 } from "./problem.ts";
 export {

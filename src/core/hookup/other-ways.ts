@@ -21,6 +21,7 @@ const NEED_WORDS: Readonly<Record<Need, string>> = {
   backflow: "with backflow protection",
   union: "with a union",
   filter: "with a filter",
+  dielectric: "with a dielectric union",
 };
 
 function otherSchools(

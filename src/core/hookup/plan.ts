@@ -23,8 +23,12 @@ export interface Found {
   readonly chain: Chain;
 }
 
-function nothing(shop: Shop, ...codes: readonly (readonly [code: string, about?: string])[]): PlanOutcome {
-  return { plans: [], refused: codes.map(([code, about]) => finding(shop, code, about)), complete: true };
+function nothing(
+  shop: Shop,
+  ...codes: readonly (readonly [code: string, about?: string])[]
+): SwappableOutcome {
+  const refused = codes.map(([code, about]) => finding(shop, code, about));
+  return { plans: [], refused, complete: true, swapChoices: new Map() };
 }
 
 function factsOf(shop: Shop, problem: HookupProblem): FixtureFacts {
@@ -153,6 +157,27 @@ function prepare(shop: Shop, problem: HookupProblem): Prepared {
   return { shop, problem, facts, rules, admissions, tasks: { approaches, taskFor } };
 }
 
+/** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
+function choicesIn(shop: Shop, task: SearchTask, chain: Chain): SwapChoices {
+  return new Map(
+    chain.links.flatMap(({ passage }, at) => {
+      const others = alternativesFor(shop, task, chain, at).map(({ part: { sku, name, priceCents } }) => ({
+        sku,
+        name,
+        priceCents,
+      }));
+      return others.length === 0 ? [] : [[passage.part.sku, others] as const];
+    }),
+  );
+}
+
+export type SwapChoices = ReadonlyMap<string, readonly Alternative[]>;
+
+/** An outcome with what could be swapped in its best plan as the planner chose it, before any swap. */
+export interface SwappableOutcome extends PlanOutcome {
+  readonly swapChoices: SwapChoices;
+}
+
 /**
  * Plans for one connection, Pareto-optimal in (joints, price in cents, missing SKUs), best first. A plan is a chain, or
  * a tree with one fork where a present line or a cut pipe goes on being fed.
@@ -161,6 +186,12 @@ function prepare(shop: Shop, problem: HookupProblem): Prepared {
  * Source of the joint rules: data/matings.csv and data/joints.csv; of the judgements: data/judgements.csv.
  */
 export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
+  const { swapChoices: _, ...outcome } = planWithChoices(shop, problem);
+  return outcome;
+}
+
+/** As planHookup, with the parts that could be swapped in; one search serves both. */
+export function planWithChoices(shop: Shop, problem: HookupProblem): SwappableOutcome {
   const { supply, inlet } = problem;
   const named = [supply.end, inlet.end, ...(supply.keptLine ? [supply.keptLine.inlet] : [])];
   const unknown = named.filter((code) => !shop.ends.has(code));
@@ -172,11 +203,11 @@ export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
   const { found, complete, relaxed, admits } = searchWithSchools(shop, tasks, admissions);
   // A person may swap against a school, never against a rating.
   const firm = admitsUnder(admissions.filter((admission) => !admission.givesWay));
+  const swapTask = (approach: Approach) => ({ ...tasks.taskFor(approach, admits), admits: firm });
+  const chosen = [...found].sort(byPreference)[0];
   const swapped = found.map(({ approach, chain }) => ({
     approach,
-    chain: problem.swaps
-      ? applySwaps(shop, { ...tasks.taskFor(approach, admits), admits: firm }, chain, problem.swaps)
-      : chain,
+    chain: problem.swaps ? applySwaps(shop, swapTask(approach), chain, problem.swaps) : chain,
   }));
   const ranked = [...swapped].sort(byPreference);
   const job = { shop, problem, rules, facts, relaxed };
@@ -190,28 +221,10 @@ export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
     best: ranked[0]?.chain,
   });
   const unfinished = complete ? [] : [finding(shop, "bound-reached", `${MAX_PARTS} parts`)];
-  return { plans: ranked.map((each) => planFrom(job, each)), refused: [...refused, ...unfinished], complete };
-}
-
-/** Parts that could stand in the place of each part of the best plan, by its SKU; parts without a choice are left out. */
-export function swapChoices(shop: Shop, problem: HookupProblem): ReadonlyMap<string, readonly Alternative[]> {
-  const { tasks, admissions } = prepare(shop, problem);
-  const { found, admits } = searchWithSchools(shop, tasks, admissions);
-  const firm = admitsUnder(admissions.filter((admission) => !admission.givesWay));
-  const best = [...found].sort(byPreference)[0];
-  if (best === undefined) return new Map();
-  const task = { ...tasks.taskFor(best.approach, admits), admits: firm };
-  return new Map(
-    best.chain.links.flatMap(({ passage }, at) => {
-      const others = alternativesFor(shop, task, best.chain, at);
-      return others.length === 0
-        ? []
-        : [
-            [
-              passage.part.sku,
-              others.map(({ sku, name, priceCents }) => ({ sku, name, priceCents })),
-            ] as const,
-          ];
-    }),
-  );
+  return {
+    plans: ranked.map((each) => planFrom(job, each)),
+    refused: [...refused, ...unfinished],
+    complete,
+    swapChoices: chosen ? choicesIn(shop, swapTask(chosen.approach), chosen.chain) : new Map(),
+  };
 }

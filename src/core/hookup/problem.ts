@@ -33,13 +33,16 @@ export const FIXTURES = [
 ] as const;
 export type Fixture = (typeof FIXTURES)[number];
 
-export const NEEDS = ["arrestor", "auto-shutoff", "backflow", "union", "filter"] as const;
+export const NEEDS = ["arrestor", "auto-shutoff", "backflow", "union", "filter", "dielectric"] as const;
 export const LINE_KINDS = ["line", "tube", "riser"] as const;
 export type LineKind = (typeof LINE_KINDS)[number];
 export type Need = (typeof NEEDS)[number];
 
 export const PIPE_MATERIALS = ["copper", "brass", "galvanised", "plastic"] as const;
 export type PipeMaterial = (typeof PIPE_MATERIALS)[number];
+/** Treatments that leave water eager to dissolve copper and brass. */
+export const TREATMENTS = ["reverse-osmosis", "demineralised"] as const;
+export type Treatment = (typeof TREATMENTS)[number];
 export type Water = "cold" | "hot";
 
 export interface Supply {
@@ -56,6 +59,8 @@ export interface Supply {
   /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
   readonly teeAt?: "supply" | "far-end";
   readonly material?: PipeMaterial;
+  /** The water has been through a unit after which nothing may be of copper or brass. */
+  readonly treated?: Treatment;
 }
 
 export interface HookupProblem {
@@ -104,6 +109,8 @@ export interface PlanJoint {
   readonly hardMaxTurns: number | null;
   readonly wrenches: readonly string[];
   readonly backUp: boolean;
+  /** What the second wrench holds, and its sizes where they are usual ones. Absent when nothing is held, and in plans kept before it was told. */
+  readonly holdBack?: { readonly what: string; readonly wrenches: readonly string[] };
   readonly made: "bench" | "place";
   readonly notes: readonly string[];
   /** The make-up rule's own words, kept with the plan. */

@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../../tests/support/tables.ts";
 import { problemOf, surveyFromPreset } from "../visit/index.ts";
-import { type HookupProblem, planHookup, swapChoices } from "./index.ts";
+import { type HookupProblem, planHookup, planWithChoices } from "./index.ts";
 
 function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
   const found = tables.presets.find(({ id }) => id === preset);
@@ -17,7 +17,7 @@ describe("another part in a plan's place", () => {
     const asked = problem("toilet");
     const before = planHookup(shop, asked).plans[0];
     const sku = before?.parts[0]?.sku ?? "";
-    const others = swapChoices(shop, asked).get(sku) ?? [];
+    const others = planWithChoices(shop, asked).swapChoices.get(sku) ?? [];
     const steel = others.find((each) => each.sku === "LB-C38B78-012");
     assert.ok(steel);
     const after = planHookup(shop, { ...asked, swaps: { [sku]: steel.sku } }).plans[0];
@@ -38,7 +38,7 @@ describe("another part in a plan's place", () => {
       const asked = problem(preset, { needs });
       const plan = planHookup(shop, asked).plans[0];
       assert.ok(plan);
-      for (const [sku, others] of swapChoices(shop, asked))
+      for (const [sku, others] of planWithChoices(shop, asked).swapChoices)
         for (const other of others) {
           const swapped = planHookup(shop, { ...asked, swaps: { [sku]: other.sku } }).plans[0];
           assert.ok(swapped, sku);
@@ -53,6 +53,29 @@ describe("another part in a plan's place", () => {
             swapped.parts.reduce((sum, part) => sum + part.quantity * (partOf(part.sku)?.priceCents ?? 0), 0),
           );
         }
+    }
+  });
+
+  it("offers parts with other ends where both neighbours are met, and prices their pieces", () => {
+    const { supply } = problem("lavatory-cold");
+    const asked = problem("lavatory-cold", {
+      needs: ["dielectric"],
+      supply: { ...supply, end: "npt-1/2-m", kind: "stub", material: "galvanised" },
+    });
+    const { plans, swapChoices } = planWithChoices(shop, asked);
+    assert.ok(plans[0]?.parts.some((part) => part.sku === "SS-W12C38"));
+    const others = swapChoices.get("SS-W12C38") ?? [];
+    const pushed = others.find(({ sku }) => sku === "SS-P12C38");
+    assert.ok(pushed && partOf(pushed.sku)?.ports[0]?.end !== partOf("SS-W12C38")?.ports[0]?.end);
+    for (const { sku } of others) {
+      const after = planHookup(shop, { ...asked, swaps: { "SS-W12C38": sku } }).plans[0];
+      assert.ok(after);
+      assert.ok(after.parts.some((part) => part.sku === sku));
+      assert.ok(after.joints.every((joint) => shop.meet(...joint.ends, true) !== null));
+      assert.equal(
+        after.priceCents,
+        after.parts.reduce((sum, part) => sum + part.quantity * (partOf(part.sku)?.priceCents ?? 0), 0),
+      );
     }
   });
 

@@ -1,9 +1,9 @@
-/** Another part in a plan's place: one with the same ends, of the same kind, that does all the plan asks of it. */
-import { LENGTH_KINDS, type Part } from "../parts/index.ts";
+/** Another part in a plan's place: one of the same role that both neighbours meet and that does all the plan asks of it. */
+import { ADAPTER_KINDS, LENGTH_KINDS, type Part } from "../parts/index.ts";
 import { type Bill, billWith, EMPTY_BILL, unitsOf } from "./bill.ts";
-import { type Chain, functionsOf, type Link, lengthServes, type SearchTask } from "./label.ts";
+import { type Chain, functionsOf, kitsOf, type Link, lengthServes, type SearchTask } from "./label.ts";
 import { piecesOf } from "./links.ts";
-import type { Shop } from "./shop.ts";
+import { bringsPieces, type Shop } from "./shop.ts";
 
 /** SKU in the plan to the SKU that takes its place. */
 export type Swaps = Readonly<Record<string, string>>;
@@ -27,27 +27,87 @@ function withPart(link: Link, part: Part): Link | null {
   };
 }
 
-/** Parts that could stand in a link's place, cheapest first; the present one is not among them. */
-export function alternativesFor(shop: Shop, task: SearchTask, chain: Chain, at: number): readonly Part[] {
+/** What a part is in a run for: parts of one role stand in for each other. */
+function roleOf({ kind }: Part): string {
+  if (LENGTH_KINDS.includes(kind)) return "length";
+  return ADAPTER_KINDS.includes(kind) ? "adapter" : kind;
+}
+
+/** A part that could stand in a link's place, and the chain with it there. */
+export interface Replacement {
+  readonly part: Part;
+  readonly chain: Chain;
+}
+
+/** The same place taken by a part with the same ends: nothing else of the chain changes. */
+function withSameEnds(shop: Shop, chain: Chain, link: Link): readonly Pick<Replacement, "part" | "chain">[] {
+  return shop.tables.parts
+    .filter((part) => hasSameEnds(link.passage.part, part))
+    .filter((part) => !part.oneWay || link.passage.into.id === "a")
+    .flatMap((part) => {
+      const swapped = withPart(link, part);
+      if (swapped === null) return [];
+      return [
+        { part, chain: { ...chain, links: chain.links.map((each) => (each === link ? swapped : each)) } },
+      ];
+    });
+}
+
+/** The same place taken by a part with other ends that its neighbours meet too; the pieces of both joints change with it. */
+function withOtherEnds(shop: Shop, task: SearchTask, chain: Chain, at: number): readonly Replacement[] {
+  const before = chain.links[at - 1]?.passage.out.end ?? task.from;
+  const next = chain.links[at + 1];
+  return shop.passagesFrom(before).flatMap(({ passage, meeting }) => {
+    const after = next
+      ? shop.meet(passage.out, next.passage.into, bringsPieces(next.passage))
+      : shop.meet(passage.out, task.to, bringsPieces(passage));
+    const [kit] = byPrice(kitsOf(meeting, task.admits));
+    const [kitAfter] = after === null ? [] : byPrice(kitsOf(after, task.admits));
+    if (kit === undefined || kitAfter === undefined) return [];
+    const links = chain.links.map((link, index) =>
+      index === at ? { passage, kit, branch: null } : index === at + 1 ? { ...link, kit: kitAfter } : link,
+    );
+    return [{ part: passage.part, chain: { ...chain, links, lastKit: next ? chain.lastKit : kitAfter } }];
+  });
+}
+
+const byPrice = (kits: readonly (Part | null)[]) =>
+  [...kits].sort((a, b) => (a?.priceCents ?? 0) - (b?.priceCents ?? 0));
+
+/**
+ * Parts that could stand in a link's place, cheapest first; the present one is not among them. Same role, both
+ * neighbours met, every function kept that the plan asks of this place. A fork, and a run that is closed in, keep
+ * their ends: what branches off or is hidden was chosen by them.
+ */
+export function alternativesFor(
+  shop: Shop,
+  task: SearchTask,
+  chain: Chain,
+  at: number,
+): readonly Replacement[] {
   const link = chain.links[at];
   if (link === undefined) return [];
   const { part } = link.passage;
   const hasBranched = task.kept === null || chain.links.slice(0, at).some(({ branch }) => branch !== null);
   const wanted = functionsOf(link, hasBranched, task).filter((each) => task.needs.includes(each));
   const { lengthIn } = task;
-  return shop.tables.parts
-    .filter((other) => other !== part && other.kind === part.kind && hasSameEnds(part, other))
-    .filter((other) => task.admits(other) && (!other.oneWay || link.passage.into.id === "a"))
-    .filter(
-      (other) => !LENGTH_KINDS.includes(other.kind) || (lengthIn !== null && lengthServes(other, lengthIn)),
-    )
-    .filter((other) => {
-      const swapped = withPart(link, other);
-      if (swapped === null) return false;
-      const gives = functionsOf(swapped, hasBranched, task);
-      return wanted.every((each) => gives.includes(each));
-    })
-    .sort((a, b) => a.priceCents - b.priceCents);
+  const keepsEnds = link.branch !== null || task.hidden !== null;
+  const found = [
+    ...withSameEnds(shop, chain, link),
+    ...(keepsEnds ? [] : withOtherEnds(shop, task, chain, at)),
+  ].filter(({ part: other, chain: changed }) => {
+    const swapped = changed.links[at];
+    if (swapped === undefined || other === part || roleOf(other) !== roleOf(part) || !task.admits(other))
+      return false;
+    if (LENGTH_KINDS.includes(other.kind) && (lengthIn === null || !lengthServes(other, lengthIn)))
+      return false;
+    const gives = functionsOf(swapped, hasBranched, task);
+    return wanted.every((each) => gives.includes(each));
+  });
+  const seen = new Set<Part>();
+  return found
+    .filter((each) => !seen.has(each.part) && seen.add(each.part))
+    .sort((a, b) => a.part.priceCents - b.part.priceCents);
 }
 
 function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask): Bill {
@@ -65,12 +125,11 @@ function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask):
   return lastKit === null ? whole : billWith(whole, lastKit, 1, task.stock);
 }
 
-/** The chain with every wanted swap that can be made; a swap that cannot is left out. */
+/** The chain with every wanted swap that can be made, from the wall on; a swap that cannot is left out. */
 export function applySwaps(shop: Shop, task: SearchTask, chain: Chain, swaps: Swaps): Chain {
-  const links = chain.links.map((link, at) => {
+  const swapped = chain.links.reduce((now, link, at) => {
     const sku = swaps[link.passage.part.sku];
-    const other = alternativesFor(shop, task, chain, at).find((each) => each.sku === sku);
-    return (other && withPart(link, other)) ?? link;
-  });
-  return { links, lastKit: chain.lastKit, bill: billOf(links, chain.lastKit, task) };
+    return alternativesFor(shop, task, now, at).find(({ part }) => part.sku === sku)?.chain ?? now;
+  }, chain);
+  return { ...swapped, bill: billOf(swapped.links, swapped.lastKit, task) };
 }

@@ -169,6 +169,35 @@ describe("pipe", () => {
     assert.ok(plan.parts.some(({ sku }) => sku === "KR-12-X"));
     assert.ok(plan.why.some((why) => /crimp/i.test(why)));
   });
+  it("parts galvanised from copper by a dielectric union when asked, and says to bond round it", () => {
+    const asked = job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" });
+    const plain = best(planHookup(shop, asked));
+    assert.ok(codes(plain.warnings).includes("suggest-dielectric"));
+    const apart = best(planHookup(shop, { ...asked, needs: ["dielectric"] }));
+    assert.ok(apart.parts.some(({ name }) => name.startsWith("Dielectric union")));
+    assert.ok(codes(apart.warnings).includes("dielectric-bond"));
+    assert.ok(!codes(apart.warnings).includes("suggest-dielectric"));
+  });
+
+  it("lets no copper or brass touch water after reverse osmosis", () => {
+    const asked = job("refrigerator", { end: "tube-1/4-pe", treated: "reverse-osmosis" });
+    const { plans } = planHookup(shop, { ...asked, needs: ["filter"] });
+    assert.ok(plans.length > 0);
+    for (const { parts } of plans)
+      assert.ok(parts.every(({ material }) => material !== "brass" && material !== "copper"));
+    const threaded = planHookup(shop, { ...asked, supply: { ...asked.supply, end: "npt-1/4-m" } });
+    assert.ok(codes(threaded.refused).includes("no-copper-after-ro"));
+  });
+
+  it("names what the second wrench holds, with its sizes where they are usual", () => {
+    const plan = best(planHookup(shop, job("dishwasher", {})));
+    assert.deepEqual(plan.joints[0]?.holdBack, { what: "the stop's body", wrenches: ["9/16 in", "5/8 in"] });
+    assert.equal(plan.joints[1]?.holdBack?.what, "the adapter");
+    const byHand = best(planHookup(shop, job("toilet", {}))).joints.at(-1);
+    assert.equal(byHand?.turns?.handOnly, true);
+    assert.equal(byHand?.holdBack, undefined);
+  });
+
   it("warns of the ground on metal and of an old galvanised nipple", () => {
     const copper = best(planHookup(shop, job("toilet", { kind: "stub", end: "pipe-1/2-copper" })));
     assert.ok(codes(copper.warnings).includes("ground-jumper"));

@@ -8,7 +8,7 @@ export {
   SEALANTS,
   type Sealant,
 } from "./joint.ts";
-export { ruleFor, type Side, wrenchesFor } from "./make-up.ts";
+export { heldEnd, ruleFor, type Side, wrenchesFor } from "./make-up.ts";
 export { allPairs, type JointCard, type Match, type Matrix, matchEnds, VERDICT_LETTERS } from "./match.ts";
 export {
   MEETING_CODES,

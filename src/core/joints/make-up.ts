@@ -42,15 +42,29 @@ export function ruleFor(mating: Mating, one: Side, other: Side, rules: readonly 
   return found;
 }
 
+function isNut(end: End): boolean {
+  return end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat");
+}
+
 /** Wrench sizes for the part that turns: the nut's where there is one, else the male part's. Empty when made by hand or not turned. */
 export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTable): readonly string[] {
   if (rule.handOnly || rule.turns === null) return [];
-  const nut = [one, other].find(
-    (end) => end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat"),
-  );
+  const nut = [one, other].find(isNut);
   if (nut) return nut.wrenches;
   const male = one.gender === "m" ? one : other.gender === "m" ? other : null;
   if (male === null) return [];
   if (rule.type === "ferrule") return ends.get(`${male.family}-${male.size}-f`)?.wrenches ?? [];
   return male.wrenches;
+}
+
+/**
+ * The end whose body a second wrench holds: what the nut goes on, the body of a ferrule joint, the female of a taper
+ * thread. Its `wrenches` are the sizes of that body. Null when the joint is made by hand or not turned.
+ * Source: practice of the trade; the turning side is the one wrenchesFor gives sizes for.
+ */
+export function heldEnd(rule: JointRule, one: End, other: End): End | null {
+  if (rule.handOnly || rule.turns === null) return null;
+  if (isNut(one) !== isNut(other)) return isNut(one) ? other : one;
+  const [male, female] = one.gender === "m" ? [one, other] : [other, one];
+  return rule.type === "taper-thread" || rule.type === "ground-joint" ? female : male;
 }

@@ -20,6 +20,8 @@ export interface JointCard {
   readonly wrenches: readonly string[];
   /** A second wrench holds what must not turn. */
   readonly backUp: boolean;
+  /** Sizes of that second wrench, where the body has flats of a usual size. */
+  readonly backUpWrenches: readonly string[];
   readonly sealsOn: string;
   readonly pieces: readonly string[];
   readonly lookFirst: readonly string[];
@@ -65,6 +67,7 @@ function cardOf(joint: NonNullable<Meeting["joint"]>, tables: MeetTables): Joint
     hardMaxTurns: rule.turns?.hardMax ?? null,
     wrenches,
     backUp: rule.turns !== null && !rule.handOnly,
+    backUpWrenches: joint.held?.wrenches ?? [],
     sealsOn: rule.sealsOn,
     pieces: rule.pieces,
     lookFirst: rule.lookFirst,

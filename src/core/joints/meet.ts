@@ -1,7 +1,7 @@
 /** What happens when any two ends meet: a joint, a look-alike that starts and will not seal, or nothing. */
 import { type Bind, bindOf, type End, type EndTable, type ThreadTable, threadOf } from "../ends/index.ts";
 import { type JointRule, type Mating, mate } from "./joint.ts";
-import { ruleFor, wrenchesFor } from "./make-up.ts";
+import { heldEnd, ruleFor, wrenchesFor } from "./make-up.ts";
 
 /** fits: a joint of its own; washer-only: seals on the washer if the faces meet; starts: goes on and will not seal; no: does not go on. */
 export const VERDICTS = ["fits", "washer-only", "starts", "no"] as const;
@@ -52,6 +52,8 @@ export interface Meeting {
     readonly mating: Mating;
     readonly rule: JointRule;
     readonly wrenches: readonly string[];
+    /** The end whose body is held back. */
+    readonly held: End | null;
   } | null;
   /** The threads' own account, for a male and a female thread that are not mates. */
   readonly bind: Bind | null;
@@ -119,7 +121,12 @@ export function meet(one: End, other: End, tables: MeetTables): Meeting {
   const mating = mate(one, other, tables.matings);
   if (mating) {
     const rule = ruleFor(mating, { end: one, plastic: false }, { end: other, plastic: false }, tables.joints);
-    const joint = { mating, rule, wrenches: wrenchesFor(rule, one, other, tables.ends) };
+    const joint = {
+      mating,
+      rule,
+      wrenches: wrenchesFor(rule, one, other, tables.ends),
+      held: heldEnd(rule, one, other),
+    };
     return { ...bare("fits"), joint };
   }
   if (one.form === "thread" && other.form === "thread") {

@@ -23,6 +23,7 @@ export {
 } from "./life.ts";
 export { firstRefused, MOST_SNUGS, type Refusal, refuseNext } from "./rules.ts";
 export {
+  holdBackInWords,
   makeText,
   type RunStep,
   runSheet,

@@ -67,6 +67,14 @@ export function sealantInWords(joint: PlanJoint): string {
   return SEALANT_WORDS[joint.sealant];
 }
 
+/** What the second wrench holds, and its sizes where they are usual ones. */
+export function holdBackInWords({ holdBack }: PlanJoint): string {
+  if (holdBack === undefined) return "the part that must not turn";
+  const sizes =
+    holdBack.wrenches.length === 0 ? "an adjustable wrench" : `about ${holdBack.wrenches.join(" or ")}`;
+  return `${holdBack.what} (${sizes})`;
+}
+
 function facts(connection: ConnectionState, tables: SheetTables) {
   const { survey } = connection;
   return {
@@ -121,7 +129,7 @@ export function makeText(joint: PlanJoint): string {
   if (turns.handOnly)
     return `${joint.label}: start it by hand and tighten ${formatTurns(turns)}; ${sealantInWords(joint)}. ${look}`;
   const nut = wrenches.length > 0 ? `the ${wrenches.join(" or ")} wrench` : "a wrench";
-  return `${joint.label}: hand-tight, hold back, then ${formatTurns(turns)} turn more with ${nut}; ${sealantInWords(joint)}. ${look}`;
+  return `${joint.label}: hand-tight, hold back ${holdBackInWords(joint)}, then ${formatTurns(turns)} turn more with ${nut}; ${sealantInWords(joint)}. ${look}`;
 }
 
 function slots(

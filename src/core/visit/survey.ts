@@ -8,6 +8,7 @@ import type {
   Need,
   PipeMaterial,
   SupplyKind,
+  Treatment,
   Water,
 } from "../hookup/index.ts";
 import type { Preset } from "./template.ts";
@@ -37,6 +38,8 @@ export interface Survey {
     /** Where that line ends. */
     readonly lineInlet?: EndCode;
     readonly material?: PipeMaterial;
+    /** Absent: plain house water. */
+    readonly treated?: Treatment;
   };
   readonly stop: {
     readonly kind: (typeof STOP_KINDS)[number];
@@ -106,6 +109,7 @@ export function problemOf(survey: Survey, stock: HookupProblem["stock"]): Hookup
         ? { keptLine: { inlet: survey.supply.lineInlet } }
         : {}),
       ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
+      ...(survey.supply.treated === undefined ? {} : { treated: survey.supply.treated }),
     },
     inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
@@ -127,6 +131,7 @@ export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
       supply.keepsExistingLine,
       supply.keptLine?.inlet,
       supply.teeAt,
+      supply.treated,
       inlet.end,
       inlet.fixture,
       inlet.plastic,

@@ -51,6 +51,7 @@ function Told({ match }: { readonly match: Match }) {
         <Fact what="wrench">
           {joint.wrenches.length > 0 ? joint.wrenches.join(" or ") : "none"}
           {joint.backUp && ", and a back-up wrench on what must not turn"}
+          {joint.backUpWrenches.length > 0 && ` (about ${joint.backUpWrenches.join(" or ")})`}
         </Fact>
         <Fact what="goes on">{joint.pieces.join(" › ")}</Fact>
         <Fact what="look first">{joint.lookFirst.join("; ")}</Fact>

@@ -142,7 +142,15 @@ export function Hookup(props: HookupProps) {
       </details>
       {open && <JointPanel joint={open} ends={ends} />}
       <Adjust trial={trial} plan={plan} />
-      <OtherWays best={best} ways={ways} fixture={fixture} shown={shown} onShow={setShown} />
+      <OtherWays
+        best={best}
+        ways={ways}
+        ends={ends}
+        fixture={fixture}
+        inletPlastic={connection.survey.inlet.plastic}
+        shown={shown}
+        onShow={setShown}
+      />
       <section aria-label="Why" className="mt-4">
         <h3>Why this way</h3>
         <ul className="list-disc pl-5">

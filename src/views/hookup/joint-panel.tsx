@@ -1,6 +1,6 @@
 import type { PlanJoint } from "../../core/hookup/index.ts";
 import { formatTurns } from "../../core/units/index.ts";
-import { sealantInWords } from "../../core/visit/index.ts";
+import { holdBackInWords, sealantInWords } from "../../core/visit/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 
@@ -18,7 +18,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
           ? "none: by hand"
           : "none",
     ],
-    ["Hold back", joint.backUp ? "the part that must not turn, with a second wrench" : "not needed"],
+    ["Hold back", joint.backUp ? holdBackInWords(joint) : "not needed"],
     ["Look first", joint.lookFirst.join("; ")],
   ];
   return (

@@ -1,6 +1,7 @@
 import type { Finding, OtherWay, Plan } from "../../core/hookup/index.ts";
 import { formatCents } from "../../core/units/index.ts";
-import { Beads } from "../../drawing/beads.tsx";
+import type { EndFigures } from "../../drawing/layout.ts";
+import { RunStrip } from "../../drawing/run-strip.tsx";
 import { plannedJoints } from "./planned-joints.ts";
 
 /** Letters plans go by: A is the best, B the next. */
@@ -23,25 +24,28 @@ export function planInWords(plan: Plan): string {
 interface OtherWaysProps {
   readonly best: Plan;
   readonly ways: readonly OtherWay[];
+  readonly ends: EndFigures;
   readonly fixture: string;
+  readonly inletPlastic: boolean;
   readonly shown: number;
   readonly onShow: (index: number) => void;
 }
 
-/** Other ways to build the run, told by what differs from A. */
-export function OtherWays({ best, ways, fixture, shown, onShow }: OtherWaysProps) {
+/** Other ways to build the run: strips one under another, told by what differs from A. */
+export function OtherWays({ best, ways, ends, fixture, inletPlastic, shown, onShow }: OtherWaysProps) {
   if (ways.length === 0) return null;
   const rows = [{ plan: best, change: "best by the house rules", jointsMore: 0, centsMore: 0 }, ...ways];
   return (
     <section aria-label="Ways" className="mt-6 border-t-2 border-rule pt-3">
       <h2>
-        Other ways <span className="font-normal text-quiet">what differs from A</span>
+        Other ways{" "}
+        <span className="font-normal text-quiet">what differs from A is drawn full, the rest faint</span>
       </h2>
       <ul>
         {rows.map(({ plan, change, jointsMore, centsMore }, index) => (
           <li
             key={plan.id}
-            className="grid grid-cols-[2.5rem_1fr] items-center gap-x-4 border-b border-hairline py-1 lg:grid-cols-[2.5rem_1fr_auto_8rem_6rem]"
+            className="grid grid-cols-[2.5rem_1fr] items-center gap-x-4 border-b border-hairline py-2 lg:grid-cols-[2.5rem_1fr_8rem_6rem]"
           >
             <button
               type="button"
@@ -56,9 +60,6 @@ export function OtherWays({ best, ways, fixture, shown, onShow }: OtherWaysProps
               <p>{change === "" ? "another balance of joints, price and stock" : change}</p>
               <p className="text-[0.85rem] text-quiet">{planInWords(plan)}</p>
             </div>
-            <div className="col-start-2 lg:col-start-auto">
-              <Beads joints={plannedJoints(plan)} fixture={fixture} />
-            </div>
             <p className="figure col-start-2 lg:col-start-auto">
               {index === 0 ? `${plan.joints.length} joints` : more(jointsMore)}
             </p>
@@ -67,6 +68,16 @@ export function OtherWays({ best, ways, fixture, shown, onShow }: OtherWaysProps
                 ? formatCents(plan.priceCents)
                 : `${centsMore < 0 ? "−" : "+"}${formatCents(Math.abs(centsMore))}`}
             </p>
+            <div className="col-start-1 col-end-[-1] strip-scroll">
+              <RunStrip
+                plan={plan}
+                ends={ends}
+                joints={plannedJoints(plan)}
+                fixture={fixture}
+                inletPlastic={inletPlastic}
+                beside={index === 0 ? undefined : best}
+              />
+            </div>
           </li>
         ))}
       </ul>

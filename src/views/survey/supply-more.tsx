@@ -2,7 +2,7 @@ import type { SupplyKind } from "../../core/hookup/index.ts";
 import type { Survey } from "../../core/visit/index.ts";
 import { Choice, Pick } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
-import { KEPT_LINE_WORDS, MATERIAL_WORDS } from "./words.ts";
+import { KEPT_LINE_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "./words.ts";
 
 /** Supplies that begin at pipe: the end is the pipe, and the plan brings a stop. */
 export const PIPE_KINDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop"];
@@ -22,7 +22,8 @@ interface SupplyMoreProps {
 
 /** What else is known of the supply: its material, and a line that hangs there already. */
 export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
-  const { line, lineInlet, material, ...bare } = supply;
+  const { line, lineInlet, material, treated, ...plain } = supply;
+  const bare = { ...plain, ...(treated === undefined ? {} : { treated }) };
   const put = (change: Partial<Survey["supply"]>) => onChange({ ...supply, ...change });
   const hint = HINTS[supply.kind];
   const isOpenPipe = PIPE_KINDS.includes(supply.kind);
@@ -75,6 +76,15 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
           }
         />
       )}
+      <Choice
+        label="Water through a treatment unit"
+        options={TREATMENT_WORDS}
+        value={treated ?? "none"}
+        onChange={(chosen) => {
+          const { treated: _, ...rest } = supply;
+          onChange(chosen === "none" ? rest : { ...rest, treated: chosen });
+        }}
+      />
     </>
   );
 }

@@ -1,5 +1,5 @@
 /** What the survey's choices are called. */
-import type { LineKind, Need, PipeMaterial, SupplyKind } from "../../core/hookup/index.ts";
+import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../../core/hookup/index.ts";
 import type { StopProof, Survey } from "../../core/visit/index.ts";
 
 export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string])[] = [
@@ -44,12 +44,18 @@ export const MATERIAL_WORDS: readonly (readonly [PipeMaterial | "unknown", strin
   ["galvanised", "galvanised"],
   ["plastic", "plastic"],
 ];
+export const TREATMENT_WORDS: readonly (readonly [Treatment | "none", string])[] = [
+  ["none", "as it comes"],
+  ["reverse-osmosis", "reverse osmosis"],
+  ["demineralised", "demineralised"],
+];
 export const NEED_WORDS: readonly (readonly [Need, string])[] = [
   ["arrestor", "hammer arrestor"],
   ["auto-shutoff", "automatic shut-off"],
   ["backflow", "backflow protection"],
   ["filter", "filter"],
   ["union", "union"],
+  ["dielectric", "dielectric union"],
 ];
 export const LINE_WORDS: readonly (readonly [LineKind | "any", string])[] = [
   ["any", "any"],
