@@ -1,0 +1,127 @@
+/** One length of line on a bench: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
+import { type Bench, tipDistanceIn, tipOf } from "./bench.ts";
+import type { Clamp, Side } from "./rod.ts";
+import { type Method, type ScaledCurve, solveScaled } from "./solve.ts";
+import { add, cross, dot, norm, scale, subtract, unit, type Vector } from "./vector.ts";
+
+export interface LineCurve {
+  readonly lengthIn: number;
+  /** Length less both cuffs and the distance between their tips. */
+  readonly slackIn: number;
+  /** Smallest bend radius of the bending part, and where it is. */
+  readonly minRadiusIn: number;
+  readonly worst: { readonly at: Vector; readonly alongIn: number };
+  /** Greatest distance from the straight segment between the ends. */
+  readonly bulgeIn: number;
+  /** From end a to end b, cuffs included. */
+  readonly curve: readonly Vector[];
+  /** Pull at the ends in units of the line's bending stiffness over its bending length squared; negative: it pushes. */
+  readonly pull: number;
+  /** True where the ends lie in one plane and the curve leaves it: its mirror twin is as good. */
+  readonly leavesPlane: boolean;
+  /** Another shape takes nearly as little to bend: its smallest radius. Null where there is none. */
+  readonly rivalRadiusIn: number | null;
+  readonly method: Method;
+  readonly converged: boolean;
+}
+
+/** Ends this near to one plane are in it, and a curve that leaves it leaves it farther, inches. */
+const IN_PLANE_IN = 1e-3;
+const OUT_OF_PLANE_IN = 0.05;
+/** Straighter than this is straight, inches: radii beyond it say nothing. */
+export const STRAIGHT_IN = 10_000;
+
+function distanceToSegment(place: Vector, from: Vector, to: Vector): number {
+  const along = subtract(to, from);
+  const part = Math.min(1, Math.max(0, dot(subtract(place, from), along) / dot(along, along)));
+  return norm(subtract(place, add(from, scale(along, part))));
+}
+
+/** Normal of the plane both ends lie in, or null when they lie in none or in many. */
+function planeOf({ a, b }: Bench): Vector | null {
+  const span = subtract(b.at, a.at);
+  const [first, last] = [unit(a.direction), unit(b.direction)];
+  const normals = [cross(span, first), cross(span, last), cross(first, last)].sort(
+    (p, q) => norm(q) - norm(p),
+  );
+  const [normal] = normals;
+  if (normal === undefined || norm(normal) < IN_PLANE_IN) return null;
+  const across = unit(normal);
+  return [span, scale(first, norm(span)), scale(last, norm(span))].every(
+    (each) => Math.abs(dot(across, each)) < IN_PLANE_IN,
+  )
+    ? across
+    : null;
+}
+
+interface Scaled {
+  readonly clamp: Clamp;
+  readonly sides: readonly Side[];
+  readonly flexIn: number;
+  readonly origin: Vector;
+}
+
+/** The bench in the solver's own scale: the bending part has length 1 and starts at the origin. */
+function scaled(bench: Bench, lengthIn: number): Scaled {
+  const flexIn = lengthIn - 2 * bench.cuffIn;
+  const origin = tipOf(bench.a, bench.cuffIn);
+  return {
+    clamp: {
+      span: scale(subtract(tipOf(bench.b, bench.cuffIn), origin), 1 / flexIn),
+      from: unit(bench.a.direction),
+      to: scale(unit(bench.b.direction), -1),
+    },
+    sides: bench.walls.map(({ point, normal }) => ({
+      normal: unit(normal),
+      least: dot(unit(normal), subtract(point, origin)) / flexIn,
+    })),
+    flexIn,
+    origin,
+  };
+}
+
+function curveFrom(
+  bench: Bench,
+  lengthIn: number,
+  shape: ScaledCurve,
+  { flexIn, origin }: Scaled,
+): LineCurve {
+  const flexible = shape.places.map((place) => add(origin, scale(place, flexIn)));
+  const curve = [bench.a.at, ...flexible, bench.b.at];
+  const plane = planeOf(bench);
+  const radius = (curvature: number) => Math.min(STRAIGHT_IN, flexIn / Math.max(curvature, 1e-12));
+  const worst = flexible[Math.round(shape.worstAt * (flexible.length - 1))] ?? origin;
+  const span = subtract(bench.b.at, bench.a.at);
+  return {
+    lengthIn,
+    slackIn: flexIn - tipDistanceIn(bench),
+    minRadiusIn: radius(shape.curvature),
+    worst: { at: worst, alongIn: bench.cuffIn + shape.worstAt * flexIn },
+    bulgeIn: Math.max(...curve.map((place) => distanceToSegment(place, bench.a.at, bench.b.at))),
+    curve,
+    pull: dot(shape.force, unit(span)),
+    leavesPlane:
+      plane !== null &&
+      flexible.some((place) => Math.abs(dot(plane, subtract(place, bench.a.at))) > OUT_OF_PLANE_IN),
+    rivalRadiusIn: shape.rival === null ? null : radius(shape.rival),
+    method: shape.method,
+    converged: shape.converged,
+  };
+}
+
+/**
+ * The curve a line of this length takes between the ends of a sound bench (see faultOf).
+ * Units: inches. Null when it cannot reach even straight, or when walls leave it no shape at all.
+ * Limits: an untwisted line that may roll at its nuts; its own weight, its thickness and its touching itself are left out.
+ * Exactness: as solveScaled.
+ */
+export function curveOf(bench: Bench, lengthIn: number): LineCurve | null {
+  const flexIn = lengthIn - 2 * bench.cuffIn;
+  if (!(flexIn - tipDistanceIn(bench) > TAUTEST * flexIn)) return null;
+  const asked = scaled(bench, lengthIn);
+  const shape = solveScaled(asked.clamp, asked.sides);
+  return shape === null ? null : curveFrom(bench, lengthIn, shape, asked);
+}
+
+/** A line with less slack than this part of its length is stretched straight, and bends at no radius to speak of. */
+const TAUTEST = 1e-7;

@@ -1,0 +1,73 @@
+/** Every interval of good lengths, not only the first: longer is not always gentler. */
+import { type Bench, tipDistanceIn } from "./bench.ts";
+import { DEFAULT_MARGINS, rateLength, type SlackMargins } from "./rate.ts";
+
+/** From and to, inches; null: good for as long as was looked. */
+export type Interval = readonly [fromIn: number, toIn: number | null];
+
+/** Lengths looked at between the ends: closer together where there is little slack, where the bend changes fastest. */
+const LOOKS = 72;
+/** Least slack looked at, against the tip distance. */
+const FIRST_SLACK = 2e-3;
+/** Ends of intervals are found to this, inches: a quarter of what a tape shows. */
+const EDGE_IN = 1 / 64;
+/** The longest look, in tip distances and in smallest bend radii: beyond both a loop only opens. */
+const FAR_TIPS = 3;
+const FAR_RADII = 14;
+
+/** Lengths to look at, rising. */
+function looksFor(bench: Bench, longestIn: number): readonly number[] {
+  const apart = tipDistanceIn(bench);
+  const shortestIn = 2 * bench.cuffIn + apart;
+  const least = Math.max(apart * FIRST_SLACK, 1 / 64);
+  const most = Math.max(longestIn - shortestIn, FAR_TIPS * apart, FAR_RADII * bench.minBendRadiusIn);
+  return Array.from({ length: LOOKS }, (_, k) => shortestIn + least * (most / least) ** (k / (LOOKS - 1)));
+}
+
+export interface Watch {
+  /** Called with the share done, 0 to 1. */
+  readonly onProgress?: (share: number) => void;
+  /** Asked before every length; true: stop, the answer is not wanted any more. */
+  readonly isCancelled?: () => boolean;
+}
+
+/**
+ * Intervals of over-all length that rate good, rising, to 1/64 in. Null when cancelled.
+ * Shape: the last interval's end is null when the longest length looked at is good still.
+ * Units: inches. `longestIn` is looked as far as in any case.
+ * Limits: an interval narrower than the looks are apart (about 8 % of the slack) can be missed.
+ */
+export function goodIntervals(
+  bench: Bench,
+  longestIn: number,
+  margins: SlackMargins = DEFAULT_MARGINS,
+  { onProgress, isCancelled }: Watch = {},
+): readonly Interval[] | null {
+  const isGood = (lengthIn: number) => rateLength(bench, lengthIn, margins).rating === "good";
+  /** The edge between a length that is not as the other: the side of `good` nearest it. */
+  const edge = (bad: number, good: number): number => {
+    let [outside, inside] = [bad, good];
+    while (Math.abs(inside - outside) > EDGE_IN) {
+      const middle = (inside + outside) / 2;
+      if (isGood(middle)) inside = middle;
+      else outside = middle;
+    }
+    return inside;
+  };
+  const found: [number, number | null][] = [];
+  const looks = looksFor(bench, longestIn);
+  let before = 2 * bench.cuffIn + tipDistanceIn(bench);
+  let wasGood = false;
+  for (const [index, lengthIn] of looks.entries()) {
+    if (isCancelled?.()) return null;
+    onProgress?.(index / looks.length);
+    const good = isGood(lengthIn);
+    if (good && !wasGood) found.push([edge(before, lengthIn), null]);
+    const last = found.at(-1);
+    if (!good && wasGood && last) last[1] = edge(lengthIn, before);
+    wasGood = good;
+    before = lengthIn;
+  }
+  onProgress?.(1);
+  return found;
+}

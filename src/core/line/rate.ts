@@ -1,0 +1,57 @@
+/** How well a length fits: the five ratings of a stock length, in the order they are judged. */
+import { type Bench, tipDistanceIn } from "./bench.ts";
+import { curveOf, type LineCurve } from "./curve.ts";
+
+export const RATINGS = ["short", "tight-bend", "taut", "excess", "good"] as const;
+export type Rating = (typeof RATINGS)[number];
+
+/** Slack below which a line is taut: a share of the distance between the cuff tips or a length, whichever is more. */
+export interface SlackMargins {
+  readonly share: number;
+  readonly lengthIn: number;
+}
+
+/** Two in a hundred of the distance, at least a quarter inch: less, and a nut pulled off axis has nothing to give. */
+export const DEFAULT_MARGINS: SlackMargins = { share: 0.02, lengthIn: 0.25 };
+
+export interface RatedLength {
+  readonly lengthIn: number;
+  readonly rating: Rating;
+  readonly slackIn: number;
+  /** Null: it does not reach, or walls leave it no shape. */
+  readonly curve: LineCurve | null;
+}
+
+/** The rating of a length whose curve is known. A length that no shape was found for bends too tight. */
+export function ratingOf(
+  bench: Bench,
+  slackIn: number,
+  curve: LineCurve | null,
+  margins: SlackMargins,
+): Rating {
+  if (slackIn <= 0) return "short";
+  if (curve === null || curve.minRadiusIn < bench.minBendRadiusIn) return "tight-bend";
+  if (slackIn < Math.max(margins.share * tipDistanceIn(bench), margins.lengthIn)) return "taut";
+  if (bench.freeBulgeIn !== null && curve.bulgeIn > bench.freeBulgeIn) return "excess";
+  return "good";
+}
+
+/** One length on a sound bench, with its curve and rating. Units: inches. */
+export function rateLength(
+  bench: Bench,
+  lengthIn: number,
+  margins: SlackMargins = DEFAULT_MARGINS,
+): RatedLength {
+  const slackIn = lengthIn - 2 * bench.cuffIn - tipDistanceIn(bench);
+  const curve = slackIn > 0 ? curveOf(bench, lengthIn) : null;
+  return { lengthIn, slackIn, curve, rating: ratingOf(bench, slackIn, curve, margins) };
+}
+
+/**
+ * The length to take: the shortest good one. Null when none is good.
+ * Shortest, because of lengths that all bend gently enough the shortest rubs, catches and costs the least.
+ */
+export function bestOf(rated: readonly RatedLength[]): RatedLength | null {
+  const good = rated.filter(({ rating }) => rating === "good");
+  return [...good].sort((a, b) => a.lengthIn - b.lengthIn)[0] ?? null;
+}
