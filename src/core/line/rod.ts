@@ -36,6 +36,8 @@ const LONGEST_STEP = 0.7;
 /** A step and a miss below this end the iteration, rad and lengths. */
 const SETTLED = 1e-9;
 const MOST_ITERATIONS = 60;
+/** Iterations after which contacts that were only passed through have let go. */
+const SORTED_OUT = 8;
 /**
  * Additions to the energy's curvature, tried in turn until a step leads to a minimum and not to a saddle. The second one
  * only lifts a mode of no stiffness off zero: a line between ends on one axis may roll about it freely.
@@ -62,6 +64,8 @@ export interface Relaxing {
   /** A step and a miss below this end the iteration, rad and lengths. */
   readonly settled?: number;
   readonly mostIterations?: number;
+  /** Nodes that may touch walls once the first contacts have sorted themselves out; more, and the start is given up. */
+  readonly mostTouching?: number;
   /** A chain of another number of pieces near the answer: its force and what it touches are a good guess. */
   readonly near?: RodState;
 }
@@ -76,7 +80,7 @@ export function relax(
   start: Float64Array,
   clamp: Clamp,
   sides: readonly Side[] = [],
-  { settled = SETTLED, mostIterations = MOST_ITERATIONS, near }: Relaxing = {},
+  { settled = SETTLED, mostIterations = MOST_ITERATIONS, mostTouching = Infinity, near }: Relaxing = {},
 ): RodState {
   const system = new BorderedSystem(start, clamp, sides, near);
   let iterations = 0;
@@ -85,6 +89,7 @@ export function relax(
   while (iterations < mostIterations && !converged) {
     iterations += 1;
     system.linearise();
+    if (iterations > SORTED_OUT && system.touching.length > mostTouching) break;
     // Where the last step needed a lift, this one needs about the same.
     tries = Math.max(0, tries - 2);
     let isMinimum = system.solve(LIFTS[tries] ?? 0);

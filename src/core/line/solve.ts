@@ -1,10 +1,10 @@
 /** The true curve of a line between two clamped ends: the shape of least bending energy, and how sure it is. */
 import { at } from "./filled.ts";
-import { type Clamp, type RodState, relax, resample, type Side } from "./rod.ts";
+import { type Clamp, type Relaxing, type RodState, relax, resample, type Side } from "./rod.ts";
 import { shoot, type Trajectory } from "./shoot.ts";
 import { startsFor } from "./starts.ts";
 import { type TautLine, tautCurvature, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut.ts";
-import { cross, norm, scale, subtract, type Vector } from "./vector.ts";
+import { cross, dot, norm, scale, subtract, unit, type Vector } from "./vector.ts";
 
 /** How the figures were got: two shooting halves, the closed form of a taut line, or the chain of pieces itself. */
 export type Method = "shooting" | "taut" | "chain";
@@ -29,7 +29,9 @@ const COARSE = 24;
 const FINE = 60;
 const FINEST = 160;
 /** A coarse minimum need not be finer than the chain is, rad; one not found soon is left to the other starts. */
-const COARSE_WAY = { settled: 1e-3, mostIterations: 40 } as const;
+const COARSE_WAY = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
+/** What is asked again where that leads nowhere. */
+const PATIENT_WAY = { settled: 1e-3 } as const;
 /** Energies this near, against each other, are rivals: what ends are measured to moves them as much. */
 const RIVAL_ENERGY = 0.04;
 /** Rivals with worst curvatures this near are the same shape, or its mirror. */
@@ -146,8 +148,8 @@ function polished(rod: RodState, clamp: Clamp): Shape {
     if (count > COARSE) fine = relax(resample(fine.tangents, count, clamp), clamp, [], { near: fine });
     const path = shoot(clamp, { moments: momentsOf(fine.tangents, clamp), force: fine.force });
     if (path !== null && Math.abs(path.energy / fine.energy - 1) < SAME_ENERGY) return fromShooting(path);
-    if (count === FINE) {
-      const taut = tautLineNear(clamp, fine.force);
+    if (count > COARSE) {
+      const taut = tautLineNear(clamp, fine.force, count);
       if (taut !== null) return fromTaut(taut, clamp.span);
     }
   }
@@ -155,11 +157,11 @@ function polished(rod: RodState, clamp: Clamp): Shape {
 }
 
 /** Minima of the coarse chain, the least first; of equal ones the first. */
-function coarseMinima(clamp: Clamp, sides: readonly Side[]): readonly RodState[] {
+function coarseMinima(clamp: Clamp, sides: readonly Side[], way: Relaxing = COARSE_WAY): readonly RodState[] {
   const starts = startsFor(clamp, COARSE);
   const from = (some: readonly Float64Array[]) =>
     some
-      .map((start) => relax(start, clamp, sides, COARSE_WAY))
+      .map((start) => relax(start, clamp, sides, way))
       .filter(({ converged }) => converged)
       .sort((a, b) => a.energy - b.energy);
   const first = from(sides.length === 0 ? starts.slice(0, FREE_STARTS) : starts);
@@ -195,18 +197,39 @@ export function solveScaled(clamp: Clamp, sides: readonly Side[] = []): ScaledCu
   if (taut === null && best === undefined) return null;
   const shape = taut ? fromTaut(taut, clamp.span) : best ? polished(best, clamp) : null;
   if (shape === null) return null;
-  if (sides.every((side) => staysOn(shape.places, side)))
-    return { ...shape, rival: taut ? null : rivalOf(free, clamp) };
-  const held = coarseMinima(clamp, sides);
-  const [least] = held;
-  if (least === undefined) return null;
-  const fine = TOUCHING.reduce(
-    (rod, count) => relax(resample(rod.tangents, count, clamp), clamp, sides, { near: rod }),
-    least,
-  );
-  return { ...fromChain(fine, clamp), rival: rivalOf(held, clamp) };
+  const rival = taut ? null : rivalOf(free, clamp);
+  if (sides.every((side) => staysOn(shape.places, side))) return { ...shape, rival };
+  const twin = mirrored(shape, clamp);
+  if (twin !== null && sides.every((side) => staysOn(twin.places, side))) return { ...twin, rival };
+  return alongWalls(clamp, sides, COARSE_WAY) ?? alongWalls(clamp, sides, PATIENT_WAY);
 }
 
+/** The least shape that keeps to its side of the walls, as a fine chain; null where no start leads to one. */
+function alongWalls(clamp: Clamp, sides: readonly Side[], way: Relaxing): ScaledCurve | null {
+  const held = coarseMinima(clamp, sides, way);
+  for (const [index, coarse] of held.entries()) {
+    const fine = TOUCHING.reduce(
+      (rod, count) => relax(resample(rod.tangents, count, clamp), clamp, sides, { near: rod }),
+      coarse,
+    );
+    if (fine.converged) return { ...fromChain(fine, clamp), rival: rivalOf(held.slice(index), clamp) };
+  }
+  return null;
+}
+
+/** The shape's mirror twin in the plane of the clamps; null where they lie in none. It takes exactly as much to bend. */
+function mirrored(shape: Shape, { span, from, to }: Clamp): Shape | null {
+  const normals = [cross(span, from), cross(span, to), cross(from, to)].sort((a, b) => norm(b) - norm(a));
+  const longest = normals[0] ?? span;
+  if (norm(longest) < IN_PLANE) return null;
+  const across = unit(longest);
+  if ([span, from, to].some((each) => Math.abs(dot(each, across)) > IN_PLANE)) return null;
+  const flip = (place: Vector) => subtract(place, scale(across, 2 * dot(place, across)));
+  return { ...shape, places: shape.places.map(flip), force: flip(shape.force) };
+}
+
+/** Clamps this near to one plane lie in it. */
+const IN_PLANE = 1e-6;
 /** A place this far past a side, in lengths of the line, is still on it. */
 const ON_SIDE = 1e-3;
 

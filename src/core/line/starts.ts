@@ -8,6 +8,7 @@ const FLAT = 1e-6;
 const KICK = 0.12;
 /** How far a bow is pushed aside, in tangent lengths. */
 const BOW = 3;
+const SNAKE = 1.5;
 
 function tangentsAlong(count: number, tangentAt: (place: number) => Vector): Float64Array {
   const made = new Float64Array(3 * count);
@@ -32,7 +33,7 @@ function axesOf({ span, from, to }: Clamp): { readonly aside: Vector; readonly o
 /**
  * Guesses of `count` unit tangents each for a minimum-energy search.
  * A quadratic through both clamped tangents whose mean is the span; then its middle pushed aside either way and out of the
- * plane; and a full turn laid over it. The first ones lead to the least energy in free space by themselves: in every one
+ * plane; a full turn laid over it; and snaked in and out of the plane. The first ones lead to the least energy in free space by themselves: in every one
  * of some thousands of random geometries (solve.test.ts). Walls cut the paths between minima, and want them all.
  */
 export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] {
@@ -51,7 +52,19 @@ export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] 
     const plain = bowed(scale(out, KICK));
     return (place: number): Vector => turned(plain(place), axis, turns * 2 * Math.PI * place);
   };
+  const snaked = (first: Vector, then: Vector) => {
+    const plain = bowed(scale(out, KICK));
+    return (place: number): Vector =>
+      add(
+        plain(place),
+        add(
+          scale(first, SNAKE * Math.sin(2 * Math.PI * place)),
+          scale(then, SNAKE * Math.sin(3 * Math.PI * place)),
+        ),
+      );
+  };
   const tilted = unit(add(out, scale(aside, KICK)));
+  const [inward, under] = [scale(aside, -1), scale(out, -1)];
   return [
     looped(tilted, 1),
     bowed(scale(out, KICK)),
@@ -60,5 +73,13 @@ export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] 
     bowed(add(scale(aside, -BOW), scale(out, KICK))),
     bowed(scale(out, -BOW)),
     looped(tilted, -1),
+    snaked(out, aside),
+    snaked(under, aside),
+    snaked(out, inward),
+    snaked(under, inward),
+    snaked(aside, out),
+    snaked(inward, out),
+    snaked(aside, under),
+    snaked(inward, under),
   ].map((tangentAt) => tangentsAlong(count, tangentAt));
 }

@@ -98,6 +98,10 @@ const SHORT_WAYS: Ways = [false, false];
 const ALL_WAYS: readonly Ways[] = [SHORT_WAYS, [false, true], [true, false], [true, true]];
 /** Past this angle, rad, a layer may do better by the long way round: only a near guess can tell. */
 const NEARLY_BACK = 2.4;
+/** A chain's pull is this near the line's own, as the logarithm of their ratio: its grid makes it a little stiffer. */
+const SAME_PULL = 0.15;
+/** And more where its pieces are longer than a layer is deep. */
+const COARSE_PULL = 0.4;
 
 /** Bending energy of both layers. */
 export function tautEnergy({ q, layers }: TautLine): number {
@@ -121,16 +125,15 @@ export function tautLine(clamp: Clamp): TautLine | null {
   return found?.layers.every(({ angle }) => angle < NEARLY_BACK) ? found : null;
 }
 
-/** The taut form nearest a known pull (a rod's force), by whichever way round each end goes; null where none is. */
-export function tautLineNear(clamp: Clamp, force: Vector): TautLine | null {
+/** The taut form nearest the pull of a chain of `count` pieces, by whichever way round each end goes; null where none is. */
+export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLine | null {
   const q = Math.sqrt(norm(force));
   if (!(q > 0)) return null;
   const offBy = (line: TautLine) => Math.abs(Math.log(line.q / q));
-  return (
-    ALL_WAYS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? []).sort(
-      (a, b) => offBy(a) - offBy(b),
-    )[0] ?? null
-  );
+  const found = ALL_WAYS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? [])
+    .filter((line) => offBy(line) < SAME_PULL + COARSE_PULL * (q / count) ** 2)
+    .sort((a, b) => offBy(a) - offBy(b));
+  return found[0] ?? null;
 }
 
 /** Curvature of the taut form at a place along the flexible length, 0 to 1: the sum of both layers. */

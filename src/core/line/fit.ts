@@ -1,0 +1,51 @@
+/** The whole answer of the line fitter: every stock length rated, every interval of good lengths, the one to take. */
+import type { Bench } from "./bench.ts";
+import { goodIntervals, type Interval, type Watch } from "./intervals.ts";
+import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
+import { type Firmness, firmnessOf } from "./touchy.ts";
+
+export interface FirmLength extends RatedLength {
+  /** Null where there is no curve to be firm. */
+  readonly firmness: Firmness | null;
+}
+
+export interface FitOutcome {
+  readonly fits: readonly FirmLength[];
+  readonly goodIntervalsIn: readonly Interval[];
+  readonly shortestGoodIn: number | null;
+  readonly best: FirmLength | null;
+}
+
+/** Part of the work that rating the lengths is; the rest is looking for intervals. */
+const RATING_SHARE = 0.4;
+
+/**
+ * Rates lengths on a sound bench and finds all good ones. Null when cancelled.
+ * Units: inches. Lengths keep their order. Limits and exactness: as curveOf and goodIntervals.
+ */
+export function fitLines(
+  bench: Bench,
+  lengthsIn: readonly number[],
+  margins: SlackMargins = DEFAULT_MARGINS,
+  watch: Watch = {},
+): FitOutcome | null {
+  const fits: FirmLength[] = [];
+  for (const [index, lengthIn] of lengthsIn.entries()) {
+    if (watch.isCancelled?.()) return null;
+    const rated = rateLength(bench, lengthIn, margins);
+    fits.push({ ...rated, firmness: rated.curve && firmnessOf(bench, rated.curve) });
+    watch.onProgress?.((RATING_SHARE * (index + 1)) / lengthsIn.length);
+  }
+  const goodIntervalsIn = goodIntervals(bench, Math.max(...lengthsIn), margins, {
+    ...watch,
+    onProgress: (share) => watch.onProgress?.(RATING_SHARE + (1 - RATING_SHARE) * share),
+  });
+  if (goodIntervalsIn === null) return null;
+  const best = bestOf(fits);
+  return {
+    fits,
+    goodIntervalsIn,
+    shortestGoodIn: goodIntervalsIn[0]?.[0] ?? null,
+    best: fits.find((each) => each === best) ?? null,
+  };
+}

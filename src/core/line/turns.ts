@@ -1,0 +1,117 @@
+/** What moves an end: a part put on it, an elbow turned about it, another kind of stop. Tried, and told by what it gains. */
+import type { Port } from "../parts/index.ts";
+import type { Bench, LineEnd } from "./bench.ts";
+import { faultOf } from "./bench.ts";
+import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
+import {
+  across,
+  add,
+  cross,
+  dot,
+  norm,
+  scale,
+  subtract,
+  turned,
+  unit,
+  type Vector,
+  without,
+} from "./vector.ts";
+
+const UP: Vector = [0, 1, 0];
+const OUT: Vector = [0, 0, 1];
+export const HOURS = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11] as const;
+export type Hour = (typeof HOURS)[number];
+
+/**
+ * The way an hour points round an axis, as seen by somebody the axis looks at: 12 is up, 3 is to the right. Where the axis
+ * itself looks up or down, 12 is out of the wall.
+ */
+export function hourDirection(axis: Vector, hour: Hour): Vector {
+  const along = unit(axis);
+  const upright = without(UP, along);
+  const twelve = norm(upright) > 1e-6 ? unit(upright) : unit(without(OUT, along));
+  return turned(twelve, along, -(hour % 12) * (Math.PI / 6));
+}
+
+/**
+ * Where the line leaves once a part sits on an end: the part's `into` port meets the end, its `out` port is the new end.
+ * The part is turned so that its outlet looks to `hour` round the end's direction; for a straight part the hour is idle.
+ */
+export function throughPart(end: LineEnd, into: Port, out: Port, hour: Hour = 12): LineEnd {
+  const along = unit(end.direction);
+  const first = scale(unit(into.direction), -1);
+  const aside = without(out.direction, first);
+  const shift = without(subtract(out.at, into.at), first);
+  const second = norm(aside) > 1e-6 ? unit(aside) : norm(shift) > 1e-6 ? unit(shift) : across(first);
+  const third = cross(first, second);
+  const to = [along, hourDirection(along, hour)] as const;
+  const across3 = cross(to[0], to[1]);
+  const placed = (vector: Vector): Vector =>
+    add(
+      add(scale(to[0], dot(vector, first)), scale(to[1], dot(vector, second))),
+      scale(across3, dot(vector, third)),
+    );
+  return { at: add(end.at, placed(subtract(out.at, into.at))), direction: placed(unit(out.direction)) };
+}
+
+export interface Alternative {
+  readonly label: string;
+  readonly a?: LineEnd;
+  readonly b?: LineEnd;
+}
+
+/** An elbow put on an end, or turned on it: one alternative for each hour. */
+export function elbowTurns(
+  bench: Bench,
+  which: "a" | "b",
+  elbow: { readonly into: Port; readonly out: Port },
+  hours: readonly Hour[] = HOURS,
+): readonly Alternative[] {
+  return hours.map((hour) => ({
+    label: `elbow at ${hour} o'clock`,
+    [which]: throughPart(bench[which], elbow.into, elbow.out, hour),
+  }));
+}
+
+/** The stop at end a: straight out of the wall, or an angle stop with its outlet at each hour. `axis` is the wall's normal. */
+export function stopTurns(bench: Bench, axis: Vector = OUT): readonly Alternative[] {
+  return [
+    { label: "straight stop", a: { at: bench.a.at, direction: axis } },
+    ...HOURS.map((hour) => ({
+      label: `angle stop at ${hour} o'clock`,
+      a: { at: bench.a.at, direction: hourDirection(axis, hour) },
+    })),
+  ];
+}
+
+export interface TriedAlternative {
+  readonly alternative: Alternative;
+  readonly best: RatedLength;
+}
+
+/**
+ * Alternatives with which some length is good: gentlest bend first, the shorter length on a tie. Those a wall forbids are
+ * left out. Null when cancelled.
+ */
+export function helpfulTurns(
+  bench: Bench,
+  alternatives: readonly Alternative[],
+  lengthsIn: readonly number[],
+  margins: SlackMargins = DEFAULT_MARGINS,
+  isCancelled: () => boolean = () => false,
+): readonly TriedAlternative[] | null {
+  const tried: TriedAlternative[] = [];
+  for (const alternative of alternatives) {
+    if (isCancelled()) return null;
+    const changed = {
+      ...bench,
+      ...(alternative.a && { a: alternative.a }),
+      ...(alternative.b && { b: alternative.b }),
+    };
+    if (faultOf(changed) !== null) continue;
+    const best = bestOf(lengthsIn.map((lengthIn) => rateLength(changed, lengthIn, margins)));
+    if (best !== null) tried.push({ alternative, best });
+  }
+  const radius = ({ best }: TriedAlternative) => best.curve?.minRadiusIn ?? 0;
+  return tried.sort((one, other) => radius(other) - radius(one) || one.best.lengthIn - other.best.lengthIn);
+}
