@@ -2,7 +2,7 @@
 import { at } from "./filled.ts";
 import { type Clamp, type Relaxing, type RodState, relax, resample, type Side } from "./rod.ts";
 import { shoot, type Trajectory } from "./shoot.ts";
-import { startsFor } from "./starts.ts";
+import { mirroredStart, startsFor } from "./starts.ts";
 import { type TautLine, tautCurvature, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut.ts";
 import { cross, dot, norm, scale, subtract, unit, type Vector } from "./vector.ts";
 
@@ -159,13 +159,16 @@ function polished(rod: RodState, clamp: Clamp): Shape {
 /** Minima of the coarse chain, the least first; of equal ones the first. */
 function coarseMinima(clamp: Clamp, sides: readonly Side[], way: Relaxing = COARSE_WAY): readonly RodState[] {
   const starts = startsFor(clamp, COARSE);
-  const from = (some: readonly Float64Array[]) =>
+  const minimaFrom = (some: readonly Float64Array[]) =>
     some
       .map((start) => relax(start, clamp, sides, way))
       .filter(({ converged }) => converged)
       .sort((a, b) => a.energy - b.energy);
-  const first = from(sides.length === 0 ? starts.slice(0, FREE_STARTS) : starts);
-  return first.length > 0 || sides.length > 0 ? first : from(starts.slice(FREE_STARTS));
+  if (sides.length > 0) return minimaFrom(starts);
+  const first = minimaFrom(starts.slice(0, FREE_STARTS));
+  const found = first.length > 0 ? first : minimaFrom(starts.slice(FREE_STARTS));
+  const twins = found.slice(0, 1).map(({ tangents }) => mirroredStart(clamp, tangents));
+  return [...found, ...minimaFrom(twins)].sort((a, b) => a.energy - b.energy);
 }
 
 /** Worst curvature of a rival to the best of these minima; null where there is none. */

@@ -1,4 +1,5 @@
 /** First guesses for a clamped line: bowed in the plane of its ends, bowed the other way, bowed out of it, and looped. */
+import { at } from "./filled.ts";
 import type { Clamp } from "./rod.ts";
 import { across, add, cross, norm, scale, subtract, turned, unit, type Vector, without } from "./vector.ts";
 
@@ -82,4 +83,17 @@ export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] 
     snaked(aside, under),
     snaked(inward, under),
   ].map((tangentAt) => tangentsAlong(count, tangentAt));
+}
+
+/** A chain's mirror image in the plane its ends nearly lie in: where they do not quite, the twin bends a little less or more. */
+export function mirroredStart(clamp: Clamp, tangents: Float64Array): Float64Array {
+  const { out } = axesOf(clamp);
+  const flipped = Float64Array.from(tangents);
+  for (let piece = 0; piece < tangents.length; piece += 3) {
+    const through =
+      out[0] * at(tangents, piece) + out[1] * at(tangents, piece + 1) + out[2] * at(tangents, piece + 2);
+    for (let axis = 0; axis < 3; axis += 1)
+      flipped[piece + axis] = at(tangents, piece + axis) - 2 * through * (out[axis] ?? 0);
+  }
+  return flipped;
 }

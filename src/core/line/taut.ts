@@ -42,11 +42,14 @@ function layerAt(tangent: Vector, along: Vector, isLongWay: boolean): Layer {
   const aside = without(tangent, along);
   const sine = norm(aside);
   const angle = Math.atan2(sine, dot(tangent, along));
-  if (sine === 0) return { angle, aside: [0, 0, 0] };
+  if (sine < FLAT) return { angle, aside: [0, 0, 0] };
   return isLongWay
     ? { angle: 2 * Math.PI - angle, aside: scale(aside, -1 / sine) }
     : { angle, aside: scale(aside, 1 / sine) };
 }
+
+/** An end that looks exactly back has no side to turn to: such a form is no shape at all. */
+const hasWay = ({ angle, aside }: Layer) => angle < 1 || norm(aside) > 0.5;
 
 const asideOf = ({ angle, aside }: Layer, q: number) => scale(aside, (2 * Math.sin(angle / 2)) / q);
 
@@ -72,7 +75,7 @@ function settle(clamp: Clamp, start: Vector, ways: Ways): TautLine | null {
   let pull = start;
   for (let iteration = 0; iteration < MOST_ITERATIONS; iteration += 1) {
     const { line, miss } = missOf(clamp, pull, ways);
-    if (norm(miss) < SETTLED) return line.q >= TAUT_FROM ? line : null;
+    if (norm(miss) < SETTLED) return line.q >= TAUT_FROM && line.layers.every(hasWay) ? line : null;
     const step = line.q * DIFFERENCE;
     const matrix = new Float64Array(9);
     for (let axis = 0; axis < 3; axis += 1) {
@@ -132,7 +135,7 @@ export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLi
   const offBy = (line: TautLine) => Math.abs(Math.log(line.q / q));
   const found = ALL_WAYS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? [])
     .filter((line) => offBy(line) < SAME_PULL + COARSE_PULL * (q / count) ** 2)
-    .sort((a, b) => offBy(a) - offBy(b));
+    .sort((a, b) => tautEnergy(a) - tautEnergy(b));
   return found[0] ?? null;
 }
 
