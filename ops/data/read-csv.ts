@@ -145,6 +145,14 @@ const readers = {
     reason: row["reason"],
   }),
   judgements: (row: Row) => ({ ...row }),
+  insertions: (row: Row) => ({
+    id: row["id"],
+    label: row["label"],
+    joint: row["joint"],
+    size: text(row["size"]),
+    depthIn: range(row, "low_in", "high_in"),
+    note: row["note"],
+  }),
   losses: (row: Row) => ({ kind: row["kind"], k: number(row["k"]), note: text(row["note"]) }),
   presets: (row: Row) => ({
     id: row["id"],

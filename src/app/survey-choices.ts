@@ -35,7 +35,7 @@ export function endChoices(tables: Tables, survey: Survey) {
   return { supply: pick(SUPPLY_FAMILIES, survey.supply.end), inlet: pick(INLET_FAMILIES, survey.inlet.end) };
 }
 
-const ALWAYS = ["taperSealant", "ferruleFilm", "reuseLine", "multiTurnStop"];
+const ALWAYS = ["taperSealant", "ferruleFilm", "reuseLine", "multiTurnStop", "lineSlack"];
 const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
   toilet: ["toiletLine"],
   refrigerator: ["refrigeratorLine"],

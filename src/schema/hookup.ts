@@ -39,6 +39,7 @@ export const houseRulesSchema = z
     hammer: z.enum(SCHOOL_CHOICES.hammer).exactOptional(),
     dishwasherBackflow: z.enum(SCHOOL_CHOICES.dishwasherBackflow).exactOptional(),
     multiTurnStop: z.enum(SCHOOL_CHOICES.multiTurnStop).exactOptional(),
+    lineSlack: z.enum(SCHOOL_CHOICES.lineSlack).exactOptional(),
   })
   .meta({ id: "HouseRules" });
 

@@ -3,6 +3,7 @@ import { z } from "zod";
 import { createDocument, type ZodOpenApiOperationObject } from "zod-openapi";
 import { identifyRequest, identifyResponse, matchRequest, matchResponse } from "./ends.ts";
 import { planRequest, planResponse } from "./hookup.ts";
+import { fitRequest, fitResponse } from "./line.ts";
 import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
 
 export const errorResponse = z
@@ -69,6 +70,9 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
       },
       "/api/v1/ends/match": {
         post: operation("What happens when two ends meet", matchResponse, body(matchRequest)),
+      },
+      "/api/v1/lines/fit": {
+        post: operation("Which length of line bends well between two ends", fitResponse, body(fitRequest)),
       },
       "/api/v1/hookups/plan": {
         post: operation("What goes between two ends", planResponse, body(planRequest)),

@@ -170,6 +170,17 @@ const fixture = z.strictObject({
 
 const loss = z.strictObject({ kind: z.enum(PART_KINDS), k: positive, note: code.nullable() });
 
+const insertion = z.strictObject({
+  id: code,
+  label: code,
+  joint: z.enum(["ferrule", "push-fit", "quick-connect", "face"]),
+  size: code.nullable(),
+  depthIn: z
+    .strictObject({ low: z.number().nonnegative(), high: z.number().nonnegative() })
+    .refine(({ low, high }) => low <= high, "low_in must not exceed high_in"),
+  note: code,
+});
+
 const school = z.strictObject({ key: code, choice: code, label: code, isDefault: z.boolean(), reason: code });
 const judgement = z.strictObject({
   code,
@@ -241,6 +252,7 @@ export const tablesSchema = z.strictObject({
   schools: z.array(school),
   judgements: z.array(judgement),
   losses: z.array(loss),
+  insertions: z.array(insertion),
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
   stages: z.array(stage),

@@ -9,9 +9,18 @@ import {
   TREATMENTS,
 } from "../core/hookup/index.ts";
 import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
-import { parseLength } from "../core/units/index.ts";
-import { PROOF_METHODS, STOP_KINDS, STOP_PROOFS, type Survey, type VisitEvent } from "../core/visit/index.ts";
+import { parseLength, parseOffset } from "../core/units/index.ts";
+import {
+  type LineSpace,
+  PROOF_METHODS,
+  STOP_KINDS,
+  STOP_PROOFS,
+  type Survey,
+  type VisitEvent,
+  WALL_SIDES,
+} from "../core/visit/index.ts";
 import { endCode, houseRulesSchema, planSchema, storedProblem } from "./hookup.ts";
+import { lineDirection } from "./line.ts";
 
 const uuid = z.uuid();
 const instant = z.iso.datetime().meta({ description: "UTC, ISO 8601 with Z" });
@@ -34,6 +43,19 @@ export const siteSchema = z.strictObject({
   zone: z.string().refine(isZone, "must be an IANA time zone like America/New_York"),
 });
 
+/** A coordinate as typed beside its value in inches; it may lie the other way. */
+const typedOffset = z
+  .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().min(-1200).max(1200) })
+  .superRefine(({ typed, value }, context) => {
+    const read = parseOffset(typed);
+    if (!read.ok || Math.abs(read.lengthIn - value) > 1e-6)
+      context.addIssue({
+        code: "custom",
+        path: ["value"],
+        message: `must be the value of "${typed}" in inches`,
+      });
+  });
+
 /** A length as typed beside its value in inches: the two must say the same. */
 const typedLength = z
   .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().positive() })
@@ -52,6 +74,14 @@ const typedPsi = z.strictObject({
   typed: z.string().trim().min(1).max(40),
   value: z.number().positive().max(300),
 });
+
+const spaceSchema = z.strictObject({
+  inlet: z.strictObject({ right: typedOffset, up: typedOffset, out: typedOffset }),
+  supplyWay: lineDirection,
+  inletWay: lineDirection,
+  walls: z.partialRecord(z.enum(WALL_SIDES), typedOffset),
+  room: typedLength.nullable(),
+}) satisfies z.ZodType<LineSpace>;
 
 export const surveySchema = z
   .strictObject({
@@ -75,6 +105,7 @@ export const surveySchema = z
     }),
     inlet: z.strictObject({ end: endCode, plastic: z.boolean() }),
     inletAboveSupply: z.boolean(),
+    space: spaceSchema.exactOptional(),
     length: z
       .strictObject({ min: typedLength, max: typedLength })
       .refine(({ min, max }) => min.value <= max.value, {

@@ -11,6 +11,7 @@ export const SCHOOL_CHOICES = {
   hammer: ["arrestor", "air-chamber", "if-heard"],
   dishwasherBackflow: ["air-gap", "high-loop"],
   multiTurnStop: ["back-half", "full"],
+  lineSlack: ["quarter-inch", "half-inch", "inch"],
 } as const;
 
 export type SchoolKey = keyof typeof SCHOOL_CHOICES;
@@ -38,6 +39,7 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
   hammer: "arrestor",
   dishwasherBackflow: "air-gap",
   multiTurnStop: "back-half",
+  lineSlack: "quarter-inch",
 };
 
 /** Every question answered: what was set, else the default school. */

@@ -1,13 +1,14 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { tables } from "../../../tests/support/tables.ts";
 import { bench as anyBench } from "./arbitrary.ts";
 import {
   type Bench,
   curveOf,
   elbowTurns,
   faultOf,
+  finish,
   firmnessOf,
   fitLines,
   goodIntervals,
@@ -134,7 +135,7 @@ describe("rateLength", () => {
 
 describe("goodIntervals", () => {
   it("finds the soft S just past the chord and the open loop, and nothing between", () => {
-    const found = goodIntervals(TOILET, 36);
+    const found = finish(goodIntervals(TOILET, 36));
     assert.ok(found);
     assert.equal(found.length, 2);
     const [[from, to], [again, end]] = found as [[number, number], [number, null]];
@@ -146,7 +147,7 @@ describe("goodIntervals", () => {
       TOILET,
       { ...TOILET, b: { at: [4, 8, 3] as const, direction: [0, -1, 0] as const } },
     ]) {
-      const found = goodIntervals(bench, 32);
+      const found = finish(goodIntervals(bench, 32));
       assert.ok(found);
       const isIn = (lengthIn: number, by: number) =>
         found.some(([from, to]) => lengthIn >= from - by && (to === null || lengthIn <= to + by));
@@ -159,27 +160,18 @@ describe("goodIntervals", () => {
     }
   });
 
-  it("tells how far it is and stops when nobody wants the answer any more", () => {
-    const shares: number[] = [];
-    goodIntervals(TOILET, 20, undefined, { onProgress: (share) => shares.push(share) });
-    assert.ok(shares.length > 10 && shares.at(-1) === 1);
-    assert.deepEqual(
-      shares,
-      [...shares].sort((a, b) => a - b),
-    );
-    let asked = 0;
-    const isCancelled = () => {
-      asked += 1;
-      return asked > 3;
-    };
-    assert.equal(goodIntervals(TOILET, 20, undefined, { isCancelled }), null);
-    assert.equal(fitLines(TOILET, STOCK, undefined, { isCancelled: () => true }), null);
+  it("tells how far it is at every step", () => {
+    const shares = [...goodIntervals(TOILET, 20)];
+    assert.ok(shares.length > 50);
+    assert.ok(shares.every((share, k) => share >= 0 && share < 1 && share >= (shares[k - 1] ?? 0)));
+    const whole = [...fitLines(TOILET, [12, 30])];
+    assert.ok(whole.every((share, k) => share >= (whole[k - 1] ?? 0)));
   });
 });
 
 describe("fitLines", () => {
   it("takes the shortest good stock length", () => {
-    const outcome = fitLines(TOILET, STOCK);
+    const outcome = finish(fitLines(TOILET, STOCK));
     assert.ok(outcome);
     assert.deepEqual(
       outcome.fits.map(({ lengthIn }) => lengthIn),
@@ -252,24 +244,18 @@ describe("what moves an end", () => {
       a: { at: [0, 2, 1], direction: [0, 0, 1] },
       b: { ...crossed.b, at: [3, 10, 3] },
     };
-    const found = helpfulTurns(open, stopTurns(open), STOCK);
-    assert.ok(found && found.length > 2);
+    const found = finish(helpfulTurns(open, stopTurns(open), STOCK));
+    assert.ok(found.length > 2);
     assert.ok(found.every(({ best }) => best.rating === "good"));
     const radii = found.map(({ best }) => best.curve?.minRadiusIn ?? 0);
     assert.deepEqual(
       radii,
       [...radii].sort((a, b) => b - a),
     );
-    const shut = helpfulTurns(
-      { ...open, walls: [{ point: [0, 1.9, 0], normal: [0, 1, 0] }] },
-      stopTurns(open),
-      [16],
-    );
-    assert.ok(shut?.every(({ alternative }) => !alternative.label.includes(" 6 o'clock")));
-    assert.equal(
-      helpfulTurns(open, elbowTurns(open, "b", portsOf("EL-M38C38")), STOCK, undefined, () => true),
-      null,
-    );
-    assert.ok(shop.tables.parts.length > 0);
+    const floor = { ...open, walls: [{ point: [0, 1.9, 0], normal: [0, 1, 0] }] as const };
+    const shut = finish(helpfulTurns(floor, stopTurns(open), [16]));
+    assert.ok(shut.every(({ alternative }) => !alternative.label.includes(" 6 o'clock")));
+    const elbows = finish(helpfulTurns(open, elbowTurns(open, "b", portsOf("EL-M38C38")), [16, 20]));
+    assert.ok(elbows.every(({ alternative }) => alternative.label.startsWith("elbow at")));
   });
 });

@@ -1,8 +1,9 @@
 /** The whole answer of the line fitter: every stock length rated, every interval of good lengths, the one to take. */
 import type { Bench } from "./bench.ts";
-import { goodIntervals, type Interval, type Watch } from "./intervals.ts";
+import { goodIntervals, type Interval } from "./intervals.ts";
 import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
 import { type Firmness, firmnessOf } from "./touchy.ts";
+import { type Work, within } from "./work.ts";
 
 export interface FirmLength extends RatedLength {
   /** Null where there is no curve to be firm. */
@@ -20,27 +21,25 @@ export interface FitOutcome {
 const RATING_SHARE = 0.4;
 
 /**
- * Rates lengths on a sound bench and finds all good ones. Null when cancelled.
+ * Rates lengths on a sound bench and finds all good ones.
  * Units: inches. Lengths keep their order. Limits and exactness: as curveOf and goodIntervals.
  */
-export function fitLines(
+export function* fitLines(
   bench: Bench,
   lengthsIn: readonly number[],
   margins: SlackMargins = DEFAULT_MARGINS,
-  watch: Watch = {},
-): FitOutcome | null {
+): Work<FitOutcome> {
   const fits: FirmLength[] = [];
-  for (const [index, lengthIn] of lengthsIn.entries()) {
-    if (watch.isCancelled?.()) return null;
+  for (const lengthIn of lengthsIn) {
+    yield (RATING_SHARE * fits.length) / lengthsIn.length;
     const rated = rateLength(bench, lengthIn, margins);
     fits.push({ ...rated, firmness: rated.curve && firmnessOf(bench, rated.curve) });
-    watch.onProgress?.((RATING_SHARE * (index + 1)) / lengthsIn.length);
   }
-  const goodIntervalsIn = goodIntervals(bench, Math.max(...lengthsIn), margins, {
-    ...watch,
-    onProgress: (share) => watch.onProgress?.(RATING_SHARE + (1 - RATING_SHARE) * share),
-  });
-  if (goodIntervalsIn === null) return null;
+  const goodIntervalsIn = yield* within(
+    goodIntervals(bench, Math.max(...lengthsIn), margins),
+    RATING_SHARE,
+    1,
+  );
   const best = bestOf(fits);
   return {
     fits,

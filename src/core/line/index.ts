@@ -12,7 +12,8 @@ export {
 } from "./bench.ts";
 export { curveOf, type LineCurve, STRAIGHT_IN } from "./curve.ts";
 export { type FirmLength, type FitOutcome, fitLines } from "./fit.ts";
-export { goodIntervals, type Interval, type Watch } from "./intervals.ts";
+export { depthToCut, type Insertion } from "./insertion.ts";
+export { goodIntervals, type Interval } from "./intervals.ts";
 export {
   bestOf,
   DEFAULT_MARGINS,
@@ -55,3 +56,4 @@ export {
   throughPart,
 } from "./turns.ts";
 export type { Vector } from "./vector.ts";
+export { finish, type Work, within } from "./work.ts";

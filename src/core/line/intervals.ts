@@ -1,6 +1,7 @@
 /** Every interval of good lengths, not only the first: longer is not always gentler. */
 import { type Bench, tipDistanceIn } from "./bench.ts";
 import { DEFAULT_MARGINS, rateLength, type SlackMargins } from "./rate.ts";
+import type { Work } from "./work.ts";
 
 /** From and to, inches; null: good for as long as was looked. */
 export type Interval = readonly [fromIn: number, toIn: number | null];
@@ -24,25 +25,17 @@ function looksFor(bench: Bench, longestIn: number): readonly number[] {
   return Array.from({ length: LOOKS }, (_, k) => shortestIn + least * (most / least) ** (k / (LOOKS - 1)));
 }
 
-export interface Watch {
-  /** Called with the share done, 0 to 1. */
-  readonly onProgress?: (share: number) => void;
-  /** Asked before every length; true: stop, the answer is not wanted any more. */
-  readonly isCancelled?: () => boolean;
-}
-
 /**
- * Intervals of over-all length that rate good, rising, to 1/64 in. Null when cancelled.
+ * Intervals of over-all length that rate good, rising, to 1/64 in.
  * Shape: the last interval's end is null when the longest length looked at is good still.
  * Units: inches. `longestIn` is looked as far as in any case.
  * Limits: an interval narrower than the looks are apart (about 8 % of the slack) can be missed.
  */
-export function goodIntervals(
+export function* goodIntervals(
   bench: Bench,
   longestIn: number,
   margins: SlackMargins = DEFAULT_MARGINS,
-  { onProgress, isCancelled }: Watch = {},
-): readonly Interval[] | null {
+): Work<readonly Interval[]> {
   const isGood = (lengthIn: number) => rateLength(bench, lengthIn, margins).rating === "good";
   /** The edge between a length that is not as the other: the side of `good` nearest it. */
   const edge = (bad: number, good: number): number => {
@@ -59,8 +52,7 @@ export function goodIntervals(
   let before = 2 * bench.cuffIn + tipDistanceIn(bench);
   let wasGood = false;
   for (const [index, lengthIn] of looks.entries()) {
-    if (isCancelled?.()) return null;
-    onProgress?.(index / looks.length);
+    yield index / looks.length;
     const good = isGood(lengthIn);
     if (good && !wasGood) found.push([edge(before, lengthIn), null]);
     const last = found.at(-1);
@@ -68,6 +60,5 @@ export function goodIntervals(
     wasGood = good;
     before = lengthIn;
   }
-  onProgress?.(1);
   return found;
 }

@@ -4,6 +4,7 @@ import fc from "fast-check";
 import {
   type Bench,
   bendRiser,
+  finish,
   gentlestAngle,
   type RiserJob,
   type RollOut,
@@ -218,7 +219,7 @@ describe("rollOutLengths", () => {
   };
 
   it("takes a length that is good pulled out and lies in loops parked", () => {
-    const rolled = rollOutLengths(job, [24, 48, 60, 72, 84, 96, 120]);
+    const rolled = finish(rollOutLengths(job, [24, 48, 60, 72, 84, 96, 120]));
     const choice = rollOutChoice(rolled);
     assert.ok(choice);
     assert.equal(rolled[0]?.out, "short");
@@ -228,14 +229,14 @@ describe("rollOutLengths", () => {
   });
 
   it("says what is wrong behind: too shallow, or no room for the loops", () => {
-    const shallow = rollOutLengths({ ...job, behind: { ...job.behind, depthIn: 1 } }, [84]);
+    const shallow = finish(rollOutLengths({ ...job, behind: { ...job.behind, depthIn: 1 } }, [84]));
     assert.equal(shallow[0]?.coil.fault, "too-shallow");
-    const narrow = rollOutLengths({ ...job, behind: { ...job.behind, widthIn: 6 } }, [120]);
+    const narrow = finish(rollOutLengths({ ...job, behind: { ...job.behind, widthIn: 6 } }, [120]));
     assert.ok(narrow[0]?.coil.fault === "loops-too-wide" || narrow[0]?.coil.fault === "loops-too-tight");
   });
 
   it("lays loops whose length is the slack", () => {
-    for (const { lengthIn, coil } of rollOutLengths(job, [60, 84, 120])) {
+    for (const { lengthIn, coil } of finish(rollOutLengths(job, [60, 84, 120]))) {
       if (coil.loops === 0) continue;
       const laidIn = coil.loops * 2 * Math.PI * coil.radiusIn;
       assert.ok(laidIn < lengthIn && laidIn > lengthIn - 40);

@@ -2,6 +2,7 @@
 import { type Bench, tipDistanceIn } from "./bench.ts";
 import { DEFAULT_MARGINS, type Rating, rateLength, type SlackMargins } from "./rate.ts";
 import { add, scale, unit, type Vector } from "./vector.ts";
+import type { Work } from "./work.ts";
 
 export interface RollOut {
   /** Ends with the appliance in its place. */
@@ -72,18 +73,21 @@ export function coilOf({ parked, behind, lineOutsideIn }: RollOut, lengthIn: num
 const PULLED_SLACK_IN = 2;
 
 /** Every length in both places, in the order given. Units: inches. The rating pulled out: as rateLength, in free space. */
-export function rollOutLengths(
+export function* rollOutLengths(
   job: RollOut,
   lengthsIn: readonly number[],
   margins: SlackMargins = DEFAULT_MARGINS,
-): readonly RolledLength[] {
+): Work<readonly RolledLength[]> {
   const out = pulledOut(job);
   const wanted = { ...margins, lengthIn: Math.max(margins.lengthIn, PULLED_SLACK_IN) };
-  return lengthsIn.map((lengthIn) => {
+  const rolled: RolledLength[] = [];
+  for (const lengthIn of lengthsIn) {
+    yield rolled.length / lengthsIn.length;
     const rating = rateLength(out, lengthIn, wanted).rating;
     const coil = coilOf(job, lengthIn);
-    return { lengthIn, out: rating, coil, isGood: rating === "good" && coil.fault === null };
-  });
+    rolled.push({ lengthIn, out: rating, coil, isGood: rating === "good" && coil.fault === null });
+  }
+  return rolled;
 }
 
 /** The length to take: the shortest that is good in both places; null when none is. */

@@ -16,6 +16,7 @@ import {
   type Vector,
   without,
 } from "./vector.ts";
+import type { Work } from "./work.ts";
 
 const UP: Vector = [0, 1, 0];
 const OUT: Vector = [0, 0, 1];
@@ -91,25 +92,28 @@ export interface TriedAlternative {
 
 /**
  * Alternatives with which some length is good: gentlest bend first, the shorter length on a tie. Those a wall forbids are
- * left out. Null when cancelled.
+ * left out. Units: inches.
  */
-export function helpfulTurns(
+export function* helpfulTurns(
   bench: Bench,
   alternatives: readonly Alternative[],
   lengthsIn: readonly number[],
   margins: SlackMargins = DEFAULT_MARGINS,
-  isCancelled: () => boolean = () => false,
-): readonly TriedAlternative[] | null {
+): Work<readonly TriedAlternative[]> {
   const tried: TriedAlternative[] = [];
-  for (const alternative of alternatives) {
-    if (isCancelled()) return null;
+  for (const [index, alternative] of alternatives.entries()) {
     const changed = {
       ...bench,
       ...(alternative.a && { a: alternative.a }),
       ...(alternative.b && { b: alternative.b }),
     };
     if (faultOf(changed) !== null) continue;
-    const best = bestOf(lengthsIn.map((lengthIn) => rateLength(changed, lengthIn, margins)));
+    const rated: RatedLength[] = [];
+    for (const lengthIn of lengthsIn) {
+      yield (index + rated.length / lengthsIn.length) / alternatives.length;
+      rated.push(rateLength(changed, lengthIn, margins));
+    }
+    const best = bestOf(rated);
     if (best !== null) tried.push({ alternative, best });
   }
   const radius = ({ best }: TriedAlternative) => best.curve?.minRadiusIn ?? 0;

@@ -6,6 +6,7 @@ export {
   type LengthReading,
   MM_PER_IN,
   parseLength,
+  parseOffset,
 } from "./length.ts";
 export { formatCents } from "./money.ts";
 export { formatTurn, formatTurns } from "./turns.ts";

@@ -127,6 +127,20 @@ function inches(text: string): ReturnType<typeof amount> {
   return amount(text.replace(/ ?("|in\.?|inch|inches)$/, ""));
 }
 
+/**
+ * A coordinate: a length that may lie the other way, written with a minus: -2 1/2. Reads as parseLength does.
+ * `exact` is left out: where an end lies is measured, not made.
+ */
+export function parseOffset(text: string): { readonly ok: true; readonly lengthIn: number } | LengthFault {
+  const clean = normalise(text);
+  const read = parseLength(clean.replace(/^- ?/, ""));
+  if (!read.ok) return read;
+  return {
+    ok: true,
+    lengthIn: clean.startsWith("-") && read.lengthIn !== 0 ? -read.lengthIn : read.lengthIn,
+  };
+}
+
 /** What is wrong with a length, and how to write it; one line for the person who typed it. */
 export function explainLength(fault: LengthFault): string {
   switch (fault.reason) {

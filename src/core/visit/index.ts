@@ -32,6 +32,7 @@ export {
   totalMin,
   waterOffMin,
 } from "./run-sheet.ts";
+export { benchOf, type LineFigures, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
   applyEvent,
   type Check,

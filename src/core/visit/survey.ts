@@ -11,6 +11,7 @@ import type {
   Treatment,
   Water,
 } from "../hookup/index.ts";
+import type { LineSpace } from "./space.ts";
 import type { Preset } from "./template.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
@@ -48,6 +49,8 @@ export interface Survey {
   };
   readonly inlet: { readonly end: EndCode; readonly plastic: boolean };
   readonly inletAboveSupply: boolean;
+  /** Where the ends lie; absent: only the length was measured. */
+  readonly space?: LineSpace;
   /** Needed over-all length of the line, inches. */
   readonly length: { readonly min: Typed; readonly max: Typed };
   /** Static pressure, psi gauge; null: not measured. */

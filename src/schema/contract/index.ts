@@ -1,7 +1,8 @@
 /** The whole HTTP contract with its examples, served or not, so that nothing is built beside it. */
 import { endsContract } from "./ends.ts";
 import { hookupsContract } from "./hookups.ts";
-import { linesLeaksWaterContract } from "./lines-leaks-water.ts";
+import { leaksWaterContract } from "./leaks-water.ts";
+import { linesContract } from "./lines.ts";
 import { visitsTruckContract } from "./visits-truck.ts";
 
 export type { ContractExample } from "./example.ts";
@@ -9,6 +10,7 @@ export type { ContractExample } from "./example.ts";
 export const CONTRACT = [
   ...endsContract,
   ...hookupsContract,
-  ...linesLeaksWaterContract,
+  ...linesContract,
+  ...leaksWaterContract,
   ...visitsTruckContract,
 ];

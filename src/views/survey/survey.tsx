@@ -7,6 +7,7 @@ import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
+import { EndsInSpace } from "./ends-in-space.tsx";
 import { SchoolChoices, type SchoolRow } from "./school-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";
@@ -163,6 +164,7 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
               mode="decimal"
             />
           </div>
+          <EndsInSpace survey={survey} benchHref={`${base}/line`} onChange={(space) => set({ space })} />
           <Choice
             label="Kind of line"
             options={LINE_WORDS}

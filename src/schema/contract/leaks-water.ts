@@ -1,33 +1,6 @@
-/** Contract of the line fitter, the leak analyst and the water computations. Not served yet. */
+/** Contract of the leak analyst and the water computations. Not served yet. */
 import { z } from "zod";
 import { example } from "./example.ts";
-
-const vector = z.tuple([z.number(), z.number(), z.number()]);
-const fitEnd = z.strictObject({ at: vector, direction: vector });
-
-export const fitRequest = z.strictObject({
-  a: fitEnd,
-  b: fitEnd,
-  cuffIn: z.number().nonnegative(),
-  minBendRadiusIn: z.number().positive(),
-  lengthsIn: z.array(z.number().positive()).min(1),
-  freeBulgeIn: z.number().positive().exactOptional(),
-  walls: z.array(z.strictObject({ point: vector, normal: vector })).exactOptional(),
-});
-const fit = z.object({
-  lengthIn: z.number(),
-  rating: z.enum(["short", "taut", "good", "tight-bend", "excess"]),
-  minRadiusIn: z.number().nullable(),
-  bulgeIn: z.number().nullable(),
-  slackIn: z.number(),
-  curve: z.array(vector),
-});
-export const fitResponse = z.object({
-  fits: z.array(fit),
-  goodIntervalsIn: z.array(z.tuple([z.number(), z.number().nullable()])),
-  shortestGoodIn: z.number().nullable(),
-  best: fit.nullable(),
-});
 
 export const holdRequest = z.strictObject({
   section: z.strictObject({
@@ -138,31 +111,7 @@ export const hammerResponse = z.object({
   trace: z.array(z.object({ ms: z.number(), psi: z.number() })),
 });
 
-export const linesLeaksWaterContract = [
-  example({
-    path: "/api/v1/lines/fit",
-    isServed: false,
-    request: fitRequest,
-    response: fitResponse,
-    asks: {
-      a: { at: [0, 0, 0], direction: [0, 1, 0] },
-      b: { at: [0, 9, 1], direction: [0, -1, 0] },
-      cuffIn: 0.75,
-      minBendRadiusIn: 2.25,
-      lengthsIn: [9, 12, 16, 20],
-    },
-    answers: {
-      fits: [
-        { lengthIn: 12, rating: "good", minRadiusIn: 3.1, bulgeIn: 1.2, slackIn: 0.8, curve: [[0, 0, 0]] },
-      ],
-      goodIntervalsIn: [
-        [9.28, 9.41],
-        [19.5, null],
-      ],
-      shortestGoodIn: 9.28,
-      best: null,
-    },
-  }),
+export const leaksWaterContract = [
   example({
     path: "/api/v1/leaks/hold",
     isServed: false,

@@ -1,0 +1,147 @@
+import type { Bench, Interval, TriedAlternative } from "../../core/line/index.ts";
+import { formatInches } from "../../core/units/index.ts";
+import type { BenchChange } from "./bench-state.ts";
+import type { Solver } from "./use-solver.ts";
+import { RATING_INK, RATING_MEANS, RATING_WORDS } from "./words.ts";
+
+const toEighth = (value: number, round: (value: number) => number) => round(value * 8) / 8;
+
+/** An interval as lengths to ask for: rounded inwards to the eighth. */
+export function intervalIn([from, to]: Interval): { readonly from: number; readonly to: number | null } {
+  return { from: toEighth(from, Math.ceil), to: to === null ? null : toEighth(to, Math.floor) };
+}
+
+export function intervalWords(interval: Interval): string {
+  const { from, to } = intervalIn(interval);
+  if (to === null) return `${formatInches(from)} in and longer`;
+  return to < from ? `about ${formatInches(from)} in` : `${formatInches(from)} to ${formatInches(to)} in`;
+}
+
+interface AnswerProps {
+  readonly solver: Solver;
+  readonly bench: Bench;
+  readonly chosenIn: number | null;
+  readonly onChange: (change: BenchChange) => void;
+}
+
+/** The chosen length in large type, with what the figure does not say beside it. */
+export function Answer({ solver, bench, chosenIn, onChange }: AnswerProps) {
+  const chosen = solver.solved?.rated.find(({ lengthIn }) => lengthIn === chosenIn);
+  if (!chosen) return null;
+  const firmness = solver.whole?.fit.fits.find(({ lengthIn }) => lengthIn === chosenIn)?.firmness;
+  const { curve } = chosen;
+  return (
+    <section aria-label="The chosen length" aria-live="polite">
+      <p className="text-[1.5rem] leading-tight font-bold">
+        {formatInches(chosen.lengthIn)} in:{" "}
+        <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>
+      </p>
+      <p>{RATING_MEANS[chosen.rating]}</p>
+      {curve && (
+        <p className="figure text-quiet">
+          tightest bend {formatInches(curve.minRadiusIn)} in, {formatInches(curve.worst.alongIn)} in along;
+          the line stands {formatInches(bench.minBendRadiusIn)} in
+        </p>
+      )}
+      {curve?.leavesPlane && (
+        <p className="text-quiet">
+          It bows out of the plane of its ends, to either side, as long as it may roll at its nuts.
+        </p>
+      )}
+      {firmness?.isTouchy && (
+        <p className="border-l-4 border-work pl-2">
+          Touchy: an end an eighth of an inch off makes it {formatInches(firmness.radiusIn[0])} to{" "}
+          {formatInches(firmness.radiusIn[1])} in. Hold the line itself there before you trust it.
+        </p>
+      )}
+      <Whole solver={solver} onChange={onChange} />
+    </section>
+  );
+}
+
+/** Good lengths and what would help, as far as they are worked out. */
+function Whole({
+  solver: { whole, share, cancel, trouble },
+  onChange,
+}: Pick<AnswerProps, "solver" | "onChange">) {
+  if (trouble !== null)
+    return (
+      <p role="alert" className="fault mt-2">
+        Not worked out: {trouble}. Reload the page to start again.
+      </p>
+    );
+  if (share !== null)
+    return (
+      <p className="mt-2 flex flex-wrap items-center gap-3 text-quiet">
+        <progress value={share} max={1} aria-label="Looking for every good length" />
+        looking for every good length …
+        <button type="button" className="button" onClick={cancel}>
+          Stop
+        </button>
+      </p>
+    );
+  if (whole === null)
+    return <p className="mt-2 text-quiet">Good lengths are looked for once the bench rests.</p>;
+  const { goodIntervalsIn } = whole.fit;
+  return (
+    <div className="mt-2">
+      <p>
+        <strong>Good lengths</strong>{" "}
+        <span className="figure">
+          {goodIntervalsIn.length === 0
+            ? "none of any length"
+            : goodIntervalsIn.map(intervalWords).join("; ")}
+        </span>
+      </p>
+      {whole.fit.best === null && <Helps helps={whole.helps} onChange={onChange} />}
+    </div>
+  );
+}
+
+const SHOWN = 4;
+
+function Helps({
+  helps,
+  onChange,
+}: {
+  helps: readonly TriedAlternative[];
+  onChange: AnswerProps["onChange"];
+}) {
+  if (helps.length === 0)
+    return (
+      <p className="mt-1">
+        No stock length is good, and turning the ends does not help: move the hole, take another stop, or bend
+        a rigid riser.
+      </p>
+    );
+  return (
+    <div className="mt-1">
+      <p>No stock length is good as the ends are. What would help:</p>
+      <ul>
+        {helps.slice(0, SHOWN).map(({ alternative, best }) => (
+          <li
+            key={alternative.label}
+            className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1"
+          >
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                for (const which of ["a", "b"] as const) {
+                  const end = alternative[which];
+                  if (end) onChange({ type: "turned", which, direction: end.direction });
+                }
+                onChange({ type: "chosen", lengthIn: best.lengthIn });
+              }}
+            >
+              Try {alternative.label}
+            </button>
+            <span className="figure">
+              {formatInches(best.lengthIn)} in bends at {formatInches(best.curve?.minRadiusIn ?? 0)} in
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}

@@ -1,0 +1,137 @@
+import { useEffect, useState } from "react";
+import {
+  type Bench,
+  type Coil,
+  type RolledLength,
+  rollOutChoice,
+  type SlackMargins,
+} from "../../core/line/index.ts";
+import { formatInches } from "../../core/units/index.ts";
+import { openLineSolver } from "../../workers/line.client.ts";
+import type { LineQuestion } from "../../workers/line.contract.ts";
+import { OffsetField } from "../offset-field.tsx";
+import { RATING_INK, RATING_WORDS } from "./words.ts";
+
+type RollOutQuestion = Extract<LineQuestion, { readonly kind: "roll-out" }>;
+
+interface RollOutToolProps {
+  readonly bench: Bench;
+  readonly lengthsIn: readonly number[];
+  readonly margins: SlackMargins;
+}
+
+const FAULT_WORDS: Readonly<Record<NonNullable<Coil["fault"]>, string>> = {
+  "loops-too-tight": "its loops would be too tight",
+  "loops-too-wide": "its loops are wider than the space",
+  "too-shallow": "too little depth for strands that cross",
+};
+
+function coilWords({ loops, radiusIn, fault }: Coil): string {
+  if (fault !== null) return FAULT_WORDS[fault];
+  if (loops === 0) return "one lazy bow";
+  return `${loops === 1 ? "one loop" : "two loops"} of ${formatInches(2 * radiusIn)} in across`;
+}
+
+/** A length that must be good twice: coiled behind the parked appliance, and with it pulled out. */
+export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
+  const [serviceIn, setService] = useState(54);
+  const [behind, setBehind] = useState({ widthIn: 30, heightIn: 60, depthIn: 3 });
+  const [lineOutsideIn, setOutside] = useState(0.5);
+  const [rolled, setRolled] = useState<readonly RolledLength[] | null>(null);
+  const [trouble, setTrouble] = useState<string | null>(null);
+  const asked: RollOutQuestion = {
+    kind: "roll-out",
+    job: { parked: bench, way: [0, 0, 1], serviceIn, behind, lineOutsideIn },
+    task: { bench, lengthsIn, margins },
+  };
+  const key = JSON.stringify(asked);
+
+  useEffect(() => {
+    const solver = openLineSolver();
+    solver
+      .ask(JSON.parse(key) as RollOutQuestion)
+      .then(setRolled)
+      .catch((error: unknown) => {
+        if (error instanceof Error && error.name !== "AbortError") setTrouble(error.message);
+      });
+    return () => solver.close();
+  }, [key]);
+
+  const choice = rolled === null ? null : rollOutChoice(rolled);
+  const put = (change: Partial<typeof behind>) => setBehind((now) => ({ ...now, ...change }));
+  return (
+    <section aria-label="Roll-out" className="mt-4">
+      <p className="text-quiet">
+        The bench above is the appliance parked. Pulled out, its inlet comes straight out of the wall; the
+        slack lies behind it in one or two large loops, tied loosely, never folded, and not against the
+        compressor.
+      </p>
+      <div className="mt-3 grid gap-x-6 gap-y-2 lg:grid-cols-5">
+        <OffsetField
+          label="Pulled out by"
+          value={serviceIn}
+          onChange={(value) => value !== null && setService(value)}
+        />
+        <OffsetField
+          label="Width behind it"
+          value={behind.widthIn}
+          onChange={(value) => value !== null && put({ widthIn: value })}
+        />
+        <OffsetField
+          label="Height behind it"
+          value={behind.heightIn}
+          onChange={(value) => value !== null && put({ heightIn: value })}
+        />
+        <OffsetField
+          label="Depth behind it"
+          value={behind.depthIn}
+          onChange={(value) => value !== null && put({ depthIn: value })}
+        />
+        <OffsetField
+          label="Outside of the line"
+          value={lineOutsideIn}
+          onChange={(value) => value !== null && setOutside(value)}
+        />
+      </div>
+      {trouble && (
+        <p role="alert" className="fault mt-2">
+          Not worked out: {trouble}
+        </p>
+      )}
+      {rolled && (
+        <>
+          <p className="mt-3 text-[1.3rem] font-bold">
+            {choice ? (
+              <>
+                Take <span className="figure">{formatInches(choice.lengthIn)} in</span>: lay{" "}
+                {coilWords(choice.coil)}
+              </>
+            ) : (
+              <span className="text-wet-ink">No stock length is good both parked and pulled out</span>
+            )}
+          </p>
+          <table className="mt-2 w-full">
+            <thead>
+              <tr className="text-left text-[0.85rem] text-quiet">
+                <th scope="col">Length</th>
+                <th scope="col">Pulled out</th>
+                <th scope="col">Parked</th>
+              </tr>
+            </thead>
+            <tbody>
+              {rolled.map(({ lengthIn, out, coil, isGood }) => (
+                <tr key={lengthIn} className={`border-t border-hairline ${isGood ? "" : "text-quiet"}`}>
+                  <th scope="row" className="figure py-1 text-left font-normal">
+                    {formatInches(lengthIn)} in
+                  </th>
+                  <td className={RATING_INK[out]}>{RATING_WORDS[out]}</td>
+                  <td className={coil.fault ? "text-wet-ink" : ""}>{coilWords(coil)}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </section>
+  );
+}

@@ -1,0 +1,77 @@
+import { formatInches } from "../../core/units/index.ts";
+import type { LineSpace, Survey, Typed } from "../../core/visit/index.ts";
+import { Pick } from "../fields.tsx";
+import { WAYS, wayOf } from "../line-bench/bench-state.ts";
+import { OffsetField } from "../offset-field.tsx";
+
+interface EndsInSpaceProps {
+  readonly survey: Survey;
+  /** Where the line bench of this connection is. */
+  readonly benchHref: string;
+  readonly onChange: (space: LineSpace) => void;
+}
+
+const asTyped = (value: number): Typed => ({
+  typed: formatInches(value),
+  value: Math.round(value * 16) / 16,
+});
+const NONE = asTyped(0);
+
+/** What a survey starts from when somebody begins to measure. */
+const UNMEASURED: LineSpace = {
+  inlet: { right: NONE, up: NONE, out: NONE },
+  supplyWay: [0, 1, 0],
+  inletWay: [0, -1, 0],
+  walls: {},
+  room: null,
+};
+
+/** Where the inlet lies from the supply, and which way the line leaves both: what the line bench is filled in with. */
+export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
+  const space = survey.space ?? UNMEASURED;
+  const place = (key: keyof LineSpace["inlet"]) => (value: number | null) =>
+    value !== null && onChange({ ...space, inlet: { ...space.inlet, [key]: asTyped(value) } });
+  const way = (which: "supplyWay" | "inletWay", label: string) => (
+    <Pick
+      label={label}
+      options={[
+        ...WAYS.map(([key, words]) => [key, words] as const),
+        ...(wayOf(space[which]) === "other" ? ([["other", "as it was drawn"]] as const) : []),
+      ]}
+      value={wayOf(space[which])}
+      onChange={(key) => {
+        const found = WAYS.find(([each]) => each === key);
+        if (found) onChange({ ...space, [which]: found[2] });
+      }}
+    />
+  );
+  return (
+    <details open={survey.space !== undefined}>
+      <summary className="min-h-[44px] cursor-pointer py-2 underline">
+        Where the ends lie{survey.space === undefined ? ": not measured" : ""}
+      </summary>
+      <div className="grid grid-cols-3 gap-3">
+        <OffsetField
+          label="Inlet right of it"
+          isSigned
+          value={space.inlet.right.value}
+          onChange={place("right")}
+        />
+        <OffsetField label="Inlet above it" isSigned value={space.inlet.up.value} onChange={place("up")} />
+        <OffsetField
+          label="Inlet out from it"
+          isSigned
+          value={space.inlet.out.value}
+          onChange={place("out")}
+        />
+      </div>
+      <div className="mt-2 grid grid-cols-2 gap-3">
+        {way("supplyWay", "The line leaves the supply")}
+        {way("inletWay", "The line leaves the inlet")}
+      </div>
+      <a className="mt-1 inline-flex min-h-[44px] items-center underline" href={benchHref}>
+        Line bench: the right length for these ends
+      </a>
+    </details>
+  );
+}

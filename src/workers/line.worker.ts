@@ -1,0 +1,81 @@
+/** The line solver behind a worker: core functions in breaths, so that a cancellation is heard. No logic of its own. */
+import {
+  fitLines,
+  helpfulTurns,
+  type RatedLength,
+  rateLength,
+  rollOutLengths,
+  type Work,
+} from "../core/line/index.ts";
+import type { FromWorker, LineAnswers, LineQuestion, LineTask, ToWorker } from "./line.contract.ts";
+
+/** Longest work between two breaths, ms. */
+const BREATH_MS = 12;
+
+const cancelled = new Set<number>();
+const tell = (message: FromWorker) => postMessage(message);
+
+function* rateAll({ bench, lengthsIn, margins }: LineTask): Work<readonly RatedLength[]> {
+  const rated: RatedLength[] = [];
+  for (const lengthIn of lengthsIn) {
+    yield rated.length / lengthsIn.length;
+    rated.push(rateLength(bench, lengthIn, margins));
+  }
+  return rated;
+}
+
+function workFor(question: LineQuestion): Work<LineAnswers[keyof LineAnswers]> {
+  const { bench, lengthsIn, margins } = question.task;
+  switch (question.kind) {
+    case "rate":
+      return rateAll(question.task);
+    case "fit":
+      return fitLines(bench, lengthsIn, margins);
+    case "help":
+      return helpfulTurns(bench, question.alternatives, lengthsIn, margins);
+    case "roll-out":
+      return rollOutLengths(question.job, lengthsIn, margins);
+  }
+}
+
+/** Lets messages in: a task of the event loop later. */
+function breathe(): Promise<void> {
+  return new Promise((resolve) => {
+    const { port1, port2 } = new MessageChannel();
+    port1.onmessage = () => {
+      port1.close();
+      resolve();
+    };
+    port2.postMessage(null);
+  });
+}
+
+async function answer(id: number, question: LineQuestion): Promise<void> {
+  const work = workFor(question);
+  let since = performance.now();
+  for (;;) {
+    const step = work.next();
+    if (step.done) {
+      tell({ type: "answer", id, answer: step.value });
+      return;
+    }
+    if (performance.now() - since < BREATH_MS) continue;
+    await breathe();
+    if (cancelled.delete(id)) {
+      tell({ type: "cancelled", id });
+      return;
+    }
+    tell({ type: "progress", id, share: step.value });
+    since = performance.now();
+  }
+}
+
+addEventListener("message", ({ data }: MessageEvent<ToWorker>) => {
+  if (data.type === "cancel") {
+    cancelled.add(data.id);
+    return;
+  }
+  answer(data.id, data.question).catch((error: unknown) =>
+    tell({ type: "failed", id: data.id, message: error instanceof Error ? error.message : String(error) }),
+  );
+});
