@@ -2,11 +2,11 @@
 import type { Mark } from "../core/line/index.ts";
 import { formatInches } from "../core/units/index.ts";
 
-/** Length of one strip, strips side by side, and the size of the whole, inches: a letter sheet with half-inch margins. */
-export const STRIP_IN = 8.5;
+/** Length of one strip, strips side by side, and the size of the whole, inches: what a letter sheet with half-inch margins holds under a heading. */
+export const STRIP_IN = 7.5;
 const COLUMN_IN = 1.8;
 const COLUMNS = 4;
-export const CARD_IN = { width: 7.4, height: 9.9 } as const;
+export const CARD_IN = { width: 7.4, height: 8.7 } as const;
 const TOP_IN = 0.25;
 /** The tube is drawn this wide, whatever its own diameter: its length is what is true. */
 const TUBE_IN = 0.3;
@@ -53,7 +53,7 @@ function Strip({ fromIn, toIn, marks }: { fromIn: number; toIn: number; marks: r
       <rect className="card-tube" x={0} y={0} width={TUBE_IN} height={toIn - fromIn} />
       <path className="card-tick" d={ticks(fromIn, toIn)} />
       {inches.map((inch) => (
-        <text key={inch} className="card-figure" x={TUBE_IN + 0.34} y={inch - fromIn + 0.05}>
+        <text key={inch} className="card-figure" x={0.06} y={inch - fromIn + 0.05}>
           {inch}
         </text>
       ))}

@@ -90,16 +90,7 @@ export function frameOf(state: BenchState, curves: readonly LineCurve[], elevati
     const more = Math.max(0, least - (high - low)) / 2;
     return [Math.floor(low - more - MARGIN_IN), Math.ceil(high + more + MARGIN_IN)];
   };
-  return {
-    u: span(
-      flats.map(([u]) => u),
-      5,
-    ),
-    v: span(
-      flats.map(([, v]) => v),
-      8,
-    ),
-  };
+  return { u: span([low, high, ...us], 5), v: span([top, bottom, ...vs], 8) };
 }
 
 /** A curve as an SVG path, two places to the unit's hundredth. */
