@@ -104,7 +104,7 @@ describe("the line bench", () => {
   it("is filled in from the survey, and its length goes to the planner", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
-    await page.getByRole("button", { name: "Toilet tank", exact: true }).click();
+    await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
     await page.getByText("Where the ends lie: not measured").click();
@@ -134,7 +134,7 @@ describe("the line bench", () => {
     await openBench(page);
     await page.getByText("Rolls out", { exact: true }).click();
     await page
-      .getByLabel("Line", { exact: true })
+      .getByRole("combobox", { name: /^Line/ })
       .selectOption({ label: "Braided stainless line, 1/4 comp x 1/4 comp" });
     await page.getByLabel("Out from the supply").fill("3");
     await page.getByText(/^Take \d+ in: lay/).waitFor();

@@ -1,5 +1,6 @@
 /** One Newton step of a clamped chain: the energy's second-order model, bordered by the span and by the sides it touches. */
 import { at } from "./filled.ts";
+import { framesAcross } from "./frames.ts";
 import type { Clamp, RodState, Side } from "./rod.ts";
 import { factorSmall } from "./small.ts";
 import { BlockTridiagonal } from "./tridiagonal.ts";
@@ -62,43 +63,6 @@ export class BorderedSystem {
     return this.#isSameContacts && this.#misses.every((miss) => Math.abs(miss) < within);
   }
 
-  #frame(): void {
-    const { tangents } = this;
-    for (let piece = 0; piece < this.#count; piece += 1) {
-      const x = at(tangents, 3 * piece);
-      const y = at(tangents, 3 * piece + 1);
-      const z = at(tangents, 3 * piece + 2);
-      // Across the axis the tangent is farthest from.
-      const ax = Math.abs(x);
-      const ay = Math.abs(y);
-      const az = Math.abs(z);
-      let ux = 0;
-      let uy = 0;
-      let uz = 0;
-      if (ax <= ay && ax <= az) {
-        uy = z;
-        uz = -y;
-      } else if (ay <= az) {
-        ux = -z;
-        uz = x;
-      } else {
-        ux = y;
-        uy = -x;
-      }
-      const length = Math.sqrt(ux * ux + uy * uy + uz * uz);
-      ux /= length;
-      uy /= length;
-      uz /= length;
-      const k = 6 * piece;
-      this.#frames[k] = ux;
-      this.#frames[k + 1] = uy;
-      this.#frames[k + 2] = uz;
-      this.#frames[k + 3] = y * uz - z * uy;
-      this.#frames[k + 4] = z * ux - x * uz;
-      this.#frames[k + 5] = x * uy - y * ux;
-    }
-  }
-
   /** Nodes on or through a side join; nodes that are pulled instead of pushed leave. */
   #updateContacts(): boolean {
     if (this.#sides.length === 0) return true;
@@ -130,7 +94,7 @@ export class BorderedSystem {
     const n = this.#count;
     const h = 1 / n;
     const isSame = this.#updateContacts();
-    this.#frame();
+    framesAcross(tangents, this.#frames);
     const frames = this.#frames;
     const { from, to, span } = this.#clamp;
     const contacts = this.#contacts;
