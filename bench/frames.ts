@@ -52,6 +52,23 @@ export async function benchFrames(base: string): Promise<void> {
         "const box = document.querySelector('[data-matrix]'); box.scrollTop = (frame * 17) % 3600; box.scrollLeft = (frame * 11) % 3000;",
       ),
     );
+    await page.goto(`${base}/line`);
+    await page.locator("[data-solved=yes]").waitFor();
+    const box = await page.getByRole("slider", { name: "Inlet, front", exact: true }).boundingBox();
+    if (box === null) throw new Error("the line bench has no handle to pull");
+    const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    const gaps = frameGaps(page, 300, "");
+    let isOver = false;
+    const watch = gaps.then(() => {
+      isOver = true;
+    });
+    for (let step = 0; !isOver; step += 1)
+      await page.mouse.move(x + 40 * Math.sin(step / 15), y + 60 * Math.sin(step / 23));
+    await watch;
+    await page.mouse.up();
+    row("an end of the line bench is pulled, all lengths solved in the worker", await gaps);
   } finally {
     await browser.close();
   }

@@ -11,6 +11,7 @@ import { VAR } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFrames } from "./frames.ts";
 import { benchIdentifier } from "./identifier.ts";
+import { benchLine } from "./line.ts";
 import { benchPlanner } from "./planner.ts";
 import { medianMs } from "./timing.ts";
 
@@ -66,6 +67,7 @@ async function main(): Promise<void> {
       Visit: `/visits/${visit}`,
       Identify: "/identify",
       "Fits what": "/fits",
+      "Line bench": `/visits/${visit}/${connection}/line`,
       Survey: `/visits/${visit}/${connection}/survey`,
       Hookup: `/visits/${visit}/${connection}/hookup`,
       "Run sheet": `/visits/${visit}/${connection}/run-sheet`,
@@ -95,6 +97,7 @@ async function main(): Promise<void> {
 
     await benchPlanner(context.shop, context.tables);
     benchIdentifier(context.identifier);
+    await benchLine();
     await benchFrames(base);
     await sql.end();
     await server.close();

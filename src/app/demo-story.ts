@@ -2,9 +2,10 @@
 import { v5 as uuidFrom } from "uuid";
 import { planHookup, type Shop } from "../core/hookup/index.ts";
 import type { Tables } from "../core/tables.ts";
-import { parseLength } from "../core/units/index.ts";
+import { parseLength, parseOffset } from "../core/units/index.ts";
 import {
   foldVisit,
+  type LineSpace,
   problemOf,
   runSheet,
   type Survey,
@@ -30,6 +31,21 @@ export function demoVisitId(key: string): string {
   return uuidFrom(`visit ${key}`, DEMO_NAMESPACE);
 }
 
+function spaceOf(ends: NonNullable<DemoConnection["ends"]>): LineSpace {
+  const typed = (text: string) => {
+    const read = parseOffset(text);
+    if (!read.ok) throw new Error(`data/demo.json: "${text}" is not a length`);
+    return { typed: text, value: read.lengthIn };
+  };
+  return {
+    inlet: { right: typed(ends.right), up: typed(ends.up), out: typed(ends.out) },
+    supplyWay: ends.supplyLooks === "up" ? [0, 1, 0] : [0, 0, 1],
+    inletWay: [0, -1, 0],
+    walls: { back: typed("1 1/4"), floor: typed("6") },
+    room: null,
+  };
+}
+
 function surveyOf(told: DemoConnection, tables: Tables): Survey {
   const preset = tables.presets.find((each) => each.id === told.preset);
   if (!preset) throw new Error(`data/demo.json: no preset ${told.preset}`);
@@ -42,6 +58,7 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
   };
   return {
     ...survey,
+    ...(told.ends === undefined ? {} : { space: spaceOf(told.ends) }),
     stop: { ...survey.stop, proof: told.stop, method: told.method },
     length: { min: typed(told.min, survey.length.min), max: typed(told.max, survey.length.max) },
     staticPsi: told.psi === null ? null : { typed: told.psi, value: Number(told.psi) },

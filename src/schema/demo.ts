@@ -13,6 +13,10 @@ const connection = z.strictObject({
   psi: z.string().nullable(),
   min: z.string().optional(),
   max: z.string().optional(),
+  /** Where the inlet lies from the supply, inches: right, up, out; and which way the supply end looks. */
+  ends: z
+    .strictObject({ right: z.string(), up: z.string(), out: z.string(), supplyLooks: z.enum(["up", "out"]) })
+    .optional(),
   needs: z.array(z.enum(NEEDS)).default([]),
   progress: z.enum(DEMO_PROGRESS),
   lookBackBy: z.enum(["plumber", "customer"]).default("plumber"),

@@ -31,10 +31,11 @@ const OUT_OF_PLANE_IN = 0.05;
 /** Straighter than this is straight, inches: radii beyond it say nothing. */
 export const STRAIGHT_IN = 10_000;
 
-function distanceToSegment(place: Vector, from: Vector, to: Vector): number {
-  const along = subtract(to, from);
-  const part = Math.min(1, Math.max(0, dot(subtract(place, from), along) / dot(along, along)));
-  return norm(subtract(place, add(from, scale(along, part))));
+function distanceToSegment([x, y, z]: Vector, [fx, fy, fz]: Vector, along: Vector): number {
+  const [ax, ay, az] = along;
+  const [dx, dy, dz] = [x - fx, y - fy, z - fz];
+  const part = Math.min(1, Math.max(0, (dx * ax + dy * ay + dz * az) / dot(along, along)));
+  return norm([dx - part * ax, dy - part * ay, dz - part * az]);
 }
 
 /** Normal of the plane both ends lie in, or null when they lie in none or in many. */
@@ -97,7 +98,7 @@ function curveFrom(
     slackIn: flexIn - tipDistanceIn(bench),
     minRadiusIn: radius(shape.curvature),
     worst: { at: worst, alongIn: bench.cuffIn + shape.worstAt * flexIn },
-    bulgeIn: Math.max(...curve.map((place) => distanceToSegment(place, bench.a.at, bench.b.at))),
+    bulgeIn: Math.max(...curve.map((place) => distanceToSegment(place, bench.a.at, span))),
     curve,
     pull: dot(shape.force, unit(span)),
     leavesPlane:

@@ -32,7 +32,7 @@ export interface RodState {
 }
 
 /** Largest turn of one tangent in one step, rad: beyond it the second-order model means nothing. */
-const LONGEST_STEP = 0.7;
+const LONGEST_STEP = 1.0;
 /** A step and a miss below this end the iteration, rad and lengths. */
 const SETTLED = 1e-9;
 const MOST_ITERATIONS = 60;

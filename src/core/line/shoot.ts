@@ -11,7 +11,7 @@ import { factorSquare } from "./small.ts";
 import { across, cross, dot, scale, unit, type Vector } from "./vector.ts";
 
 /** Steps of the fourth-order integration over each half of the line. */
-const STEPS = 40;
+const STEPS = 32;
 const MOST_ITERATIONS = 16;
 /** A miss below this, in flexible lengths and rad, ends the iteration. */
 const SETTLED = 1e-9;

@@ -25,7 +25,7 @@ export interface ScaledCurve {
 
 /** Starts that are tried in free space. */
 const FREE_STARTS = 2;
-const COARSE = 24;
+const COARSE = 16;
 const FINE = 60;
 const FINEST = 160;
 /** A coarse minimum need not be finer than the chain is, rad; one not found soon is left to the other starts. */
@@ -158,15 +158,14 @@ function polished(rod: RodState, clamp: Clamp): Shape {
 
 /** Minima of the coarse chain, the least first; of equal ones the first. */
 function coarseMinima(clamp: Clamp, sides: readonly Side[], way: Relaxing = COARSE_WAY): readonly RodState[] {
-  const starts = startsFor(clamp, COARSE);
   const minimaFrom = (some: readonly Float64Array[]) =>
     some
       .map((start) => relax(start, clamp, sides, way))
       .filter(({ converged }) => converged)
       .sort((a, b) => a.energy - b.energy);
-  if (sides.length > 0) return minimaFrom(starts);
-  const first = minimaFrom(starts.slice(0, FREE_STARTS));
-  const found = first.length > 0 ? first : minimaFrom(starts.slice(FREE_STARTS));
+  if (sides.length > 0) return minimaFrom(startsFor(clamp, COARSE));
+  const first = minimaFrom(startsFor(clamp, COARSE, FREE_STARTS));
+  const found = first.length > 0 ? first : minimaFrom(startsFor(clamp, COARSE));
   const twins = found.slice(0, 1).map(({ tangents }) => mirroredStart(clamp, tangents));
   return [...found, ...minimaFrom(twins)].sort((a, b) => a.energy - b.energy);
 }

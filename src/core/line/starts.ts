@@ -32,12 +32,16 @@ function axesOf({ span, from, to }: Clamp): { readonly aside: Vector; readonly o
 }
 
 /**
- * Guesses of `count` unit tangents each for a minimum-energy search.
+ * Guesses of `count` unit tangents each for a minimum-energy search, the first `most` of them.
  * A quadratic through both clamped tangents whose mean is the span; then its middle pushed aside either way and out of the
  * plane; a full turn laid over it; and snaked in and out of the plane. The first ones lead to the least energy in free space by themselves: in every one
  * of some thousands of random geometries (solve.test.ts). Walls cut the paths between minima, and want them all.
  */
-export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] {
+export function startsFor(
+  clamp: Clamp,
+  count: number,
+  most = Number.POSITIVE_INFINITY,
+): readonly Float64Array[] {
   const { span, from, to } = clamp;
   const { aside, out } = axesOf(clamp);
   const middle = subtract(subtract(scale(span, 3), from), to);
@@ -66,7 +70,7 @@ export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] 
   };
   const tilted = unit(add(out, scale(aside, KICK)));
   const [inward, under] = [scale(aside, -1), scale(out, -1)];
-  return [
+  const all = [
     looped(tilted, 1),
     bowed(scale(out, KICK)),
     bowed(scale(out, BOW)),
@@ -82,7 +86,8 @@ export function startsFor(clamp: Clamp, count: number): readonly Float64Array[] 
     snaked(inward, out),
     snaked(aside, under),
     snaked(inward, under),
-  ].map((tangentAt) => tangentsAlong(count, tangentAt));
+  ];
+  return all.slice(0, most).map((tangentAt) => tangentsAlong(count, tangentAt));
 }
 
 /** A chain's mirror image in the plane its ends nearly lie in: where they do not quite, the twin bends a little less or more. */

@@ -7,7 +7,8 @@ export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] +
 export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];
 export const subtract = (a: Vector, b: Vector): Vector => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 export const scale = (a: Vector, by: number): Vector => [a[0] * by, a[1] * by, a[2] * by];
-export const norm = (a: Vector): number => Math.hypot(a[0], a[1], a[2]);
+/** Length of a vector. A plain root: Math.hypot guards against overflow that inches never come near, and is far slower. */
+export const norm = (a: Vector): number => Math.sqrt(a[0] * a[0] + a[1] * a[1] + a[2] * a[2]);
 export const cross = (a: Vector, b: Vector): Vector => [
   a[1] * b[2] - a[2] * b[1],
   a[2] * b[0] - a[0] * b[2],
