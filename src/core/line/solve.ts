@@ -31,7 +31,7 @@ const FINEST = 160;
 /** A coarse minimum need not be finer than the chain is, rad; one not found soon is left to the other starts. */
 const COARSE_WAY = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
 /** What is asked again where that leads nowhere. */
-const PATIENT_WAY = { settled: 1e-3 } as const;
+const PATIENT_WAY = { settled: 1e-3, mostTouching: 20 } as const;
 /** Energies this near, against each other, are rivals: what ends are measured to moves them as much. */
 const RIVAL_ENERGY = 0.04;
 /** Rivals with worst curvatures this near are the same shape, or its mirror. */

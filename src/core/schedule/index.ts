@@ -1,0 +1,18 @@
+export {
+  naiveSchedule,
+  type OffWindow,
+  offMinutes,
+  type Schedule,
+  type ScheduledTask,
+  scheduleVisit,
+} from "./schedule.ts";
+export {
+  type Job,
+  type Minutes,
+  PACES,
+  type Pace,
+  type Task,
+  ZONE_KINDS,
+  type Zone,
+  type ZoneKind,
+} from "./task.ts";
