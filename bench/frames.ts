@@ -43,7 +43,7 @@ export async function benchFrames(base: string): Promise<void> {
     await page.goto(`${base}/visits/import`);
     row("an empty page stands still", await frameGaps(page, 200, ""));
     await page.goto(`${base}/fits`);
-    await page.waitForFunction("document.querySelector('astro-island[ssr]') === null");
+    await page.waitForFunction(() => document.querySelector("astro-island[ssr]") === null);
     row(
       "the fits-what matrix scrolls both ways",
       await frameGaps(

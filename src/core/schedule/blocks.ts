@@ -142,20 +142,25 @@ function offBlock(jobs: readonly Job[], hands: 1 | 2, pace: Pace, after: readonl
     ends[hand] = row.end;
     return row.placed;
   });
-  const opened = inRow([open], pace, Math.max(...ends));
-  const looks = inRow(
-    parts.flatMap(({ atOpening }) => atOpening),
-    pace,
-    opened.end,
-  );
+  // Waits after the opening are not stood through: what follows the block waits for the longest of them.
+  let at = Math.max(...ends);
+  const back = [open, ...parts.flatMap(({ atOpening }) => atOpening)].map(({ id, handsOnMin, waitMin }) => {
+    const fromMin = at;
+    at += handsOnMin[pace];
+    return { task: id, fromMin, toMin: at, readyMin: at + waitMin };
+  });
   return {
     id: `${jobs.map(({ id }) => id).join("+")}:off`,
-    minutes: looks.end,
+    minutes: at,
     hands: both ? 2 : 1,
-    waitMin: 0,
+    waitMin: Math.max(...back.map(({ readyMin }) => readyMin)) - at,
     after,
-    placed: [...shutRow.placed, ...work, ...opened.placed, ...looks.placed],
-    off: { zone: first.zone, fromMin: 0, toMin: opened.end },
+    placed: [
+      ...shutRow.placed,
+      ...work,
+      ...back.map(({ task, fromMin, toMin }) => ({ task, fromMin, toMin })),
+    ],
+    off: { zone: first.zone, fromMin: 0, toMin: back[0]?.toMin ?? at },
   };
 }
 
