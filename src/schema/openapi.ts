@@ -4,6 +4,7 @@ import { createDocument, type ZodOpenApiOperationObject } from "zod-openapi";
 import { identifyRequest, identifyResponse, matchRequest, matchResponse } from "./ends.ts";
 import { planRequest, planResponse } from "./hookup.ts";
 import { fitRequest, fitResponse } from "./line.ts";
+import { scheduleRequest, scheduleResponse } from "./schedule.ts";
 import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
 
 export const errorResponse = z
@@ -70,6 +71,13 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
       },
       "/api/v1/ends/match": {
         post: operation("What happens when two ends meet", matchResponse, body(matchRequest)),
+      },
+      "/api/v1/visits/run-sheet": {
+        post: operation(
+          "The steps of some connections, with when each is done and when the water is off",
+          scheduleResponse,
+          body(scheduleRequest),
+        ),
       },
       "/api/v1/lines/fit": {
         post: operation("Which length of line bends well between two ends", fitResponse, body(fitRequest)),

@@ -46,6 +46,8 @@ before(async () => {
     `/visits/${KITCHEN}/record`,
     await pathTo(WASHROOM, "Toilet tank", "line"),
     "/line",
+    `/visits/${WASHROOM}/time-line`,
+    `/visits/${KITCHEN}/notice`,
     "/line/card?tube=3/8&rise=12&first=2&second=0&laid=one-offset&angle=45&radius=0.9375&seatFirst=0.375&seatLast=0.375&straight=1&stretch=0",
     "/identify",
     "/fits",

@@ -7,6 +7,7 @@ export {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
+export { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "./jobs.ts";
 export {
   type ConnectionPhase,
   connectionPhase,

@@ -1,40 +1,8 @@
-/** Contract of the scheduler and of the truck's reach. Not served yet. */
+/** Contract of the scheduler: served; and of the truck's reach: not yet. */
 import { z } from "zod";
-import { FIXTURES } from "../../core/hookup/index.ts";
-import { endCode, lengthRange, planSchema } from "../hookup.ts";
+import { endCode, lengthRange } from "../hookup.ts";
+import { scheduleRequest, scheduleResponse } from "../schedule.ts";
 import { example } from "./example.ts";
-
-export const scheduleRequest = z.strictObject({
-  connections: z.array(
-    z.strictObject({
-      id: z.string(),
-      fixture: z.enum(FIXTURES),
-      zone: z.string(),
-      plan: planSchema.nullable(),
-      stop: z.enum(["holds", "weeps", "dead", "seized"]),
-      water: z.enum(["cold", "hot"]),
-    }),
-  ),
-  startAt: z.iso.datetime(),
-  hands: z.union([z.literal(1), z.literal(2)]).exactOptional(),
-});
-export const scheduleResponse = z.object({
-  steps: z.array(
-    z.object({
-      id: z.string(),
-      connection: z.string().nullable(),
-      text: z.string(),
-      handsOnMin: z.object({ low: z.number(), likely: z.number(), high: z.number() }),
-      waitMin: z.number(),
-      after: z.array(z.string()),
-      waterOff: z.string().nullable(),
-      cautions: z.array(z.string()),
-    }),
-  ),
-  schedule: z.array(z.object({ step: z.string(), startMin: z.number(), endMin: z.number() })),
-  waterOff: z.array(z.object({ zone: z.string(), fromMin: z.number(), toMin: z.number() })),
-  totalMin: z.number(),
-});
 
 export const reachRequest = z.strictObject({
   stock: z.record(z.string(), z.number().int().nonnegative()),
@@ -58,7 +26,7 @@ export const reachResponse = z.object({
 export const visitsTruckContract = [
   example({
     path: "/api/v1/visits/run-sheet",
-    isServed: false,
+    isServed: true,
     request: scheduleRequest,
     response: scheduleResponse,
     asks: {

@@ -1,0 +1,157 @@
+/** A visit's schedule as people read it: rows for the drawing, steps with clock times, water-off windows, a calendar file. */
+import ical from "ical-generator";
+import { DateTime } from "luxon";
+import { v5 as uuidFrom } from "uuid";
+import type { VisitState } from "../core/visit/index.ts";
+import type { LineRow } from "../drawing/time-line.tsx";
+import { stampText, timeText } from "./clock-text.ts";
+import type { Context } from "./context.ts";
+import { scheduleOf, type WaterOff } from "./visit-schedule.ts";
+
+export interface TimedStep {
+  readonly clock: string;
+  readonly label: string;
+  readonly text: string;
+  readonly href: string;
+  readonly isOff: boolean;
+}
+
+export interface OffNotice {
+  readonly zone: string;
+  readonly kind: WaterOff["kind"];
+  readonly connections: readonly string[];
+  /** Clock times of the site. */
+  readonly from: string;
+  readonly back: string;
+  readonly earliest: string;
+  readonly latest: string;
+  readonly startsAt: string;
+  readonly latestAt: string;
+}
+
+export interface TimeLinePage {
+  readonly rows: readonly LineRow[];
+  readonly totalMin: number;
+  readonly clockAt: (minute: number) => string;
+  readonly steps: readonly TimedStep[];
+  readonly notices: readonly OffNotice[];
+  readonly because: readonly { readonly label: string; readonly zone: string; readonly because: string }[];
+  /** Connections that cannot be scheduled yet, because no hookup is chosen. */
+  readonly unplanned: readonly string[];
+  readonly isProved: boolean;
+  readonly leastTotalMin: number;
+  readonly starts: string;
+  readonly hasStarted: boolean;
+}
+
+const plus = (iso: string, minutes: number): string =>
+  DateTime.fromISO(iso, { zone: "utc" }).plus({ minutes }).toISO() ?? iso;
+
+/** The time line of a visit: from when it is booked, or from now once that has passed. */
+export function timeLineOf(
+  context: Pick<Context, "tables" | "now">,
+  visitId: string,
+  state: VisitState,
+  hands: 1 | 2,
+): TimeLinePage {
+  const now = context.now().toISOString();
+  const hasStarted = state.startsAt < now;
+  const starts = hasStarted ? now : state.startsAt;
+  const zone = state.site?.zone ?? "UTC";
+  const clockAt = (minute: number) => timeText(plus(starts, minute), zone);
+  const { jobs, schedule, waterOff } = scheduleOf(state.connections, context.tables, hands);
+  const placed = new Map(schedule.tasks.map((each) => [each.task, each]));
+  const rows = jobs.map((job): LineRow => {
+    const bars = job.steps.flatMap((step, at) => {
+      const found = placed.get(job.tasks[at]?.id ?? "");
+      return found
+        ? [{ fromMin: found.startMin, toMin: found.endMin, text: step.text, waitMin: step.waitMin }]
+        : [];
+    });
+    return {
+      label: job.connection.survey.label,
+      bars: bars.toSorted((a, b) => a.fromMin - b.fromMin),
+      waits: bars
+        .filter(({ waitMin }) => waitMin > 0)
+        .map(({ toMin, waitMin, text }) => ({
+          fromMin: toMin,
+          toMin: toMin + waitMin,
+          text: `waiting: ${text}`,
+        })),
+      off: waterOff
+        .filter((off) => off.zone === job.zone.name)
+        .map((off) => ({ fromMin: off.fromMin, toMin: off.backMin.likely, text: `water off: ${off.zone}` })),
+    };
+  });
+  const steps = schedule.tasks.flatMap(({ task, startMin }): TimedStep[] => {
+    const job = jobs.find((each) => each.tasks.some(({ id }) => id === task));
+    const step = job?.steps[job.tasks.findIndex(({ id }) => id === task)];
+    if (!job || !step) return [];
+    return [
+      {
+        clock: clockAt(startMin),
+        label: job.connection.survey.label,
+        text: step.text,
+        href: `/visits/${visitId}/${job.id}/run-sheet`,
+        isOff: waterOff.some(
+          (off) => off.zone === job.zone.name && startMin >= off.fromMin && startMin < off.backMin.likely,
+        ),
+      },
+    ];
+  });
+  return {
+    rows,
+    totalMin: Math.ceil(schedule.totalMin),
+    clockAt,
+    steps,
+    notices: waterOff.map(({ zone: name, kind, connections, fromMin, backMin }) => ({
+      zone: name,
+      kind,
+      connections,
+      from: clockAt(fromMin),
+      back: clockAt(backMin.likely),
+      earliest: clockAt(backMin.low),
+      latest: clockAt(backMin.high),
+      startsAt: plus(starts, fromMin),
+      latestAt: plus(starts, backMin.high),
+    })),
+    because: jobs.map(({ connection, zone: shut, isolation }) => ({
+      label: connection.survey.label,
+      zone: shut.name,
+      because: isolation.because,
+    })),
+    unplanned: state.connections
+      .filter(({ plan, dropped }) => plan === null && dropped === null)
+      .map(({ survey }) => survey.label),
+    isProved: schedule.isProved,
+    leastTotalMin: Math.ceil(schedule.leastTotalMin),
+    starts: stampText(starts, zone),
+    hasStarted,
+  };
+}
+
+const NAMESPACE = "b6c2f1de-2a0c-4f1a-8f3c-0f4f4c1f7a11";
+
+/** Water-off windows as a calendar file. The same window of the same visit keeps its identity, so that a newer file replaces it. */
+export function waterOffCalendar(
+  visitId: string,
+  state: VisitState,
+  notices: readonly OffNotice[],
+  now: Date,
+): string {
+  const calendar = ical({
+    name: `Water off: ${state.title}`,
+    prodId: { company: "Brass Nut", product: "visits", language: "EN" },
+  });
+  for (const [index, notice] of notices.entries())
+    calendar.createEvent({
+      id: uuidFrom(`${visitId} ${notice.zone} ${index}`, NAMESPACE),
+      start: DateTime.fromISO(notice.startsAt, { zone: "utc" }),
+      end: DateTime.fromISO(notice.latestAt, { zone: "utc" }),
+      stamp: now,
+      summary: `Water off: ${notice.zone}`,
+      location: state.site ? `${state.site.name}, ${state.site.address}` : null,
+      description: `${notice.connections.join(", ")}. Back at about ${notice.back}, at the latest ${notice.latest}.`,
+    });
+  return calendar.toString();
+}

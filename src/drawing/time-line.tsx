@@ -1,0 +1,127 @@
+/** A visit as a time line: hands-on bars, waits, and bands while a zone has no water. */
+
+export interface LineBar {
+  readonly fromMin: number;
+  readonly toMin: number;
+  readonly text: string;
+}
+
+export interface LineRow {
+  readonly label: string;
+  readonly bars: readonly LineBar[];
+  readonly waits: readonly LineBar[];
+  /** While its water is off. */
+  readonly off: readonly LineBar[];
+}
+
+interface TimeLineProps {
+  readonly rows: readonly LineRow[];
+  readonly totalMin: number;
+  /** The clock at a minute of the visit. */
+  readonly clockAt: (minute: number) => string;
+}
+
+const LABEL = 190;
+const WIDE = 1000;
+const ROW = 46;
+const TOP = 34;
+/** Ticks are this far apart at most, minutes. */
+const STEPS_MIN = [5, 10, 15, 30, 60, 120] as const;
+const MOST_TICKS = 14;
+const LONGEST_LABEL = 26;
+
+const cut = (text: string) => (text.length > LONGEST_LABEL ? `${text.slice(0, LONGEST_LABEL - 1)}…` : text);
+
+/** What the drawing says, in words: for those who cannot see it. */
+export function timeLineInWords({ rows, clockAt }: Pick<TimeLineProps, "rows" | "clockAt">): string {
+  return rows
+    .map(({ label, bars, off }) => {
+      const [first] = bars;
+      const last = bars.at(-1);
+      const water = off
+        .map(({ fromMin, toMin }) => `water off ${clockAt(fromMin)} to ${clockAt(toMin)}`)
+        .join(", ");
+      return first && last
+        ? `${label}: ${clockAt(first.fromMin)} to ${clockAt(last.toMin)}${water && `, ${water}`}`
+        : label;
+    })
+    .join("; ");
+}
+
+export function TimeLine({ rows, totalMin, clockAt }: TimeLineProps) {
+  const step = STEPS_MIN.find((each) => totalMin / each <= MOST_TICKS) ?? 240;
+  const perMin = WIDE / Math.max(totalMin, 1);
+  const x = (minute: number) => LABEL + minute * perMin;
+  const ticks = Array.from({ length: Math.floor(totalMin / step) + 1 }, (_, k) => k * step);
+  const height = TOP + rows.length * ROW + 8;
+  return (
+    <svg
+      className="time-line"
+      viewBox={`0 0 ${LABEL + WIDE + 30} ${height}`}
+      width={LABEL + WIDE + 30}
+      height={height}
+      role="img"
+      aria-label={timeLineInWords({ rows, clockAt })}
+    >
+      <defs>
+        <pattern id="wait" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <path className="time-wait" d="M0 0V6" />
+        </pattern>
+      </defs>
+      {ticks.map((minute) => (
+        <g key={minute}>
+          <path className="time-tick" d={`M${x(minute)} ${TOP - 8}V${height - 4}`} />
+          <text className="time-clock" x={x(minute)} y={TOP - 14} textAnchor="middle">
+            {clockAt(minute)}
+          </text>
+        </g>
+      ))}
+      {rows.map(({ label, bars, waits, off }, row) => {
+        const y = TOP + row * ROW;
+        return (
+          <g key={`${label}${bars[0]?.fromMin ?? row}`}>
+            {off.map(({ fromMin, toMin, text }) => (
+              <rect
+                key={fromMin}
+                className="time-off"
+                x={x(fromMin)}
+                y={y}
+                width={(toMin - fromMin) * perMin}
+                height={ROW - 6}
+              >
+                <title>{text}</title>
+              </rect>
+            ))}
+            <text className="time-label" x={4} y={y + 25}>
+              {cut(label)}
+            </text>
+            {waits.map(({ fromMin, toMin, text }) => (
+              <rect
+                key={fromMin}
+                fill="url(#wait)"
+                x={x(fromMin)}
+                y={y + 12}
+                width={(toMin - fromMin) * perMin}
+                height={16}
+              >
+                <title>{text}</title>
+              </rect>
+            ))}
+            {bars.map(({ fromMin, toMin, text }) => (
+              <rect
+                key={fromMin}
+                className="time-bar"
+                x={x(fromMin)}
+                y={y + 8}
+                width={Math.max(1, (toMin - fromMin) * perMin)}
+                height={24}
+              >
+                <title>{text}</title>
+              </rect>
+            ))}
+          </g>
+        );
+      })}
+    </svg>
+  );
+}
