@@ -2,7 +2,7 @@
  * Jobs as blocks that are never interrupted. Work with the water off is one block, for a pause in it only lengthens the
  * time without water; what may come before it does; what follows is cut where hands must wait.
  */
-import type { Job, Pace, Task, Zone } from "./task.ts";
+import { type Job, type Pace, type Task, ZONE_KINDS, type Zone } from "./task.ts";
 
 export interface Placed {
   readonly task: string;
@@ -20,7 +20,13 @@ export interface Block {
   readonly after: readonly string[];
   readonly placed: readonly Placed[];
   /** Water off, from the block's start. */
-  readonly off: { readonly zone: Zone; readonly fromMin: number; readonly toMin: number } | null;
+  readonly off: {
+    readonly zone: Zone;
+    readonly fromMin: number;
+    readonly toMin: number;
+    /** Off since before the schedule begins. */
+    readonly isSinceBefore: boolean;
+  } | null;
 }
 
 /** Tasks of a job by when they can be done: before the water goes off, while it is off, after it is back. */
@@ -33,7 +39,19 @@ export interface Parts {
   readonly after: readonly Task[];
 }
 
-export function partsOf({ tasks }: Job): Parts {
+export function partsOf({ tasks, isShut }: Job): Parts {
+  if (isShut) {
+    const openAt = tasks.findIndex(({ effect }) => effect === "opens");
+    const rest = tasks.slice(openAt + 1);
+    return {
+      before: [],
+      shut: null,
+      off: tasks.slice(0, Math.max(0, openAt)),
+      open: tasks[openAt] ?? null,
+      atOpening: rest.filter(({ followsOpening }) => followsOpening),
+      after: rest.filter(({ followsOpening }) => !followsOpening),
+    };
+  }
   const shutAt = tasks.findIndex(({ effect }) => effect === "shuts");
   const openAt = tasks.findIndex(({ effect }) => effect === "opens");
   if (shutAt < 0 || openAt < shutAt)
@@ -129,10 +147,10 @@ function offBlock(jobs: readonly Job[], hands: 1 | 2, pace: Pace, after: readonl
   const [first] = jobs;
   const shut = parts[0]?.shut;
   const open = parts.at(-1)?.open;
-  if (first === undefined || !shut || !open)
+  if (first === undefined || !open || (!shut && !first.isShut))
     throw new RangeError("a block without water needs a job that shuts it");
   const both = hands === 2 && jobs.length > 1;
-  const shutRow = inRow([shut], pace);
+  const shutRow = inRow(shut ? [shut] : [], pace);
   const rows = parts.map(({ off }) => inRow(off, pace).end);
   const shares = both ? sharedOut(rows) : rows.map(() => 0 as const);
   const ends: [number, number] = [shutRow.end, shutRow.end];
@@ -160,29 +178,41 @@ function offBlock(jobs: readonly Job[], hands: 1 | 2, pace: Pace, after: readonl
       ...work,
       ...back.map(({ task, fromMin, toMin }) => ({ task, fromMin, toMin })),
     ],
-    off: { zone: first.zone, fromMin: 0, toMin: back[0]?.toMin ?? at },
+    off: {
+      zone: first.zone,
+      fromMin: 0,
+      toMin: back[0]?.toMin ?? at,
+      isSinceBefore: first.isShut === true,
+    },
   };
 }
 
 /** Jobs that share one shutting of their zone; a job alone shuts its own. */
 export type Grouping = readonly (readonly Job[])[];
 
-/** All blocks of a visit, each group's zone shut once. */
+/** All blocks of a visit, each group's zone shut once. What is shut already comes first, the gravest zone and the shortest work ahead. */
 export function blocksOf(groups: Grouping, hands: 1 | 2, pace: Pace): readonly Block[] {
-  return groups.flatMap((group) => {
+  const blocks = groups.flatMap((group) => {
     const before = group.flatMap((job) => chain(job.id, "before", partsOf(job).before, pace, []));
     const lasts = group.flatMap((job) =>
       before.filter(({ id }) => id.startsWith(`${job.id}:before`)).slice(-1),
     );
-    const withWater = group.filter((job) => partsOf(job).shut !== null);
+    const withWater = group.filter((job) => partsOf(job).open !== null);
     if (withWater.length === 0) return before;
-    const off = offBlock(
-      withWater,
-      hands,
-      pace,
-      lasts.map(({ id }) => id),
-    );
+    const ids = lasts.map(({ id }) => id);
+    const off = offBlock(withWater, hands, pace, ids);
     const after = withWater.flatMap((job) => chain(job.id, "after", partsOf(job).after, pace, [off.id]));
     return [...before, off, ...after];
+  });
+  const gravity = ({ off }: Block) => (off === null ? 0 : ZONE_KINDS.indexOf(off.zone.kind));
+  const shut = blocks
+    .filter(({ off }) => off?.isSinceBefore)
+    .sort((a, b) => gravity(a) - gravity(b) || a.minutes - b.minutes);
+  const last = shut.at(-1);
+  if (last === undefined) return blocks;
+  return blocks.map((block) => {
+    const place = shut.indexOf(block);
+    const earlier = place < 0 ? last : shut[place - 1];
+    return block.after.length > 0 || earlier === undefined ? block : { ...block, after: [earlier.id] };
   });
 }

@@ -36,8 +36,31 @@ export function bruteForce(jobs: readonly Job[], hands: 1 | 2, horizonMin: numbe
     });
   };
 
+  const seen = new Set<string>();
   const go = (now: number, doing: Doing): void => {
-    if (!isBetter([...doing.off, doing.end], best)) return;
+    // Water that is off now has been off since it was shut, whatever comes.
+    const already = jobs.reduce((off, job) => {
+      const since = doing.shutAt.get(job.id);
+      const open = job.tasks.find(({ effect }) => effect === "opens");
+      if (since === undefined || open === undefined || doing.over.has(open.id)) return off;
+      const kind = ZONE_KINDS.indexOf(job.zone.kind);
+      return off.map((value, k) => (k === kind ? value + now - since + open.handsOnMin.likely : value));
+    }, doing.off);
+    const left = steps
+      .filter(({ task }) => !doing.over.has(task.id))
+      .map(({ task }) => task.handsOnMin.likely);
+    const least = Math.max(doing.end, now + left.reduce((sum, minutes) => sum + minutes, 0) / hands);
+    if (!isBetter([...already, least], best)) return;
+    // The same hands, steps and water at the same minute lead to the same ends, however they came about.
+    const key = JSON.stringify([
+      now,
+      doing.free.toSorted((a, b) => a - b),
+      steps.map(({ task }) => doing.over.get(task.id) ?? null),
+      [...doing.shutAt].sort(),
+      doing.off,
+    ]);
+    if (seen.has(key)) return;
+    seen.add(key);
     if (doing.over.size === steps.length) {
       best = [...doing.off, doing.end];
       return;

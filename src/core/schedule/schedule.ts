@@ -50,7 +50,14 @@ function compareRows(one: readonly number[], other: readonly number[]): number {
 /** Every way to share the shutting of zones: each zone's jobs at once, or each on its own. */
 function groupings(jobs: readonly Job[]): readonly Grouping[] {
   const zones = [...new Set(jobs.map(({ zone }) => zone.name))];
-  const byZone = zones.map((zone) => jobs.filter((job) => job.zone.name === zone));
+  // What is shut already is its own group: it is not shut again for others.
+  const byZone = zones.flatMap((zone) => {
+    const mine = jobs.filter((job) => job.zone.name === zone);
+    return [
+      mine.filter(({ isShut }) => !isShut),
+      ...mine.filter(({ isShut }) => isShut).map((job) => [job]),
+    ].filter((group) => group.length > 0);
+  });
   return byZone.reduce<readonly Grouping[]>(
     (made, mine) =>
       made.flatMap((before) =>
@@ -69,8 +76,9 @@ const windowsOf = (blocks: readonly Block[], startOf: (block: Block) => number):
   blocks.flatMap((block) => {
     if (block.off === null) return [];
     const start = startOf(block);
-    const { zone, fromMin, toMin } = block.off;
-    return [{ zone: zone.name, kind: zone.kind, fromMin: start + fromMin, toMin: start + toMin }];
+    const { zone, fromMin, toMin, isSinceBefore } = block.off;
+    const from = isSinceBefore ? 0 : start + fromMin;
+    return [{ zone: zone.name, kind: zone.kind, fromMin: from, toMin: start + toMin }];
   });
 
 function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }: Placing): Schedule {

@@ -34,6 +34,8 @@ export interface Task {
 export interface Job {
   readonly id: string;
   readonly zone: Zone;
+  /** True where the water is off already: planning again in the middle of a visit. Its work comes before all other. */
+  readonly isShut?: boolean;
   readonly tasks: readonly Task[];
 }
 

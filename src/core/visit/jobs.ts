@@ -76,13 +76,18 @@ export function jobsOf(
 ): readonly VisitJob[] {
   return connections.flatMap((connection) => {
     if (connection.plan === null || connection.signed !== null || connection.dropped !== null) return [];
-    const steps = runSheet(connection, tables).filter(({ isDone }) => !isDone);
+    const sheet = runSheet(connection, tables);
+    const steps = sheet.filter(({ isDone }) => !isDone);
+    const isDone = (effect: RunStep["effect"]) =>
+      sheet.some((step) => step.effect === effect) &&
+      sheet.every((step) => step.effect !== effect || step.isDone);
     if (steps.length === 0) return [];
     const isolation = zoneOf(connection);
     return [
       {
         id: connection.id,
         zone: isolation.zone,
+        isShut: isDone("water-off") && !isDone("water-on"),
         tasks: steps.map((step) => taskOf(connection.id, step)),
         connection,
         isolation,
