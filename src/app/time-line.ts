@@ -6,7 +6,9 @@ import type { VisitState } from "../core/visit/index.ts";
 import type { LineRow } from "../drawing/time-line.tsx";
 import { stampText, timeText } from "./clock-text.ts";
 import type { Context } from "./context.ts";
+import { idFrom } from "./endpoint.ts";
 import { scheduleOf, type WaterOff } from "./visit-schedule.ts";
+import { readVisit } from "./visits.ts";
 
 export interface TimedStep {
   readonly clock: string;
@@ -154,4 +156,14 @@ export function waterOffCalendar(
       description: `${notice.connections.join(", ")}. Back at about ${notice.back}, at the latest ${notice.latest}.`,
     });
   return calendar.toString();
+}
+
+/** The time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: Problem not-found. */
+export async function readTimeLine(
+  context: Context,
+  { params, url }: { readonly params: Readonly<Record<string, string | undefined>>; readonly url: URL },
+) {
+  const visit = await readVisit(context, idFrom(params["visit"] ?? params["id"], "visit"));
+  const hands = url.searchParams.get("hands") === "2" ? 2 : 1;
+  return { visit, hands, line: timeLineOf(context, visit.id, visit.state, hands) } as const;
 }

@@ -59,9 +59,11 @@ export interface Alternative {
   readonly label: string;
   readonly a?: LineEnd;
   readonly b?: LineEnd;
+  /** Where a part is turned instead of an end: which end it sits on, and to which hour. */
+  readonly turn?: { readonly which: "a" | "b"; readonly hour: Hour };
 }
 
-/** An elbow put on an end, or turned on it: one alternative for each hour. */
+/** An elbow put on an end, or turned on it: one alternative for each hour. `bench` has the end without the elbow. */
 export function elbowTurns(
   bench: Bench,
   which: "a" | "b",
@@ -69,8 +71,9 @@ export function elbowTurns(
   hours: readonly Hour[] = HOURS,
 ): readonly Alternative[] {
   return hours.map((hour) => ({
-    label: `elbow at ${hour} o'clock`,
+    label: `elbow at the ${which === "a" ? "supply" : "inlet"} to ${hour} o'clock`,
     [which]: throughPart(bench[which], elbow.into, elbow.out, hour),
+    turn: { which, hour },
   }));
 }
 

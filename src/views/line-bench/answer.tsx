@@ -1,6 +1,5 @@
 import type { Bench, Interval, TriedAlternative } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import type { BenchChange } from "./bench-state.ts";
 import type { Solver } from "./use-solver.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "./words.ts";
 
@@ -21,11 +20,12 @@ interface AnswerProps {
   readonly solver: Solver;
   readonly bench: Bench;
   readonly chosenIn: number | null;
-  readonly onChange: (change: BenchChange) => void;
+  /** Puts an alternative into work, with the length it is good for. */
+  readonly onTry: (tried: TriedAlternative) => void;
 }
 
 /** The chosen length in large type, with what the figure does not say beside it. */
-export function Answer({ solver, bench, chosenIn, onChange }: AnswerProps) {
+export function Answer({ solver, bench, chosenIn, onTry }: AnswerProps) {
   const chosen = solver.solved?.rated.find(({ lengthIn }) => lengthIn === chosenIn);
   if (!chosen) return null;
   const firmness = solver.whole?.fit.fits.find(({ lengthIn }) => lengthIn === chosenIn)?.firmness;
@@ -54,16 +54,13 @@ export function Answer({ solver, bench, chosenIn, onChange }: AnswerProps) {
           {formatInches(firmness.radiusIn[1])} in. Hold the line itself there before you trust it.
         </p>
       )}
-      <Whole solver={solver} onChange={onChange} />
+      <Whole solver={solver} onTry={onTry} />
     </section>
   );
 }
 
 /** Good lengths and what would help, as far as they are worked out. */
-function Whole({
-  solver: { whole, share, cancel, trouble },
-  onChange,
-}: Pick<AnswerProps, "solver" | "onChange">) {
+function Whole({ solver: { whole, share, cancel, trouble }, onTry }: Pick<AnswerProps, "solver" | "onTry">) {
   if (trouble !== null)
     return (
       <p role="alert" className="fault mt-2">
@@ -93,20 +90,14 @@ function Whole({
             : goodIntervalsIn.map(intervalWords).join("; ")}
         </span>
       </p>
-      {whole.fit.best === null && <Helps helps={whole.helps} onChange={onChange} />}
+      {whole.fit.best === null && <Helps helps={whole.helps} onTry={onTry} />}
     </div>
   );
 }
 
 const SHOWN = 4;
 
-function Helps({
-  helps,
-  onChange,
-}: {
-  helps: readonly TriedAlternative[];
-  onChange: AnswerProps["onChange"];
-}) {
+function Helps({ helps, onTry }: { helps: readonly TriedAlternative[]; onTry: AnswerProps["onTry"] }) {
   if (helps.length === 0)
     return (
       <p className="mt-1">
@@ -118,29 +109,22 @@ function Helps({
     <div className="mt-1">
       <p>No stock length is good as the ends are. What would help:</p>
       <ul>
-        {helps.slice(0, SHOWN).map(({ alternative, best }) => (
-          <li
-            key={alternative.label}
-            className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1"
-          >
-            <button
-              type="button"
-              className="button"
-              onClick={() => {
-                for (const which of ["a", "b"] as const) {
-                  const end = alternative[which];
-                  if (end) onChange({ type: "turned", which, direction: end.direction });
-                }
-                onChange({ type: "chosen", lengthIn: best.lengthIn });
-              }}
+        {helps.slice(0, SHOWN).map((tried) => {
+          const { alternative, best } = tried;
+          return (
+            <li
+              key={alternative.label}
+              className="flex flex-wrap items-center gap-x-3 border-b border-hairline py-1"
             >
-              Try {alternative.label}
-            </button>
-            <span className="figure">
-              {formatInches(best.lengthIn)} in bends at {formatInches(best.curve?.minRadiusIn ?? 0)} in
-            </span>
-          </li>
-        ))}
+              <button type="button" className="button" onClick={() => onTry(tried)}>
+                Try {alternative.label}
+              </button>
+              <span className="figure">
+                {formatInches(best.lengthIn)} in bends at {formatInches(best.curve?.minRadiusIn ?? 0)} in
+              </span>
+            </li>
+          );
+        })}
       </ul>
     </div>
   );

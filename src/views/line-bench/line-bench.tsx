@@ -1,10 +1,14 @@
 import { useEffect, useReducer, useRef, useState } from "react";
 import {
+  type Alternative,
+  type Bench,
+  elbowTurns,
   explainFault,
   faultOf,
   type Insertion,
   type SlackMargins,
   stopTurns,
+  type TriedAlternative,
 } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import type { LineSpace, Typed } from "../../core/visit/index.ts";
@@ -75,6 +79,15 @@ function stepThrough(history: History, step: Step): History {
   return { now: next, past: isPulled ? past : [...past, now].slice(-MOST_STEPS) };
 }
 
+/** What could be turned where no length is good: elbows that sit on the ends, and the stop while nothing sits on it. */
+function alternativesFor(state: BenchState, bench: Bench): readonly Alternative[] {
+  const elbows = (["a", "b"] as const).flatMap((which) => {
+    const insert = state.puts[which]?.insert;
+    return insert ? elbowTurns({ ...bench, [which]: state.ends[which] }, which, insert) : [];
+  });
+  return [...elbows, ...(state.puts.a === null ? stopTurns(bench) : [])];
+}
+
 const asTyped = (value: number): Typed => ({
   typed: formatInches(value),
   value: Math.round(value * 16) / 16,
@@ -95,7 +108,7 @@ export function LineBench(props: LineBenchProps) {
   const { lengthsIn } = state.family;
   const fault = faultOf(bench, lengthsIn);
   const solver = useSolver(
-    fault === null ? { bench, lengthsIn, margins, alternatives: stopTurns(bench) } : null,
+    fault === null ? { bench, lengthsIn, margins, alternatives: alternativesFor(state, bench) } : null,
   );
   const rated = fault === null ? (solver.solved?.rated ?? []) : [];
   const best =
@@ -105,6 +118,16 @@ export function LineBench(props: LineBenchProps) {
     ? state.chosenIn
     : (best?.lengthIn ?? null);
   const chosen = rated.find(({ lengthIn }) => lengthIn === chosenIn);
+  const tryOut = ({ alternative, best: tried }: TriedAlternative) => {
+    const { turn } = alternative;
+    const put = turn === undefined ? null : state.puts[turn.which];
+    if (turn && put) change({ type: "put", which: turn.which, put: { ...put, hour: turn.hour } });
+    for (const which of ["a", "b"] as const) {
+      const end = alternative[which];
+      if (!turn && end) change({ type: "turned", which, direction: end.direction });
+    }
+    change({ type: "chosen", lengthIn: tried.lengthIn });
+  };
   const interval = solver.whole?.fit.goodIntervalsIn.find(
     ([from, to]) => chosenIn !== null && chosenIn >= from && (to === null || chosenIn <= to),
   );
@@ -154,7 +177,7 @@ export function LineBench(props: LineBenchProps) {
                   chosenIn={chosenIn}
                   onChoose={(lengthIn) => change({ type: "chosen", lengthIn })}
                 />
-                <Answer solver={solver} bench={bench} chosenIn={chosenIn} onChange={change} />
+                <Answer solver={solver} bench={bench} chosenIn={chosenIn} onTry={tryOut} />
               </>
             )}
             <div className="flex flex-wrap gap-2">
