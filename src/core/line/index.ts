@@ -1,13 +1,10 @@
 export {
-  aheadOf,
   type Bench,
   type BenchFault,
   explainFault,
-  FARTHEST_IN,
   faultOf,
   type LineEnd,
   tipDistanceIn,
-  tipOf,
   type Wall,
 } from "./bench.ts";
 export { curveOf, type LineCurve, STRAIGHT_IN } from "./curve.ts";
@@ -15,7 +12,6 @@ export { type FirmLength, type FitOutcome, fitLines } from "./fit.ts";
 export { depthToCut, type Insertion } from "./insertion.ts";
 export { goodIntervals, type Interval } from "./intervals.ts";
 export {
-  bestOf,
   DEFAULT_MARGINS,
   RATINGS,
   type RatedLength,
@@ -36,15 +32,13 @@ export {
 } from "./riser.ts";
 export {
   type Coil,
-  LOOP_MARGIN,
-  pulledOut,
   type RolledLength,
   type RollOut,
   rollOutChoice,
   rollOutLengths,
 } from "./roll-out.ts";
 export { type Hole, type Leg, type Route, type RouteFault, routeLength, toBuy } from "./route.ts";
-export { type Firmness, firmnessOf, MEASURED_TO_IN, TOUCHY_SHARE } from "./touchy.ts";
+export { type Firmness, firmnessOf } from "./touchy.ts";
 export {
   type Alternative,
   elbowTurns,

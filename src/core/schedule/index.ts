@@ -9,7 +9,6 @@ export {
 export {
   type Job,
   type Minutes,
-  PACES,
   type Pace,
   type Task,
   ZONE_KINDS,

@@ -41,4 +41,3 @@ export interface Job {
 
 /** Which of the three figures of a task's time to schedule by. */
 export type Pace = keyof Minutes;
-export const PACES: readonly Pace[] = ["low", "likely", "high"];
