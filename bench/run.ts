@@ -13,6 +13,7 @@ import { benchFrames } from "./frames.ts";
 import { benchIdentifier } from "./identifier.ts";
 import { benchLine } from "./line.ts";
 import { benchPlanner } from "./planner.ts";
+import { benchSchedule } from "./schedule.ts";
 import { medianMs } from "./timing.ts";
 
 async function scriptsOf(base: string, path: string): Promise<number> {
@@ -98,6 +99,7 @@ async function main(): Promise<void> {
     await benchPlanner(context.shop, context.tables);
     benchIdentifier(context.identifier);
     await benchLine();
+    benchSchedule(context.shop, context.tables);
     await benchFrames(base);
     await sql.end();
     await server.close();

@@ -18,7 +18,7 @@ export interface Placing {
 }
 
 /** States looked at before the best so far is taken with its gap. */
-const MOST_STATES = 60_000;
+const MOST_STATES = 3_000;
 const SAME_MIN = 1e-9;
 
 interface Node {

@@ -13,7 +13,7 @@ export function intervalIn([from, to]: Interval): { readonly from: number; reado
 export function intervalWords(interval: Interval): string {
   const { from, to } = intervalIn(interval);
   if (to === null) return `${formatInches(from)} in and longer`;
-  return to < from ? `about ${formatInches(from)} in` : `${formatInches(from)} to ${formatInches(to)} in`;
+  return to <= from ? `about ${formatInches(from)} in` : `${formatInches(from)} to ${formatInches(to)} in`;
 }
 
 interface AnswerProps {

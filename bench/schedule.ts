@@ -1,0 +1,75 @@
+/** Water off and length of a visit, scheduled and in the order nobody thinks about. */
+import { planHookup, type Shop } from "../src/core/hookup/index.ts";
+import { naiveSchedule, type OffWindow, scheduleVisit } from "../src/core/schedule/index.ts";
+import type { Tables } from "../src/core/tables.ts";
+import {
+  foldVisit,
+  jobsOf,
+  problemOf,
+  type Survey,
+  surveyFromPreset,
+  type VisitEvent,
+} from "../src/core/visit/index.ts";
+import { quantile } from "./timing.ts";
+
+const VISITS = 60;
+const PROOFS: readonly Survey["stop"]["proof"][] = ["holds", "holds", "holds", "weeps", "dead", "seized"];
+const stamp = (id: string) => ({ id, actor: "bench", typedAt: "2026-11-25T12:00:00.000Z" });
+const offOf = (windows: readonly OffWindow[]) =>
+  windows.reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0);
+
+/** Connections of a visit drawn from the presets; every third stop or so fails. */
+function jobsFor(shop: Shop, tables: Tables, count: number, seed: number) {
+  const events = Array.from({ length: count }, (_, k): VisitEvent[] => {
+    const preset = tables.presets[(seed * 7 + k * 5) % tables.presets.length];
+    if (preset === undefined) return [];
+    const proof = PROOFS[(seed + k * 3) % PROOFS.length] ?? "holds";
+    const survey: Survey = {
+      ...surveyFromPreset(preset, "room"),
+      label: `${preset.label} ${k}`,
+      stop: { kind: "quarter-turn", proof, method: null },
+    };
+    const problem = problemOf(survey, null);
+    const [plan] = planHookup(shop, problem).plans;
+    if (plan === undefined) return [];
+    return [
+      { ...stamp(`a${k}`), kind: "connection-added", connection: `c${k}`, survey, checkpoints: [] },
+      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, problem },
+    ];
+  }).flat();
+  return jobsOf(foldVisit(events).connections, tables);
+}
+
+export function benchSchedule(shop: Shop, tables: Tables): void {
+  console.log(
+    `\nScheduler, ${VISITS} visits a row drawn from the presets, one stop in three failing, against step by step in the list's order (medians):\n\n| connections | hands | water off, of the naive | length, of the naive | proved | ms, 99th percentile |\n|---|---|---|---|---|---|`,
+  );
+  for (const count of [2, 6, 12])
+    for (const hands of [1, 2] as const) {
+      const rows = Array.from({ length: VISITS }, (_, seed) => {
+        const jobs = jobsFor(shop, tables, count, seed);
+        const started = performance.now();
+        const schedule = scheduleVisit(jobs, hands);
+        const ms = performance.now() - started;
+        const naive = naiveSchedule(jobs);
+        return {
+          off: offOf(schedule.waterOff) / offOf(naive.waterOff),
+          total: schedule.totalMin / naive.totalMin,
+          proved: schedule.isProved,
+          ms,
+        };
+      });
+      const middle = (read: (row: (typeof rows)[number]) => number) =>
+        quantile(
+          rows.map(read).sort((a, b) => a - b),
+          0.5,
+        );
+      const proved = rows.filter((row) => row.proved).length / rows.length;
+      console.log(
+        `| ${count} | ${hands} | ${middle(({ off }) => off).toFixed(2)} | ${middle(({ total }) => total).toFixed(2)} | ${(100 * proved).toFixed(0)} % | ${quantile(
+          rows.map(({ ms }) => ms).sort((a, b) => a - b),
+          0.99,
+        ).toFixed(0)} |`,
+      );
+    }
+}
