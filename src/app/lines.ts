@@ -9,12 +9,11 @@ import {
   type FirmLength,
   faultOf,
   fitLines,
+  inBreaths,
   type SlackMargins,
-  type Vector,
-  type Work,
 } from "../core/line/index.ts";
 import type { Part, Port } from "../core/parts/index.ts";
-import { type LineSpace, type Survey, surveyFromPreset } from "../core/visit/index.ts";
+import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../core/visit/index.ts";
 import type { FitAnswer, FitRequest } from "../schema/line.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
@@ -23,22 +22,8 @@ import { currentShop, shopRules } from "./shop.ts";
 /** Longest work between two breaths, ms: other requests wait no longer for this one. */
 const BREATH_MS = 20;
 
-/** Runs long work without holding up the server; stops when nobody waits for it any more. */
-async function inBreaths<T>(work: Work<T>, signal: AbortSignal): Promise<T> {
-  let since = performance.now();
-  for (;;) {
-    const step = work.next();
-    if (step.done) return step.value;
-    if (performance.now() - since < BREATH_MS) continue;
-    await setImmediate();
-    if (signal.aborted) throw new Problem("refused", "The request was taken back.");
-    since = performance.now();
-  }
-}
-
-const to = (places: number) => (value: number) => Number(value.toFixed(places));
 /** A ten-thousandth of an inch: far finer than anybody measures, short enough to send. */
-const fine = to(4);
+const fine = (value: number) => Number(value.toFixed(4));
 
 function answerOf({ lengthIn, rating, slackIn, curve, firmness }: FirmLength): FitAnswer["fits"][number] {
   return {
@@ -62,10 +47,9 @@ function answerOf({ lengthIn, rating, slackIn, curve, firmness }: FirmLength): F
  * Errors: Problem invalid, naming the field and the fix, for a bench that cannot be.
  */
 export async function fitAnswer(body: FitRequest, signal: AbortSignal): Promise<FitAnswer> {
-  const end = ({ at, direction }: FitRequest["a"]): { at: Vector; direction: Vector } => ({ at, direction });
   const bench: Bench = {
-    a: end(body.a),
-    b: end(body.b),
+    a: body.a,
+    b: body.b,
     cuffIn: body.cuffIn,
     minBendRadiusIn: body.minBendRadiusIn,
     walls: body.walls ?? [],
@@ -80,7 +64,15 @@ export async function fitAnswer(body: FitRequest, signal: AbortSignal): Promise<
     share: body.tautShare ?? DEFAULT_MARGINS.share,
     lengthIn: body.tautIn ?? DEFAULT_MARGINS.lengthIn,
   };
-  const outcome = await inBreaths(fitLines(bench, body.lengthsIn, margins), signal);
+  const outcome = await inBreaths(fitLines(bench, body.lengthsIn, margins), {
+    breathMs: BREATH_MS,
+    now: () => performance.now(),
+    breathe: async () => {
+      await setImmediate();
+      // Nobody waits for the answer any more.
+      if (signal.aborted) throw new Problem("refused", "The request was taken back.");
+    },
+  });
   return {
     fits: outcome.fits.map(answerOf),
     goodIntervalsIn: outcome.goodIntervalsIn.map(([from, until]) => [fine(from), until && fine(until)]),
@@ -112,7 +104,7 @@ export interface LineFamily {
 }
 
 /** Every family of flexible line in the catalogue, those that go straight on both ends first. */
-export function lineFamilies(shop: Shop, ends: { readonly supply: string; readonly inlet: string } | null) {
+export function lineFamilies(shop: Shop, ends: { readonly supply: string; readonly inlet: string }) {
   const families = new Map<string, Part[]>();
   for (const part of shop.tables.parts) {
     if (part.kind !== "line" || part.lengthIn === null) continue;
@@ -120,7 +112,6 @@ export function lineFamilies(shop: Shop, ends: { readonly supply: string; readon
     families.set(name, [...(families.get(name) ?? []), part]);
   }
   const goesOn = ({ ports: [a, b] }: Part) =>
-    ends !== null &&
     a !== undefined &&
     b !== undefined &&
     [
@@ -175,8 +166,6 @@ export function insertsFor(shop: Shop, end: string): readonly Insert[] {
     });
 }
 
-const typed = (value: number) => ({ typed: String(value), value });
-
 /** Where ends are taken to lie until somebody measures: straight apart by what the length leaves, the inlet looking back. */
 export function assumedSpace({
   inletAboveSupply,
@@ -185,14 +174,14 @@ export function assumedSpace({
   const apart = Math.max(2, Math.round((length.min.value - 1) * 2) / 2);
   return inletAboveSupply
     ? {
-        inlet: { right: typed(1), up: typed(apart), out: typed(0) },
+        inlet: { right: asTyped(1), up: asTyped(apart), out: asTyped(0) },
         supplyWay: [0, 1, 0],
         inletWay: [0, -1, 0],
         walls: {},
         room: null,
       }
     : {
-        inlet: { right: typed(apart), up: typed(0), out: typed(2) },
+        inlet: { right: asTyped(apart), up: asTyped(0), out: asTyped(2) },
         supplyWay: [0, 0, 1],
         inletWay: [-1, 0, 0],
         walls: {},

@@ -2,6 +2,7 @@
 import {
   fitLines,
   helpfulTurns,
+  inBreaths,
   type RatedLength,
   rateLength,
   rollOutLengths,
@@ -39,7 +40,7 @@ function workFor(question: LineQuestion): Work<LineAnswers[keyof LineAnswers]> {
 }
 
 /** Lets messages in: a task of the event loop later. */
-function breathe(): Promise<void> {
+function turnOfLoop(): Promise<void> {
   return new Promise((resolve) => {
     const { port1, port2 } = new MessageChannel();
     port1.onmessage = () => {
@@ -50,24 +51,20 @@ function breathe(): Promise<void> {
   });
 }
 
+/** Thrown out of work that was cancelled while it breathed. */
+class Cancelled extends Error {}
+
 async function answer(id: number, question: LineQuestion): Promise<void> {
-  const work = workFor(question);
-  let since = performance.now();
-  for (;;) {
-    const step = work.next();
-    if (step.done) {
-      tell({ type: "answer", id, answer: step.value });
-      return;
-    }
-    if (performance.now() - since < BREATH_MS) continue;
-    await breathe();
-    if (cancelled.delete(id)) {
-      tell({ type: "cancelled", id });
-      return;
-    }
-    tell({ type: "progress", id, share: step.value });
-    since = performance.now();
-  }
+  const found = await inBreaths(workFor(question), {
+    breathMs: BREATH_MS,
+    now: () => performance.now(),
+    breathe: async (share) => {
+      await turnOfLoop();
+      if (cancelled.delete(id)) throw new Cancelled();
+      tell({ type: "progress", id, share });
+    },
+  });
+  tell({ type: "answer", id, answer: found });
 }
 
 addEventListener("message", ({ data }: MessageEvent<ToWorker>) => {
@@ -75,7 +72,10 @@ addEventListener("message", ({ data }: MessageEvent<ToWorker>) => {
     cancelled.add(data.id);
     return;
   }
-  answer(data.id, data.question).catch((error: unknown) =>
-    tell({ type: "failed", id: data.id, message: error instanceof Error ? error.message : String(error) }),
+  const { id } = data;
+  answer(id, data.question).catch((error: unknown) =>
+    error instanceof Cancelled
+      ? tell({ type: "cancelled", id })
+      : tell({ type: "failed", id, message: error instanceof Error ? error.message : String(error) }),
   );
 });

@@ -2,7 +2,7 @@
 import { type Bench, tipDistanceIn, tipOf } from "./bench.ts";
 import type { Clamp, Side } from "./rod.ts";
 import { type Method, type ScaledCurve, solveScaled } from "./solve.ts";
-import { add, cross, dot, norm, scale, subtract, unit, type Vector } from "./vector.ts";
+import { add, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "./vector.ts";
 
 export interface LineCurve {
   readonly lengthIn: number;
@@ -42,11 +42,8 @@ function distanceToSegment([x, y, z]: Vector, [fx, fy, fz]: Vector, along: Vecto
 function planeOf({ a, b }: Bench): Vector | null {
   const span = subtract(b.at, a.at);
   const [first, last] = [unit(a.direction), unit(b.direction)];
-  const normals = [cross(span, first), cross(span, last), cross(first, last)].sort(
-    (p, q) => norm(q) - norm(p),
-  );
-  const [normal] = normals;
-  if (normal === undefined || norm(normal) < IN_PLANE_IN) return null;
+  const normal = longestNormal(span, first, last);
+  if (norm(normal) < IN_PLANE_IN) return null;
   const across = unit(normal);
   return [span, scale(first, norm(span)), scale(last, norm(span))].every(
     (each) => Math.abs(dot(across, each)) < IN_PLANE_IN,

@@ -40,11 +40,10 @@ export function* fitLines(
     RATING_SHARE,
     1,
   );
-  const best = bestOf(fits);
   return {
     fits,
     goodIntervalsIn,
     shortestGoodIn: goodIntervalsIn[0]?.[0] ?? null,
-    best: fits.find((each) => each === best) ?? null,
+    best: bestOf(fits),
   };
 }

@@ -50,4 +50,4 @@ export {
   throughPart,
 } from "./turns.ts";
 export type { Vector } from "./vector.ts";
-export { finish, type Work, within } from "./work.ts";
+export { finish, inBreaths, type Work, within } from "./work.ts";

@@ -51,7 +51,6 @@ export function rateLength(
  * The length to take: the shortest good one. Null when none is good.
  * Shortest, because of lengths that all bend gently enough the shortest rubs, catches and costs the least.
  */
-export function bestOf(rated: readonly RatedLength[]): RatedLength | null {
-  const good = rated.filter(({ rating }) => rating === "good");
-  return [...good].sort((a, b) => a.lengthIn - b.lengthIn)[0] ?? null;
+export function bestOf<T extends RatedLength>(rated: readonly T[]): T | null {
+  return rated.filter(({ rating }) => rating === "good").sort((a, b) => a.lengthIn - b.lengthIn)[0] ?? null;
 }

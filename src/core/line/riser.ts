@@ -78,7 +78,7 @@ function offsetOf(asideIn: number, angleDeg: number, tangentIn: number): Offset 
  * Marks and cut of a riser: bend first, cut last. The first offset starts as near the first seat as its straight allows.
  * Units: inches along the centre line, degrees.
  * Source: travel = aside / sin(angle), advance = aside / tan(angle), tangent = r tan(angle / 2), arc = r angle (plane
- * trigonometry of an offset; riser.test.ts walks the bent tube and arrives at the far face).
+ * trigonometry of an offset; laid.test.ts walks the bent tube and arrives at the far face).
  */
 export function bendRiser(job: RiserJob): RiserOutcome {
   const { riseIn, asideIn, laid, angleDeg, radiusIn, seatIn, straightIn, stretchIn } = job;

@@ -26,7 +26,6 @@ export interface RodState {
   readonly force: Vector;
   readonly energy: number;
   readonly converged: boolean;
-  readonly iterations: number;
   /** Nodes that touch a side, with how hard: [node, side, push]. */
   readonly touching: readonly (readonly [node: number, side: number, push: number])[];
 }
@@ -107,7 +106,6 @@ export function relax(
     force,
     energy: energyOf(tangents, clamp),
     converged,
-    iterations,
     touching: system.touching,
   };
 }

@@ -30,7 +30,6 @@ export interface Trajectory {
   /** Curvature at the same places. */
   readonly curvatures: Float64Array;
   readonly force: Vector;
-  readonly moments: readonly [Vector, Vector];
   readonly energy: number;
 }
 
@@ -162,13 +161,13 @@ function trajectory(
   let sum = 0;
   for (let place = 0; place < count; place += 1)
     sum += (place === 0 || place === count - 1 ? 1 : place % 2 === 1 ? 4 : 2) * at(curvatures, place) ** 2;
-  return { places, curvatures, force, moments, energy: sum / (12 * STEPS) };
+  return { places, curvatures, force, energy: sum / (12 * STEPS) };
 }
 
 /**
  * Polishes a guess of force and end moments until the halves meet in place, direction and moment. `moments` are t x t' at
  * the first clamp and at the last. Null when it does not settle.
- * Error: below 1e-6 of the radius for anything up to a full loop (line.test.ts measures it).
+ * Error: below 1e-6 of the radius for anything up to a full loop (solve.test.ts measures it).
  */
 export function shoot(
   clamp: Clamp,

@@ -3,8 +3,8 @@ import { at } from "./filled.ts";
 import { type Clamp, type Relaxing, type RodState, relax, resample, type Side } from "./rod.ts";
 import { shoot, type Trajectory } from "./shoot.ts";
 import { mirroredStart, startsFor } from "./starts.ts";
-import { type TautLine, tautCurvature, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut.ts";
-import { cross, dot, norm, scale, subtract, unit, type Vector } from "./vector.ts";
+import { cuffCurvatures, type TautLine, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut.ts";
+import { cross, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "./vector.ts";
 
 /** How the figures were got: two shooting halves, the closed form of a taut line, or the chain of pieces itself. */
 export type Method = "shooting" | "taut" | "chain";
@@ -91,7 +91,7 @@ type Shape = Omit<ScaledCurve, "rival">;
 
 function fromTaut(line: TautLine, span: Vector): Shape {
   const places = Array.from({ length: SAMPLES + 1 }, (_, k) => tautPlace(line, span, k / SAMPLES));
-  const [atFirst, atLast] = [tautCurvature(line, 0), tautCurvature(line, 1)];
+  const [atFirst, atLast] = cuffCurvatures(line);
   return {
     places,
     curvature: Math.max(atFirst, atLast),
@@ -188,7 +188,7 @@ function rivalOf([best, ...others]: readonly RodState[], clamp: Clamp): number |
  * left out.
  * Errors: RangeError when the span is not shorter than the line; null when no start led to a minimum.
  * Exactness: below 1e-3 of the radius where `method` is shooting or taut; with walls that are touched the figures are a
- * chain's of 160 pieces, below 1e-2 (line.test.ts and solve.test.ts measure both).
+ * chain's of 96 pieces, below 2e-2 (solve.test.ts measures both).
  */
 export function solveScaled(clamp: Clamp, sides: readonly Side[] = []): ScaledCurve | null {
   if (!(norm(clamp.span) < 1))
@@ -221,8 +221,7 @@ function alongWalls(clamp: Clamp, sides: readonly Side[], way: Relaxing): Scaled
 
 /** The shape's mirror twin in the plane of the clamps; null where they lie in none. It takes exactly as much to bend. */
 function mirrored(shape: Shape, { span, from, to }: Clamp): Shape | null {
-  const normals = [cross(span, from), cross(span, to), cross(from, to)].sort((a, b) => norm(b) - norm(a));
-  const longest = normals[0] ?? span;
+  const longest = longestNormal(span, from, to);
   if (norm(longest) < IN_PLANE) return null;
   const across = unit(longest);
   if ([span, from, to].some((each) => Math.abs(dot(each, across)) > IN_PLANE)) return null;

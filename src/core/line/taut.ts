@@ -139,13 +139,11 @@ export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLi
   return found[0] ?? null;
 }
 
-/** Curvature of the taut form at a place along the flexible length, 0 to 1: the sum of both layers. */
-export function tautCurvature({ q, layers }: TautLine, place: number): number {
-  const [first, last] = layers;
-  const one = ({ angle }: Layer, s: number) =>
-    2 * q * Math.sin(2 * Math.atan(Math.tan(angle / 4) * Math.exp(-q * s)));
-  return Math.max(one(first, place), one(last, 1 - place));
-}
+/** Curvature at both cuffs, where the layers begin. */
+export const cuffCurvatures = ({ q, layers: [first, last] }: TautLine): readonly [number, number] => [
+  2 * q * Math.sin(first.angle / 2),
+  2 * q * Math.sin(last.angle / 2),
+];
 
 /** Where the taut form runs: its place after `s` of the flexible length, from the first cuff tip. */
 export function tautPlace(line: TautLine, span: Vector, s: number): Vector {

@@ -39,3 +39,9 @@ export function turned(a: Vector, axis: Vector, angle: number): Vector {
   const along = scale(axis, dot(axis, a) * (1 - cos));
   return add(add(scale(a, cos), scale(cross(axis, a), sin)), along);
 }
+
+/** The longest of three vectors' cross products: the surest normal of a plane they may share. */
+export function longestNormal(a: Vector, b: Vector, c: Vector): Vector {
+  const ab = cross(a, b);
+  return [cross(a, c), cross(b, c)].reduce((best, each) => (norm(each) > norm(best) ? each : best), ab);
+}

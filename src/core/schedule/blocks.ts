@@ -6,7 +6,7 @@ import { type Job, type Pace, type Task, ZONE_KINDS, type Zone } from "./task.ts
 
 export interface Placed {
   readonly task: string;
-  /** From the block's start, minutes; and which of the block's hands does it. */
+  /** From the block's start, minutes. */
   readonly fromMin: number;
   readonly toMin: number;
 }
@@ -39,32 +39,34 @@ export interface Parts {
   readonly after: readonly Task[];
 }
 
+/** What follows the opening: the looks that must come at once, and the rest. */
+const afterOpening = (tasks: readonly Task[]): Pick<Parts, "atOpening" | "after"> => ({
+  atOpening: tasks.filter(({ followsOpening }) => followsOpening),
+  after: tasks.filter(({ followsOpening }) => !followsOpening),
+});
+
 export function partsOf({ tasks, isShut }: Job): Parts {
+  const openAt = tasks.findIndex(({ effect }) => effect === "opens");
+  const rest = tasks.slice(openAt + 1);
   if (isShut) {
-    const openAt = tasks.findIndex(({ effect }) => effect === "opens");
-    const rest = tasks.slice(openAt + 1);
     return {
       before: [],
       shut: null,
       off: tasks.slice(0, Math.max(0, openAt)),
       open: tasks[openAt] ?? null,
-      atOpening: rest.filter(({ followsOpening }) => followsOpening),
-      after: rest.filter(({ followsOpening }) => !followsOpening),
+      ...afterOpening(rest),
     };
   }
   const shutAt = tasks.findIndex(({ effect }) => effect === "shuts");
-  const openAt = tasks.findIndex(({ effect }) => effect === "opens");
   if (shutAt < 0 || openAt < shutAt)
     return { before: tasks, shut: null, off: [], open: null, atOpening: [], after: [] };
   const between = tasks.slice(shutAt + 1, openAt);
-  const rest = tasks.slice(openAt + 1);
   return {
     before: [...tasks.slice(0, shutAt), ...between.filter(({ mayComeFirst }) => mayComeFirst)],
     shut: tasks[shutAt] ?? null,
     off: between.filter(({ mayComeFirst }) => !mayComeFirst),
     open: tasks[openAt] ?? null,
-    atOpening: rest.filter(({ followsOpening }) => followsOpening),
-    after: rest.filter(({ followsOpening }) => !followsOpening),
+    ...afterOpening(rest),
   };
 }
 

@@ -50,6 +50,8 @@ export {
 } from "./state.ts";
 export {
   ASSUMED_STATIC_PSI,
+  asSixteenths,
+  asTyped,
   isSameRun,
   PROOF_METHODS,
   problemOf,

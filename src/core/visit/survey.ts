@@ -11,6 +11,7 @@ import type {
   Treatment,
   Water,
 } from "../hookup/index.ts";
+import { formatInches } from "../units/index.ts";
 import type { LineSpace } from "./space.ts";
 import type { Preset } from "./template.ts";
 
@@ -63,12 +64,20 @@ export interface Survey {
   readonly notes: string;
 }
 
+/** A figure nobody typed, as if somebody had. */
+export const asTyped = (value: number): Typed => ({ typed: String(value), value });
+
+/** A length read off a drawing or a tape: kept as it is shown, to the sixteenth. */
+export const asSixteenths = (lengthIn: number): Typed => ({
+  typed: formatInches(lengthIn),
+  value: Math.round(lengthIn * 16) / 16,
+});
+
 /** Static pressure a plan is rated for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
 export const ASSUMED_STATIC_PSI = 60;
 
 /** The survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
 export function surveyFromPreset(preset: Preset, place: string): Survey {
-  const asTyped = (value: number): Typed => ({ typed: String(value), value });
   return {
     label: preset.label,
     place,

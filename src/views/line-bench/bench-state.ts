@@ -8,8 +8,7 @@ import {
   type Wall,
 } from "../../core/line/index.ts";
 import type { Port } from "../../core/parts/index.ts";
-import { formatInches } from "../../core/units/index.ts";
-import { type LineSpace, type Typed, WALL_SIDES, type WallSide, wallAt } from "../../core/visit/index.ts";
+import { asSixteenths, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "../../core/visit/index.ts";
 
 export interface Insert {
   readonly sku: string;
@@ -150,23 +149,21 @@ export function relativeInlet({ ends: { a, b } }: BenchState): Vector {
   return [b.at[0] - a.at[0], b.at[1] - a.at[1], b.at[2] - a.at[2]];
 }
 
-const asTyped = (value: number): Typed => ({ typed: formatInches(value), value: toSixteenth(value) });
-
 /** The bench as a survey keeps it: measured from the supply end, to the sixteenth. */
 export function spaceFrom(state: BenchState): LineSpace {
   const [right, up, out] = relativeInlet(state);
   const { a, b } = state.ends;
   return {
-    inlet: { right: asTyped(right), up: asTyped(up), out: asTyped(out) },
+    inlet: { right: asSixteenths(right), up: asSixteenths(up), out: asSixteenths(out) },
     supplyWay: a.direction,
     inletWay: b.direction,
     walls: Object.fromEntries(
       WALL_SIDES.flatMap((side) => {
         const distance = wallDistance(state, side);
-        return distance === null ? [] : [[side, asTyped(distance)] as const];
+        return distance === null ? [] : [[side, asSixteenths(distance)] as const];
       }),
     ),
-    room: state.roomIn === null || state.roomIn <= 0 ? null : asTyped(state.roomIn),
+    room: state.roomIn === null || state.roomIn <= 0 ? null : asSixteenths(state.roomIn),
   };
 }
 

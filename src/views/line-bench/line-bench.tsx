@@ -11,7 +11,7 @@ import {
   type TriedAlternative,
 } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import type { LineSpace, Typed } from "../../core/visit/index.ts";
+import { asSixteenths, type LineSpace, type Typed } from "../../core/visit/index.ts";
 import { Choice, Pick } from "../fields.tsx";
 import { Answer, intervalIn } from "./answer.tsx";
 import {
@@ -87,11 +87,6 @@ function alternativesFor(state: BenchState, bench: Bench): readonly Alternative[
   });
   return [...elbows, ...(state.puts.a === null ? stopTurns(bench) : [])];
 }
-
-const asTyped = (value: number): Typed => ({
-  typed: formatInches(value),
-  value: Math.round(value * 16) / 16,
-});
 
 /** The two ends to scale, every stock length as a live curve with its rating, and the tools for what is not a line. */
 export function LineBench(props: LineBenchProps) {
@@ -186,7 +181,9 @@ export function LineBench(props: LineBenchProps) {
                   type="button"
                   className="button button-main"
                   data-next-thing=""
-                  onClick={() => onTake({ min: asTyped(chosenIn), max: asTyped(chosenIn) }, spaceFrom(state))}
+                  onClick={() =>
+                    onTake({ min: asSixteenths(chosenIn), max: asSixteenths(chosenIn) }, spaceFrom(state))
+                  }
                 >
                   Plan with {formatInches(chosenIn)} in
                 </button>
@@ -199,7 +196,7 @@ export function LineBench(props: LineBenchProps) {
                     const { from, to } = intervalIn(interval);
                     const longest = to ?? Math.max(...lengthsIn, from);
                     onTake(
-                      { min: asTyped(Math.min(from, longest)), max: asTyped(longest) },
+                      { min: asSixteenths(Math.min(from, longest)), max: asSixteenths(longest) },
                       spaceFrom(state),
                     );
                   }}

@@ -2,6 +2,7 @@ import { type Hour, hourDirection } from "../../core/line/index.ts";
 import { WALL_SIDES } from "../../core/visit/index.ts";
 import { Pick } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
+import { WayPick } from "../way-pick.tsx";
 import {
   type BenchChange,
   type BenchState,
@@ -37,22 +38,15 @@ const END_WORDS: Readonly<Record<Which, string>> = { a: "supply", b: "inlet" };
 
 function EndPanel({ which, state, onChange, inserts }: PlacePanelProps & { readonly which: Which }) {
   const { direction } = state.ends[which];
-  const way = wayOf(direction);
   const put = state.puts[which];
   const isTurning = put !== null && Math.abs(dotOf(put.insert)) < 0.99;
   return (
     <div className="grid content-start gap-2">
-      <Pick
+      <WayPick
         label={`The line leaves the ${END_WORDS[which]}`}
-        options={[
-          ...WAYS.map(([key, words]) => [key, words] as const),
-          ...(way === "other" ? ([["other", "as it is drawn"]] as const) : []),
-        ]}
-        value={way}
-        onChange={(key) => {
-          const found = WAYS.find(([each]) => each === key);
-          if (found) onChange({ type: "turned", which, direction: found[2] });
-        }}
+        way={direction}
+        otherwise="as it is drawn"
+        onChange={(way) => onChange({ type: "turned", which, direction: way })}
       />
       <Pick
         label={`On the ${END_WORDS[which]} sits`}

@@ -1,4 +1,4 @@
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import {
   type Bench,
   type Coil,
@@ -7,7 +7,7 @@ import {
   type SlackMargins,
 } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { openLineSolver } from "../../workers/line.client.ts";
+import { type LineSolver, openLineSolver } from "../../workers/line.client.ts";
 import type { LineQuestion } from "../../workers/line.contract.ts";
 import { OffsetField } from "../offset-field.tsx";
 import { RATING_INK, RATING_WORDS } from "./words.ts";
@@ -46,15 +46,21 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
   };
   const key = JSON.stringify(asked);
 
+  const solver = useRef<LineSolver | null>(null);
   useEffect(() => {
-    const solver = openLineSolver();
-    solver
-      .ask(JSON.parse(key) as RollOutQuestion)
+    const opened = openLineSolver();
+    solver.current = opened;
+    return () => opened.close();
+  }, []);
+  useEffect(() => {
+    const controller = new AbortController();
+    solver.current
+      ?.ask(JSON.parse(key) as RollOutQuestion, { signal: controller.signal })
       .then(setRolled)
       .catch((error: unknown) => {
         if (error instanceof Error && error.name !== "AbortError") setTrouble(error.message);
       });
-    return () => solver.close();
+    return () => controller.abort();
   }, [key]);
 
   const choice = rolled === null ? null : rollOutChoice(rolled);

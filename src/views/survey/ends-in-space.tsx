@@ -1,8 +1,6 @@
-import { formatInches } from "../../core/units/index.ts";
-import type { LineSpace, Survey, Typed } from "../../core/visit/index.ts";
-import { Pick } from "../fields.tsx";
-import { WAYS, wayOf } from "../line-bench/bench-state.ts";
+import { asSixteenths, type LineSpace, type Survey } from "../../core/visit/index.ts";
 import { OffsetField } from "../offset-field.tsx";
+import { WayPick } from "../way-pick.tsx";
 
 interface EndsInSpaceProps {
   readonly survey: Survey;
@@ -11,11 +9,7 @@ interface EndsInSpaceProps {
   readonly onChange: (space: LineSpace) => void;
 }
 
-const asTyped = (value: number): Typed => ({
-  typed: formatInches(value),
-  value: Math.round(value * 16) / 16,
-});
-const NONE = asTyped(0);
+const NONE = asSixteenths(0);
 
 /** What a survey starts from when somebody begins to measure. */
 const UNMEASURED: LineSpace = {
@@ -30,19 +24,13 @@ const UNMEASURED: LineSpace = {
 export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
   const space = survey.space ?? UNMEASURED;
   const place = (key: keyof LineSpace["inlet"]) => (value: number | null) =>
-    value !== null && onChange({ ...space, inlet: { ...space.inlet, [key]: asTyped(value) } });
+    value !== null && onChange({ ...space, inlet: { ...space.inlet, [key]: asSixteenths(value) } });
   const way = (which: "supplyWay" | "inletWay", label: string) => (
-    <Pick
+    <WayPick
       label={label}
-      options={[
-        ...WAYS.map(([key, words]) => [key, words] as const),
-        ...(wayOf(space[which]) === "other" ? ([["other", "as it was drawn"]] as const) : []),
-      ]}
-      value={wayOf(space[which])}
-      onChange={(key) => {
-        const found = WAYS.find(([each]) => each === key);
-        if (found) onChange({ ...space, [which]: found[2] });
-      }}
+      way={space[which]}
+      otherwise="as it was drawn"
+      onChange={(chosen) => onChange({ ...space, [which]: chosen })}
     />
   );
   return (
