@@ -1,6 +1,7 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
 import { SCHOOL_CHOICES } from "../../src/core/hookup/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
+import { libraryFaults } from "../../src/core/visit/index.ts";
 
 function repeated(values: readonly string[]): readonly string[] {
   return [...new Set(values.filter((value, index) => values.indexOf(value) !== index))];
@@ -37,10 +38,6 @@ export function crossCheck(tables: Tables): readonly string[] {
       "presets",
       tables.presets.map((preset) => preset.id),
     ),
-    ...unique(
-      "steps",
-      tables.steps.map((step) => step.id),
-    ),
     ...tables.parts.flatMap((part) => [
       ...part.ports.flatMap((port) => needEnd(`catalogue ${part.sku} port ${port.id}`, port.end)),
       ...(part.joins ?? []).flatMap((code) => needEnd(`catalogue ${part.sku} joins`, code)),
@@ -64,6 +61,7 @@ export function crossCheck(tables: Tables): readonly string[] {
         ? []
         : [`matings ${mating.id}: no judgement ${mating.note}`]),
     ]),
+    ...libraryFaults(tables.steps).map(({ step, field, message }) => `steps ${step} ${field}: ${message}`),
     ...tables.steps
       .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))
       .map((step) => `steps ${step.id}: no caution ${step.caution}`),

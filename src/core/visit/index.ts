@@ -23,16 +23,7 @@ export {
   WATER_IN,
 } from "./life.ts";
 export { firstRefused, MOST_SNUGS, type Refusal, refuseNext } from "./rules.ts";
-export {
-  holdBackInWords,
-  makeText,
-  type RunStep,
-  runSheet,
-  type SheetTables,
-  sealantInWords,
-  totalMin,
-  waterOffMin,
-} from "./run-sheet.ts";
+export { MAKE, type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
 export { benchOf, type LineFigures, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
   applyEvent,
@@ -48,6 +39,9 @@ export {
   type WrittenException,
   weepingStage,
 } from "./state.ts";
+export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
+export { type LibraryFault, libraryFaults } from "./step-library.ts";
+export { holdBackInWords, JOINT_SLOTS, makeText, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
 export {
   ASSUMED_STATIC_PSI,
   asSixteenths,

@@ -48,6 +48,7 @@ describe("runSheet", () => {
       "look-ends",
       "lay-out",
       "close-stop",
+      "drain-tank",
       "towel",
       "take-off",
       "clean-faces",

@@ -88,6 +88,9 @@ export function lookBackDueAt(signedAt: string): string {
   return new Date(Date.parse(signedAt) + LOOK_BACK_MS).toISOString();
 }
 
+/** Steps of one joint end in its number; another plan has other joints, and keeps every other tick. */
+const OF_A_JOINT = /-\d+$/;
+
 type Change = (connection: ConnectionState) => ConnectionState;
 
 function changeJoint(number: number, change: (joint: JointState) => JointState): Change {
@@ -135,7 +138,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         ...connection,
         plan: { plan: event.plan, problem: event.problem, chosenAt: at },
         joints: freshJoints(event.plan),
-        steps: new Map(),
+        steps: new Map([...connection.steps].filter(([step]) => !OF_A_JOINT.test(step))),
       });
     case "step-done": {
       const ticked: Change = (connection) => ({

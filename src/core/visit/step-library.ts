@@ -1,0 +1,65 @@
+/** What a step library must be for run sheets, schedules and leak checks to stand on it. */
+import { STAGE_CODES } from "../leak/index.ts";
+import { WATER_IN } from "./life.ts";
+import { MAKE } from "./run-sheet.ts";
+import { conditionFault } from "./step-conditions.ts";
+import { JOINT_SLOTS, STEP_SLOTS, slotsIn } from "./step-slots.ts";
+import { STEP_PHASES, type StepTemplate } from "./template.ts";
+
+export interface LibraryFault {
+  readonly step: string;
+  readonly field: string;
+  readonly message: string;
+}
+
+const OF_CONNECTION: ReadonlySet<string> = new Set(STEP_SLOTS);
+const OF_JOINT: ReadonlySet<string> = new Set([...STEP_SLOTS, ...JOINT_SLOTS]);
+/** An id ending so would be taken for a joint's own step. */
+const JOINT_ID = /-\d+$/;
+
+function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
+  const { low, likely, high } = step.handsOnMin;
+  const fault = (field: string, message: string): LibraryFault => ({ step: step.id, field, message });
+  const condition = step.when === null ? null : conditionFault(step.when);
+  const known = step.per === "joint" ? OF_JOINT : OF_CONNECTION;
+  const unknown = slotsIn(step.text).find((name) => !known.has(name));
+  return [
+    ...(JOINT_ID.test(step.id)
+      ? [fault("id", "must not end in a number: that is how a joint's own step is named")]
+      : []),
+    ...(condition === null ? [] : [fault("when", condition)]),
+    ...(unknown === undefined
+      ? []
+      : [fault("text", `there is nothing to put in for {${unknown}}${step.per === "joint" ? "" : " here"}`)]),
+    ...(low <= likely && likely <= high ? [] : [fault("likely", "must lie between quick and slow")]),
+  ];
+}
+
+/** Everything wrong with a library, empty when it can be worked by. */
+export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryFault[] {
+  const at = (id: string) => steps.findIndex((step) => step.id === id);
+  const whole = (field: string, message: string): LibraryFault => ({ step: "", field, message });
+  const twice = steps.filter((step, index) => at(step.id) !== index);
+  const phases = steps.map(({ phase }) => STEP_PHASES.indexOf(phase));
+  const shuts = steps.findIndex(({ effect }) => effect === "water-off");
+  const make = steps[at(MAKE)];
+  const opens = steps.filter(({ effect }) => effect === "water-on");
+  const missing = STAGE_CODES.filter(
+    (code) => code !== "look-back" && steps.filter(({ stage }) => stage === code).length !== 1,
+  );
+  return [
+    ...steps.flatMap(faultsOfStep),
+    ...twice.map(({ id }) => ({ step: id, field: "id", message: "two steps have this id" })),
+    ...(make?.per === "joint" && make.when === null
+      ? []
+      : [whole(MAKE, `needs one step "${MAKE}" for every joint, without a condition`)]),
+    ...(opens.length === 1 && opens[0]?.id === WATER_IN && opens[0].when === null
+      ? []
+      : [whole(WATER_IN, `needs one step "${WATER_IN}" that lets the water in, without a condition`)]),
+    ...(shuts >= 0 && shuts < at(MAKE) && at(MAKE) < at(WATER_IN)
+      ? []
+      : [whole("order", "water goes off before the joints are made, and comes in after")]),
+    ...missing.map((code) => whole("stage", `needs one step for the stage ${code}`)),
+    ...(phases.every((phase) => phase >= 0) ? [] : [whole("phase", "names a phase there is not")]),
+  ];
+}
