@@ -3,6 +3,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "csv-parse/sync";
 import { partFromRow } from "../../src/schema/catalogue-csv.ts";
+import { stepFromRow } from "../../src/schema/steps-csv.ts";
 
 type Row = Readonly<Record<string, string>>;
 
@@ -187,22 +188,7 @@ const readers = {
     sees: row["sees"],
     blindTo: row["blind_to"],
   }),
-  steps: (row: Row) => ({
-    id: row["id"],
-    phase: row["phase"],
-    when: text(row["when"]),
-    per: row["per"],
-    text: row["text"],
-    handsOnMin: {
-      low: number(row["low_min"]),
-      likely: number(row["likely_min"]),
-      high: number(row["high_min"]),
-    },
-    waitMin: number(row["wait_min"]),
-    effect: text(row["effect"]),
-    stage: text(row["stage"]),
-    caution: text(row["caution"]),
-  }),
+  steps: stepFromRow,
   cautions: (row: Row) => ({ ...row }),
 } as const;
 

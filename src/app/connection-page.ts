@@ -1,11 +1,12 @@
 /** What a page of one connection is made from, loaded in one go so that nothing fails once the page is being sent. */
 import type { EndCode } from "../core/ends/index.ts";
-import type { ConnectionState, Site } from "../core/visit/index.ts";
+import type { ConnectionState, Site, StepTemplate } from "../core/visit/index.ts";
 import type { EndFigure, EndFigures } from "../drawing/layout.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";
 import { currentPlumber } from "./people.ts";
 import { notFound } from "./problem.ts";
+import { stepsOfVisit } from "./step-library.ts";
 import { readVisit, type Visit } from "./visits.ts";
 
 export interface ConnectionPage {
@@ -14,6 +15,8 @@ export interface ConnectionPage {
   readonly connection: ConnectionState;
   readonly actor: string;
   readonly now: string;
+  /** The visit's own step library. */
+  readonly steps: readonly StepTemplate[];
 }
 
 /** Errors: Problem not-found. */
@@ -32,6 +35,7 @@ export async function readConnection(
     connection,
     actor: await currentPlumber(context.sql),
     now,
+    steps: await stepsOfVisit(context, visit.libraryVersion),
   };
 }
 
@@ -62,7 +66,7 @@ export function codesOf(connection: ConnectionState): readonly EndCode[] {
 }
 
 /** What the islands of a connection are given. */
-export function visitProps(context: Context, { visit, site, connection, actor, now }: ConnectionPage) {
+export function visitProps(context: Context, { visit, site, connection, actor, now, steps }: ConnectionPage) {
   const { tables } = context;
   const codes = new Set(codesOf(connection));
   const { fixture, preset } = connection.survey;
@@ -78,7 +82,7 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
       fixtures: tables.fixtures.filter((each) => each.fixture === fixture),
       presets: tables.presets.filter((each) => each.id === preset || each.fixture === fixture),
       stages: tables.stages,
-      steps: tables.steps,
+      steps,
       cautions: tables.cautions,
     },
     ends: figuresFor(context, [...codes]),

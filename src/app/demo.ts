@@ -6,6 +6,7 @@ import { demoSchema } from "../schema/demo.ts";
 import { makeContext } from "./context.ts";
 import { demoVisitId, tellVisit } from "./demo-story.ts";
 import { rowFromEvent } from "./event-rows.ts";
+import { libraryToOpenWith } from "./step-library.ts";
 import { accept, rowOf } from "./visits.ts";
 
 /**
@@ -17,10 +18,11 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
   const demo = demoSchema.parse(demoFile);
   return sql.begin(async (tx) => {
     if (!(await addSetting(tx, "plumber", { name: demo.plumber }))) return false;
+    const libraryVersion = await libraryToOpenWith(tx, context.tables);
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);
       const events = accept([], tellVisit(demo, visit, now, context), context);
-      await insertVisit(tx, rowOf(id, events, context));
+      await insertVisit(tx, { ...rowOf(id, events, context), libraryVersion });
       await insertEvents(
         tx,
         events.map((event, index) => rowFromEvent(id, index + 1, event, event.typedAt)),

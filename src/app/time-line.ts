@@ -7,6 +7,8 @@ import type { LineRow } from "../drawing/time-line.tsx";
 import { stampText, timeText } from "./clock-text.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";
+import { learnedDurations, withLearned } from "./learned-durations.ts";
+import { withLibrary } from "./step-library.ts";
 import { scheduleOf, type WaterOff } from "./visit-schedule.ts";
 import { readVisit } from "./visits.ts";
 
@@ -165,5 +167,11 @@ export async function readTimeLine(
 ) {
   const visit = await readVisit(context, idFrom(params["visit"] ?? params["id"], "visit"));
   const hands = url.searchParams.get("hands") === "2" ? 2 : 1;
-  return { visit, hands, line: timeLineOf(context, visit.id, visit.state, hands) } as const;
+  const own = await withLibrary(context, visit.libraryVersion);
+  const steps = withLearned(own.tables.steps, await learnedDurations(context));
+  return {
+    visit,
+    hands,
+    line: timeLineOf({ ...own, tables: { ...own.tables, steps } }, visit.id, visit.state, hands),
+  } as const;
 }

@@ -1,23 +1,34 @@
 /** A visit as a file, and back. */
+import { isDeepStrictEqual } from "node:util";
+import type { StepTemplate } from "../core/visit/index.ts";
 import { eventsOf, insertEvents, insertVisit, lockVisit, updateVisit } from "../db/visits.ts";
 import { VISIT_FORMAT, type VisitFile } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { Problem } from "./problem.ts";
+import { keepLibraryOfVisit, stepsOfVisit, withLibrary } from "./step-library.ts";
 import { type Added, accept, readVisit, rowOf, unseen } from "./visits.ts";
 
 export interface ExportedVisit {
   readonly format: typeof VISIT_FORMAT;
   readonly visit: string;
   readonly events: readonly KeptEvent[];
+  /** The visit's own step library, where it is not the one that ships. */
+  readonly steps?: readonly StepTemplate[];
 }
 
-export async function exportVisit(context: Pick<Context, "sql">, id: string): Promise<ExportedVisit> {
-  const { events } = await readVisit(context, id);
+export async function exportVisit(
+  context: Pick<Context, "sql" | "tables">,
+  id: string,
+): Promise<ExportedVisit> {
+  const { events, libraryVersion } = await readVisit(context, id);
+  const steps = await stepsOfVisit(context, libraryVersion);
+  const isShipped = isDeepStrictEqual(steps, context.tables.steps);
   return {
     format: VISIT_FORMAT,
     visit: id,
     events: events.map(({ event, receivedAt }) => ({ event, receivedAt })),
+    ...(isShipped ? {} : { steps }),
   };
 }
 
@@ -29,7 +40,7 @@ export async function exportVisit(context: Pick<Context, "sql">, id: string): Pr
 export async function importVisit(context: Context, file: VisitFile): Promise<Added> {
   const told = file.events.map(({ event }) => event);
   return context.sql.begin(async (tx) => {
-    await lockVisit(tx, file.visit);
+    const present = await lockVisit(tx, file.visit);
     const here = (await eventsOf(tx, [file.visit])).map((row) => eventFromRow(row).event);
     const isOurs = here.every((event, index) => {
       const other = told[index];
@@ -42,9 +53,12 @@ export async function importVisit(context: Context, file: VisitFile): Promise<Ad
     const fresh = file.events.slice(here.length);
     if (fresh.length === 0) return { visit: file.visit, version: here.length, added: 0 };
     const news = told.slice(here.length);
-    const kept = accept(here, news, context);
+    const libraryVersion = present
+      ? present.libraryVersion
+      : await keepLibraryOfVisit(tx, context.tables, file.steps);
+    const kept = accept(here, news, await withLibrary(context, libraryVersion, tx));
     await unseen(tx, file.visit, news);
-    const row = rowOf(file.visit, kept, context);
+    const row = { ...rowOf(file.visit, kept, context), libraryVersion };
     if (here.length === 0) await insertVisit(tx, row);
     else await updateVisit(tx, row);
     await insertEvents(

@@ -23,12 +23,14 @@ import type { Context } from "./context.ts";
 import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
 import { notFound, Problem } from "./problem.ts";
 import { currentShop, truckStock } from "./shop.ts";
+import { libraryToOpenWith, withLibrary } from "./step-library.ts";
 
 export interface Visit {
   readonly id: string;
   readonly version: number;
   readonly phase: string;
   readonly lookBackDueAt: string | null;
+  readonly libraryVersion: number | null;
   readonly events: readonly KeptEvent[];
   readonly state: VisitState;
 }
@@ -55,6 +57,7 @@ export async function readVisit({ sql }: Pick<Context, "sql">, id: string): Prom
       version: row.version,
       phase: row.phase,
       lookBackDueAt: row.lookBackDueAt?.toISOString() ?? null,
+      libraryVersion: row.libraryVersion,
       events,
       state: foldVisit(events.map(({ event }) => event)),
     };
@@ -77,6 +80,7 @@ export function rowOf(id: string, events: readonly VisitEvent[], { tables, now }
     phase: visitPhase(state, tables.stages, at),
     lookBackDueAt: due === null ? null : new Date(due),
     version: events.length,
+    libraryVersion: null,
   };
 }
 
@@ -169,7 +173,7 @@ export async function addEvents(
       );
     checkFresh(fresh, yard, context);
     const before = (await eventsOf(tx, [id])).map((each) => eventFromRow(each).event);
-    const after = accept(before, fresh, context);
+    const after = accept(before, fresh, await withLibrary(context, row.libraryVersion, tx));
     await insertEvents(
       tx,
       fresh.map((event, index) => rowFromEvent(id, before.length + index + 1, event)),
@@ -197,8 +201,9 @@ export async function openVisit(context: Context, id: string, events: readonly V
     if ((await unseen(tx, id, events)).length < events.length)
       throw new Problem("conflict", "An event of this visit belongs to another visit.");
     checkFresh(events, yard, context);
-    const kept = accept([], events, context);
-    if (!(await insertVisit(tx, rowOf(id, kept, context))))
+    const libraryVersion = await libraryToOpenWith(tx, context.tables);
+    const kept = accept([], events, await withLibrary(context, libraryVersion, tx));
+    if (!(await insertVisit(tx, { ...rowOf(id, kept, context), libraryVersion })))
       throw new Problem("conflict", "A visit with this id is being opened: try again.");
     await insertEvents(
       tx,

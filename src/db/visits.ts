@@ -11,6 +11,8 @@ export interface VisitRow {
   readonly phase: string;
   readonly lookBackDueAt: Date | null;
   readonly version: number;
+  /** Telling of the step library the visit was opened with; null: as it ships. */
+  readonly libraryVersion: number | null;
 }
 
 export interface EventRow {
@@ -32,7 +34,7 @@ export type NewEventRow = Omit<EventRow, "receivedAt"> & {
 
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
   const [row] = await sql<VisitRow[]>`
-    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version
+    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version
     from visit where visit_id = ${visitId}`;
   return row;
 }
@@ -40,7 +42,7 @@ export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | un
 /** The visit, locked until the transaction ends, so that events are numbered one writer at a time. */
 export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
   const [row] = await sql<VisitRow[]>`
-    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version
+    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version
     from visit where visit_id = ${visitId} for update`;
   return row;
 }
@@ -48,10 +50,17 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
 /** Visits that are not finished, and finished ones from `since` on, soonest first. */
 export async function listVisits(sql: Db, since: Date, limit: number): Promise<readonly VisitRow[]> {
   return sql<VisitRow[]>`
-    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version
+    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version
     from visit
     where phase not in ('done', 'dropped') or starts_at >= ${since}
     order by starts_at, visit_id limit ${limit}`;
+}
+
+/** Ids of the visits that started last. */
+export async function recentVisits(sql: Db, limit: number): Promise<readonly string[]> {
+  const rows = await sql<{ visitId: string }[]>`
+    select visit_id from visit order by starts_at desc, visit_id limit ${limit}`;
+  return rows.map(({ visitId }) => visitId);
 }
 
 export async function eventsOf(sql: Db, visitIds: readonly string[]): Promise<readonly EventRow[]> {
@@ -71,9 +80,9 @@ export async function findEvents(sql: Db, eventIds: readonly string[]): Promise<
 /** Adds the visit's row unless it is there; true when it was added. */
 export async function insertVisit(sql: Db, row: VisitRow): Promise<boolean> {
   const added = await sql`
-    insert into visit (visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version)
+    insert into visit (visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version)
     values (${row.visitId}, ${row.siteName}, ${row.siteAddress}, ${row.siteZone}, ${row.title}, ${row.startsAt}, ${row.phase},
-      ${row.lookBackDueAt}, ${row.version})
+      ${row.lookBackDueAt}, ${row.version}, ${row.libraryVersion})
     on conflict (visit_id) do nothing returning visit_id`;
   return added.length > 0;
 }

@@ -224,14 +224,17 @@ const stage = z.strictObject({
   blindTo: code,
 });
 
-const step = z.strictObject({
-  id: code,
+/** Minutes of a step: a day at most. */
+const minutes = z.number("must be minutes, like 1.5").nonnegative().max(1440);
+
+export const stepSchema = z.strictObject({
+  id: z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, "must be small letters, figures and hyphens"),
   phase: z.enum(STEP_PHASES),
   when: code.nullable(),
   per: z.enum(["connection", "joint"]),
   text: code,
-  handsOnMin: z.strictObject({ low: z.number(), likely: z.number(), high: z.number() }),
-  waitMin: z.number().nonnegative(),
+  handsOnMin: z.strictObject({ low: minutes, likely: minutes, high: minutes }),
+  waitMin: minutes,
   effect: z.enum(["water-off", "water-on"]).nullable(),
   stage: z.enum(STAGE_CODES).nullable(),
   caution: code.nullable(),
@@ -256,6 +259,6 @@ export const tablesSchema = z.strictObject({
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
   stages: z.array(stage),
-  steps: z.array(step),
+  steps: z.array(stepSchema),
   cautions: z.array(caution),
 }) satisfies z.ZodType<Tables>;

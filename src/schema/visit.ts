@@ -21,6 +21,7 @@ import {
 } from "../core/visit/index.ts";
 import { endCode, houseRulesSchema, planSchema, storedProblem } from "./hookup.ts";
 import { lineDirection } from "./line.ts";
+import { stepSchema } from "./tables.ts";
 
 const uuid = z.uuid();
 const instant = z.iso.datetime().meta({ description: "UTC, ISO 8601 with Z" });
@@ -184,6 +185,19 @@ export const eventSchema = z
       lookBackBy: z.enum(["plumber", "customer"]),
     }),
     z.strictObject({ ...on, kind: z.literal("connection-reopened"), reason: line(500) }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("stop-proved"),
+      result: z.enum(STOP_PROOFS).exclude(["not-proved"]),
+      method: z.enum(PROOF_METHODS),
+      dropsPerMin: z.number().positive().max(600).nullable(),
+    }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("photo-added"),
+      photo: uuid,
+      caption: z.string().trim().max(200),
+    }),
   ])
   .meta({ id: "VisitEvent" }) satisfies z.ZodType<VisitEvent>;
 
@@ -225,6 +239,12 @@ export const visitFile = z
     format: z.literal(VISIT_FORMAT),
     visit: uuid,
     events: z.array(keptEvent).min(1).max(10_000),
+    steps: z
+      .array(stepSchema)
+      .min(1)
+      .max(300)
+      .exactOptional()
+      .meta({ description: "The visit's own step library, where it is not the one that ships." }),
   })
   .meta({
     title: "Brass Nut visit",

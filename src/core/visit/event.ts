@@ -1,7 +1,7 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
 import type { HookupProblem, Plan } from "../hookup/index.ts";
 import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
-import type { Survey } from "./survey.ts";
+import type { StopProof, Survey } from "./survey.ts";
 
 export interface Site {
   readonly name: string;
@@ -12,6 +12,9 @@ export interface Site {
 
 /** "1" for a joint's number, "A" for a checkpoint's letter, "connection" for the whole. */
 export type Target = string;
+
+/** What proving a stop has shown. */
+export type StopProved = Exclude<StopProof, "not-proved">;
 
 interface OnConnection {
   readonly connection: string;
@@ -62,6 +65,19 @@ export type VisitAct =
     })
   | (OnConnection & { readonly kind: "connection-reopened"; readonly reason: string })
   | (OnConnection & { readonly kind: "connection-noted"; readonly text: string })
+  | (OnConnection & {
+      readonly kind: "stop-proved";
+      readonly result: StopProved;
+      readonly method: NonNullable<Survey["stop"]["method"]>;
+      /** Drops a minute where it weeps; null: not counted. */
+      readonly dropsPerMin: number | null;
+    })
+  | (OnConnection & {
+      readonly kind: "photo-added";
+      /** uuid of the picture, which is kept beside the visit's events. */
+      readonly photo: string;
+      readonly caption: string;
+    })
   | { readonly kind: "visit-noted"; readonly text: string }
   | { readonly kind: "event-undone"; readonly undoes: string };
 

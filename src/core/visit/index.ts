@@ -1,8 +1,10 @@
+export { learnMinutes, type Timed, timedSteps } from "./durations.ts";
 export {
   type ConnectionAct,
   type EventStamp,
   liveEvents,
   type Site,
+  type StopProved,
   type Target,
   type VisitAct,
   type VisitEvent,
@@ -35,6 +37,8 @@ export {
   type LetteredCheckpoint,
   lookBackDueAt,
   type Note,
+  type Photo,
+  type ProvedStop,
   type VisitState,
   type WrittenException,
   weepingStage,

@@ -182,7 +182,7 @@ function signRefusal(connection: ConnectionState, tables: SheetTables): Refusal 
 
 function onConnection(
   connection: ConnectionState,
-  event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" }>,
+  event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" }>,
   tables: SheetTables,
 ): Refusal | null {
   if (connection.dropped) return no("connection", "This connection was dropped.");
@@ -214,6 +214,10 @@ function onConnection(
       return exceptionRefusal(connection, event, tables);
     case "connection-signed":
       return signRefusal(connection, tables);
+    case "stop-proved":
+      return event.dropsPerMin !== null && event.result !== "weeps"
+        ? no("dropsPerMin", "Drops are counted only where the stop weeps.")
+        : null;
     case "connection-dropped":
       return null;
   }
@@ -229,7 +233,9 @@ export function refusal(state: VisitState, event: VisitEvent, tables: SheetTable
   const connection = state.connections.find((each) => each.id === event.connection);
   if (event.kind === "connection-added" && !connection) return null;
   if (!connection) return no("connection", "This visit has no such connection.");
-  return event.kind === "connection-noted" ? null : onConnection(connection, event, tables);
+  return event.kind === "connection-noted" || event.kind === "photo-added"
+    ? null
+    : onConnection(connection, event, tables);
 }
 
 function refusalOfUndo(

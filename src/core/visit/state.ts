@@ -6,6 +6,7 @@ import {
   type EventStamp,
   liveEvents,
   type Site,
+  type StopProved,
   type Target,
   type VisitAct,
   type VisitEvent,
@@ -52,6 +53,21 @@ export interface Note {
   readonly by: string;
 }
 
+export interface ProvedStop {
+  readonly result: StopProved;
+  readonly method: NonNullable<Survey["stop"]["method"]>;
+  readonly dropsPerMin: number | null;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface Photo {
+  readonly id: string;
+  readonly caption: string;
+  readonly at: string;
+  readonly by: string;
+}
+
 export interface ConnectionState {
   readonly id: string;
   readonly survey: Survey;
@@ -63,6 +79,9 @@ export interface ConnectionState {
   readonly checks: readonly Check[];
   readonly exceptions: readonly WrittenException[];
   readonly notes: readonly Note[];
+  /** Proofs of its stop, the latest last; the survey holds what the latest came to. */
+  readonly proofs: readonly ProvedStop[];
+  readonly photos: readonly Photo[];
   readonly signed: {
     readonly name: string;
     readonly at: string;
@@ -191,6 +210,21 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         signed: null,
         notes: [...connection.notes, { text: `Re-opened: ${event.reason}`, at, by }],
       });
+    case "stop-proved": {
+      const { result, method, dropsPerMin } = event;
+      return (connection) => ({
+        ...connection,
+        survey: { ...connection.survey, stop: { ...connection.survey.stop, proof: result, method } },
+        proofs: [...connection.proofs, { result, method, dropsPerMin, at, by }],
+      });
+    }
+    case "photo-added": {
+      const { photo: id, caption } = event;
+      return (connection) => ({
+        ...connection,
+        photos: [...connection.photos, { id, caption, at, by }],
+      });
+    }
     case "connection-noted":
       return (connection) => ({ ...connection, notes: [...connection.notes, { text: event.text, at, by }] });
   }
@@ -210,6 +244,8 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
     checks: [],
     exceptions: [],
     notes: [],
+    proofs: [],
+    photos: [],
     signed: null,
     dropped: null,
   };

@@ -18,6 +18,8 @@ const DID: Readonly<Record<VisitEvent["kind"], string>> = {
   "connection-signed": "signed",
   "connection-reopened": "re-opened",
   "event-undone": "undone",
+  "stop-proved": "stop proved",
+  "photo-added": "photo",
 };
 
 function Sending({ log: { log, retry } }: { readonly log: VisitLog }) {
