@@ -3,6 +3,7 @@ import { spawn } from "node:child_process";
 import { createHash } from "node:crypto";
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from "node:fs";
 import { join, relative } from "node:path";
+import { build } from "vite";
 import { ROOT } from "./paths.ts";
 
 const SOURCES = ["src", "data", "public", "astro.config.ts", "tsconfig.json", "package-lock.json"];
@@ -44,6 +45,26 @@ export function runToEnd(command: string, args: readonly string[], quiet = false
   });
 }
 
+/** The service worker as one file at the root, so that it may serve pages there; Astro itself has no place for one. */
+async function buildOfflineWorker(into: string): Promise<void> {
+  await build({
+    configFile: false,
+    logLevel: "warn",
+    define: { "process.env.NODE_ENV": '"production"' },
+    build: {
+      outDir: into,
+      emptyOutDir: false,
+      copyPublicDir: false,
+      lib: {
+        entry: join(ROOT, "src/workers/offline.worker.ts"),
+        formats: ["iife"],
+        name: "offline",
+        fileName: () => "offline-worker.js",
+      },
+    },
+  });
+}
+
 /**
  * Folder of a build of the present sources below `into`, building only when there is none.
  * An unfinished build never gets its final name.
@@ -55,6 +76,7 @@ export async function ensureBuild(into: string): Promise<string> {
   const part = `${target}.part`;
   rmSync(part, { recursive: true, force: true });
   await runToEnd(join(ROOT, "node_modules/.bin/astro"), ["build", "--outDir", part], true);
+  await buildOfflineWorker(join(part, "client"));
   rmSync(target, { recursive: true, force: true });
   renameSync(part, target);
   const older = readdirSync(into)

@@ -4,6 +4,7 @@ import type { ConnectionState, Site, StepTemplate } from "../core/visit/index.ts
 import type { EndFigure, EndFigures } from "../drawing/layout.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";
+import { learnedDurations, withLearned } from "./learned-durations.ts";
 import { currentPlumber } from "./people.ts";
 import { notFound } from "./problem.ts";
 import { stepsOfVisit } from "./step-library.ts";
@@ -86,5 +87,37 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
       cautions: tables.cautions,
     },
     ends: figuresFor(context, [...codes]),
+  };
+}
+
+/** What the run sheet of a whole visit is made from. Errors: Problem not-found. */
+export async function readVisitRun(context: Context, params: Readonly<Record<string, string | undefined>>) {
+  const visit = await readVisit(context, idFrom(params["visit"], "visit"));
+  if (visit.state.site === null) throw notFound("visit");
+  const { tables } = context;
+  const { connections } = visit.state;
+  const codes = new Set(connections.flatMap(codesOf));
+  const fixtures = new Set(connections.map(({ survey }) => survey.fixture));
+  const steps = withLearned(
+    await stepsOfVisit(context, visit.libraryVersion),
+    await learnedDurations(context),
+  );
+  return {
+    visit,
+    props: {
+      visitId: visit.id,
+      events: visit.events.map(({ event }) => event),
+      actor: await currentPlumber(context.sql),
+      zone: visit.state.site.zone,
+      now: context.now().toISOString(),
+      tables: {
+        ends: tables.ends.filter((end) => codes.has(end.code)),
+        fixtures: tables.fixtures.filter((each) => fixtures.has(each.fixture)),
+        presets: tables.presets.filter((each) => fixtures.has(each.fixture)),
+        stages: tables.stages,
+        steps,
+        cautions: tables.cautions,
+      },
+    },
   };
 }

@@ -2,14 +2,14 @@
 import ical from "ical-generator";
 import { DateTime } from "luxon";
 import { v5 as uuidFrom } from "uuid";
-import type { VisitState } from "../core/visit/index.ts";
+import { scheduleOf, type VisitState, type WaterOff } from "../core/visit/index.ts";
+import { scheduleRows } from "../drawing/schedule-rows.ts";
 import type { LineRow } from "../drawing/time-line.tsx";
 import { stampText, timeText } from "./clock-text.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";
 import { learnedDurations, withLearned } from "./learned-durations.ts";
 import { withLibrary } from "./step-library.ts";
-import { scheduleOf, type WaterOff } from "./visit-schedule.ts";
 import { readVisit } from "./visits.ts";
 
 export interface TimedStep {
@@ -63,30 +63,8 @@ export function timeLineOf(
   const starts = hasStarted ? now : state.startsAt;
   const zone = state.site?.zone ?? "UTC";
   const clockAt = (minute: number) => timeText(plus(starts, minute), zone);
-  const { jobs, schedule, waterOff } = scheduleOf(state.connections, context.tables, hands);
-  const placed = new Map(schedule.tasks.map((each) => [each.task, each]));
-  const rows = jobs.map((job): LineRow => {
-    const bars = job.steps.flatMap((step, at) => {
-      const found = placed.get(job.tasks[at]?.id ?? "");
-      return found
-        ? [{ fromMin: found.startMin, toMin: found.endMin, text: step.text, waitMin: step.waitMin }]
-        : [];
-    });
-    return {
-      label: job.connection.survey.label,
-      bars: bars.toSorted((a, b) => a.fromMin - b.fromMin),
-      waits: bars
-        .filter(({ waitMin }) => waitMin > 0)
-        .map(({ toMin, waitMin, text }) => ({
-          fromMin: toMin,
-          toMin: toMin + waitMin,
-          text: `waiting: ${text}`,
-        })),
-      off: waterOff
-        .filter((off) => off.zone === job.zone.name)
-        .map((off) => ({ fromMin: off.fromMin, toMin: off.backMin.likely, text: `water off: ${off.zone}` })),
-    };
-  });
+  const planned = scheduleOf(state.connections, context.tables, hands);
+  const { jobs, schedule, waterOff } = planned;
   const steps = schedule.tasks.flatMap(({ task, startMin }): TimedStep[] => {
     const job = jobs.find((each) => each.tasks.some(({ id }) => id === task));
     const step = job?.steps[job.tasks.findIndex(({ id }) => id === task)];
@@ -104,7 +82,7 @@ export function timeLineOf(
     ];
   });
   return {
-    rows,
+    rows: scheduleRows(planned),
     totalMin: Math.ceil(schedule.totalMin),
     clockAt,
     steps,

@@ -19,18 +19,25 @@ interface TimeLineProps {
   readonly totalMin: number;
   /** The clock at a minute of the visit. */
   readonly clockAt: (minute: number) => string;
+  /** For a narrow place beside something else. */
+  readonly isNarrow?: boolean;
 }
 
-const LABEL = 190;
-const WIDE = 1000;
+const SIZES = {
+  wide: { label: 190, bars: 1000, ticks: 14 },
+  narrow: { label: 150, bars: 330, ticks: 5 },
+} as const;
 const ROW = 46;
 const TOP = 34;
 /** Ticks are this far apart at most, minutes. */
 const STEPS_MIN = [5, 10, 15, 30, 60, 120] as const;
-const MOST_TICKS = 14;
-const LONGEST_LABEL = 26;
+/** Width of a letter of a label, about. */
+const LETTER = 7.3;
 
-const cut = (text: string) => (text.length > LONGEST_LABEL ? `${text.slice(0, LONGEST_LABEL - 1)}…` : text);
+const cut = (text: string, room: number) => {
+  const most = Math.floor(room / LETTER);
+  return text.length > most ? `${text.slice(0, most - 1)}…` : text;
+};
 
 /** What the drawing says, in words: for those who cannot see it. */
 export function timeLineInWords({ rows, clockAt }: Pick<TimeLineProps, "rows" | "clockAt">): string {
@@ -48,17 +55,18 @@ export function timeLineInWords({ rows, clockAt }: Pick<TimeLineProps, "rows" | 
     .join("; ");
 }
 
-export function TimeLine({ rows, totalMin, clockAt }: TimeLineProps) {
-  const step = STEPS_MIN.find((each) => totalMin / each <= MOST_TICKS) ?? 240;
-  const perMin = WIDE / Math.max(totalMin, 1);
-  const x = (minute: number) => LABEL + minute * perMin;
+export function TimeLine({ rows, totalMin, clockAt, isNarrow = false }: TimeLineProps) {
+  const { label: room, bars: wide, ticks: most } = isNarrow ? SIZES.narrow : SIZES.wide;
+  const step = STEPS_MIN.find((each) => totalMin / each <= most) ?? 240;
+  const perMin = wide / Math.max(totalMin, 1);
+  const x = (minute: number) => room + minute * perMin;
   const ticks = Array.from({ length: Math.floor(totalMin / step) + 1 }, (_, k) => k * step);
   const height = TOP + rows.length * ROW + 8;
   return (
     <svg
       className="time-line"
-      viewBox={`0 0 ${LABEL + WIDE + 30} ${height}`}
-      width={LABEL + WIDE + 30}
+      viewBox={`0 0 ${room + wide + 30} ${height}`}
+      width={room + wide + 30}
       height={height}
       role="img"
       aria-label={timeLineInWords({ rows, clockAt })}
@@ -93,7 +101,7 @@ export function TimeLine({ rows, totalMin, clockAt }: TimeLineProps) {
               </rect>
             ))}
             <text className="time-label" x={4} y={y + 25}>
-              {cut(label)}
+              {cut(label, room)}
             </text>
             {waits.map(({ fromMin, toMin, text }) => (
               <rect

@@ -1,5 +1,7 @@
 /** What every page does beyond its HTML: the shortcuts and the print button. */
+
 import { SHORTCUTS, type ShortcutAction } from "../views/shortcuts.ts";
+import { keepSendingLeftovers } from "../views/visit-log/leftovers.ts";
 
 function isTyping(target: EventTarget | null): boolean {
   return (
@@ -33,3 +35,5 @@ for (const button of document.querySelectorAll<HTMLButtonElement>("[data-print]"
   button.addEventListener("click", () => window.print());
 for (const button of document.querySelectorAll<HTMLButtonElement>("[data-shortcuts]"))
   button.addEventListener("click", ACTIONS.help);
+
+void keepSendingLeftovers();

@@ -1,11 +1,13 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, surveyOf, tickedTo } from "../../tests/support/story.ts";
+import type { VisitEvent } from "../core/visit/index.ts";
 import { planInWords } from "./hookup/other-ways.tsx";
 import { minutesFrom } from "./leak-check/watch.tsx";
 import { SHORTCUTS } from "./shortcuts.ts";
 import { draftOf, readDraft, readPsi } from "./survey/draft.ts";
-import { changeLog, emptyLog } from "./visit-log/log-state.ts";
+import { changeLog, emptyLog, type LogChange } from "./visit-log/log-state.ts";
+import type { Round } from "./visit-log/send.ts";
 
 describe("the log of a visit in the browser", () => {
   const events = begun();
@@ -14,34 +16,46 @@ describe("the log of a visit in the browser", () => {
   if (!tick || !later) throw new Error("two ticks are needed");
   const typed = changeLog(emptyLog(events), { type: "typed", event: tick });
 
+  const round = (part: Partial<Round>): LogChange => ({
+    type: "sent",
+    round: { kept: [], dropped: [], isUnreachable: false, trouble: null, ...part },
+  });
+  const restored = (waiting: readonly VisitEvent[], sent: readonly VisitEvent[] = []): LogChange => ({
+    type: "restored",
+    sent,
+    waiting,
+  });
+
   it("shows what was typed at once and keeps it waiting until it is acknowledged", () => {
     assert.deepEqual(typed.waiting, [tick]);
-    const kept = changeLog(changeLog(typed, { type: "sending" }), { type: "acknowledged", ids: [tick.id] });
+    const kept = changeLog(changeLog(typed, { type: "sending" }), round({ kept: [tick] }));
     assert.deepEqual([kept.waiting, kept.kept.at(-1), kept.sending], [[], tick, "idle"]);
   });
 
   it("keeps what was typed while the rest was on its way", () => {
     const two = changeLog(changeLog(typed, { type: "sending" }), { type: "typed", event: later });
-    assert.deepEqual(changeLog(two, { type: "acknowledged", ids: [tick.id] }).waiting, [later]);
+    assert.deepEqual(changeLog(two, round({ kept: [tick] })).waiting, [later]);
   });
 
   it("keeps everything when the server cannot be reached", () => {
-    const off = changeLog(typed, { type: "unreachable" });
+    const off = changeLog(typed, round({ isUnreachable: true }));
     assert.deepEqual([off.waiting, off.sending], [[tick], "offline"]);
   });
 
-  it("brings back what an earlier page left unsent, once", () => {
-    const back = changeLog(emptyLog(events), { type: "restored", waiting: [tick] });
+  it("brings back what an earlier page left unsent, once, and what it sent since the page was made", () => {
+    const back = changeLog(emptyLog(events), restored([tick]));
     assert.deepEqual(back.waiting, [tick]);
-    assert.deepEqual(changeLog(back, { type: "restored", waiting: [tick] }).waiting, [tick]);
-    assert.deepEqual(
-      changeLog(emptyLog([...events, tick]), { type: "restored", waiting: [tick] }).waiting,
-      [],
-    );
+    assert.deepEqual(changeLog(back, restored([tick])).waiting, [tick]);
+    assert.deepEqual(changeLog(emptyLog([...events, tick]), restored([tick])).waiting, []);
+    const sent = changeLog(emptyLog(events), restored([tick, later], [tick]));
+    assert.deepEqual([sent.kept.at(-1), sent.waiting], [tick, [later]]);
   });
 
   it("drops what the server refuses and says why", () => {
-    const refused = changeLog(typed, { type: "rejected", kind: "stale", message: "reload" });
+    const refused = changeLog(
+      typed,
+      round({ dropped: [tick], trouble: { kind: "stale", message: "reload" } }),
+    );
     assert.deepEqual([refused.waiting, refused.trouble], [[], { kind: "stale", message: "reload" }]);
     assert.equal(changeLog(refused, { type: "read" }).trouble, null);
     assert.equal(changeLog(typed, { type: "refused", message: "no" }).waiting.length, 1);

@@ -73,3 +73,4 @@ export {
   WHOLE,
 } from "./targets.ts";
 export { type Caution, type Preset, STEP_PHASES, type StepTemplate } from "./template.ts";
+export { scheduleOf, type VisitSchedule, type WaterOff } from "./visit-schedule.ts";

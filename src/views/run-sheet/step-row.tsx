@@ -1,5 +1,5 @@
 import { Check, Undo2 } from "lucide-react";
-import { useEffect, useRef, useState } from "react";
+import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { RunStep } from "../../core/visit/index.ts";
 import { clockIn } from "../clock.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
@@ -13,6 +13,10 @@ interface StepRowProps {
   readonly checkHref: string;
   readonly onTick: (turns: number | null) => void;
   readonly onUndo: () => void;
+  /** What goes before the words: which connection, at what time. */
+  readonly lead?: ReactNode;
+  /** What is asked at this step besides a tick. */
+  readonly more?: ReactNode;
 }
 
 function Cautions({ step }: { readonly step: RunStep }) {
@@ -37,7 +41,8 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
 }
 
 /** One step: its words, its caution, and what ticks it. */
-export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTick, onUndo }: StepRowProps) {
+export function StepRow(props: StepRowProps) {
+  const { step, zone, isNext, isOpen, isLocked, checkHref, onTick, onUndo, lead, more } = props;
   const range = step.joint?.turns ?? null;
   const [turns, setTurns] = useState<number | null>(range && !range.handOnly ? range.min : null);
   const row = useRef<HTMLLIElement>(null);
@@ -56,7 +61,8 @@ export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTic
       className={`flex flex-wrap items-start gap-x-4 gap-y-2 border-l-4 px-3 py-2 md:flex-nowrap ${tone} ${isOpen ? "outline-2 outline-work" : ""}`}
     >
       <div className="min-w-0 flex-1">
-        <p>
+        {lead}
+        <p className={isNext ? "text-[1.15rem]" : ""}>
           {step.isDone && (
             <span className="mr-1 text-dry-ink">
               <Check aria-hidden="true" className="inline" size={18} />
@@ -80,11 +86,12 @@ export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTic
         <p className="text-[0.9rem]">
           <Times step={step} zone={zone} />
         </p>
+        {more}
       </div>
-      <div className="flex items-center gap-2">
+      <div className={`flex items-center gap-2 ${step.isDone ? "" : "w-full md:w-auto"}`}>
         {step.stage && !step.isDone && (
           <a
-            className="button"
+            className="button min-h-[56px] flex-1"
             href={`${checkHref}?stage=${step.stage}`}
             {...(isNext ? { "data-next-thing": "" } : {})}
           >
@@ -104,7 +111,7 @@ export function StepRow({ step, zone, isNext, isOpen, isLocked, checkHref, onTic
             )}
             <button
               type="button"
-              className={`button ${isNext ? "button-main" : ""}`}
+              className={`button min-h-[56px] min-w-24 flex-1 ${isNext ? "button-main" : ""}`}
               onClick={() => onTick(turns)}
               {...(isNext ? { "data-next-thing": "" } : {})}
             >

@@ -22,7 +22,7 @@ const DID: Readonly<Record<VisitEvent["kind"], string>> = {
   "photo-added": "photo",
 };
 
-function Sending({ log: { log, retry } }: { readonly log: VisitLog }) {
+function Sending({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
   if (log.sending === "offline")
     return (
       <span className="text-wet-ink">
@@ -37,7 +37,10 @@ function Sending({ log: { log, retry } }: { readonly log: VisitLog }) {
 }
 
 interface LogBarProps {
-  readonly log: VisitLog;
+  readonly log: Pick<VisitLog, "log" | "retry" | "dismiss" | "undo" | "last"> & {
+    /** Absent where the bar speaks for a whole visit. */
+    readonly phase?: VisitLog["phase"];
+  };
   /** Kinds of events this view takes back: what was done elsewhere is undone there. */
   readonly undoes: readonly VisitEvent["kind"][];
 }
@@ -56,9 +59,11 @@ export function LogBar({ log, undoes }: LogBarProps) {
         <span role="status">
           <Sending log={log} />
         </span>
-        <span className={`mark ${toneOf(log.phase)}`} data-phase={log.phase}>
-          {phaseInWords(log.phase)}
-        </span>
+        {log.phase && (
+          <span className={`mark ${toneOf(log.phase)}`} data-phase={log.phase}>
+            {phaseInWords(log.phase)}
+          </span>
+        )}
         {last && undoes.includes(last.kind) && (
           <button
             type="button"

@@ -1,5 +1,6 @@
 /** What an island knows of its visit: events the server has, events still on their way, and what went wrong. Pure. */
 import type { VisitEvent } from "../../core/visit/index.ts";
+import type { Round } from "./send.ts";
 
 export interface LogState {
   readonly kept: readonly VisitEvent[];
@@ -11,13 +12,15 @@ export interface LogState {
 }
 
 export type LogChange =
-  | { readonly type: "restored"; readonly waiting: readonly VisitEvent[] }
+  | {
+      readonly type: "restored";
+      readonly sent: readonly VisitEvent[];
+      readonly waiting: readonly VisitEvent[];
+    }
   | { readonly type: "typed"; readonly event: VisitEvent }
   | { readonly type: "refused"; readonly message: string }
   | { readonly type: "sending" }
-  | { readonly type: "acknowledged"; readonly ids: readonly string[] }
-  | { readonly type: "unreachable" }
-  | { readonly type: "rejected"; readonly kind: "stale" | "failed" | "refused"; readonly message: string }
+  | { readonly type: "sent"; readonly round: Round }
   | { readonly type: "read" };
 
 export function emptyLog(events: readonly VisitEvent[]): LogState {
@@ -28,7 +31,14 @@ export function changeLog(log: LogState, change: LogChange): LogState {
   switch (change.type) {
     case "restored": {
       const known = new Set([...log.kept, ...log.waiting].map((event) => event.id));
-      return { ...log, waiting: [...change.waiting.filter((event) => !known.has(event.id)), ...log.waiting] };
+      const fresh = (events: readonly VisitEvent[]) => events.filter((event) => !known.has(event.id));
+      const sent = fresh(change.sent);
+      const isSent = new Set(sent.map((event) => event.id));
+      return {
+        ...log,
+        kept: [...log.kept, ...sent],
+        waiting: [...fresh(change.waiting).filter((event) => !isSent.has(event.id)), ...log.waiting],
+      };
     }
     case "typed":
       return { ...log, waiting: [...log.waiting, change.event], trouble: null };
@@ -36,25 +46,16 @@ export function changeLog(log: LogState, change: LogChange): LogState {
       return { ...log, trouble: { kind: "refused", message: change.message } };
     case "sending":
       return { ...log, sending: "sending" };
-    case "acknowledged": {
-      const done = new Set(change.ids);
-      const sent = log.waiting.filter((event) => done.has(event.id));
+    case "sent": {
+      const { kept, dropped, isUnreachable, trouble } = change.round;
+      const gone = new Set([...kept, ...dropped].map((event) => event.id));
       return {
-        ...log,
-        kept: [...log.kept, ...sent],
-        waiting: log.waiting.filter((event) => !done.has(event.id)),
-        sending: "idle",
+        kept: [...log.kept, ...kept],
+        waiting: log.waiting.filter((event) => !gone.has(event.id)),
+        sending: isUnreachable ? "offline" : "idle",
+        trouble: trouble ?? log.trouble,
       };
     }
-    case "unreachable":
-      return { ...log, sending: "offline" };
-    case "rejected":
-      return {
-        ...log,
-        waiting: [],
-        sending: "idle",
-        trouble: { kind: change.kind, message: change.message },
-      };
     case "read":
       return { ...log, trouble: null };
   }

@@ -1,0 +1,216 @@
+import { useState } from "react";
+import type { HookupProblem, Plan, PlanPart } from "../../core/hookup/index.ts";
+import {
+  type ConnectionState,
+  PROOF_METHODS,
+  problemOf,
+  type StopProved,
+  type Survey,
+  type VisitAct,
+} from "../../core/visit/index.ts";
+import { METHOD_WORDS } from "../survey/words.ts";
+
+interface StopProofProps {
+  readonly connection: ConnectionState;
+  readonly act: (...acts: readonly VisitAct[]) => boolean;
+  /** The step that closes it, ticked together with a proof that lets work go on; null: it is not on the sheet or done. */
+  readonly closes: string | null;
+}
+
+const RESULTS: readonly { readonly result: StopProved; readonly label: string; readonly tone: string }[] = [
+  { result: "holds", label: "Holds", tone: "button-dry" },
+  { result: "weeps", label: "Weeps", tone: "" },
+  { result: "dead", label: "Does not hold", tone: "button-wet" },
+  { result: "seized", label: "Seized or broken", tone: "button-wet" },
+];
+
+/** What the stop showed when it was closed: the answer is kept, and the rest of the visit is planned by it at once. */
+export function StopProof({ connection, act, closes }: StopProofProps) {
+  const { survey } = connection;
+  const [method, setMethod] = useState<(typeof PROOF_METHODS)[number]>(
+    survey.stop.method ?? (survey.fixture === "toilet" ? "flushed-and-held" : "fixture-opened"),
+  );
+  const [drops, setDrops] = useState("");
+  const prove = (result: StopProved) => {
+    const proved: VisitAct = {
+      kind: "stop-proved",
+      connection: connection.id,
+      result,
+      method,
+      dropsPerMin: result === "weeps" && /^\d{1,3}$/.test(drops) && Number(drops) > 0 ? Number(drops) : null,
+    };
+    const goesOn = result === "holds" || result === "weeps";
+    if (goesOn && closes !== null)
+      act(proved, { kind: "step-done", connection: connection.id, step: closes, joint: null, turns: null });
+    else act(proved);
+  };
+  return (
+    <fieldset className="mt-2 border-l-4 border-work pl-3">
+      <legend className="sr-only">Proof of the stop, {survey.label}</legend>
+      <label className="mb-2 block text-[0.9rem]">
+        <span className="text-quiet">Proved by </span>
+        <select
+          className="field"
+          value={method}
+          onChange={(event) => {
+            const found = PROOF_METHODS.find((each) => each === event.target.value);
+            if (found) setMethod(found);
+          }}
+        >
+          {METHOD_WORDS.filter(([each]) => each !== "none").map(([each, words]) => (
+            <option key={each} value={each}>
+              {words}
+            </option>
+          ))}
+        </select>
+      </label>
+      <div className="grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
+        {RESULTS.map(({ result, label, tone }) => (
+          <button
+            key={result}
+            type="button"
+            className={`button min-h-[56px] ${tone}`}
+            onClick={() => prove(result)}
+          >
+            {label}
+          </button>
+        ))}
+        <label className="text-[0.9rem]">
+          <span className="block text-quiet">Weeping: drops a minute</span>
+          <input
+            className="field figure w-24"
+            inputMode="numeric"
+            value={drops}
+            onChange={(event) => setDrops(event.target.value)}
+          />
+        </label>
+      </div>
+      <p className="mt-1 text-[0.9rem] text-quiet">
+        First rule out a cross-over from the other side through a mixing valve. Never force a stem.
+      </p>
+    </fieldset>
+  );
+}
+
+/** Ends of pipe a stop usually sits on. */
+const STUBS: readonly { readonly end: string; readonly label: string }[] = [
+  { end: "pipe-1/2-copper", label: '1/2" copper pipe' },
+  { end: "pipe-1/2-pex", label: '1/2" PEX' },
+  { end: "pipe-1/2-cpvc", label: '1/2" CPVC' },
+  { end: "npt-1/2-m", label: '1/2" threaded nipple' },
+];
+
+interface Offer {
+  readonly survey: Survey;
+  readonly plan: Plan;
+  readonly problem: HookupProblem;
+}
+
+/** Parts of one plan beyond those of another, by SKU. */
+export function extraParts(plan: Plan, before: Plan | null): readonly PlanPart[] {
+  const held = new Map((before?.parts ?? []).map(({ sku, quantity }) => [sku, quantity]));
+  return plan.parts.flatMap((part) => {
+    const more = part.quantity - (held.get(part.sku) ?? 0);
+    return more > 0 ? [{ ...part, quantity: more }] : [];
+  });
+}
+
+/** A stop that fails can be replaced in the same visit: what that takes besides, and the plan for it. */
+export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">) {
+  const [stub, setStub] = useState(STUBS[0]?.end ?? "");
+  const [offer, setOffer] = useState<Offer | null>(null);
+  const [state, setState] = useState<"idle" | "asking" | "failed" | "none">("idle");
+  const isMade = connection.joints.some(({ madeAt }) => madeAt !== null);
+  if (isMade)
+    return (
+      <p className="mt-2 border-l-4 border-work pl-3">
+        Joints stand on this stop already: work from the next valve up, and quote its replacement.
+      </p>
+    );
+  const ask = () => {
+    const survey: Survey = {
+      ...connection.survey,
+      supply: {
+        ...connection.survey.supply,
+        kind: "dead-stop",
+        end: stub,
+      },
+    };
+    setState("asking");
+    fetch("/api/v1/hookups/ways", {
+      method: "POST",
+      headers: { "content-type": "application/json" },
+      body: JSON.stringify(problemOf(survey, null)),
+    })
+      .then(async (response) => {
+        if (!response.ok) throw new Error(`answered ${response.status}`);
+        const { plans, problem } = (await response.json()) as {
+          plans: readonly Plan[];
+          problem: HookupProblem;
+        };
+        const [plan] = plans;
+        setOffer(plan ? { survey, plan, problem } : null);
+        setState(plan ? "idle" : "none");
+      })
+      .catch(() => setState("failed"));
+  };
+  const extra = offer ? extraParts(offer.plan, connection.plan?.plan ?? null) : [];
+  return (
+    <div className="mt-2 border-l-4 border-work pl-3">
+      <p>The next valve up is on the sheet now. The stop itself can be replaced in the same visit:</p>
+      <div className="mt-1 flex flex-wrap items-end gap-2">
+        <label>
+          <span className="block text-[0.9rem] text-quiet">It sits on</span>
+          <select
+            className="field"
+            value={stub}
+            onChange={(event) => {
+              setStub(event.target.value);
+              setOffer(null);
+            }}
+          >
+            {STUBS.map(({ end, label }) => (
+              <option key={end} value={end}>
+                {label}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button type="button" className="button" disabled={state === "asking"} onClick={ask}>
+          {state === "asking" ? "Planning…" : "What would it take?"}
+        </button>
+      </div>
+      {state === "failed" && (
+        <p className="fault mt-1">
+          Planning needs the network, and there is none now. The next valve up holds till then.
+        </p>
+      )}
+      {state === "none" && <p className="fault mt-1">No stop in the catalogue goes on it: see Hookup.</p>}
+      {offer && (
+        <div className="mt-2">
+          <p>Besides what was planned:</p>
+          <ul>
+            {extra.map(({ sku, name, quantity }) => (
+              <li key={sku}>
+                <span className="figure">{quantity} ×</span> {name}{" "}
+                <span className="figure text-quiet">{sku}</span>
+              </li>
+            ))}
+          </ul>
+          <button
+            type="button"
+            className="button button-main mt-2"
+            onClick={() =>
+              act(
+                { kind: "survey-saved", connection: connection.id, survey: offer.survey },
+                { kind: "plan-chosen", connection: connection.id, plan: offer.plan, problem: offer.problem },
+              )
+            }
+          >
+            Replace it in this visit
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,247 @@
+import { useMemo, useState } from "react";
+import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
+import { scheduleRows } from "../../drawing/schedule-rows.ts";
+import { TimeLine } from "../../drawing/time-line.tsx";
+import { clockIn } from "../clock.ts";
+import { StepRow } from "../run-sheet/step-row.tsx";
+import { LogBar } from "../visit-log/log-bar.tsx";
+import { useVisitEvents } from "../visit-log/use-visit-events.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import { NotesAndPhotos } from "./notes-and-photos.tsx";
+import { type RunLine, runLines, sheetsOf } from "./run-lines.ts";
+import { ReplaceStop, StopProof } from "./stop-proof.tsx";
+import { useOffline } from "./use-offline.ts";
+import { type Planned, useSchedule } from "./use-schedule.ts";
+import { WaitTimers } from "./wait-timers.tsx";
+import { waitsOf } from "./waits.ts";
+import { WakeLock } from "./wake-lock.tsx";
+
+const MINUTE_MS = 60_000;
+const later = (from: string, minutes: number) =>
+  new Date(Date.parse(from) + minutes * MINUTE_MS).toISOString();
+
+function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone: string }) {
+  const at = (minutes: number) => clockIn(zone, later(planned.from, minutes));
+  if (planned.waterOff.length === 0) return <p className="text-[1.3rem] font-bold">The water stays on.</p>;
+  return (
+    <ul data-water-back="">
+      {planned.waterOff.map(({ zone: name, fromMin, backMin }) => (
+        <li key={`${name} ${fromMin}`}>
+          <strong className="text-[1.3rem]">
+            Water back at <span className="figure">{at(backMin.likely)}</span>
+          </strong>{" "}
+          <span className="text-quiet">
+            {name}; <span className="figure">{at(backMin.low)}</span> to{" "}
+            <span className="figure">{at(backMin.high)}</span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface LineOfRunProps {
+  readonly line: RunLine;
+  readonly isNext: boolean;
+  readonly props: VisitRunProps;
+  readonly log: ReturnType<typeof useVisitEvents>;
+  readonly clock: string | null;
+}
+
+function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
+  const { step, connection } = line;
+  const base = `/visits/${props.visitId}/${connection.id}`;
+  const { proof } = connection.survey.stop;
+  const isProving = step.id === "close-stop" && !step.isDone;
+  const hasFailed = step.id === "close-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
+  return (
+    <StepRow
+      step={step}
+      zone={props.zone}
+      isNext={isNext}
+      isOpen={false}
+      isLocked={connection.signed !== null}
+      checkHref={`${base}/leak-check`}
+      lead={
+        <p className="flex flex-wrap items-baseline gap-x-3 text-[0.9rem]">
+          {clock && <span className="figure text-quiet">{clock}</span>}
+          <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
+            {connection.survey.label}
+          </a>
+          {line.isOff && <span className="mark text-wet-ink">water off</span>}
+        </p>
+      }
+      more={
+        isNext && isProving ? (
+          <StopProof connection={connection} act={log.act} closes={step.id} />
+        ) : isNext && hasFailed ? (
+          <ReplaceStop connection={connection} act={log.act} />
+        ) : undefined
+      }
+      onTick={(turns) =>
+        log.act({
+          kind: "step-done",
+          connection: connection.id,
+          step: step.id,
+          joint: step.joint?.number ?? null,
+          turns,
+        })
+      }
+      onUndo={() => {
+        const event = tickOf(log.events, connection.id, step.id);
+        if (event) log.undo(event.id);
+      }}
+    />
+  );
+}
+
+function tickOf(events: readonly VisitEvent[], connection: string, step: string): VisitEvent | undefined {
+  return liveEvents(events)
+    .filter((event) => event.kind === "step-done" && event.connection === connection && event.step === step)
+    .at(-1);
+}
+
+export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends">;
+
+/** How many steps ahead are shown before one asks for all. */
+const AHEAD = 8;
+
+/** The whole visit as one sheet, in the order of its schedule: what is next, big enough for a wet thumb. */
+export function VisitRun(props: VisitRunProps) {
+  const log = useVisitEvents(props);
+  const [hands, setHands] = useState<1 | 2>(1);
+  const { planned, isFresh } = useSchedule(log.visit, props.tables, hands);
+  const [showsAll, setShowsAll] = useState(false);
+  const sheets = useMemo(() => sheetsOf(log.visit, props.tables), [log.visit, props.tables]);
+  const lines = useMemo(() => runLines(sheets, planned), [sheets, planned]);
+  useOffline(log.visit.connections.map(({ id }) => `/visits/${props.visitId}/${id}/leak-check`));
+  const done = sheets.flatMap(({ steps }) => steps.filter(({ isDone }) => isDone)).length;
+  const all = done + lines.length;
+  const [next, ...rest] = lines;
+  const ahead = showsAll ? rest : rest.slice(0, AHEAD);
+  const ticks = sheets
+    .flatMap(({ connection, steps }) => steps.map((step) => ({ connection, step })))
+    .filter(({ step }) => step.doneAt !== null)
+    .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
+  const clockOf = (line: RunLine) =>
+    planned && line.startMin !== null ? clockIn(props.zone, later(planned.from, line.startMin)) : null;
+  const unplanned = log.visit.connections.filter(({ plan, dropped }) => plan === null && dropped === null);
+  const last = liveEvents(log.events).at(-1) ?? null;
+  if (sheets.length === 0)
+    return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;
+  return (
+    <div className="mt-2 grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
+      <div className="min-w-0">
+        <p>
+          <strong className="figure">{done}</strong> of <strong className="figure">{all}</strong> steps done
+        </p>
+        <progress className="run-progress" max={all} value={done} aria-label="Steps done" />
+        <LogBar log={{ ...log, last }} undoes={["step-done", "stop-proved", "connection-noted"]} />
+        <WaitTimers
+          waits={waitsOf(
+            sheets.map(({ connection, steps }) => ({
+              id: connection.id,
+              label: connection.survey.label,
+              steps,
+            })),
+            Date.parse(props.now),
+          )}
+        />
+        {next ? (
+          <ol aria-label="Steps to do" data-run="">
+            <LineOfRun
+              key={`${next.connection.id} ${next.step.id}`}
+              {...{ line: next, isNext: true, props, log, clock: clockOf(next) }}
+            />
+            {ahead.map((line) => (
+              <LineOfRun
+                key={`${line.connection.id} ${line.step.id}`}
+                {...{ line, isNext: false, props, log, clock: clockOf(line) }}
+              />
+            ))}
+          </ol>
+        ) : (
+          <p className="mt-4 text-[1.2rem] font-bold text-dry-ink">Every step is done.</p>
+        )}
+        {rest.length > AHEAD && (
+          <button
+            type="button"
+            className="button mt-2"
+            aria-expanded={showsAll}
+            onClick={() => setShowsAll(!showsAll)}
+          >
+            {showsAll ? "Only what is next" : `All ${rest.length + 1} steps to do`}
+          </button>
+        )}
+        {ticks.length > 0 && (
+          <details className="mt-4">
+            <summary className="min-h-[44px] cursor-pointer py-2 underline">
+              Ticked, <span className="figure">{ticks.length}</span>: undo one
+            </summary>
+            <ol>
+              {ticks.map(({ connection, step }) => (
+                <LineOfRun
+                  key={`${connection.id} ${step.id}`}
+                  line={{ connection, step, startMin: null, isOff: false }}
+                  {...{ isNext: false, props, log, clock: null }}
+                />
+              ))}
+            </ol>
+          </details>
+        )}
+        {next && (
+          <NotesAndPhotos
+            key={next.connection.id}
+            visitId={props.visitId}
+            connection={next.connection}
+            act={log.act}
+          />
+        )}
+      </div>
+      <aside aria-label="Time line" className="mt-4 min-w-0 lg:mt-0">
+        {planned ? (
+          <>
+            <WaterBack planned={planned} zone={props.zone} />
+            <p>
+              Done at{" "}
+              <strong className="figure">
+                {clockIn(props.zone, later(planned.from, planned.schedule.totalMin))}
+              </strong>
+              , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
+            </p>
+            <div className="mt-2">
+              <TimeLine
+                rows={scheduleRows(planned)}
+                totalMin={Math.ceil(planned.schedule.totalMin)}
+                clockAt={(minute) => clockIn(props.zone, later(planned.from, minute))}
+                isNarrow
+              />
+            </div>
+            <p className="text-[0.9rem] text-quiet">
+              Bars: hands on. Hatched: waiting. Framed: no water there. Planned from now on, again after every
+              tick.
+            </p>
+          </>
+        ) : (
+          <p className="text-quiet">Planning the order…</p>
+        )}
+        <div className="mt-3 flex flex-wrap gap-2">
+          <WakeLock />
+          <button
+            type="button"
+            className="button"
+            aria-pressed={hands === 2}
+            onClick={() => setHands(hands === 2 ? 1 : 2)}
+          >
+            {hands === 2 ? "Two pairs of hands ✓" : "Two pairs of hands"}
+          </button>
+        </div>
+        {unplanned.length > 0 && (
+          <p className="mt-3 border-l-4 border-work pl-2">
+            No hookup chosen yet, so not in it: {unplanned.map(({ survey }) => survey.label).join(", ")}.
+          </p>
+        )}
+      </aside>
+    </div>
+  );
+}
