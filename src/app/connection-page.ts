@@ -96,7 +96,6 @@ export async function readVisitRun(context: Context, params: Readonly<Record<str
   if (visit.state.site === null) throw notFound("visit");
   const { tables } = context;
   const { connections } = visit.state;
-  const codes = new Set(connections.flatMap(codesOf));
   const fixtures = new Set(connections.map(({ survey }) => survey.fixture));
   const steps = withLearned(
     await stepsOfVisit(context, visit.libraryVersion),
@@ -111,7 +110,8 @@ export async function readVisitRun(context: Context, params: Readonly<Record<str
       zone: visit.state.site.zone,
       now: context.now().toISOString(),
       tables: {
-        ends: tables.ends.filter((end) => codes.has(end.code)),
+        // All of them: a hookup chosen on the way, a stop replaced, may bring any.
+        ends: tables.ends,
         fixtures: tables.fixtures.filter((each) => fixtures.has(each.fixture)),
         presets: tables.presets.filter((each) => fixtures.has(each.fixture)),
         stages: tables.stages,

@@ -10,7 +10,11 @@ export async function openBrowser(): Promise<Browser> {
   // Chromium refuses its sandbox to root; what it loads here is our own server only.
   return chromium.launch({
     executablePath: "/usr/bin/chromium",
-    args: process.getuid?.() === 0 ? ["--no-sandbox"] : [],
+    args: [
+      ...(process.getuid?.() === 0 ? ["--no-sandbox"] : []),
+      // No name but our own is found: neither a page nor a worker of it reaches another machine.
+      "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+    ],
   });
 }
 
@@ -38,10 +42,9 @@ export async function visitor(
   });
   const left: string[] = [];
   const faults: string[] = [];
-  await context.route("**", (route) => {
-    if (new URL(route.request().url()).hostname === "127.0.0.1") return route.continue();
-    left.push(route.request().url());
-    return route.abort();
+  context.on("request", (request) => {
+    const { protocol, hostname } = new URL(request.url());
+    if (!["data:", "blob:"].includes(protocol) && hostname !== "127.0.0.1") left.push(request.url());
   });
   const page = await context.newPage();
   page.setDefaultTimeout(15_000);

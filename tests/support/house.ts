@@ -7,6 +7,12 @@ import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "
 export interface House {
   /** A visitor with a fresh profile at the server. */
   readonly enter: (options?: BrowserContextOptions) => Promise<Visitor>;
+  /** The house's own database. */
+  readonly database: () => TestDatabase;
+  /** The server is gone, as after a power cut; what the browser sends meets nobody. */
+  readonly cut: () => Promise<void>;
+  /** The server is there again, under its own address. */
+  readonly mend: () => Promise<void>;
 }
 
 export function openHouse(template: "template_empty" | "template_demo"): House {
@@ -20,11 +26,18 @@ export function openHouse(template: "template_empty" | "template_demo"): House {
     await open?.server.stop();
     await open?.database.drop();
   });
+  const opened = () => {
+    if (open === undefined)
+      throw new Error("the house opens before the first test, not while it is described");
+    return open;
+  };
   return {
-    enter: (options) => {
-      if (open === undefined)
-        throw new Error("the house opens before the first test, not while it is described");
-      return visitor(open.browser, open.server.base, options);
+    enter: (options) => visitor(opened().browser, opened().server.base, options),
+    database: () => opened().database,
+    cut: () => opened().server.kill(),
+    mend: async () => {
+      const { database, server } = opened();
+      open = { ...opened(), server: await startServer(database.url, server.port) };
     },
   };
 }

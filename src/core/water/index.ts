@@ -1,1 +1,2 @@
+export { waterDensity, waterGrowth } from "./expansion.ts";
 export { frictionFactor, lossPsi, type Reach } from "./friction.ts";

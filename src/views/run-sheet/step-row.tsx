@@ -37,7 +37,9 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
     );
   if (step.isDone) return <span className="figure text-dry-ink">done</span>;
   const wait = step.waitMin > 0 ? `, then wait ${step.waitMin} min` : "";
-  return <span className="figure text-quiet">{`${step.handsOnMin.likely} min${wait}`}</span>;
+  return (
+    <span className="figure text-quiet">{`${Math.max(0.5, Math.round(step.handsOnMin.likely * 2) / 2)} min${wait}`}</span>
+  );
 }
 
 /** One step: its words, its caution, and what ticks it. */

@@ -15,15 +15,15 @@ const RETRY_MS = 8000;
 export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps) {
   const [text, setText] = useState("");
   const [state, setState] = useState<"idle" | "working" | "failed">("idle");
-  const [left, setLeft] = useState(0);
+  const [onTheWay, setOnTheWay] = useState<ReadonlySet<string>>(new Set());
   const [round, setRound] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each round is one more try.
   useEffect(() => {
     let timer: ReturnType<typeof setTimeout> | undefined;
     sendPhotos()
       .then((waiting) => {
-        setLeft(waiting);
-        if (waiting > 0) timer = setTimeout(() => setRound((now) => now + 1), RETRY_MS);
+        setOnTheWay(waiting);
+        if (waiting.size > 0) timer = setTimeout(() => setRound((now) => now + 1), RETRY_MS);
       })
       .catch(() => undefined);
     return () => clearTimeout(timer);
@@ -33,6 +33,7 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
     try {
       const photo = uuid();
       await holdPhoto(visitId, photo, await makeSmall(file));
+      setOnTheWay((before) => new Set([...before, photo]));
       act({ kind: "photo-added", connection: connection.id, photo, caption: text.trim().slice(0, 200) });
       setText("");
       setState("idle");
@@ -80,7 +81,11 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
               }}
             />
           </label>
-          {left > 0 && <span className="self-center text-wet-ink">{left} pictures not sent yet</span>}
+          {onTheWay.size > 0 && (
+            <span className="self-center text-wet-ink">
+              {onTheWay.size === 1 ? "1 picture" : `${onTheWay.size} pictures`} not sent yet
+            </span>
+          )}
         </p>
         {state === "failed" && <p className="fault">That file is no picture this browser can read.</p>}
       </form>
@@ -94,13 +99,15 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
       <ul className="flex flex-wrap gap-3">
         {connection.photos.map(({ id, caption }) => (
           <li key={id} className="w-40 text-[0.85rem]">
-            <a href={`/api/v1/visits/${visitId}/photos/${id}`}>
-              <img
-                src={`/api/v1/visits/${visitId}/photos/${id}?n=${left}`}
-                alt={caption || "picture without words"}
-                className="max-h-32 border border-rule"
-              />
-            </a>
+            {!onTheWay.has(id) && (
+              <a href={`/api/v1/visits/${visitId}/photos/${id}`}>
+                <img
+                  src={`/api/v1/visits/${visitId}/photos/${id}`}
+                  alt={caption || "picture without words"}
+                  className="max-h-32 border border-rule"
+                />
+              </a>
+            )}
             {caption}
           </li>
         ))}

@@ -28,10 +28,10 @@ export async function holdPhoto(visitId: string, photo: string, blob: Blob): Pro
   await set(photo, { visitId, blob } satisfies Held, store());
 }
 
-/** Sends what is held; returns how many still wait. A picture the server will never take is let go. */
-export async function sendPhotos(): Promise<number> {
+/** Sends what is held; returns those that still wait. A picture the server will never take is let go. */
+export async function sendPhotos(): Promise<ReadonlySet<string>> {
   const held = await entries<string, Held>(store());
-  let left = 0;
+  const left = new Set<string>();
   for (const [photo, { visitId, blob }] of held)
     try {
       const response = await fetch(`/api/v1/visits/${visitId}/photos/${photo}`, {
@@ -40,9 +40,9 @@ export async function sendPhotos(): Promise<number> {
         body: blob,
       });
       if (response.ok || (response.status >= 400 && response.status < 500)) await del(photo, store());
-      else left += 1;
+      else left.add(photo);
     } catch {
-      left += 1;
+      left.add(photo);
     }
   return left;
 }

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
+import { liveEvents, type VisitEvent, WATER_IN } from "../../core/visit/index.ts";
 import { scheduleRows } from "../../drawing/schedule-rows.ts";
 import { TimeLine } from "../../drawing/time-line.tsx";
 import { clockIn } from "../clock.ts";
@@ -54,6 +54,7 @@ function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
   const { proof } = connection.survey.stop;
   const isProving = step.id === "close-stop" && !step.isDone;
   const hasFailed = step.id === "close-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
+  const isShut = connection.steps.has("close-stop") && !connection.steps.has(WATER_IN) && proof !== "dead";
   return (
     <StepRow
       step={step}
@@ -76,6 +77,13 @@ function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
           <StopProof connection={connection} act={log.act} closes={step.id} />
         ) : isNext && hasFailed ? (
           <ReplaceStop connection={connection} act={log.act} />
+        ) : isNext && isShut && proof !== "seized" ? (
+          <details className="mt-1 text-[0.95rem]">
+            <summary className="min-h-[44px] cursor-pointer py-2 underline">
+              Its stop lets water through
+            </summary>
+            <StopProof connection={connection} act={log.act} closes={null} />
+          </details>
         ) : undefined
       }
       onTick={(turns) =>
@@ -131,6 +139,22 @@ export function VisitRun(props: VisitRunProps) {
     return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;
   return (
     <div className="mt-2 grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
+      <header className="mb-3 border-b-2 border-rule pb-2 lg:col-span-2">
+        {planned ? (
+          <>
+            <WaterBack planned={planned} zone={props.zone} />
+            <p>
+              Done at{" "}
+              <strong className="figure">
+                {clockIn(props.zone, later(planned.from, planned.schedule.totalMin))}
+              </strong>
+              , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
+            </p>
+          </>
+        ) : (
+          <p className="text-quiet">Planning the order…</p>
+        )}
+      </header>
       <div className="min-w-0">
         <p>
           <strong className="figure">{done}</strong> of <strong className="figure">{all}</strong> steps done
@@ -199,31 +223,19 @@ export function VisitRun(props: VisitRunProps) {
         )}
       </div>
       <aside aria-label="Time line" className="mt-4 min-w-0 lg:mt-0">
-        {planned ? (
+        {planned && (
           <>
-            <WaterBack planned={planned} zone={props.zone} />
-            <p>
-              Done at{" "}
-              <strong className="figure">
-                {clockIn(props.zone, later(planned.from, planned.schedule.totalMin))}
-              </strong>
-              , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
-            </p>
-            <div className="mt-2">
-              <TimeLine
-                rows={scheduleRows(planned)}
-                totalMin={Math.ceil(planned.schedule.totalMin)}
-                clockAt={(minute) => clockIn(props.zone, later(planned.from, minute))}
-                isNarrow
-              />
-            </div>
+            <TimeLine
+              rows={scheduleRows(planned)}
+              totalMin={Math.ceil(planned.schedule.totalMin)}
+              clockAt={(minute) => clockIn(props.zone, later(planned.from, minute))}
+              isNarrow
+            />
             <p className="text-[0.9rem] text-quiet">
               Bars: hands on. Hatched: waiting. Framed: no water there. Planned from now on, again after every
               tick.
             </p>
           </>
-        ) : (
-          <p className="text-quiet">Planning the order…</p>
         )}
         <div className="mt-3 flex flex-wrap gap-2">
           <WakeLock />

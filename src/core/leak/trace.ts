@@ -1,0 +1,210 @@
+/** A gauge's readings made fit for judging: what is no reading is set aside, jumps are found, the rest is drawn together. */
+
+export interface Sample {
+  /** Seconds since the hold began. */
+  readonly t: number;
+  readonly psi: number;
+  readonly tempF?: number;
+}
+
+export interface Gauge {
+  readonly resolutionPsi: number;
+  readonly type: "digital" | "dial";
+}
+
+/** Several neighbouring readings as one. */
+export interface Point {
+  readonly t: number;
+  readonly psi: number;
+  readonly tempF: number | null;
+  /** How far its pressure may be off, psi, one sigma. */
+  readonly sigmaPsi: number;
+}
+
+export interface Trace {
+  readonly points: readonly Point[];
+  /** Seconds at which the pressure jumped: somebody bumped it or turned a valve. */
+  readonly steps: readonly number[];
+  /** Share of the time without readings, and readings of nothing while there was pressure. */
+  readonly gapShare: number;
+  readonly dropouts: number;
+  /** The section ran empty; null: it did not. */
+  readonly emptied: {
+    readonly fromT: number;
+    readonly fromPsi: number;
+    readonly byT: number;
+    readonly byPsi: number;
+  } | null;
+  /** Scatter of a single reading besides its marks, psi, one sigma. */
+  readonly scatterPsi: number;
+}
+
+/** Most points a trace is drawn together to: a straight leak shows as well in 36 as in 400. */
+const MOST_POINTS = 36;
+/** More jumps than this and nothing is left to judge. */
+export const MOST_STEPS = 4;
+/** Below this share of what it was, or this pressure, a section counts as empty. */
+const EMPTY_SHARE = 0.08;
+const EMPTY_PSI = 2;
+/** A pause this many times the usual one is a gap. */
+const GAP = 3.5;
+
+const median = (values: readonly number[]): number => {
+  const sorted = values.toSorted((a, b) => a - b);
+  const middle = sorted.length >> 1;
+  const high = sorted[middle] ?? 0;
+  return sorted.length % 2 === 1 ? high : ((sorted[middle - 1] ?? 0) + high) / 2;
+};
+
+/** Readings of nothing, or far off both sides, between readings that agree. */
+function isDropout(samples: readonly Sample[], at: number, { resolutionPsi }: Gauge): boolean {
+  const [before, here, after] = [samples[at - 1], samples[at], samples[at + 1]];
+  if (!before || !here || !after) return false;
+  const off = Math.min(Math.abs(here.psi - before.psi), Math.abs(here.psi - after.psi));
+  return off > Math.max(6 * resolutionPsi, 0.2 * before.psi, 4 * Math.abs(before.psi - after.psi));
+}
+
+/** Runs of nothing (the gauge was off) that end in readings like those before. */
+function withoutDropouts(samples: readonly Sample[], gauge: Gauge): readonly Sample[] {
+  const single = samples.filter((_, at) => !isDropout(samples, at, gauge));
+  const isNothing = ({ psi }: Sample) => psi <= Math.min(0.5, gauge.resolutionPsi);
+  const lastLive = single.findLastIndex((sample) => !isNothing(sample));
+  return single.filter((sample, at) => at > lastLive || !isNothing(sample));
+}
+
+/** Scatter from what three neighbours differ by beyond a straight line; robust, so that jumps do not count. */
+function scatterOf(samples: readonly Sample[], usualGap: number): number {
+  const bends: number[] = [];
+  for (let at = 1; at + 1 < samples.length; at += 1) {
+    const [a, b, c] = [samples[at - 1], samples[at], samples[at + 1]];
+    if (!a || !b || !c || c.t - a.t > 2 * GAP * usualGap) continue;
+    const share = (b.t - a.t) / (c.t - a.t);
+    bends.push((b.psi - (a.psi + share * (c.psi - a.psi))) / Math.sqrt(1 + share ** 2 + (1 - share) ** 2));
+  }
+  if (bends.length < 4) return 0;
+  const rough = Math.sqrt(bends.reduce((sum, bend) => sum + bend * bend, 0) / bends.length);
+  const robust = 1.4826 * median(bends.map(Math.abs));
+  // Readings that mostly repeat have a median of nothing: the trimmed scatter stands in.
+  const kept = bends
+    .map(Math.abs)
+    .toSorted((x, y) => x - y)
+    .slice(0, Math.ceil(bends.length * 0.95));
+  const trimmed = Math.sqrt(kept.reduce((sum, bend) => sum + bend * bend, 0) / kept.length);
+  return Math.min(rough, Math.max(robust, trimmed));
+}
+
+/** Jumps: a change far beyond the scatter and beyond what the readings on either side go on doing. */
+function stepsIn(samples: readonly Sample[], scatter: number, { resolutionPsi }: Gauge): readonly number[] {
+  const rates = samples.slice(1).map((sample, at) => {
+    const before = samples[at] ?? sample;
+    return (sample.psi - before.psi) / Math.max(sample.t - before.t, 1e-9);
+  });
+  const found: number[] = [];
+  for (const [at, rate] of rates.entries()) {
+    const [a, b] = [samples[at], samples[at + 1]];
+    if (!a || !b) continue;
+    const around = [at - 3, at - 2, at - 1, at + 1, at + 2, at + 3].flatMap((index) => rates[index] ?? []);
+    if (around.length < 2) continue;
+    const usual = median(around) * (b.t - a.t);
+    const jump = rate * (b.t - a.t) - usual;
+    if (Math.abs(jump) > Math.max(7 * scatter, 3.2 * resolutionPsi, 5 * Math.abs(usual), 0.004 * a.psi))
+      found.push((a.t + b.t) / 2);
+  }
+  return found;
+}
+
+function emptiedIn(samples: readonly Sample[]): Trace["emptied"] {
+  const start = samples[0]?.psi ?? 0;
+  const limit = Math.max(EMPTY_PSI, EMPTY_SHARE * start);
+  if (start <= 2 * limit) return null;
+  const at = samples.findIndex(({ psi }) => psi < limit);
+  const [last, first] = [samples[at - 1], samples[at]];
+  if (at < 1 || !last || !first || samples.slice(at).some(({ psi }) => psi > 2 * limit)) return null;
+  return { fromT: last.t, fromPsi: last.psi, byT: first.t, byPsi: first.psi };
+}
+
+/** Temperatures smoothed by a line through the neighbours within a window: a sensor's chatter is no warmth. */
+function smoothTemps(samples: readonly Sample[]): readonly (number | null)[] {
+  const known = samples.flatMap(({ t, tempF }) => (tempF === undefined ? [] : [{ t, tempF }]));
+  if (known.length < 2) return samples.map(() => null);
+  const span = (known.at(-1)?.t ?? 0) - (known[0]?.t ?? 0);
+  const width = Math.max(span / 8, (3 * span) / known.length);
+  return samples.map(({ t }) => {
+    let [w, wx, wy, wxx, wxy] = [0, 0, 0, 0, 0];
+    for (const each of known) {
+      const x = (each.t - t) / width;
+      const weight = Math.exp(-2 * x * x);
+      w += weight;
+      wx += weight * x;
+      wy += weight * each.tempF;
+      wxx += weight * x * x;
+      wxy += weight * x * each.tempF;
+    }
+    const bottom = w * wxx - wx * wx;
+    return bottom > 1e-9 * w * w ? (wxx * wy - wx * wxy) / bottom : wy / w;
+  });
+}
+
+/** Readings of one stretch drawn together, in equal numbers. */
+function drawTogether(
+  stretch: readonly { readonly sample: Sample; readonly tempF: number | null }[],
+  most: number,
+  scatter: number,
+  { resolutionPsi, type }: Gauge,
+): readonly Point[] {
+  const size = Math.max(1, Math.ceil(stretch.length / Math.max(1, most)));
+  const points: Point[] = [];
+  // Half a mark as the greatest error of rounding; a dial is read a little worse than its marks.
+  const marks = resolutionPsi / Math.sqrt(12);
+  const reading = type === "dial" ? 1.2 * marks : marks;
+  for (let from = 0; from < stretch.length; from += size) {
+    const group = stretch.slice(from, from + size);
+    const count = group.length;
+    const mean = (pick: (each: (typeof group)[number]) => number) =>
+      group.reduce((sum, each) => sum + pick(each), 0) / count;
+    // Rounding averages out only as far as the readings scatter across marks.
+    const shared = Math.exp(-2 * (Math.PI * (scatter / resolutionPsi)) ** 2);
+    const rounding = reading ** 2 * (shared + (1 - shared) / count);
+    points.push({
+      t: mean(({ sample }) => sample.t),
+      psi: mean(({ sample }) => sample.psi),
+      tempF: group[0]?.tempF == null ? null : mean(({ tempF }) => tempF ?? 0),
+      sigmaPsi: Math.sqrt(rounding + scatter ** 2 / count),
+    });
+  }
+  return points;
+}
+
+/**
+ * Readings in the order of time made fit for judging.
+ * `samples` t in s, ascending; psi gauge. Returns at least one point when there is at least one sample.
+ */
+export function readTrace(samples: readonly Sample[], gauge: Gauge): Trace {
+  const live = withoutDropouts(samples, gauge);
+  const gaps = live.slice(1).map(({ t }, at) => t - (live[at]?.t ?? t));
+  const usualGap = gaps.length > 0 ? median(gaps) : 0;
+  const span = (live.at(-1)?.t ?? 0) - (live[0]?.t ?? 0);
+  const missing = gaps.filter((gap) => gap > GAP * usualGap).reduce((sum, gap) => sum + gap, 0);
+  const emptied = emptiedIn(live);
+  const judged = emptied ? live.filter(({ t }) => t <= emptied.fromT) : live;
+  const scatterPsi = scatterOf(judged, usualGap);
+  const steps = stepsIn(judged, scatterPsi, gauge);
+  const temps = smoothTemps(judged);
+  const rows = judged.map((sample, at) => ({ sample, tempF: temps[at] ?? null }));
+  const cuts = [...steps, Number.POSITIVE_INFINITY];
+  let from = Number.NEGATIVE_INFINITY;
+  const points = cuts.flatMap((cut) => {
+    const stretch = rows.filter(({ sample }) => sample.t > from && sample.t <= cut);
+    from = cut;
+    const share = Math.max(2, Math.round((MOST_POINTS * stretch.length) / Math.max(1, rows.length)));
+    return drawTogether(stretch, share, scatterPsi, gauge);
+  });
+  return {
+    points,
+    steps,
+    gapShare: span > 0 ? missing / span : 0,
+    dropouts: samples.length - live.length,
+    emptied,
+    scatterPsi,
+  };
+}

@@ -1,0 +1,190 @@
+/** A visit of six connections worked down on one sheet: a stop breaks on the way, and the network goes and comes back. */
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import type { Page } from "playwright-core";
+import { makeContext } from "../../src/app/context.ts";
+import { openVisit, readVisit } from "../../src/app/visits.ts";
+import { alive, go, saved } from "../support/browser.ts";
+import { openHouse } from "../support/house.ts";
+import { begun, idOf } from "../support/story.ts";
+
+const { enter, database, cut, mend } = openHouse("template_empty");
+const SIX = ["toilet", "lavatory-hot", "lavatory-cold", "kitchen-cold", "dishwasher", "refrigerator"];
+const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
+
+/** Opens a visit of the six under its number; its events come from the same story as everywhere. */
+async function openSix(number: number): Promise<string> {
+  const visit = idOf(0x600000 + number);
+  const events = SIX.flatMap((preset, at) =>
+    begun(preset, { connection: idOf(0x610000 + number * 16 + at) }).slice(at === 0 ? 0 : 1),
+  ).map((event, at) => ({ ...event, id: idOf(0x620000 + number * 256 + at) }));
+  await openVisit(makeContext(database().sql), visit, events);
+  return visit;
+}
+
+const read = (visit: string) => readVisit(makeContext(database().sql), visit);
+const next = (page: Page) => page.locator("ol[data-run] > li").first();
+const planned = (page: Page) => page.locator("[data-water-back]").waitFor();
+
+async function doneOf(page: Page): Promise<number> {
+  const text = await page.getByText(/^\d+ of \d+ steps done$/).textContent();
+  return Number(text?.split(" ")[0]);
+}
+
+/** Ticks what is next, in the order the sheet gives; a stop to be proved holds. Returns the step. */
+async function tickNext(page: Page): Promise<string> {
+  const before = await doneOf(page);
+  const step = (await next(page).getAttribute("data-step")) ?? "";
+  const proof = next(page).getByRole("button", { name: "Holds", exact: true });
+  if ((await proof.count()) > 0) await proof.click();
+  else await next(page).getByRole("button", { name: /^Tick/ }).click();
+  await page.waitForFunction(
+    (done) => document.querySelector("main")?.textContent?.includes(`${done} of `),
+    before + 1,
+  );
+  return step;
+}
+
+async function tickUntil(page: Page, step: string): Promise<void> {
+  for (let count = 0; (await next(page).getAttribute("data-step")) !== step; count += 1) {
+    assert.ok(count < 40, `no step ${step} came`);
+    await tickNext(page);
+  }
+}
+
+describe("a visit of six connections", () => {
+  it("is planned again when a stop breaks, keeps every tick, and has the stop replaced", async () => {
+    const visit = await openSix(1);
+    const { page, leave } = await enter(PHONE);
+    await go(page, `/visits/${visit}/run`);
+    await planned(page);
+    await tickUntil(page, "close-stop");
+    const broken = (await next(page).getByRole("link").first().getAttribute("href")) ?? "";
+    const before = await doneOf(page);
+
+    // It goes on turning without closing: the next valve up is on the sheet at once.
+    await next(page).getByRole("button", { name: "Seized or broken" }).click();
+    await page.locator('li[data-step="close-upstream"]').first().waitFor();
+    await page
+      .getByText(/branch, next valve up|hot side, at the heater/)
+      .first()
+      .waitFor();
+    assert.equal(await doneOf(page), before, "a tick was lost");
+    await saved(page);
+    await tickUntil(page, "close-upstream");
+    assert.equal(await next(page).getByRole("link").first().getAttribute("href"), broken);
+
+    // Replacing it in the same visit: what it takes besides is told first, and the ticks stay.
+    const ticked = await doneOf(page);
+    await next(page).getByLabel("It sits on").selectOption("pipe-1/2-copper");
+    await next(page).getByRole("button", { name: "What would it take?" }).click();
+    await next(page).getByText("Besides what was planned:").waitFor();
+    await next(page).getByRole("button", { name: "Replace it in this visit" }).click();
+    await page.getByRole("button", { name: /^All \d+ steps/ }).click();
+    await page.locator('li[data-step="pull-stop"]').waitFor();
+    await saved(page);
+    const kept = await read(visit);
+    const connection = kept.state.connections.find(({ id }) => broken.includes(id));
+    assert.equal(connection?.survey.supply.kind, "dead-stop");
+    assert.equal(connection?.proofs.at(-1)?.result, "seized");
+    assert.ok(connection?.plan?.plan.parts.some(({ kind }) => kind === "stop"));
+    // What names the parts is to be done afresh; every other tick stands.
+    const redone = ["lay-out", "cut-tube"].filter((step) =>
+      kept.events.some(
+        ({ event }) =>
+          event.kind === "step-done" && event.step === step && event.connection === connection?.id,
+      ),
+    ).length;
+    assert.equal(await doneOf(page), ticked - redone);
+    await leave();
+  });
+
+  it("loses the network, is reloaded and closed meanwhile, and every tick arrives once and in order", async () => {
+    const visit = await openSix(2);
+    const { page, leave } = await enter(PHONE);
+    const context = page.context();
+    await go(page, `/visits/${visit}/run`);
+    await planned(page);
+    await page.locator("html[data-offline-ready]").waitFor({ state: "attached" });
+    const before = await read(visit);
+
+    await cut();
+    const steps = [await tickNext(page), await tickNext(page), await tickNext(page)];
+    await page.getByText(/3 not sent yet, kept on this device/).waitFor();
+    await page.reload();
+    await alive(page);
+    assert.equal(await doneOf(page), 3);
+    await planned(page);
+    steps.push(await tickNext(page));
+    await page.getByText(/4 not sent yet/).waitFor();
+    await page.close();
+
+    const later = await context.newPage();
+    await later.goto(`/visits/${visit}/run`);
+    await alive(later);
+    assert.equal(await doneOf(later), 4);
+    assert.equal((await read(visit)).version, before.version, "nothing can have been sent");
+
+    await mend();
+    await later.getByRole("button", { name: "Try now" }).click();
+    await saved(later);
+    const after = await read(visit);
+    assert.deepEqual(after.events.slice(0, before.version), before.events);
+    assert.deepEqual(
+      after.events
+        .slice(before.version)
+        .map(({ event }) => (event.kind === "step-done" ? event.step : event.kind)),
+      steps,
+    );
+    await later.reload();
+    await alive(later);
+    assert.equal(await doneOf(later), 4);
+    await leave();
+  });
+
+  it("keeps a note and a picture, made small by the browser", async () => {
+    const visit = await openSix(3);
+    const { page, leave } = await enter();
+    await go(page, `/visits/${visit}/run`);
+    await planned(page);
+    const notes = page.getByRole("region", { name: /^Notes and pictures/ });
+    await notes.getByLabel(/Seen, done, told/).fill("blister at the cuff");
+    await notes.getByRole("button", { name: "Keep the note" }).click();
+    await notes.getByText("blister at the cuff").waitFor();
+    const png = await page.screenshot();
+    await notes.getByLabel(/Seen, done, told/).fill("old line");
+    await notes
+      .getByLabel("Add a picture")
+      .setInputFiles({ name: "line.png", mimeType: "image/png", buffer: png });
+    const picture = notes.getByRole("img", { name: "old line" });
+    await picture.waitFor();
+    await saved(page);
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll("img")].some((each) => each.alt && each.naturalWidth > 0),
+    );
+    const { state } = await read(visit);
+    const [photo] = state.connections.flatMap(({ photos }) => photos);
+    const answer = await page.request.get(`/api/v1/visits/${visit}/photos/${photo?.id}`);
+    assert.equal(answer.headers()["content-type"], "image/jpeg");
+
+    // Sent as a picture, it must be one.
+    await notes
+      .getByLabel("Add a picture")
+      .setInputFiles({ name: "x.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
+    await notes.getByText("no picture this browser can read").waitFor();
+    await leave();
+  });
+
+  it("counts a wait down and stops one started by hand", async () => {
+    const visit = await openSix(4);
+    const { page, leave } = await enter();
+    await go(page, `/visits/${visit}/run`);
+    await page.getByText("Start a wait").click();
+    await page.getByRole("button", { name: "15 min", exact: true }).click();
+    const waits = page.getByRole("region", { name: "Waits" });
+    await waits.getByText(/^1[45]:\d\d$/).waitFor();
+    await waits.getByRole("button", { name: "Stop the wait: 15 min" }).click();
+    await waits.getByText(/^1[45]:\d\d$/).waitFor({ state: "detached" });
+    await leave();
+  });
+});
