@@ -1,4 +1,15 @@
+export type { DrawOff } from "./explanations.ts";
+export { analyseHold, type HoldAnswer, type HoldTest, type Verdict } from "./hold.ts";
+export { LEAK_RANGE, TIGHT_MEANS_BELOW } from "./leak-odds.ts";
 export { lookingOrder } from "./looking-order.ts";
+export {
+  HOSE_CREEP_PER_DECADE,
+  HOSE_ML_PER_PSI_FT,
+  SECTION_MATERIALS,
+  type Section,
+  type SectionMaterial,
+  WALLS,
+} from "./section.ts";
 export {
   CHECK_METHODS,
   CHECK_SCOPES,
@@ -9,4 +20,6 @@ export {
   type Stage,
   type StageCode,
 } from "./stage.ts";
+export { SUSPECTS, type Suspect } from "./suspects.ts";
+export type { Gauge, Sample } from "./trace.ts";
 export { detectableMlPerMin, mlPerDay } from "./watch.ts";

@@ -1,0 +1,54 @@
+/** What to do after a hold, in one or two lines: the thing that would tell most, first. */
+import type { HoldTest, Verdict } from "./hold.ts";
+import { TIGHT_MEANS_BELOW } from "./leak-odds.ts";
+import type { Suspect } from "./suspects.ts";
+import { MOST_STEPS, type Trace } from "./trace.ts";
+
+interface Outcome {
+  readonly test: HoldTest;
+  readonly trace: Trace;
+  readonly verdict: Verdict;
+  readonly suspected: readonly Suspect[];
+  readonly minimumDetectableMlPerMin: number;
+}
+
+const PROVE_STOP =
+  "Prove the stop: bleed the section and watch for a rise. A stop that passes feeds the section and hides a leak.";
+const DRAW_OFF =
+  "Let 2 to 5 mL out into a syringe and read the gauge before and after: that tells how much a psi means, and narrows the rate.";
+
+function atInconclusive({ test, trace, suspected }: Outcome): string {
+  if (trace.steps.length > MOST_STEPS)
+    return "The gauge jumped too often: find out what was touched, and hold again with everything left alone.";
+  if (test.stopChecked === false) return PROVE_STOP;
+  if (suspected.includes("temperature"))
+    return "Let everything come to the room's temperature first, or log the pipe's temperature with the readings.";
+  if (suspected.includes("dropouts"))
+    return "Readings are missing: see to the gauge's connection and hold again.";
+  if (suspected.includes("air")) return "Bleed the air out at the highest point, then hold again.";
+  if (test.drawOff === null && !suspected.includes("creep")) return `Hold longer. ${DRAW_OFF}`;
+  if (suspected.includes("creep"))
+    return "The line itself still gives way: leave it under pressure for a quarter of an hour, bring it back to pressure, and hold again, longer.";
+  if (test.gauge.type === "dial") return "Use a gauge that shows a tenth of a psi, or hold longer.";
+  return "Hold longer: the change so far is no larger than what else may move the gauge.";
+}
+
+/** One or two sentences. Never says more than the verdict does. */
+export function adviceFor(outcome: Outcome): string {
+  const { test, trace, verdict, minimumDetectableMlPerMin } = outcome;
+  if (verdict === "inconclusive") return atInconclusive(outcome);
+  if (verdict === "leak") {
+    if (trace.emptied !== null && trace.points.length < 4)
+      return "It emptied between two readings: if nobody opened a valve, look for the water now. The rate is a lower bound.";
+    return `Look for the highest wet point with a dry tissue, snug or re-make it, and hold again.${test.drawOff === null ? ` ${DRAW_OFF}` : ""}`;
+  }
+  const hidden =
+    minimumDetectableMlPerMin > TIGHT_MEANS_BELOW
+      ? " Smaller leaks than it could have told stay open: look back after a day."
+      : " What it could not have told is what the look-back after a day is for.";
+  return (
+    (test.stopChecked === true
+      ? "Tight as far as this test can tell."
+      : `${PROVE_STOP} Till then this says only what the readings say.`) + hidden
+  );
+}

@@ -1,0 +1,116 @@
+/** The smallest leak a hold could have told: leaks are simulated in a section like the one tested, and judged as it was. */
+
+import type { Guess, HoldFacts } from "./explanations.ts";
+import { coefficientsAt, fitAll, otherMl } from "./hold-fit.ts";
+import { LEAK_RANGE, quickLogOdds } from "./leak-odds.ts";
+import { halton, normalQuantile } from "./normal.ts";
+import { type Fit, scatterCoefficients } from "./regression.ts";
+import { psiHolding, storedMl } from "./section.ts";
+import type { Point } from "./trace.ts";
+
+/** A leak is called when it is this many times likelier than everything else together: 30 to 1. */
+export const CALL_LOG_ODDS = Math.log(30);
+
+const DRAWS = 20;
+/** Guesses a simulated test is judged by: every third. */
+const JUDGED_BY = 3;
+const HALVINGS = 6;
+/** One-sided 95 % point. */
+const Z95 = 1.645;
+
+/** A tight section like the one tested, to be given leaks. */
+export interface Twin {
+  readonly fit: Fit;
+  readonly coefficients: Float64Array;
+  /** Error of each reading, sigmas. */
+  readonly noise: readonly number[];
+}
+
+/** Pressures the twin would show with a leak of this size, mL/min at 60 psi. */
+export function withLeak(
+  points: readonly Point[],
+  { fit, coefficients, noise }: Twin,
+  leak: number,
+): readonly Point[] {
+  const { yielding, exponent } = fit.guess;
+  const start = points[0];
+  if (!start) return [];
+  const stored0 = storedMl(yielding, start.psi);
+  const other0 = otherMl(fit, coefficients, 0);
+  let lost = 0;
+  let psi = start.psi;
+  let before = start.t;
+  return points.map((point, at) => {
+    const held = stored0 + otherMl(fit, coefficients, at) - other0;
+    // Two half steps of the midpoint rule between points, never below empty.
+    const parts = Math.min(24, Math.max(2, Math.ceil((leak * (point.t - before)) / 60 / (0.02 * stored0))));
+    for (let part = 0; part < parts; part += 1) {
+      lost += leak * (Math.max(0, psi) / 60) ** exponent * ((point.t - before) / 60 / parts);
+      psi = psiHolding(yielding, Math.max(0, held - lost));
+    }
+    before = point.t;
+    return { ...point, psi: Math.max(0, psi + (noise[at] ?? 0) * point.sigmaPsi) };
+  });
+}
+
+/** Draws of what the tested section may be, were it tight: guesses by their weight, coefficients and reading errors by theirs. */
+export function twinsOf(
+  points: readonly Point[],
+  fits: readonly Fit[],
+  weights: readonly number[],
+  leakOf: (fit: Fit) => number,
+): readonly Twin[] {
+  const twins: Twin[] = [];
+  let reached = 0;
+  for (const [index, fit] of fits.entries()) {
+    reached += (weights[index] ?? 0) * DRAWS;
+    while (twins.length < Math.min(DRAWS, reached - 0.5 + 1e-9)) {
+      const draw = twins.length;
+      const mean = coefficientsAt(fit, leakOf(fit));
+      const z = halton(draw + 7, 12).map(normalQuantile);
+      const scatter = scatterCoefficients(
+        fit.factor,
+        fit.columns.map((_, i) => z[i % z.length] ?? 0),
+      );
+      const noise = points.map((_, at) => normalQuantile(halton(at * DRAWS + draw + 31, 1)[0] ?? 0.5));
+      twins.push({ fit, coefficients: mean.map((value, i) => value + (scatter[i] ?? 0)), noise });
+    }
+  }
+  return twins;
+}
+
+/** The leak at which this twin's test begins to call one, mL/min. */
+function calledFrom(
+  points: readonly Point[],
+  twin: Twin,
+  guesses: readonly Guess[],
+  facts: HoldFacts,
+): number {
+  const calls = (leak: number) =>
+    quickLogOdds(fitAll(withLeak(points, twin, leak), guesses, facts)) >= CALL_LOG_ODDS;
+  let [low, high] = [Math.log(LEAK_RANGE.least / 4), Math.log(LEAK_RANGE.most)];
+  for (let turn = 0; turn < HALVINGS; turn += 1) {
+    const middle = (low + high) / 2;
+    if (calls(Math.exp(middle))) high = middle;
+    else low = middle;
+  }
+  return (low + high) / 2;
+}
+
+/**
+ * The leak that is called in 95 of 100 tests like this one, mL/min at 60 psi, averaged over what the section may be.
+ * At most LEAK_RANGE.most: a test that tells nothing.
+ */
+export function smallestCalled(
+  points: readonly Point[],
+  twins: readonly Twin[],
+  guesses: readonly Guess[],
+  facts: HoldFacts,
+): number {
+  if (points.length < 2 || twins.length === 0) return LEAK_RANGE.most;
+  const judges = guesses.filter((_, index) => index % JUDGED_BY === 0);
+  const logs = twins.map((twin) => calledFrom(points, twin, judges, facts));
+  const mean = logs.reduce((sum, each) => sum + each, 0) / logs.length;
+  const spread = Math.sqrt(logs.reduce((sum, each) => sum + (each - mean) ** 2, 0) / logs.length);
+  return Math.min(LEAK_RANGE.most, Math.exp(mean + Z95 * spread));
+}

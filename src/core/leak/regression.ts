@@ -1,0 +1,120 @@
+/** Bayesian linear regression in closed form, with the leak kept apart from everything else. */
+import type { Column, Guess } from "./explanations.ts";
+
+export interface Fit {
+  readonly guess: Guess;
+  /** Log likelihood of the readings with leak L, everything else integrated out: c + b L - a L^2 / 2, L in mL/min at 60 psi. */
+  readonly c: number;
+  readonly b: number;
+  readonly a: number;
+  /** Expected coefficients at no leak, and how each moves with the leak. */
+  readonly at0: Float64Array;
+  readonly perLeak: Float64Array;
+  /** Cholesky factor of the coefficients' posterior precision, lower triangle row by row. */
+  readonly factor: Float64Array;
+  readonly columns: readonly Column[];
+}
+
+/** Lower triangle of the Cholesky factor of a symmetric matrix, row by row. Errors: RangeError when it is not positive definite. */
+export function cholesky(matrix: Float64Array, size: number): Float64Array {
+  const low = new Float64Array(size * size);
+  for (let row = 0; row < size; row += 1)
+    for (let column = 0; column <= row; column += 1) {
+      let sum = matrix[row * size + column] ?? 0;
+      for (let k = 0; k < column; k += 1) sum -= (low[row * size + k] ?? 0) * (low[column * size + k] ?? 0);
+      if (row === column) {
+        if (!(sum > 0)) throw new RangeError("the matrix is not positive definite");
+        low[row * size + row] = Math.sqrt(sum);
+      } else low[row * size + column] = sum / (low[column * size + column] ?? 1);
+    }
+  return low;
+}
+
+/** Solves (L L') x = right for the Cholesky factor L. */
+export function solveCholesky(low: Float64Array, right: Float64Array): Float64Array {
+  const size = right.length;
+  const x = Float64Array.from(right);
+  for (let row = 0; row < size; row += 1) {
+    let sum = x[row] ?? 0;
+    for (let k = 0; k < row; k += 1) sum -= (low[row * size + k] ?? 0) * (x[k] ?? 0);
+    x[row] = sum / (low[row * size + row] ?? 1);
+  }
+  for (let row = size - 1; row >= 0; row -= 1) {
+    let sum = x[row] ?? 0;
+    for (let k = row + 1; k < size; k += 1) sum -= (low[k * size + row] ?? 0) * (x[k] ?? 0);
+    x[row] = sum / (low[row * size + row] ?? 1);
+  }
+  return x;
+}
+
+/** A draw of the coefficients round their mean: solves L' x = z for the factor L. */
+export function scatterCoefficients(factor: Float64Array, z: readonly number[]): Float64Array {
+  const size = z.length;
+  const x = Float64Array.from(z);
+  for (let row = size - 1; row >= 0; row -= 1) {
+    let sum = x[row] ?? 0;
+    for (let k = row + 1; k < size; k += 1) sum -= (factor[k * size + row] ?? 0) * (x[k] ?? 0);
+    x[row] = sum / (factor[row * size + row] ?? 1);
+  }
+  return x;
+}
+
+/**
+ * Regresses the change of stored volume on everything that may explain it.
+ * `y` and `sigma` in mL at each point; `leak` is G, minutes at 60 psi: the leak's effect is -L G.
+ * The likelihood is that of the pressures: guesses may be compared (the Jacobian of volume against pressure cancels the scale of sigma).
+ * Source: conjugate normal regression; each coefficient with its own normal prior.
+ */
+export function regress(
+  guess: Guess,
+  y: Float64Array,
+  sigma: Float64Array,
+  columns: readonly Column[],
+  leak: Float64Array,
+): Fit {
+  const size = columns.length;
+  const matrix = new Float64Array(size * size);
+  const toResidual = new Float64Array(size);
+  const toLeak = new Float64Array(size);
+  let [rr, rg, gg, logPrior] = [0, 0, 0, 0];
+  for (let at = 0; at < y.length; at += 1) {
+    const weight = 1 / (sigma[at] ?? 1) ** 2;
+    let residual = y[at] ?? 0;
+    for (const { mean, effect } of columns) residual -= mean * (effect[at] ?? 0);
+    const g = -(leak[at] ?? 0);
+    rr += weight * residual * residual;
+    rg += weight * residual * g;
+    gg += weight * g * g;
+    for (let i = 0; i < size; i += 1) {
+      const effect = weight * (columns[i]?.effect[at] ?? 0);
+      toResidual[i] = (toResidual[i] ?? 0) + effect * residual;
+      toLeak[i] = (toLeak[i] ?? 0) + effect * g;
+      for (let j = 0; j <= i; j += 1) {
+        const cell = i * size + j;
+        matrix[cell] = (matrix[cell] ?? 0) + effect * (columns[j]?.effect[at] ?? 0);
+      }
+    }
+  }
+  for (let i = 0; i < size; i += 1) {
+    const sd = columns[i]?.sd ?? 1;
+    matrix[i * size + i] = (matrix[i * size + i] ?? 0) + 1 / (sd * sd);
+    logPrior -= Math.log(sd);
+  }
+  const low = cholesky(matrix, size);
+  let logDet = 0;
+  for (let i = 0; i < size; i += 1) logDet += Math.log(low[i * size + i] ?? 1);
+  const shift = solveCholesky(low, toResidual);
+  const byLeak = solveCholesky(low, toLeak);
+  const dot = (left: Float64Array, right: Float64Array) =>
+    left.reduce((sum, each, i) => sum + each * (right[i] ?? 0), 0);
+  return {
+    guess,
+    c: guess.logWeight - 0.5 * (rr - dot(toResidual, shift)) - logDet + logPrior,
+    b: rg - dot(toLeak, shift),
+    a: gg - dot(toLeak, byLeak),
+    at0: Float64Array.from({ length: size }, (_, i) => (columns[i]?.mean ?? 0) + (shift[i] ?? 0)),
+    perLeak: Float64Array.from({ length: size }, (_, i) => -(byLeak[i] ?? 0)),
+    factor: low,
+    columns,
+  };
+}
