@@ -22,8 +22,10 @@ const along = (chance: Chance, low: number, high: number) => low * (high / low) 
 const within = (chance: Chance, low: number, high: number) => low + (high - low) * chance.uniform();
 
 function sectionBy(chance: Chance, confounder: Confounder | null): Section {
-  const material = chance.weighted(["copper", "copper", "pex", "cpvc", "steel"] as const, () => 1);
-  const wantsHose = confounder === "creep" || chance.happens(0.6);
+  const firm = ["copper", "copper", "cpvc", "steel"] as const;
+  const material = chance.weighted(confounder === "air" ? firm : ([...firm, "pex"] as const), () => 1);
+  // Air is in the way where nothing else gives as much.
+  const wantsHose = confounder === "creep" || (confounder !== "air" && chance.happens(0.6));
   return {
     volumeMl: Math.round(along(chance, 40, 500)),
     hoseFt: wantsHose ? Math.round(within(chance, 2, 8)) : 0,
@@ -78,7 +80,7 @@ export function holdCase(seed: number, wish: CaseWish): HoldCase {
   };
   const truth: HiddenTruth = {
     ...drawn,
-    ...(confounder === "air" ? { airMl: section.volumeMl * within(chance, 0.04, 0.08) } : {}),
+    ...(confounder === "air" ? { airMl: section.volumeMl * within(chance, 0.05, 0.08) } : {}),
     ...(seeps ? { seepMlPerMin: along(chance, 0.02, 0.2) } : {}),
     settleMl: chance.happens(0.3)
       ? within(chance, 0, 0.01) *

@@ -1,6 +1,16 @@
 /** The pressure hold judged: leak, tight or neither, how large, what it could not have seen, and what to do next. */
 
-import { type DrawOff, guessesAt, type HoldFacts, leakMinutes } from "./explanations.ts";
+import { type Ground, groundOf, type HoldFacts } from "./explanations.ts";
+import {
+  type DrawOff,
+  EFFECTIVE,
+  effectiveOf,
+  firstGuesses,
+  type Guess,
+  heatFor,
+  nextGuesses,
+  type Unknowns,
+} from "./guesses.ts";
 import { adviceFor } from "./hold-advice.ts";
 import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
 import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
@@ -8,7 +18,7 @@ import { CALL_LOG_ODDS, smallestCalled, twinsOf } from "./power.ts";
 import type { Fit } from "./regression.ts";
 import { psiHolding, type Section, storedMl } from "./section.ts";
 import { type Suspect, suspectsOf } from "./suspects.ts";
-import { type Gauge, MOST_STEPS, type Point, readTrace, type Sample, type Trace } from "./trace.ts";
+import { type Gauge, MOST_STEPS, readTrace, type Sample, type Trace } from "./trace.ts";
 
 export interface HoldTest {
   readonly section: Section;
@@ -50,9 +60,10 @@ export interface HoldAnswer {
 /** Chance of a leak of half a mL an hour or more that a "tight" leaves at most. */
 const TIGHT_LEAVES = 0.02;
 /** Ends of the interval: a little wider than 95 %, for what the model leaves out. */
-const INTERVAL = [0.018, 0.982] as const;
+const INTERVAL = [0.01, 0.99] as const;
 /** The model's leftover beyond this, per degree of freedom, widens the readings' error. */
 const POOR_FIT = 1.6;
+const POWER_POINTS = 16;
 /** An emptied section with no more points than this gives a lower bound only. */
 const EMPTIED_POINTS = 6;
 
@@ -81,17 +92,59 @@ function spokesman(fits: readonly Fit[], odds: LeakOdds): { readonly fit: Fit; r
   return { fit: fits[at] ?? node.fit, leak: 0 };
 }
 
-function judge(points: readonly Point[], test: HoldTest, facts: HoldFacts) {
-  const guesses = guessesAt(test.section, test.heldSec, test.drawOff, sigmaOf(test.gauge));
-  const first = fitAll(points, guesses, facts);
+/** Rounds of drawing guesses towards what fits, at most; enough that count, and it stops. */
+const ROUNDS = 4;
+const ENOUGH_EFFECTIVE = 24;
+
+/** Log likelihood of a fit at whichever is likelier, its best leak or none. */
+const bestLog = ({ a, b, c }: Fit) => c + (b > 0 ? (b * b) / (2 * Math.max(a, 1e-12)) : 0);
+
+function fitted(ground: Ground, unknowns: Unknowns, inflate: number) {
+  let guesses: readonly Guess[] = firstGuesses(unknowns);
+  let fits = fitAll(ground, guesses, inflate);
+  for (let round = 1; round <= ROUNDS && effectiveOf(fits.map(bestLog)) < ENOUGH_EFFECTIVE; round += 1) {
+    guesses = nextGuesses(unknowns, guesses, fits.map(bestLog), round);
+    fits = fitAll(ground, guesses, inflate);
+  }
+  const logs = fits.map(bestLog);
+  const heat = heatFor(logs, EFFECTIVE);
+  if (heat === 1) return fits;
+  // Too few count: they are evened out, so that the interval speaks for all that nearly fit.
+  const evened = fits.map((fit, at) => {
+    const log = logs[at] ?? 0;
+    return { ...fit, c: fit.c - log + log / heat };
+  });
+  return evened;
+}
+
+function judge(ground: Ground, unknowns: Unknowns) {
+  const first = fitted(ground, unknowns, 1);
   const firstOdds = leakOdds(first);
   const { fit, leak } = spokesman(first, firstOdds);
-  const off = leftover(points, fit, leak);
-  const perFreedom = off.reduce((sum, each) => sum + each * each, 0) / Math.max(2, points.length - 3);
-  if (perFreedom <= POOR_FIT) return { guesses, fits: first, odds: firstOdds, inflate: 1 };
+  const off = leftover(ground, fit, leak);
+  const perFreedom = off.reduce((sum, each) => sum + each * each, 0) / Math.max(2, ground.points.length - 3);
+  if (perFreedom <= POOR_FIT) return { fits: first, odds: firstOdds, inflate: 1 };
   const inflate = Math.sqrt(perFreedom);
-  const fits = fitAll(points, guesses, facts, inflate);
-  return { guesses, fits, odds: leakOdds(fits), inflate };
+  const again = fitted(ground, unknowns, inflate);
+  return { fits: again, odds: leakOdds(again), inflate };
+}
+
+/** The smallest leak this test would have called: by fewer points, since it is asked a thousand times. */
+function couldCall(
+  test: HoldTest,
+  facts: HoldFacts,
+  inflate: number,
+  fits: readonly Fit[],
+  weights: readonly number[],
+  leakOf: (fit: Fit) => number,
+): number {
+  const { points } = readTrace(test.samples, test.gauge, POWER_POINTS);
+  const ground = groundOf(
+    points.map((point) => ({ ...point, sigmaPsi: point.sigmaPsi * inflate })),
+    facts,
+  );
+  const guesses = fits.map(({ guess }) => guess);
+  return smallestCalled(ground, twinsOf(points, fitAll(ground, guesses), weights, leakOf), guesses);
 }
 
 /** Leak that emptied the section between two readings: at least so much, by guess. */
@@ -106,13 +159,14 @@ function emptyingRates(fits: readonly Fit[], emptied: NonNullable<Trace["emptied
 }
 
 function curveOf(
-  points: readonly Point[],
+  ground: Ground,
   { fit, leak }: { readonly fit: Fit; readonly leak: number },
   inflate: number,
 ): HoldAnswer["fit"] {
+  const { points } = ground;
   const { yielding, exponent } = fit.guess;
   const coefficients = coefficientsAt(fit, leak);
-  const minutes = leakMinutes(points, exponent);
+  const { leak: minutes } = ground.minutes(exponent);
   const start = storedMl(yielding, points[0]?.psi ?? 0);
   return points.map(({ t, sigmaPsi }, at) => {
     const stored = start + otherMl(fit, coefficients, at) - leak * (minutes[at] ?? 0);
@@ -140,21 +194,22 @@ export function analyseHold(test: HoldTest): HoldAnswer {
   const trace = readTrace(test.samples, test.gauge);
   const { points } = trace;
   const facts = factsOf(test, trace.steps);
-  const { guesses, fits, odds, inflate } = judge(points, test, facts);
+  const ground = groundOf(points, facts);
+  const { section, heldSec, drawOff } = test;
+  const { fits, odds, inflate } = judge(ground, {
+    section,
+    heldSec,
+    drawOff,
+    readingPsi: sigmaOf(test.gauge),
+  });
   const verdict = verdictOf(odds, test, trace);
   const speaks = spokesman(fits, odds);
-  const leakOf = (fit: Fit) => (verdict === "leak" ? Math.max(0, fit.b / Math.max(fit.a, 1e-12)) : 0);
+  const leakOf = ({ a, b }: Fit) => (verdict === "leak" ? Math.max(0, b / Math.max(a, 1e-12)) : 0);
   const weights =
     verdict === "leak"
       ? fits.map((fit) => odds.nodes.reduce((sum, node) => sum + (node.fit === fit ? node.weight : 0), 0))
       : odds.noLeak;
-  const noisy = points.map((point) => ({ ...point, sigmaPsi: point.sigmaPsi * inflate }));
-  const minimumDetectableMlPerMin = smallestCalled(
-    noisy,
-    twinsOf(noisy, fits, weights, leakOf),
-    guesses,
-    facts,
-  );
+  const minimumDetectableMlPerMin = couldCall(test, facts, inflate, fits, weights, leakOf);
   const suspected = suspectsOf({ test, trace, fits, odds, verdict });
   const emptying = trace.emptied && emptyingRates(fits, trace.emptied);
   const isBoundOnly = emptying !== null && points.length < EMPTIED_POINTS;
@@ -174,7 +229,7 @@ export function analyseHold(test: HoldTest): HoldAnswer {
     leakMlPerMin,
     minimumDetectableMlPerMin,
     suspected,
-    fit: curveOf(points, speaks, inflate),
+    fit: curveOf(ground, speaks, inflate),
     advice: adviceFor({ test, trace, verdict, suspected, minimumDetectableMlPerMin }),
     steps: trace.steps,
   };

@@ -1,4 +1,4 @@
-export type { DrawOff } from "./explanations.ts";
+export type { DrawOff } from "./guesses.ts";
 export { analyseHold, type HoldAnswer, type HoldTest, type Verdict } from "./hold.ts";
 export { LEAK_RANGE, TIGHT_MEANS_BELOW } from "./leak-odds.ts";
 export { lookingOrder } from "./looking-order.ts";

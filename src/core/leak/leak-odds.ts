@@ -2,8 +2,8 @@
 import { normalCdf } from "./normal.ts";
 import type { Fit } from "./regression.ts";
 
-/** Leaks a hold is asked about: from a quarter of a mL an hour to one that empties anything. Log-uniform: no size is likelier than another. */
-export const LEAK_RANGE = { least: 0.25 / 60, most: 30 } as const;
+/** Leaks a hold is asked about: from 0.3 mL an hour to one that empties anything. Log-uniform: no size is likelier than another. */
+export const LEAK_RANGE = { least: 0.3 / 60, most: 30 } as const;
 /** The smallest leak a "tight" rules out, mL/min: half a mL an hour, the smallest of our goals. */
 export const TIGHT_MEANS_BELOW = 0.5 / 60;
 

@@ -1,6 +1,7 @@
 /** The smallest leak a hold could have told: leaks are simulated in a section like the one tested, and judged as it was. */
 
-import type { Guess, HoldFacts } from "./explanations.ts";
+import { type Ground, groundOf } from "./explanations.ts";
+import type { Guess } from "./guesses.ts";
 import { coefficientsAt, fitAll, otherMl } from "./hold-fit.ts";
 import { LEAK_RANGE, quickLogOdds } from "./leak-odds.ts";
 import { halton, normalQuantile } from "./normal.ts";
@@ -8,13 +9,16 @@ import { type Fit, scatterCoefficients } from "./regression.ts";
 import { psiHolding, storedMl } from "./section.ts";
 import type { Point } from "./trace.ts";
 
-/** A leak is called when it is this many times likelier than everything else together: 30 to 1. */
-export const CALL_LOG_ODDS = Math.log(30);
+/** A leak is called when it is this many times likelier than everything else together: 50 to 1. */
+export const CALL_LOG_ODDS = Math.log(50);
 
-const DRAWS = 20;
-/** Guesses a simulated test is judged by: every third. */
-const JUDGED_BY = 3;
-const HALVINGS = 6;
+const DRAWS = 16;
+/** Guesses a simulated test is judged by: every fourth. */
+const JUDGED_BY = 4;
+/** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
+const COARSE_HALVINGS = 6;
+const FINE_HALVINGS = 5;
+const NEAR = 2;
 /** One-sided 95 % point. */
 const Z95 = 1.645;
 
@@ -79,19 +83,22 @@ export function twinsOf(
   return twins;
 }
 
-/** The leak at which this twin's test begins to call one, mL/min. */
+/** Where between two sizes, logs, the twin's test begins to call a leak; halved so many times. */
 function calledFrom(
-  points: readonly Point[],
+  ground: Ground,
   twin: Twin,
-  guesses: readonly Guess[],
-  facts: HoldFacts,
+  judges: readonly Guess[],
+  [from, to]: readonly [number, number],
+  halvings: number,
 ): number {
-  const calls = (leak: number) =>
-    quickLogOdds(fitAll(withLeak(points, twin, leak), guesses, facts)) >= CALL_LOG_ODDS;
-  let [low, high] = [Math.log(LEAK_RANGE.least / 4), Math.log(LEAK_RANGE.most)];
-  for (let turn = 0; turn < HALVINGS; turn += 1) {
+  const calls = (log: number) =>
+    quickLogOdds(
+      fitAll(groundOf(withLeak(ground.points, twin, Math.exp(log)), ground.facts, ground), judges),
+    ) >= CALL_LOG_ODDS;
+  let [low, high] = [from, to];
+  for (let turn = 0; turn < halvings; turn += 1) {
     const middle = (low + high) / 2;
-    if (calls(Math.exp(middle))) high = middle;
+    if (calls(middle)) high = middle;
     else low = middle;
   }
   return (low + high) / 2;
@@ -99,18 +106,17 @@ function calledFrom(
 
 /**
  * The leak that is called in 95 of 100 tests like this one, mL/min at 60 psi, averaged over what the section may be.
- * At most LEAK_RANGE.most: a test that tells nothing.
+ * Within LEAK_RANGE: smaller ones are not asked about; the largest means that the test tells nothing.
  */
-export function smallestCalled(
-  points: readonly Point[],
-  twins: readonly Twin[],
-  guesses: readonly Guess[],
-  facts: HoldFacts,
-): number {
-  if (points.length < 2 || twins.length === 0) return LEAK_RANGE.most;
+export function smallestCalled(ground: Ground, twins: readonly Twin[], guesses: readonly Guess[]): number {
+  const [any] = twins;
+  if (ground.points.length < 2 || !any) return LEAK_RANGE.most;
   const judges = guesses.filter((_, index) => index % JUDGED_BY === 0);
-  const logs = twins.map((twin) => calledFrom(points, twin, judges, facts));
+  const widest = [Math.log(LEAK_RANGE.least / 4), Math.log(LEAK_RANGE.most)] as const;
+  const about = calledFrom(ground, any, judges, widest, COARSE_HALVINGS);
+  const near = [Math.max(widest[0], about - NEAR), Math.min(widest[1], about + NEAR)] as const;
+  const logs = twins.map((twin) => calledFrom(ground, twin, judges, near, FINE_HALVINGS));
   const mean = logs.reduce((sum, each) => sum + each, 0) / logs.length;
   const spread = Math.sqrt(logs.reduce((sum, each) => sum + (each - mean) ** 2, 0) / logs.length);
-  return Math.min(LEAK_RANGE.most, Math.exp(mean + Z95 * spread));
+  return Math.min(LEAK_RANGE.most, Math.max(LEAK_RANGE.least, Math.exp(mean + Z95 * spread)));
 }

@@ -1,5 +1,6 @@
 /** Bayesian linear regression in closed form, with the leak kept apart from everything else. */
-import type { Column, Guess } from "./explanations.ts";
+import type { Column } from "./explanations.ts";
+import type { Guess } from "./guesses.ts";
 
 export interface Fit {
   readonly guess: Guess;
@@ -73,26 +74,41 @@ export function regress(
   leak: Float64Array,
 ): Fit {
   const size = columns.length;
+  const count = y.length;
   const matrix = new Float64Array(size * size);
   const toResidual = new Float64Array(size);
   const toLeak = new Float64Array(size);
+  const weight = new Float64Array(count);
+  const residual = Float64Array.from(y);
+  for (let at = 0; at < count; at += 1) weight[at] = 1 / (sigma[at] as number) ** 2;
+  for (const { mean, effect } of columns)
+    if (mean !== 0)
+      for (let at = 0; at < count; at += 1)
+        residual[at] = (residual[at] as number) - mean * (effect[at] as number);
   let [rr, rg, gg, logPrior] = [0, 0, 0, 0];
-  for (let at = 0; at < y.length; at += 1) {
-    const weight = 1 / (sigma[at] ?? 1) ** 2;
-    let residual = y[at] ?? 0;
-    for (const { mean, effect } of columns) residual -= mean * (effect[at] ?? 0);
-    const g = -(leak[at] ?? 0);
-    rr += weight * residual * residual;
-    rg += weight * residual * g;
-    gg += weight * g * g;
-    for (let i = 0; i < size; i += 1) {
-      const effect = weight * (columns[i]?.effect[at] ?? 0);
-      toResidual[i] = (toResidual[i] ?? 0) + effect * residual;
-      toLeak[i] = (toLeak[i] ?? 0) + effect * g;
-      for (let j = 0; j <= i; j += 1) {
-        const cell = i * size + j;
-        matrix[cell] = (matrix[cell] ?? 0) + effect * (columns[j]?.effect[at] ?? 0);
-      }
+  for (let at = 0; at < count; at += 1) {
+    const [w, r, g] = [weight[at] as number, residual[at] as number, leak[at] as number];
+    rr += w * r * r;
+    rg -= w * r * g;
+    gg += w * g * g;
+  }
+  const weighted = new Float64Array(count);
+  for (let i = 0; i < size; i += 1) {
+    const { effect } = columns[i] as Column;
+    let [r, g] = [0, 0];
+    for (let at = 0; at < count; at += 1) {
+      const each = (weight[at] as number) * (effect[at] as number);
+      weighted[at] = each;
+      r += each * (residual[at] as number);
+      g -= each * (leak[at] as number);
+    }
+    toResidual[i] = r;
+    toLeak[i] = g;
+    for (let j = 0; j <= i; j += 1) {
+      const other = (columns[j] as Column).effect;
+      let sum = 0;
+      for (let at = 0; at < count; at += 1) sum += (weighted[at] as number) * (other[at] as number);
+      matrix[i * size + j] = sum;
     }
   }
   for (let i = 0; i < size; i += 1) {

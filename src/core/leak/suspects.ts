@@ -16,8 +16,8 @@ const NAMED_SHARE = 0.3;
 const NAMED_SIGMAS = 2.5;
 /** Time without readings that is worth a word. */
 const NAMED_GAP = 0.1;
-/** Air is named when nine in ten of the likely sections owe it more than this share of their give. */
-const NAMED_AIR = 0.5;
+/** Air is named when most of the likely sections owe it more than this share of their give. Judgement. */
+const NAMED_AIR = { share: 0.35, chance: 0.75 } as const;
 
 interface Evidence {
   readonly test: HoldTest;
@@ -73,9 +73,9 @@ function isAiry(evidence: Evidence): boolean {
   const airy = weighed(evidence).reduce((sum, { fit, weight }) => {
     const { yielding } = fit.guess;
     const air = (yielding.airMl * ATMOSPHERE_PSI) / (psi + ATMOSPHERE_PSI) ** 2;
-    return sum + (air > NAMED_AIR * complianceAt(yielding, psi) ? weight : 0);
+    return sum + (air > NAMED_AIR.share * complianceAt(yielding, psi) ? weight : 0);
   }, 0);
-  return airy > 0.9;
+  return airy > NAMED_AIR.chance;
 }
 
 /** Suspects in the order of SUSPECTS. */

@@ -39,8 +39,8 @@ export interface Trace {
   readonly scatterPsi: number;
 }
 
-/** Most points a trace is drawn together to: a straight leak shows as well in 36 as in 400. */
-const MOST_POINTS = 36;
+/** Most points a trace is drawn together to: a straight leak shows as well in 32 as in 400. */
+const MOST_POINTS = 32;
 /** More jumps than this and nothing is left to judge. */
 export const MOST_STEPS = 4;
 /** Below this share of what it was, or this pressure, a section counts as empty. */
@@ -64,33 +64,33 @@ function isDropout(samples: readonly Sample[], at: number, { resolutionPsi }: Ga
   return off > Math.max(6 * resolutionPsi, 0.2 * before.psi, 4 * Math.abs(before.psi - after.psi));
 }
 
-/** Runs of nothing (the gauge was off) that end in readings like those before. */
+/** Runs of nothing (the gauge was off) that end in readings like those before: a section that ran empty does not come back. */
 function withoutDropouts(samples: readonly Sample[], gauge: Gauge): readonly Sample[] {
   const single = samples.filter((_, at) => !isDropout(samples, at, gauge));
   const isNothing = ({ psi }: Sample) => psi <= Math.min(0.5, gauge.resolutionPsi);
-  const lastLive = single.findLastIndex((sample) => !isNothing(sample));
-  return single.filter((sample, at) => at > lastLive || !isNothing(sample));
+  return single.filter((sample, at) => {
+    if (!isNothing(sample)) return true;
+    const before = single.slice(0, at).findLast((each) => !isNothing(each));
+    const after = single.slice(at).find((each) => !isNothing(each));
+    return !before || !after || after.psi < before.psi / 2;
+  });
 }
 
-/** Scatter from what three neighbours differ by beyond a straight line; robust, so that jumps do not count. */
+/** Scatter from what four neighbours differ by beyond a curve; robust, so that jumps do not count. */
 function scatterOf(samples: readonly Sample[], usualGap: number): number {
   const bends: number[] = [];
-  for (let at = 1; at + 1 < samples.length; at += 1) {
-    const [a, b, c] = [samples[at - 1], samples[at], samples[at + 1]];
-    if (!a || !b || !c || c.t - a.t > 2 * GAP * usualGap) continue;
-    const share = (b.t - a.t) / (c.t - a.t);
-    bends.push((b.psi - (a.psi + share * (c.psi - a.psi))) / Math.sqrt(1 + share ** 2 + (1 - share) ** 2));
+  for (let at = 3; at < samples.length; at += 1) {
+    const [a, b, c, d] = [samples[at - 3], samples[at - 2], samples[at - 1], samples[at]];
+    if (!a || !b || !c || !d || d.t - a.t > 3.3 * usualGap) continue;
+    bends.push(Math.abs(a.psi - 3 * b.psi + 3 * c.psi - d.psi) / Math.sqrt(20));
   }
   if (bends.length < 4) return 0;
-  const rough = Math.sqrt(bends.reduce((sum, bend) => sum + bend * bend, 0) / bends.length);
-  const robust = 1.4826 * median(bends.map(Math.abs));
+  const sorted = bends.toSorted((x, y) => x - y);
+  const rms = (values: readonly number[]) =>
+    Math.sqrt(values.reduce((sum, bend) => sum + bend * bend, 0) / values.length);
   // Readings that mostly repeat have a median of nothing: the trimmed scatter stands in.
-  const kept = bends
-    .map(Math.abs)
-    .toSorted((x, y) => x - y)
-    .slice(0, Math.ceil(bends.length * 0.95));
-  const trimmed = Math.sqrt(kept.reduce((sum, bend) => sum + bend * bend, 0) / kept.length);
-  return Math.min(rough, Math.max(robust, trimmed));
+  const robust = Math.max(1.4826 * median(bends), rms(sorted.slice(0, Math.ceil(sorted.length * 0.95))));
+  return Math.min(rms(bends), robust);
 }
 
 /** Jumps: a change far beyond the scatter and beyond what the readings on either side go on doing. */
@@ -123,16 +123,17 @@ function emptiedIn(samples: readonly Sample[]): Trace["emptied"] {
   return { fromT: last.t, fromPsi: last.psi, byT: first.t, byPsi: first.psi };
 }
 
-/** Temperatures smoothed by a line through the neighbours within a window: a sensor's chatter is no warmth. */
-function smoothTemps(samples: readonly Sample[]): readonly (number | null)[] {
+/** Temperature at any time, smoothed by a line through the neighbours within a window: a sensor's chatter is no warmth. Null: none was logged. */
+function smoothTemp(samples: readonly Sample[]): ((t: number) => number) | null {
   const known = samples.flatMap(({ t, tempF }) => (tempF === undefined ? [] : [{ t, tempF }]));
-  if (known.length < 2) return samples.map(() => null);
+  if (known.length < 2) return null;
   const span = (known.at(-1)?.t ?? 0) - (known[0]?.t ?? 0);
   const width = Math.max(span / 8, (3 * span) / known.length);
-  return samples.map(({ t }) => {
+  return (t) => {
     let [w, wx, wy, wxx, wxy] = [0, 0, 0, 0, 0];
     for (const each of known) {
       const x = (each.t - t) / width;
+      if (Math.abs(x) > 2.2) continue;
       const weight = Math.exp(-2 * x * x);
       w += weight;
       wx += weight * x;
@@ -140,16 +141,18 @@ function smoothTemps(samples: readonly Sample[]): readonly (number | null)[] {
       wxx += weight * x * x;
       wxy += weight * x * each.tempF;
     }
+    if (w === 0) return known[0]?.tempF ?? 68;
     const bottom = w * wxx - wx * wx;
     return bottom > 1e-9 * w * w ? (wxx * wy - wx * wxy) / bottom : wy / w;
-  });
+  };
 }
 
 /** Readings of one stretch drawn together, in equal numbers. */
 function drawTogether(
-  stretch: readonly { readonly sample: Sample; readonly tempF: number | null }[],
+  stretch: readonly Sample[],
   most: number,
   scatter: number,
+  tempAt: ((t: number) => number) | null,
   { resolutionPsi, type }: Gauge,
 ): readonly Point[] {
   const size = Math.max(1, Math.ceil(stretch.length / Math.max(1, most)));
@@ -160,15 +163,16 @@ function drawTogether(
   for (let from = 0; from < stretch.length; from += size) {
     const group = stretch.slice(from, from + size);
     const count = group.length;
-    const mean = (pick: (each: (typeof group)[number]) => number) =>
-      group.reduce((sum, each) => sum + pick(each), 0) / count;
+    const mean = (pick: (each: Sample) => number) => group.reduce((sum, each) => sum + pick(each), 0) / count;
+    // What the third differences showed holds the rounding already.
     // Rounding averages out only as far as the readings scatter across marks.
     const shared = Math.exp(-2 * (Math.PI * (scatter / resolutionPsi)) ** 2);
     const rounding = reading ** 2 * (shared + (1 - shared) / count);
+    const t = mean((each) => each.t);
     points.push({
-      t: mean(({ sample }) => sample.t),
-      psi: mean(({ sample }) => sample.psi),
-      tempF: group[0]?.tempF == null ? null : mean(({ tempF }) => tempF ?? 0),
+      t,
+      psi: mean((each) => each.psi),
+      tempF: tempAt?.(t) ?? null,
       sigmaPsi: Math.sqrt(rounding + scatter ** 2 / count),
     });
   }
@@ -177,9 +181,10 @@ function drawTogether(
 
 /**
  * Readings in the order of time made fit for judging.
- * `samples` t in s, ascending; psi gauge. Returns at least one point when there is at least one sample.
+ * `samples` t in s, ascending; psi gauge. `mostPoints`: how many the rest is drawn together to, roughly.
+ * Returns at least one point when there is at least one sample.
  */
-export function readTrace(samples: readonly Sample[], gauge: Gauge): Trace {
+export function readTrace(samples: readonly Sample[], gauge: Gauge, mostPoints = MOST_POINTS): Trace {
   const live = withoutDropouts(samples, gauge);
   const gaps = live.slice(1).map(({ t }, at) => t - (live[at]?.t ?? t));
   const usualGap = gaps.length > 0 ? median(gaps) : 0;
@@ -189,15 +194,14 @@ export function readTrace(samples: readonly Sample[], gauge: Gauge): Trace {
   const judged = emptied ? live.filter(({ t }) => t <= emptied.fromT) : live;
   const scatterPsi = scatterOf(judged, usualGap);
   const steps = stepsIn(judged, scatterPsi, gauge);
-  const temps = smoothTemps(judged);
-  const rows = judged.map((sample, at) => ({ sample, tempF: temps[at] ?? null }));
+  const tempAt = smoothTemp(judged);
   const cuts = [...steps, Number.POSITIVE_INFINITY];
   let from = Number.NEGATIVE_INFINITY;
   const points = cuts.flatMap((cut) => {
-    const stretch = rows.filter(({ sample }) => sample.t > from && sample.t <= cut);
+    const stretch = judged.filter(({ t }) => t > from && t <= cut);
     from = cut;
-    const share = Math.max(2, Math.round((MOST_POINTS * stretch.length) / Math.max(1, rows.length)));
-    return drawTogether(stretch, share, scatterPsi, gauge);
+    const share = Math.max(2, Math.round((mostPoints * stretch.length) / Math.max(1, judged.length)));
+    return drawTogether(stretch, share, scatterPsi, tempAt, gauge);
   });
   return {
     points,
