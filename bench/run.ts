@@ -10,6 +10,7 @@ import { createDatabase } from "../ops/database.ts";
 import { VAR } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFrames } from "./frames.ts";
+import { benchHold } from "./hold.ts";
 import { benchIdentifier } from "./identifier.ts";
 import { benchLine } from "./line.ts";
 import { benchPlanner } from "./planner.ts";
@@ -98,6 +99,7 @@ async function main(): Promise<void> {
 
     await benchPlanner(context.shop, context.tables);
     benchIdentifier(context.identifier);
+    await benchHold();
     await benchLine();
     benchSchedule(context.shop, context.tables);
     await benchFrames(base);

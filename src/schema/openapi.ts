@@ -3,6 +3,14 @@ import { z } from "zod";
 import { createDocument, type ZodOpenApiOperationObject } from "zod-openapi";
 import { identifyRequest, identifyResponse, matchRequest, matchResponse } from "./ends.ts";
 import { planRequest, planResponse } from "./hookup.ts";
+import {
+  holdRequest,
+  holdResponse,
+  planHoldRequest,
+  planHoldResponse,
+  watchRequest,
+  watchResponse,
+} from "./leaks.ts";
 import { fitRequest, fitResponse } from "./line.ts";
 import { scheduleRequest, scheduleResponse } from "./schedule.ts";
 import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
@@ -77,6 +85,27 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
           "The steps of some connections, with when each is done and when the water is off",
           scheduleResponse,
           body(scheduleRequest),
+        ),
+      },
+      "/api/v1/leaks/hold": {
+        post: operation(
+          "What a pressure hold says, and what it could not have seen",
+          holdResponse,
+          body(holdRequest),
+        ),
+      },
+      "/api/v1/leaks/plan-hold": {
+        post: operation(
+          "How long a hold must last to tell a wanted leak",
+          planHoldResponse,
+          body(planHoldRequest),
+        ),
+      },
+      "/api/v1/leaks/watch": {
+        post: operation(
+          "What a look, a tissue, counted drips or a meter says, and could not have seen",
+          watchResponse,
+          body(watchRequest),
         ),
       },
       "/api/v1/lines/fit": {

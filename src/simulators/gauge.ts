@@ -60,6 +60,8 @@ export interface Setting {
 }
 
 const STEPS_A_READING = 6;
+/** Longest step through time, s: a stiff section follows its stop within a few. */
+const LONGEST_STEP_SEC = 2;
 const ATMOSPHERE = 14.7;
 
 /** What a section of this kind may truly be, drawn from the handbook's ranges. */
@@ -130,8 +132,12 @@ export function openSection(setting: Setting, truth: HiddenTruth) {
     const seep = truth.seepMlPerMin * Math.sign(across) * (Math.abs(across) / 60) ** truth.exponent;
     // A flow that would empty it within the step is taken in smaller ones.
     const parts = Math.min(
-      400,
-      Math.max(1, Math.ceil((Math.abs(seep - leak) * dt) / 60 / (0.004 * stored0))),
+      2000,
+      Math.max(
+        1,
+        Math.ceil(dt / LONGEST_STEP_SEC),
+        Math.ceil((Math.abs(seep - leak) * dt) / 60 / (0.004 * stored0)),
+      ),
     );
     for (let part = 1; part <= parts; part += 1) {
       const t = now + dt / parts;

@@ -2,6 +2,8 @@ export type { DrawOff } from "./guesses.ts";
 export { analyseHold, type HoldAnswer, type HoldTest, type Verdict } from "./hold.ts";
 export { LEAK_RANGE, TIGHT_MEANS_BELOW } from "./leak-odds.ts";
 export { lookingOrder } from "./looking-order.ts";
+export { type HoldPlan, type PlannedHold, planHold } from "./plan-hold.ts";
+export { type RateRange, type Reconciled, rateText, reconcile } from "./reconcile.ts";
 export {
   HOSE_CREEP_PER_DECADE,
   HOSE_ML_PER_PSI_FT,
@@ -22,4 +24,19 @@ export {
 } from "./stage.ts";
 export { SUSPECTS, type Suspect } from "./suspects.ts";
 export type { Gauge, Sample } from "./trace.ts";
-export { detectableMlPerMin, mlPerDay } from "./watch.ts";
+export {
+  type DripProcess,
+  detectableMlPerMin,
+  judgeWatch,
+  litresPerYear,
+  METER_MARKS_ML,
+  mlPerDay,
+  type Seen,
+  smallestSeen,
+  USUAL_FIGURES,
+  type WatchAnswer,
+  type WatchFigures,
+  type Watching,
+  type WatchMethod,
+  windowFor,
+} from "./watch.ts";

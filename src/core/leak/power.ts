@@ -17,7 +17,7 @@ const DRAWS = 16;
 const JUDGED_BY = 4;
 /** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
 const COARSE_HALVINGS = 6;
-const FINE_HALVINGS = 5;
+const FINE_HALVINGS = 4;
 const NEAR = 2;
 /** One-sided 95 % point. */
 const Z95 = 1.645;

@@ -1,68 +1,14 @@
-/** Contract of the leak analyst and the water computations. Not served yet. */
+/** Contract of the leak analyst and the water computations; the latter are not served yet. */
 import { z } from "zod";
+import {
+  holdRequest,
+  holdResponse,
+  planHoldRequest,
+  planHoldResponse,
+  watchRequest,
+  watchResponse,
+} from "../leaks.ts";
 import { example } from "./example.ts";
-
-export const holdRequest = z.strictObject({
-  section: z.strictObject({
-    volumeMl: z.number().positive(),
-    hoseFt: z.number().nonnegative(),
-    hoseType: z.enum(["braided", "rubber"]).nullable(),
-    material: z.string(),
-  }),
-  startPsi: z.number().positive(),
-  supplyPsi: z.number().positive().exactOptional(),
-  heldSec: z.number().nonnegative().exactOptional(),
-  ambientF: z.number().exactOptional(),
-  stopChecked: z.boolean().nullable(),
-  gauge: z.strictObject({ resolutionPsi: z.number().positive(), type: z.enum(["digital", "dial"]) }),
-  drawOff: z
-    .strictObject({
-      ml: z.number().positive(),
-      psiBefore: z.number(),
-      psiAfter: z.number(),
-      mlSd: z.number().positive().exactOptional(),
-    })
-    .nullable(),
-  samples: z.array(
-    z.strictObject({ t: z.number().nonnegative(), psi: z.number(), tempF: z.number().exactOptional() }),
-  ),
-});
-export const holdResponse = z.object({
-  verdict: z.enum(["tight", "leak", "inconclusive"]),
-  leakMlPerMin: z.object({ best: z.number(), low: z.number(), high: z.number().nullable() }),
-  minimumDetectableMlPerMin: z.number(),
-  suspected: z.array(z.enum(["temperature", "creep", "stop-seep", "step", "dropouts", "dial", "air"])),
-  fit: z.array(z.object({ t: z.number(), psi: z.number() })),
-  advice: z.string(),
-});
-
-export const watchRequest = z.strictObject({
-  method: z.enum(["look", "tissue", "drips", "meter"]),
-  windowMin: z.number().positive().exactOptional(),
-  wantedMlPerMin: z.number().positive().exactOptional(),
-  confidence: z.number().gt(0).lt(1),
-  dripMl: z.number().positive().exactOptional(),
-  tissueMl: z.number().positive().exactOptional(),
-  spreadCv: z.number().nonnegative().exactOptional(),
-  evapMlPerMin: z.number().nonnegative().exactOptional(),
-  markMl: z.number().positive().exactOptional(),
-  startFlowMlPerMin: z.number().nonnegative().exactOptional(),
-  process: z.enum(["even", "random"]).exactOptional(),
-  drips: z.number().int().nonnegative().exactOptional(),
-  intervalsSec: z.array(z.number().positive()).exactOptional(),
-  wet: z.boolean().exactOptional(),
-  marks: z.number().int().nonnegative().exactOptional(),
-});
-export const watchResponse = z.union([
-  z.object({
-    verdict: z.enum(["none-seen", "leak"]),
-    estimateMlPerMin: z.number().nullable(),
-    low: z.number().nullable(),
-    high: z.number().nullable(),
-    detectableMlPerMin: z.number(),
-  }),
-  z.object({ windowMin: z.number() }),
-]);
 
 export const flowRequest = z.strictObject({
   waterTempF: z.number(),
@@ -114,7 +60,7 @@ export const hammerResponse = z.object({
 export const leaksWaterContract = [
   example({
     path: "/api/v1/leaks/hold",
-    isServed: false,
+    isServed: true,
     request: holdRequest,
     response: holdResponse,
     asks: {
@@ -139,7 +85,7 @@ export const leaksWaterContract = [
   }),
   example({
     path: "/api/v1/leaks/watch",
-    isServed: false,
+    isServed: true,
     request: watchRequest,
     response: watchResponse,
     asks: { method: "look", windowMin: 15, confidence: 0.95 },
@@ -153,11 +99,25 @@ export const leaksWaterContract = [
   }),
   example({
     path: "/api/v1/leaks/watch",
-    isServed: false,
+    isServed: true,
     request: watchRequest,
     response: watchResponse,
     asks: { method: "tissue", wantedMlPerMin: 0.01, confidence: 0.95 },
     answers: { windowMin: 3 },
+  }),
+  example({
+    path: "/api/v1/leaks/plan-hold",
+    isServed: true,
+    request: planHoldRequest,
+    response: planHoldResponse,
+    asks: {
+      section: { volumeMl: 120, hoseFt: 0, hoseType: null, material: "copper" },
+      startPsi: 60,
+      stopChecked: true,
+      gauge: { resolutionPsi: 0.1, type: "digital" },
+      wantedMlPerMin: 0.01,
+    },
+    answers: { minutes: 5, lengths: [{ minutes: 5, smallestMlPerMin: 0.008 }] },
   }),
   example({
     path: "/api/v1/water/flow",

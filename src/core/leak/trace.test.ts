@@ -1,0 +1,92 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { chanceFrom } from "../../simulators/chance.ts";
+import { type Gauge, readTrace, type Sample } from "./trace.ts";
+
+const DIGITAL: Gauge = { resolutionPsi: 0.1, type: "digital" };
+
+/** Readings every 5 s of a pressure that is a function of time. */
+function readings(psiAt: (t: number) => number, { count = 120, noise = 0.03, seed = 5 } = {}): Sample[] {
+  const chance = chanceFrom(seed);
+  return Array.from({ length: count }, (_, at) => ({
+    t: at * 5,
+    psi: Math.max(0, Number((Math.round((psiAt(at * 5) + chance.normal(0, noise)) * 10) / 10).toFixed(1))),
+  }));
+}
+
+describe("a gauge's readings", () => {
+  it("are drawn together without losing their mean, and their error shrinks", () => {
+    const samples = readings(() => 60);
+    const { points, steps, dropouts, emptied } = readTrace(samples, DIGITAL);
+    assert.ok(points.length <= 40 && points.length >= 20);
+    assert.deepEqual([steps, dropouts, emptied], [[], 0, null]);
+    for (const { psi, sigmaPsi } of points) {
+      assert.ok(Math.abs(psi - 60) < 0.1);
+      assert.ok(sigmaPsi < 0.05 && sigmaPsi > 0.003);
+    }
+  });
+
+  it("that fall fast and smoothly are no jumps and no scatter", () => {
+    const { steps, scatterPsi } = readTrace(
+      readings((t) => 60 * Math.exp(-t / 120)),
+      DIGITAL,
+    );
+    assert.deepEqual(steps, []);
+    assert.ok(scatterPsi < 0.09, `${scatterPsi}`);
+  });
+
+  for (const jump of [-5, 2, 8])
+    it(`that jump by ${jump} psi say when`, () => {
+      const { steps } = readTrace(
+        readings((t) => 60 - t / 400 + (t > 301 ? jump : 0)),
+        DIGITAL,
+      );
+      assert.equal(steps.length, 1);
+      assert.ok(Math.abs((steps[0] ?? 0) - 302.5) <= 5);
+    });
+
+  it("of nothing in between are dropouts, and a pause is a gap", () => {
+    const samples = readings(() => 60).map((sample, at) =>
+      at > 40 && at < 44 ? { ...sample, psi: 0 } : sample,
+    );
+    const { dropouts, points } = readTrace(samples, DIGITAL);
+    assert.equal(dropouts, 3);
+    assert.ok(points.every(({ psi }) => psi > 59));
+    const paused = readings(() => 60).filter(({ t }) => t < 200 || t > 350);
+    assert.ok(Math.abs(readTrace(paused, DIGITAL).gapShare - 155 / 595) < 0.02);
+  });
+
+  it("of a section that ran empty stop where it did", () => {
+    const { emptied, points } = readTrace(
+      readings((t) => (t < 101 ? 60 - t / 20 : 0)),
+      DIGITAL,
+    );
+    assert.equal(emptied?.fromT, 100);
+    assert.equal(emptied?.byT, 105);
+    assert.ok(points.every(({ t }) => t <= 100));
+  });
+
+  it("are smoothed in their temperature", () => {
+    const chance = chanceFrom(9);
+    const samples = readings(() => 60).map((sample) => ({
+      ...sample,
+      tempF: 60 + sample.t / 200 + chance.normal(0, 0.3),
+    }));
+    for (const { t, tempF } of readTrace(samples, DIGITAL).points)
+      assert.ok(Math.abs((tempF ?? 0) - (60 + t / 200)) < 0.35, `${t}: ${tempF}`);
+  });
+
+  it("may be one or two", () => {
+    assert.equal(readTrace([{ t: 0, psi: 60 }], DIGITAL).points.length, 1);
+    assert.equal(
+      readTrace(
+        [
+          { t: 0, psi: 60 },
+          { t: 60, psi: 59 },
+        ],
+        DIGITAL,
+      ).points.length,
+      2,
+    );
+  });
+});
