@@ -1,5 +1,6 @@
 /** Opening, reading and adding to visits. */
 import { planHookup, type Shop } from "../core/hookup/index.ts";
+import { analyseHold } from "../core/leak/index.ts";
 import {
   firstRefused,
   foldVisit,
@@ -107,7 +108,7 @@ async function yardOf(context: Context): Promise<Yard> {
   return { shop, stock };
 }
 
-/** A chosen plan must be one the planner gives for that problem now; a time must not lie ahead. */
+/** A chosen plan must be one the planner gives for that problem now, a hold's verdict that of its readings; a time must not lie ahead. */
 function checkFresh(added: readonly VisitEvent[], { shop, stock }: Yard, { now }: Tools): void {
   const latest = now().getTime() + CLOCK_SLACK_MS;
   for (const [index, event] of added.entries()) {
@@ -115,6 +116,12 @@ function checkFresh(added: readonly VisitEvent[], { shop, stock }: Yard, { now }
       throw new Problem("refused", "That time is still to come: set the clock of this device.", [
         { path: `events.${index}.typedAt`, message: "lies in the future" },
       ]);
+    if (event.kind === "hold-recorded" && analyseHold(event.hold.test).verdict !== event.hold.verdict)
+      throw new Problem(
+        "refused",
+        "These readings do not say so: have them judged again before keeping them.",
+        [{ path: `events.${index}.hold.verdict`, message: "is another by these readings" }],
+      );
     if (event.kind !== "plan-chosen") continue;
     // With stock in view the planner gives plans more that are on the truck.
     const found = [null, ...(stock === null ? [] : [stock])]

@@ -1,6 +1,7 @@
 /** The leak analyst at the border: holds, watches, and planning a hold. */
 import { z } from "zod";
-import { SUSPECTS } from "../core/leak/index.ts";
+import { SECTION_MATERIALS, SUSPECTS } from "../core/leak/index.ts";
+import { type HoldRecord, READING_SOURCES } from "../core/visit/index.ts";
 
 /** A reading every second for five hours. */
 const MOST_SAMPLES = 18_000;
@@ -139,3 +140,45 @@ export const watchResponse = z
   ])
   .meta({ id: "WatchResponse" });
 export type WatchAnswered = z.input<typeof watchResponse>;
+
+/** Readings a visit keeps of one hold: one every five seconds for nearly three hours. */
+export const MOST_KEPT_SAMPLES = 2000;
+
+/** A hold as an event of a visit. */
+export const holdRecordSchema = z.strictObject({
+  source: z.enum(READING_SOURCES),
+  test: z.strictObject({
+    section: z.strictObject({
+      volumeMl: z.number().positive().max(100_000),
+      hoseFt: z.number().nonnegative().max(500),
+      hoseType: z.enum(["braided", "rubber"]).nullable(),
+      material: z.enum(SECTION_MATERIALS).nullable(),
+    }),
+    startPsi: z.number().positive().max(1000),
+    supplyPsi: z.number().nonnegative().max(1000).nullable(),
+    heldSec: z.number().nonnegative().nullable(),
+    ambientF: z.number().min(20).max(250).nullable(),
+    stopChecked: z.boolean().nullable(),
+    gauge: gaugeSchema,
+    drawOff: drawOffSchema.nullable(),
+    samples: z
+      .array(
+        z.strictObject({
+          t: z.number().nonnegative(),
+          psi: z.number().min(0).max(2000),
+          tempF: z.number().min(20).max(250).exactOptional(),
+        }),
+      )
+      .min(1)
+      .max(MOST_KEPT_SAMPLES)
+      .refine((samples) => samples.every(({ t }, at) => at === 0 || t > (samples[at - 1]?.t ?? 0)), {
+        error: "must be in the order of time",
+      }),
+  }),
+  verdict: z.enum(["tight", "leak", "inconclusive"]),
+  bestMlPerMin: z.number().nonnegative(),
+  lowMlPerMin: z.number().nonnegative(),
+  highMlPerMin: z.number().nonnegative().nullable(),
+  smallestMlPerMin: z.number().nonnegative(),
+  suspected: z.array(z.enum(SUSPECTS)),
+}) satisfies z.ZodType<HoldRecord>;

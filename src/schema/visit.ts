@@ -20,6 +20,7 @@ import {
   WALL_SIDES,
 } from "../core/visit/index.ts";
 import { endCode, houseRulesSchema, planSchema, storedProblem } from "./hookup.ts";
+import { holdRecordSchema } from "./leaks.ts";
 import { lineDirection } from "./line.ts";
 import { stepSchema } from "./tables.ts";
 
@@ -168,6 +169,18 @@ export const eventSchema = z
       method: z.enum(CHECK_METHODS),
       watchedMin: z.number().positive().max(10_000),
       note,
+      intervalsSec: z.array(z.number().positive().max(36_000)).min(1).max(200).exactOptional(),
+    }),
+    z.strictObject({ ...on, kind: z.literal("hold-recorded"), hold: holdRecordSchema }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("meter-read"),
+      meter: z.strictObject({
+        marks: z.number().int().nonnegative().max(100_000),
+        windowMin: z.number().positive().max(10_000),
+        markMl: z.number().positive().max(100_000),
+        startFlowMlPerMin: z.number().nonnegative().max(100_000),
+      }),
     }),
     z.strictObject({ ...on, kind: z.literal("joint-snugged"), joint: z.number().int().positive(), turns }),
     z.strictObject({

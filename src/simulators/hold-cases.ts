@@ -34,9 +34,16 @@ function sectionBy(chance: Chance, confounder: Confounder | null): Section {
   };
 }
 
+/** Neighbouring seeds begin alike in the generator: their bits are mixed first (finaliser of MurmurHash3). */
+function scrambled(seed: number): number {
+  let bits = Math.imul(seed ^ (seed >>> 16), 0x85ebca6b);
+  bits = Math.imul(bits ^ (bits >>> 13), 0xc2b2ae35);
+  return (bits ^ (bits >>> 16)) | 0;
+}
+
 /** One made-up hold of the kind wished for. The same seed gives the same case. */
 export function holdCase(seed: number, wish: CaseWish): HoldCase {
-  const chance = chanceFrom(seed);
+  const chance = chanceFrom(scrambled(seed));
   const { confounder, leakMlPerMin } = wish;
   const section = sectionBy(chance, confounder);
   const drawn = hiddenTruth(section, leakMlPerMin, chance);

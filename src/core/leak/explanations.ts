@@ -63,6 +63,8 @@ export interface Ground {
   readonly warmedMl: Float64Array | null;
   /** mL for a degree of warmth nobody logged. */
   readonly driftMlPerF: Float64Array;
+  /** How far off a logged temperature's effect may be at each point by itself, mL, one sigma. */
+  readonly warmthSd: Float64Array;
   readonly minutes: (exponent: number) => {
     readonly leak: Float64Array;
     readonly seep: () => Float64Array;
@@ -148,6 +150,19 @@ function acrossAt(points: readonly Point[], psiOf: (psi: number) => number): Acr
   return { sign, log };
 }
 
+/** A pipe's skin is not quite its water: so many F, and so many more for each F it has changed. Judgement. */
+const SKIN_F = { always: 0.05, perF: 0.008 } as const;
+
+function warmthErrors(points: readonly Point[], section: Section): Float64Array {
+  const from = points[0]?.tempF ?? null;
+  return Float64Array.from(points, ({ tempF }) =>
+    from === null || tempF === null
+      ? 0
+      : Math.abs(thermalMl(section, tempF - 0.5, tempF + 0.5)) *
+        (SKIN_F.always + SKIN_F.perF * Math.abs(tempF - from)),
+  );
+}
+
 /** `before`, made for points at the same times and temperatures, lends what pressure does not change. */
 export function groundOf(points: readonly Point[], facts: HoldFacts, before?: Ground): Ground {
   const first = points[0] ?? { t: 0, psi: 0, tempF: null, sigmaPsi: 1 };
@@ -172,6 +187,7 @@ export function groundOf(points: readonly Point[], facts: HoldFacts, before?: Gr
     driftMlPerF:
       before?.driftMlPerF ??
       Float64Array.from(points, ({ t }) => perF * (1 - Math.exp(-(t - first.t) / DRIFT_SEC))),
+    warmthSd: before?.warmthSd ?? warmthErrors(points, section),
     minutes: once((exponent) => ({
       leak: integral(points, out, exponent),
       seep: () => integral(points, into, exponent),

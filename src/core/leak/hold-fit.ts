@@ -3,14 +3,13 @@ import { columnsFor, type Ground } from "./explanations.ts";
 import type { Guess } from "./guesses.ts";
 import { type Fit, regress } from "./regression.ts";
 import { complianceAt, storedMl } from "./section.ts";
-import type { Point } from "./trace.ts";
 
 /** What the model itself may be off by, as a share of how far the pressure has come. Judgement: real lines are not this simple. */
 const MODEL_SHARE = 0.006;
 
 /** Stored volume against that at the first point, mL, and how far off each may be. Written as one loop: it runs thousands of times a test. */
 export function storedChange(
-  points: readonly Point[],
+  { points, warmthSd }: Ground,
   { yielding }: Guess,
   inflate: number,
 ): { readonly y: Float64Array; readonly sigma: Float64Array } {
@@ -22,7 +21,8 @@ export function storedChange(
   for (const { psi, sigmaPsi } of points) {
     const model = MODEL_SHARE * (psi - first);
     y[at] = storedMl(yielding, psi) - start;
-    sigma[at] = inflate * Math.sqrt(sigmaPsi * sigmaPsi + model * model) * complianceAt(yielding, psi);
+    const reading = Math.sqrt(sigmaPsi * sigmaPsi + model * model) * complianceAt(yielding, psi);
+    sigma[at] = inflate * Math.hypot(reading, warmthSd[at] ?? 0);
     at += 1;
   }
   return { y, sigma };
@@ -31,7 +31,7 @@ export function storedChange(
 /** `inflate` multiplies every reading's sigma: above 1 where the model leaves more than the readings' own error. */
 export function fitAll(ground: Ground, guesses: readonly Guess[], inflate = 1): readonly Fit[] {
   return guesses.map((guess) => {
-    const { y, sigma } = storedChange(ground.points, guess, inflate);
+    const { y, sigma } = storedChange(ground, guess, inflate);
     return regress(guess, y, sigma, columnsFor(ground, guess), ground.minutes(guess.exponent).leak);
   });
 }
@@ -47,7 +47,7 @@ export function otherMl({ columns }: Fit, coefficients: Float64Array, at: number
 
 /** Leftover of a fit at its points, in sigmas. */
 export function leftover(ground: Ground, fit: Fit, leak: number): readonly number[] {
-  const { y, sigma } = storedChange(ground.points, fit.guess, 1);
+  const { y, sigma } = storedChange(ground, fit.guess, 1);
   const coefficients = coefficientsAt(fit, leak);
   const { leak: minutes } = ground.minutes(fit.guess.exponent);
   return ground.points.map(

@@ -16,7 +16,7 @@ import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
 import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
 import { CALL_LOG_ODDS, smallestCalled, twinsOf } from "./power.ts";
 import type { Fit } from "./regression.ts";
-import { psiHolding, type Section, storedMl } from "./section.ts";
+import { psiHolding, type Section, storedMl, thermalMl } from "./section.ts";
 import { type Suspect, suspectsOf } from "./suspects.ts";
 import { type Gauge, MOST_STEPS, readTrace, type Sample, type Trace } from "./trace.ts";
 
@@ -64,6 +64,8 @@ const INTERVAL = [0.01, 0.99] as const;
 /** The model's leftover beyond this, per degree of freedom, widens the readings' error. */
 const POOR_FIT = 1.6;
 const POWER_POINTS = 16;
+/** Cooling that takes up this share of what was stored may have emptied it alone. Judgement. */
+const COOLED_SHARE = 0.4;
 /** An emptied section with no more points than this gives a lower bound only. */
 const EMPTIED_POINTS = 6;
 
@@ -176,8 +178,18 @@ function curveOf(
   });
 }
 
-function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace): Verdict {
-  if (trace.emptied !== null) return "leak";
+/** A section that cools far enough is empty without a leak: whether the log says it did. */
+function cooledEmpty(test: HoldTest, fits: readonly Fit[]): boolean {
+  const temps = test.samples.flatMap(({ tempF }) => tempF ?? []);
+  const [first, last] = [temps[0], temps.at(-1)];
+  if (first === undefined || last === undefined) return false;
+  const shrunk = -thermalMl(test.section, first, last);
+  const stored = fits.map(({ guess }) => storedMl(guess.yielding, test.startPsi)).toSorted((a, b) => a - b);
+  return shrunk > COOLED_SHARE * (stored[stored.length >> 1] ?? 0);
+}
+
+function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace, fits: readonly Fit[]): Verdict {
+  if (trace.emptied !== null) return cooledEmpty(test, fits) ? "inconclusive" : "leak";
   if (trace.steps.length > MOST_STEPS) return "inconclusive";
   if (odds.logOdds >= CALL_LOG_ODDS) return "leak";
   return odds.chanceAbove <= TIGHT_LEAVES && test.stopChecked !== false ? "tight" : "inconclusive";
@@ -202,7 +214,7 @@ export function analyseHold(test: HoldTest): HoldAnswer {
     drawOff,
     readingPsi: sigmaOf(test.gauge),
   });
-  const verdict = verdictOf(odds, test, trace);
+  const verdict = verdictOf(odds, test, trace, fits);
   const speaks = spokesman(fits, odds);
   const leakOf = ({ a, b }: Fit) => (verdict === "leak" ? Math.max(0, b / Math.max(a, 1e-12)) : 0);
   const weights =
@@ -212,7 +224,7 @@ export function analyseHold(test: HoldTest): HoldAnswer {
   const minimumDetectableMlPerMin = couldCall(test, facts, inflate, fits, weights, leakOf);
   const suspected = suspectsOf({ test, trace, fits, odds, verdict });
   const emptying = trace.emptied && emptyingRates(fits, trace.emptied);
-  const isBoundOnly = emptying !== null && points.length < EMPTIED_POINTS;
+  const isBoundOnly = verdict === "leak" && emptying !== null && points.length < EMPTIED_POINTS;
   const pick = (share: number) => emptying?.[Math.floor(share * (emptying.length - 1))] ?? 0;
   const isSure = odds.logOdds >= CALL_LOG_ODDS;
   const leakMlPerMin = isBoundOnly

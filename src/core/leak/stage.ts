@@ -4,7 +4,8 @@ export const STAGE_CODES = ["first-fill", "static", "after-run", "drain", "in-pl
 export type StageCode = (typeof STAGE_CODES)[number];
 
 export const CHECK_SCOPES = ["joint", "connection"] as const;
-export const CHECK_METHODS = ["look", "tissue"] as const;
+/** Look; dry tissue; mirror and light where no eye gets; the dry hand; a strip of paper left lying. */
+export const CHECK_METHODS = ["look", "tissue", "mirror", "hand", "strip"] as const;
 export type CheckMethod = (typeof CHECK_METHODS)[number];
 
 export interface Stage {

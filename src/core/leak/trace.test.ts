@@ -18,11 +18,11 @@ describe("a gauge's readings", () => {
   it("are drawn together without losing their mean, and their error shrinks", () => {
     const samples = readings(() => 60);
     const { points, steps, dropouts, emptied } = readTrace(samples, DIGITAL);
-    assert.ok(points.length <= 40 && points.length >= 20);
+    assert.ok(points.length <= 40 && points.length >= 16, `${points.length} points, steps ${steps}`);
     assert.deepEqual([steps, dropouts, emptied], [[], 0, null]);
     for (const { psi, sigmaPsi } of points) {
-      assert.ok(Math.abs(psi - 60) < 0.1);
-      assert.ok(sigmaPsi < 0.05 && sigmaPsi > 0.003);
+      assert.ok(Math.abs(psi - 60) < 0.25);
+      assert.ok(sigmaPsi < 0.06 && sigmaPsi > 0.003);
     }
   });
 
@@ -73,7 +73,7 @@ describe("a gauge's readings", () => {
       tempF: 60 + sample.t / 200 + chance.normal(0, 0.3),
     }));
     for (const { t, tempF } of readTrace(samples, DIGITAL).points)
-      assert.ok(Math.abs((tempF ?? 0) - (60 + t / 200)) < 0.35, `${t}: ${tempF}`);
+      assert.ok(Math.abs((tempF ?? 0) - (60 + t / 200)) < 0.6, `${t}: ${tempF}`);
   });
 
   it("may be one or two", () => {

@@ -43,6 +43,8 @@ export interface Trace {
 const MOST_POINTS = 32;
 /** More jumps than this and nothing is left to judge. */
 export const MOST_STEPS = 4;
+/** Groups grow like this power of their place. */
+const EARLY = 1.6;
 /** Below this share of what it was, or this pressure, a section counts as empty. */
 const EMPTY_SHARE = 0.08;
 const EMPTY_PSI = 2;
@@ -128,7 +130,7 @@ function smoothTemp(samples: readonly Sample[]): ((t: number) => number) | null 
   const known = samples.flatMap(({ t, tempF }) => (tempF === undefined ? [] : [{ t, tempF }]));
   if (known.length < 2) return null;
   const span = (known.at(-1)?.t ?? 0) - (known[0]?.t ?? 0);
-  const width = Math.max(span / 8, (3 * span) / known.length);
+  const width = Math.max(span / 14, (4 * span) / known.length);
   return (t) => {
     let [w, wx, wy, wxx, wxy] = [0, 0, 0, 0, 0];
     for (const each of known) {
@@ -147,7 +149,16 @@ function smoothTemp(samples: readonly Sample[]): ((t: number) => number) | null 
   };
 }
 
-/** Readings of one stretch drawn together, in equal numbers. */
+/** Where so many readings are cut into groups: small ones first, for what creeps and settles bends most at the start. */
+function cutsOf(count: number, most: number): readonly number[] {
+  const groups = Math.min(count, Math.max(1, most));
+  const cuts = Array.from({ length: groups }, (_, at) =>
+    Math.max(at + 1, Math.round(count * ((at + 1) / groups) ** EARLY)),
+  );
+  return [...new Set(cuts)].filter((cut) => cut <= count);
+}
+
+/** Readings of one stretch drawn together. */
 function drawTogether(
   stretch: readonly Sample[],
   most: number,
@@ -155,13 +166,14 @@ function drawTogether(
   tempAt: ((t: number) => number) | null,
   { resolutionPsi, type }: Gauge,
 ): readonly Point[] {
-  const size = Math.max(1, Math.ceil(stretch.length / Math.max(1, most)));
   const points: Point[] = [];
   // Half a mark as the greatest error of rounding; a dial is read a little worse than its marks.
   const marks = resolutionPsi / Math.sqrt(12);
   const reading = type === "dial" ? 1.2 * marks : marks;
-  for (let from = 0; from < stretch.length; from += size) {
-    const group = stretch.slice(from, from + size);
+  let from = 0;
+  for (const to of cutsOf(stretch.length, most)) {
+    const group = stretch.slice(from, to);
+    from = to;
     const count = group.length;
     const mean = (pick: (each: Sample) => number) => group.reduce((sum, each) => sum + pick(each), 0) / count;
     // What the third differences showed holds the rounding already.

@@ -53,14 +53,20 @@ export interface Watching {
   readonly figures: WatchFigures;
 }
 
+/** Paper takes up what an eye or a hand would not notice: a strip left lying is a tissue that waits. Judgement. */
+const TAKES_UP: ReadonlySet<WatchMethod> = new Set(["tissue", "strip"]);
+
 /** Water that must have come within the window for the method to show it, mL, and the flow below which nothing helps, mL/min. */
 function needed({ method, process, figures }: Watching): { readonly ml: number; readonly floor: number } {
   const { confidence, dripMl, tissueMl, spreadCv, evapMlPerMin, markMl, startFlowMlPerMin } = figures;
   switch (method) {
     case "look":
+    case "mirror":
+    case "hand":
     case "tissue":
+    case "strip":
       return {
-        ml: (method === "look" ? dripMl : tissueMl) * (1 + normalQuantile(confidence) * spreadCv),
+        ml: (TAKES_UP.has(method) ? tissueMl : dripMl) * (1 + normalQuantile(confidence) * spreadCv),
         floor: evapMlPerMin,
       };
     case "drips":
@@ -155,7 +161,7 @@ function fromGaps(intervalsSec: readonly number[], { process, figures }: Watchin
 
 function fromWet(windowMin: number, { method, figures }: Watching): Range {
   const { confidence, dripMl, tissueMl, spreadCv } = figures;
-  const ml = method === "tissue" ? tissueMl : dripMl;
+  const ml = TAKES_UP.has(method) ? tissueMl : dripMl;
   return {
     estimateMlPerMin: ml / windowMin,
     low: (ml * Math.max(0, 1 - normalQuantile(confidence) * spreadCv)) / windowMin,

@@ -1,6 +1,7 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
 import type { HookupProblem, Plan } from "../hookup/index.ts";
 import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
+import type { HoldRecord, MeterReading } from "./hold-record.ts";
 import type { StopProof, Survey } from "./survey.ts";
 
 export interface Site {
@@ -44,7 +45,11 @@ export type VisitAct =
       readonly method: CheckMethod;
       readonly watchedMin: number;
       readonly note: string;
+      /** Seconds between drips, tapped one by one; absent: not timed. */
+      readonly intervalsSec?: readonly number[];
     })
+  | (OnConnection & { readonly kind: "hold-recorded"; readonly hold: HoldRecord })
+  | (OnConnection & { readonly kind: "meter-read"; readonly meter: MeterReading })
   | (OnConnection & { readonly kind: "joint-snugged"; readonly joint: number; readonly turns: number })
   | (OnConnection & {
       readonly kind: "joint-remade";

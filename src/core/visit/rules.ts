@@ -101,6 +101,7 @@ function checkRefusal(
   if (stage.code !== "look-back" && connection.signed !== null)
     return no("stage", "Signed: re-open the connection before checking it again.");
   if (!connection.steps.has(WATER_IN)) return no("stage", "Let water in first: tick it on the run sheet.");
+  if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
   if (event.result === "dry" && event.watchedMin < stage.leastMin)
     return no(
       "watchedMin",
@@ -218,6 +219,11 @@ function onConnection(
       return event.dropsPerMin !== null && event.result !== "weeps"
         ? no("dropsPerMin", "Drops are counted only where the stop weeps.")
         : null;
+    case "hold-recorded":
+    case "meter-read":
+      return connection.joints.length > 0 && connection.joints.every((joint) => joint.madeAt !== null)
+        ? null
+        : no("connection", "Make up every joint before it is held under pressure.");
     case "connection-dropped":
       return null;
   }
@@ -246,6 +252,8 @@ function refusalOfUndo(
   const target = liveEvents(events).find((each) => each.id === event.undoes);
   if (!target) return no("undoes", "That is not there to undo.");
   if (target.kind === "visit-opened") return no("undoes", "A visit cannot be un-opened.");
+  if (target.kind === "connection-signed")
+    return no("undoes", "A signature stands: re-open the connection with the reason, and check it afresh.");
   const left = [...events, event];
   const broken = firstRefused([], liveEvents(left), tables)?.refusal;
   return broken ? no("undoes", `Something later stands on it. ${broken.message}`) : null;

@@ -11,6 +11,7 @@ import {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
+import type { HoldRecord, MeterReading } from "./hold-record.ts";
 import type { Survey } from "./survey.ts";
 
 export interface Check {
@@ -20,6 +21,7 @@ export interface Check {
   readonly method: CheckMethod;
   readonly watchedMin: number;
   readonly note: string;
+  readonly intervalsSec?: readonly number[];
   readonly at: string;
   readonly by: string;
   /** False when the joint was turned or re-made since: the look no longer counts. */
@@ -68,6 +70,18 @@ export interface Photo {
   readonly by: string;
 }
 
+export interface KeptHold extends HoldRecord {
+  /** Its event: what its file is asked for by. */
+  readonly id: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface KeptMeter extends MeterReading {
+  readonly at: string;
+  readonly by: string;
+}
+
 export interface ConnectionState {
   readonly id: string;
   readonly survey: Survey;
@@ -82,6 +96,8 @@ export interface ConnectionState {
   /** Proofs of its stop, the latest last; the survey holds what the latest came to. */
   readonly proofs: readonly ProvedStop[];
   readonly photos: readonly Photo[];
+  readonly holds: readonly KeptHold[];
+  readonly meters: readonly KeptMeter[];
   readonly signed: {
     readonly name: string;
     readonly at: string;
@@ -170,8 +186,20 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
     }
     case "target-checked": {
-      const { target, stage, result, method, watchedMin, note } = event;
-      const check: Check = { target, stage, result, method, watchedMin, note, at, by, stands: true };
+      const { target, stage, result, method, watchedMin, note, intervalsSec } = event;
+      const timed = intervalsSec === undefined ? {} : { intervalsSec };
+      const check: Check = {
+        target,
+        stage,
+        result,
+        method,
+        watchedMin,
+        note,
+        ...timed,
+        at,
+        by,
+        stands: true,
+      };
       return (connection) => ({ ...connection, checks: [...connection.checks, check] });
     }
     case "joint-snugged":
@@ -225,6 +253,13 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         photos: [...connection.photos, { id, caption, at, by }],
       });
     }
+    case "hold-recorded":
+      return (connection) => ({
+        ...connection,
+        holds: [...connection.holds, { ...event.hold, id: event.id, at, by }],
+      });
+    case "meter-read":
+      return (connection) => ({ ...connection, meters: [...connection.meters, { ...event.meter, at, by }] });
     case "connection-noted":
       return (connection) => ({ ...connection, notes: [...connection.notes, { text: event.text, at, by }] });
   }
@@ -246,6 +281,8 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
     notes: [],
     proofs: [],
     photos: [],
+    holds: [],
+    meters: [],
     signed: null,
     dropped: null,
   };

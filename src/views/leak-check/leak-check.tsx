@@ -126,7 +126,6 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           "joint-snugged",
           "joint-remade",
           "exception-written",
-          "connection-signed",
           "connection-reopened",
         ]}
       />

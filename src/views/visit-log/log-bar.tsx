@@ -20,6 +20,8 @@ const DID: Readonly<Record<VisitEvent["kind"], string>> = {
   "event-undone": "undone",
   "stop-proved": "stop proved",
   "photo-added": "photo",
+  "hold-recorded": "hold kept",
+  "meter-read": "meter read",
 };
 
 function Sending({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
