@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
+import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
 import { pino } from "pino";
 import { pinoHttp } from "pino-http";
@@ -35,6 +36,9 @@ const entrySchema = z.object({
 function refuse(response: Response, status: number, code: string, message: string): void {
   response.status(status).json({ error: { code, message, fields: [] } });
 }
+
+/** Tokens cannot be guessed at this pace: 30 asks in ten minutes from one address. */
+const LOOK_BACK_LIMIT = { windowMs: 10 * 60 * 1000, limit: 30 } as const;
 
 /** Only names that mean this machine: a page elsewhere that re-binds its name to 127.0.0.1 gets nothing. */
 function isOwnHost(host: string | undefined, port: number): boolean {
@@ -99,6 +103,15 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     }),
   );
   app.use(limits(port));
+  app.use(
+    "/look-back",
+    rateLimit({
+      ...LOOK_BACK_LIMIT,
+      standardHeaders: "draft-8",
+      legacyHeaders: false,
+      message: "Too many tries. Wait ten minutes, then open the link again.",
+    }),
+  );
   // A compressed event stream would be held back until its buffer is full.
   app.use(
     compression({

@@ -1,7 +1,8 @@
 /** Caliper readings as a stream of server-sent events. The only place that chooses where readings come from. */
 import { z } from "zod";
-import { type CaliperSource, practiceTray, simulatedCaliper, TRAY_SIZE } from "../simulators/caliper.ts";
+import { practiceTray, simulatedCaliper, TRAY_SIZE } from "../simulators/caliper.ts";
 import type { Context } from "./context.ts";
+import { eventStream } from "./event-stream.ts";
 import { invalid, notFound } from "./problem.ts";
 
 const query = z.strictObject({
@@ -21,8 +22,6 @@ const query = z.strictObject({
 
 const DEFAULT_CRESTS = 6;
 const EVERY_MS = 250;
-/** A forgotten stream ends by itself; the browser asks again while somebody still looks. */
-const LONGEST_MS = 120_000;
 
 function pieceOf({ identifier }: Pick<Context, "identifier">, number: number) {
   const piece = practiceTray(identifier.profiles)[number - 1];
@@ -45,25 +44,6 @@ export function describePiece(context: Pick<Context, "identifier">, number: numb
   };
 }
 
-function stream(source: CaliperSource): ReadableStream<Uint8Array> {
-  const encoder = new TextEncoder();
-  let timer: NodeJS.Timeout | undefined;
-  const stop = () => clearInterval(timer);
-  return new ReadableStream({
-    start(controller) {
-      const send = () => controller.enqueue(encoder.encode(`data: ${JSON.stringify(source.read())}\n\n`));
-      const until = performance.now() + LONGEST_MS;
-      send();
-      timer = setInterval(() => {
-        if (performance.now() < until) return send();
-        stop();
-        controller.close();
-      }, EVERY_MS);
-    },
-    cancel: stop,
-  });
-}
-
 /** Errors: Problem invalid, not-found. */
 export function caliperStream(context: Context, url: URL): Response {
   const parsed = query.safeParse(Object.fromEntries(url.searchParams));
@@ -74,7 +54,5 @@ export function caliperStream(context: Context, url: URL): Response {
     lay === "span" ? { lay, crests } : { lay },
     context.now().getTime(),
   );
-  return new Response(stream(source), {
-    headers: { "content-type": "text/event-stream", "cache-control": "no-store" },
-  });
+  return eventStream(() => source.read(), EVERY_MS);
 }

@@ -49,6 +49,8 @@ before(async () => {
     `/visits/${WASHROOM}/time-line`,
     `/visits/${KITCHEN}/notice`,
     `/visits/${WASHROOM}/run`,
+    await pathTo(KITCHEN, "Dishwasher", "hold"),
+    "/look-backs",
     "/steps",
     "/steps?edit=make",
     "/line/card?tube=3/8&rise=12&first=2&second=0&laid=one-offset&angle=45&radius=0.9375&seatFirst=0.375&seatLast=0.375&straight=1&stretch=0",

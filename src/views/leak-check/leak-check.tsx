@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Stage, StageCode } from "../../core/leak/index.ts";
+import { reconcile, type Stage, type StageCode } from "../../core/leak/index.ts";
 import {
   type ConnectionState,
   currentStage,
@@ -11,6 +11,7 @@ import {
 } from "../../core/visit/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
+import { seenAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -73,6 +74,25 @@ function TargetRow({
         );
       })}
     </fieldset>
+  );
+}
+
+/** The latest hold against what the joints show, and the way to the next. */
+function HoldLine({ connection, href }: { readonly connection: ConnectionState; readonly href: string }) {
+  const hold = connection.holds.at(-1);
+  return (
+    <p className="mt-3 flex flex-wrap items-center gap-x-4">
+      <a className="button" href={href}>
+        Pressure hold
+      </a>
+      {hold && (
+        <span className="min-w-0 flex-1" data-reconciled="">
+          <strong>{hold.verdict}</strong>
+          {hold.source === "simulated" && <span className="mark mx-2 text-work-ink">SIMULATED</span>}{" "}
+          {reconcile(seenAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
+        </span>
+      )}
+    </p>
   );
 }
 
@@ -139,6 +159,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           setPicked(null);
         }}
       />
+      {connection.steps.has(WATER_IN) && <HoldLine connection={connection} href={`${base}/hold`} />}
       {!connection.steps.has(WATER_IN) ? (
         <p className="mt-4 border-l-4 border-work pl-3">
           No water yet: checks begin when it is let in.{" "}

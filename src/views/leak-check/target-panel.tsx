@@ -9,6 +9,8 @@ import {
   weepingStage,
 } from "../../core/visit/index.ts";
 import { clockIn } from "../clock.ts";
+import { DripRate, DripTimer } from "./drip-timer.tsx";
+import { METHOD_WORDS } from "./method-words.ts";
 import { minutesFrom, Watch } from "./watch.tsx";
 import { WeepPanel } from "./weep-panel.tsx";
 
@@ -44,7 +46,8 @@ function Before({ connection, stage, target, zone }: Omit<TargetPanelProps, "act
             {clockIn(zone, check.at)}
           </time>{" "}
           <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>
-          , {check.method === "look" ? "looked" : "tissue"} {check.watchedMin} min, {check.by}
+          , {METHOD_WORDS[check.method]} {check.watchedMin} min, {check.by}
+          {check.result === "weeping" && <DripRate check={check} />}
           {check.note && `: ${check.note}`}
         </li>
       ))}
@@ -58,6 +61,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
   const [watched, setWatched] = useState(String(stage.watchMin));
   const [note, setNote] = useState("");
   const [reason, setReason] = useState("");
+  const [gapsSec, setGapsSec] = useState<readonly number[]>([]);
   const standing = standingOf(connection, target, stage.code);
   const { title, about } = targetWords(connection, target);
   const weeps = weepingStage(connection, target);
@@ -75,6 +79,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
         method,
         watchedMin: minutes,
         note: note.trim(),
+        ...(result === "weeping" && gapsSec.length > 0 ? { intervalsSec: gapsSec } : {}),
       })
     )
       setNote("");
@@ -111,6 +116,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
               onChange={(event) => setNote(event.target.value)}
             />
           </label>
+          <DripTimer onGaps={setGapsSec} />
           <div className="mt-3 flex flex-wrap gap-3">
             <button
               type="button"

@@ -1,5 +1,13 @@
 import { useEffect, useState } from "react";
-import { type CheckMethod, detectableMlPerMin, mlPerDay, type Stage } from "../../core/leak/index.ts";
+import {
+  type CheckMethod,
+  detectableMlPerMin,
+  mlPerDay,
+  type Stage,
+  USUAL_FIGURES,
+  windowFor,
+} from "../../core/leak/index.ts";
+import { METHOD_CHOICES } from "./method-words.ts";
 
 const MS_PER_MIN = 60_000;
 
@@ -24,6 +32,14 @@ function rateWords(method: CheckMethod, minutes: number): string {
   const rate = detectableMlPerMin(method, minutes);
   const figure = rate >= 0.01 ? rate.toFixed(3) : rate.toFixed(4);
   return `${figure} mL/min (${mlPerDay(rate).toFixed(rate >= 0.01 ? 0 : 1)} mL a day)`;
+}
+
+/** Swells a floor in a season, mL/min. */
+const WANTED_ML_PER_MIN = 0.01;
+
+function wantedWindow(method: CheckMethod): string {
+  const minutes = windowFor({ method, process: null, figures: USUAL_FIGURES }, WANTED_ML_PER_MIN);
+  return minutes === null ? "for ever" : `${Math.ceil(minutes * 10) / 10} min`;
 }
 
 /** How long it was watched and how, and what that can have seen. The clock only helps: minutes may be typed. */
@@ -54,10 +70,15 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
         <select
           className="field"
           value={method}
-          onChange={(event) => onMethod(event.target.value === "look" ? "look" : "tissue")}
+          onChange={(event) =>
+            onMethod(METHOD_CHOICES.find(([each]) => each === event.target.value)?.[0] ?? method)
+          }
         >
-          <option value="look">look at the wiped joint</option>
-          <option value="tissue">dry tissue</option>
+          {METHOD_CHOICES.map(([each, words]) => (
+            <option key={each} value={each}>
+              {words}
+            </option>
+          ))}
         </select>
       </label>
       <label>
@@ -85,7 +106,8 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
           <>
             Would have shown, 19 times in 20:{" "}
             <strong className="figure text-ink">{rateWords(method, minutes)}</strong> and more. An estimate,
-            not a measurement. It cannot see {stage.blindTo}.
+            not a measurement. A leak of 0.01 mL/min takes{" "}
+            <span className="figure">{wantedWindow(method)}</span> this way. It cannot see {stage.blindTo}.
           </>
         )}
       </p>

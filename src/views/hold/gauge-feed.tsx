@@ -1,0 +1,103 @@
+import { useEffect, useRef, useState } from "react";
+import type { Sample } from "../../core/leak/index.ts";
+import { figureFrom, type HoldForm } from "./hold-form.ts";
+
+interface GaugeFeedProps {
+  readonly form: HoldForm;
+  readonly onReadings: (samples: readonly Sample[]) => void;
+  /** The hold is over. */
+  readonly onEnd: () => void;
+}
+
+const SECTIONS = [1, 2, 3, 4, 5, 6] as const;
+
+/** A connected gauge; in this version a simulated one on practice sections that each hide something, and it says so. */
+export function GaugeFeed({ form, onReadings, onEnd }: GaugeFeedProps) {
+  const [hides, setHides] = useState<(typeof SECTIONS)[number]>(1);
+  const [minutes, setMinutes] = useState("20");
+  const [state, setState] = useState<"idle" | "reading" | "lost">("idle");
+  const source = useRef<EventSource | null>(null);
+  const stop = (next: "idle" | "lost") => {
+    source.current?.close();
+    source.current = null;
+    setState(next);
+  };
+  useEffect(() => () => source.current?.close(), []);
+  const length = figureFrom(minutes, 1, 240);
+  const start = () => {
+    if (length === null) return;
+    const asked = new URLSearchParams({
+      hides: String(hides),
+      volumeMl: form.volumeMl,
+      hoseFt: form.hoseType === "none" ? "0" : form.hoseFt,
+      hoseType: form.hoseType,
+      material: form.material,
+      startPsi: form.startPsi,
+      minutes: String(length),
+    });
+    const samples: Sample[] = [];
+    const feed = new EventSource(`/api/v1/instruments/gauge?${asked}`);
+    source.current = feed;
+    setState("reading");
+    onReadings([]);
+    feed.onmessage = (event: MessageEvent<string>) => {
+      const { t, psi, tempF } = JSON.parse(event.data) as Sample;
+      samples.push(tempF === undefined ? { t, psi } : { t, psi, tempF });
+      onReadings([...samples]);
+    };
+    feed.addEventListener("end", () => {
+      stop("idle");
+      onEnd();
+    });
+    feed.onerror = () => stop("lost");
+  };
+  return (
+    <div className="flex flex-wrap items-end gap-3">
+      <label>
+        <span className="block text-[0.9rem] text-quiet">Practice section</span>
+        <select
+          className="field"
+          value={hides}
+          disabled={state === "reading"}
+          onChange={(event) => setHides(SECTIONS.find((each) => String(each) === event.target.value) ?? 1)}
+        >
+          {SECTIONS.map((each) => (
+            <option key={each} value={each}>
+              Section {each}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        <span className="block text-[0.9rem] text-quiet">Hold, min (played fast)</span>
+        <input
+          className="field figure w-24"
+          inputMode="decimal"
+          value={minutes}
+          aria-invalid={length === null}
+          onChange={(event) => setMinutes(event.target.value)}
+        />
+      </label>
+      {state === "reading" ? (
+        <button
+          type="button"
+          className="button"
+          onClick={() => {
+            stop("idle");
+            onEnd();
+          }}
+        >
+          Stop reading
+        </button>
+      ) : (
+        <button type="button" className="button button-main" disabled={length === null} onClick={start}>
+          Read the gauge
+        </button>
+      )}
+      <span className="mark text-work-ink">SIMULATED</span>
+      {state === "lost" && (
+        <p className="fault">The gauge cannot be reached. What was read stays; start it again.</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,151 @@
+/** What is typed about a hold, and the test it comes to. Pure. */
+import type { DrawOff, HoldTest, Sample, Section, SectionMaterial } from "../../core/leak/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
+
+export interface HoldForm {
+  readonly volumeMl: string;
+  readonly material: SectionMaterial | "unknown";
+  readonly hoseFt: string;
+  readonly hoseType: "braided" | "rubber" | "none";
+  readonly startPsi: string;
+  readonly supplyPsi: string;
+  readonly heldMin: string;
+  readonly ambientF: string;
+  readonly stop: "proved" | "unsaid" | "passes";
+  readonly gauge: "digital-0.1" | "digital-0.01" | "digital-1" | "dial-1" | "dial-2";
+  readonly drawnMl: string;
+  readonly drawnBefore: string;
+  readonly drawnAfter: string;
+}
+
+/** Water in an inch of common supply line (bore about 0.27 in), mL; what a stop and its fittings hold, mL. Estimates to be overwritten. */
+const LINE_ML_PER_IN = 0.94;
+const FITTINGS_ML = 15;
+
+/** What the connection itself says, as a beginning. */
+export function formFrom({ plan, survey }: ConnectionState): HoldForm {
+  const line = plan?.plan.parts.find(({ kind, branch }) => kind === "line" && branch === "main");
+  // Without a line of its own the fixture's hose is the line.
+  const lengthIn = line?.lengthIn ?? (plan?.plan.parts.length === 0 ? survey.length.max.value : 0);
+  return {
+    volumeMl: String(Math.round(FITTINGS_ML + LINE_ML_PER_IN * lengthIn)),
+    material: "copper",
+    hoseFt: lengthIn > 0 ? (lengthIn / 12).toFixed(1) : "0",
+    hoseType: lengthIn > 0 ? "braided" : "none",
+    startPsi: survey.staticPsi ? String(survey.staticPsi.value) : "60",
+    supplyPsi: "",
+    heldMin: "1",
+    ambientF: "",
+    stop: survey.stop.proof === "holds" ? "proved" : survey.stop.proof === "not-proved" ? "unsaid" : "passes",
+    gauge: "digital-0.1",
+    drawnMl: "",
+    drawnBefore: "",
+    drawnAfter: "",
+  };
+}
+
+export type Faults = Partial<Record<keyof HoldForm, string>>;
+
+/** A number as typed, within bounds; a comma is a point. */
+export function figureFrom(text: string, least: number, most: number): number | null {
+  const clean = text.trim().replace(",", ".");
+  if (!/^\d{1,6}(\.\d{1,4})?$/.test(clean)) return null;
+  const value = Number(clean);
+  return value >= least && value <= most ? value : null;
+}
+
+const GAUGES = {
+  "digital-0.1": { resolutionPsi: 0.1, type: "digital" },
+  "digital-0.01": { resolutionPsi: 0.01, type: "digital" },
+  "digital-1": { resolutionPsi: 1, type: "digital" },
+  "dial-1": { resolutionPsi: 1, type: "dial" },
+  "dial-2": { resolutionPsi: 2, type: "dial" },
+} as const satisfies Record<HoldForm["gauge"], HoldTest["gauge"]>;
+
+const STOP = { proved: true, unsaid: null, passes: false } as const;
+
+function drawOffFrom(form: HoldForm, faults: Faults): DrawOff | null {
+  if (form.drawnMl.trim() === "" && form.drawnBefore.trim() === "" && form.drawnAfter.trim() === "")
+    return null;
+  const ml = figureFrom(form.drawnMl, 0.01, 1000);
+  const psiBefore = figureFrom(form.drawnBefore, 0.1, 1000);
+  const psiAfter = figureFrom(form.drawnAfter, 0, 1000);
+  if (ml === null) faults.drawnMl = "Type what came out in mL, like 3.5.";
+  if (psiBefore === null) faults.drawnBefore = "Type the pressure before in psi, like 60.";
+  if (psiAfter === null) faults.drawnAfter = "Type the pressure after in psi, like 52.4.";
+  if (ml === null || psiBefore === null || psiAfter === null) return null;
+  if (psiAfter >= psiBefore) {
+    faults.drawnAfter = "Letting water out lowers the pressure: type less than before.";
+    return null;
+  }
+  return { ml, psiBefore, psiAfter };
+}
+
+/** The test without its readings, or what is wrong by field. */
+export function testFrom(
+  form: HoldForm,
+): { readonly test: Omit<HoldTest, "samples"> } | { readonly faults: Faults } {
+  const faults: { -readonly [K in keyof Faults]: Faults[K] } = {};
+  const volumeMl = figureFrom(form.volumeMl, 1, 100_000);
+  if (volumeMl === null) faults.volumeMl = "Type the water in the section in mL, like 120.";
+  const hoseFt = form.hoseType === "none" ? 0 : figureFrom(form.hoseFt, 0.1, 500);
+  if (hoseFt === null) faults.hoseFt = "Type the hose's length in feet, like 5.";
+  const startPsi = figureFrom(form.startPsi, 1, 1000);
+  if (startPsi === null) faults.startPsi = "Type the pressure in psi, like 60.";
+  const optional = (
+    field: "supplyPsi" | "heldMin" | "ambientF",
+    least: number,
+    most: number,
+    like: string,
+  ) => {
+    if (form[field].trim() === "") return null;
+    const value = figureFrom(form[field], least, most);
+    if (value === null) faults[field] = `Type a number like ${like}, or leave it empty.`;
+    return value;
+  };
+  const supplyPsi = optional("supplyPsi", 0, 1000, "65");
+  const heldMin = optional("heldMin", 0, 10_000, "2");
+  const ambientF = optional("ambientF", 20, 250, "68");
+  const drawOff = drawOffFrom(form, faults);
+  if (Object.keys(faults).length > 0 || volumeMl === null || hoseFt === null || startPsi === null)
+    return { faults };
+  const section: Section = {
+    volumeMl,
+    hoseFt,
+    hoseType: form.hoseType === "none" ? null : form.hoseType,
+    material: form.material === "unknown" ? null : form.material,
+  };
+  return {
+    test: {
+      section,
+      startPsi,
+      supplyPsi,
+      heldSec: heldMin === null ? null : heldMin * 60,
+      ambientF,
+      stopChecked: STOP[form.stop],
+      gauge: GAUGES[form.gauge],
+      drawOff,
+    },
+  };
+}
+
+/** Readings typed one a line: minutes and psi. */
+export function typedSamples(text: string): {
+  readonly samples: readonly Sample[];
+  readonly faults: readonly string[];
+} {
+  const faults: string[] = [];
+  const samples: Sample[] = [];
+  for (const [at, line] of text.split(/\r?\n/).entries()) {
+    if (line.trim() === "") continue;
+    const [minutes = "", psi = "", ...rest] = line.trim().split(/[\s;]+/);
+    const t = figureFrom(minutes, 0, 100_000);
+    const value = figureFrom(psi, 0, 2000);
+    if (t === null || value === null || rest.length > 0)
+      faults.push(`Line ${at + 1}: type minutes and psi, like "5 59.8".`);
+    else if (samples.length > 0 && t * 60 <= (samples.at(-1)?.t ?? 0))
+      faults.push(`Line ${at + 1}: must be later than the line before it.`);
+    else samples.push({ t: t * 60, psi: value });
+  }
+  return { samples, faults };
+}

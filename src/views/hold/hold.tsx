@@ -1,0 +1,223 @@
+import { useEffect, useRef, useState } from "react";
+import type { HoldAnswer, HoldTest, Sample } from "../../core/leak/index.ts";
+import type { ReadingSource } from "../../core/visit/index.ts";
+import { type OpenAnalyst, openAnalyst } from "../../workers/hold.client.ts";
+import { LogBar } from "../visit-log/log-bar.tsx";
+import { useVisitLog } from "../visit-log/use-visit-log.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import { GaugeFeed } from "./gauge-feed.tsx";
+import { type Faults, formFrom, testFrom, typedSamples } from "./hold-form.ts";
+import { KeptHolds } from "./kept-holds.tsx";
+import { LoggerImport } from "./logger-import.tsx";
+import { MeterPanel } from "./meter-panel.tsx";
+import { PlanPanel } from "./plan-panel.tsx";
+import { SectionForm } from "./section-form.tsx";
+import { TraceChart } from "./trace-chart.tsx";
+import { VerdictPanel } from "./verdict.tsx";
+
+const SOURCES: readonly (readonly [ReadingSource, string])[] = [
+  ["typed", "Typed"],
+  ["logger", "Logger's file"],
+  ["simulated", "Gauge (simulated)"],
+];
+const MOST_KEPT = 2000;
+
+interface Judged {
+  readonly test: HoldTest;
+  readonly answer: HoldAnswer;
+}
+
+/** A pressure hold of one connection's section: what is known of it, its readings, and what they say. */
+export function Hold(props: VisitProps) {
+  const log = useVisitLog(props);
+  const { connection } = log;
+  const [form, setForm] = useState(() => formFrom(connection));
+  const [faults, setFaults] = useState<Faults>({});
+  const [source, setSource] = useState<ReadingSource>("typed");
+  const [typed, setTyped] = useState("");
+  const [lineFaults, setLineFaults] = useState<readonly string[]>([]);
+  const [samples, setSamples] = useState<readonly Sample[]>([]);
+  const [judged, setJudged] = useState<Judged | null>(null);
+  const [state, setState] = useState<"idle" | "working" | "failed">("idle");
+  const worker = useRef<OpenAnalyst | null>(null);
+  const latest = useRef(samples);
+  useEffect(
+    () => () => {
+      worker.current?.close();
+      worker.current = null;
+    },
+    [],
+  );
+  const analyst = () => {
+    worker.current ??= openAnalyst();
+    return worker.current;
+  };
+  const take = (next: readonly Sample[]) => {
+    latest.current = next;
+    setSamples(next);
+    setJudged(null);
+  };
+  const judge = () => {
+    const read = testFrom(form);
+    if ("faults" in read) return setFaults(read.faults);
+    if (latest.current.length === 0) return;
+    const test: HoldTest = { ...read.test, samples: latest.current };
+    setFaults({});
+    setState("working");
+    analyst()
+      .analyse(test)
+      .then((answer) => {
+        setJudged({ test, answer });
+        setState("idle");
+      })
+      .catch(() => setState("failed"));
+  };
+  const takeTyped = () => {
+    const read = typedSamples(typed);
+    setLineFaults(read.faults);
+    if (read.faults.length > 0 || read.samples.length === 0) return;
+    take(read.samples);
+    judge();
+  };
+  const keep = ({ test, answer }: Judged) => {
+    const { verdict, leakMlPerMin, minimumDetectableMlPerMin, suspected } = answer;
+    log.act({
+      kind: "hold-recorded",
+      connection: connection.id,
+      hold: {
+        source,
+        test,
+        verdict,
+        bestMlPerMin: leakMlPerMin.best,
+        lowMlPerMin: leakMlPerMin.low,
+        highMlPerMin: leakMlPerMin.high,
+        smallestMlPerMin: minimumDetectableMlPerMin,
+        suspected,
+      },
+    });
+  };
+  const isKept = judged !== null && connection.holds.some(({ test }) => test.samples === judged.test.samples);
+  return (
+    <div>
+      <LogBar log={log} undoes={["hold-recorded", "meter-read"]} />
+      <p className="max-w-prose text-quiet">
+        Water only: never test plastic pipe with air. Shut the stop, keep people and cameras off the line, and
+        let the pressure off before anything is opened.
+      </p>
+      <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-2">
+        <div className="min-w-0">
+          <SectionForm
+            form={form}
+            faults={faults}
+            onChange={(change) => {
+              setForm({ ...form, ...change });
+              setJudged(null);
+            }}
+          />
+          <PlanPanel form={form} analyst={analyst} />
+          <fieldset className="mt-3 border-t border-hairline pt-2">
+            <legend className="font-bold">
+              <span className="figure">4</span> Readings
+            </legend>
+            <p className="mb-2 flex flex-wrap gap-2">
+              {SOURCES.map(([each, words]) => (
+                <button
+                  key={each}
+                  type="button"
+                  aria-pressed={source === each}
+                  className={`button ${source === each ? "button-main" : ""}`}
+                  onClick={() => {
+                    setSource(each);
+                    take([]);
+                  }}
+                >
+                  {words}
+                </button>
+              ))}
+            </p>
+            {source === "typed" && (
+              <div>
+                <label className="block">
+                  <span className="block text-[0.9rem] text-quiet">One reading a line: minutes, psi</span>
+                  <textarea
+                    className="field figure"
+                    rows={6}
+                    placeholder={"0 60.0\n5 59.8\n10 59.7"}
+                    value={typed}
+                    onChange={(event) => setTyped(event.target.value)}
+                  />
+                </label>
+                {lineFaults.map((fault) => (
+                  <p key={fault} className="fault">
+                    {fault}
+                  </p>
+                ))}
+                <button type="button" className="button button-main mt-2" onClick={takeTyped}>
+                  What do they say?
+                </button>
+              </div>
+            )}
+            {source === "logger" && (
+              <LoggerImport
+                onRead={(read) => {
+                  take(read);
+                  judge();
+                }}
+              />
+            )}
+            {source === "simulated" && <GaugeFeed form={form} onReadings={take} onEnd={judge} />}
+          </fieldset>
+          <MeterPanel connection={connection} act={log.act} />
+        </div>
+        <section aria-label="What the readings say" className="min-w-0">
+          {samples.length === 0 ? (
+            <p className="text-quiet">
+              No readings yet. A start and an end tell almost nothing: a psi can mean 0.0004 mL or 0.3 mL, by
+              what gives way.
+            </p>
+          ) : (
+            <>
+              {judged ? (
+                <VerdictPanel answer={judged.answer} connection={connection} />
+              ) : (
+                <p role="status" className="text-quiet">
+                  {state === "working"
+                    ? "Judging…"
+                    : state === "failed"
+                      ? "It could not be judged: try again."
+                      : `${samples.length} readings`}
+                </p>
+              )}
+              <div className="mt-3">
+                <TraceChart
+                  samples={samples}
+                  answer={judged?.answer ?? null}
+                  isSimulated={source === "simulated"}
+                />
+              </div>
+              <p className="mt-2 flex flex-wrap gap-2">
+                {judged === null && state !== "working" && source !== "simulated" && (
+                  <button type="button" className="button" onClick={judge}>
+                    Judge again
+                  </button>
+                )}
+                {judged && !isKept && connection.signed === null && samples.length <= MOST_KEPT && (
+                  <button type="button" className="button button-main" onClick={() => keep(judged)}>
+                    Keep it on the record
+                  </button>
+                )}
+                {isKept && <span className="self-center font-bold text-dry-ink">Kept on the record.</span>}
+                {samples.length > MOST_KEPT && (
+                  <span className="fault">
+                    More than {MOST_KEPT} readings: log every few seconds to keep them on the record.
+                  </span>
+                )}
+              </p>
+            </>
+          )}
+          <KeptHolds holds={connection.holds} zone={props.zone} visitId={props.visitId} />
+        </section>
+      </div>
+    </div>
+  );
+}

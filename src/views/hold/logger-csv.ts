@@ -1,0 +1,123 @@
+/** A logger's CSV file as readings: columns chosen, units turned into ours, every bad row named, nothing taken in by halves. Pure. */
+import { parse } from "csv-parse/browser/esm/sync";
+import type { Sample } from "../../core/leak/index.ts";
+
+export const TIME_UNITS = ["s", "min", "h", "clock"] as const;
+export const PRESSURE_UNITS = ["psi", "bar", "kPa"] as const;
+export const TEMP_UNITS = ["F", "C"] as const;
+
+export interface Mapping {
+  readonly time: number;
+  /** "clock": an instant (ISO 8601) or hh:mm:ss; the first row is nought. */
+  readonly timeUnit: (typeof TIME_UNITS)[number];
+  readonly pressure: number;
+  readonly pressureUnit: (typeof PRESSURE_UNITS)[number];
+  /** Null: none was logged. */
+  readonly temp: number | null;
+  readonly tempUnit: (typeof TEMP_UNITS)[number];
+}
+
+export interface Table {
+  readonly header: readonly string[];
+  readonly rows: readonly (readonly string[])[];
+}
+
+/** psi for one of each. Source: 1 bar = 100 kPa; 1 psi = 6.894757 kPa. */
+const PSI_PER: Readonly<Record<Mapping["pressureUnit"], number>> = {
+  psi: 1,
+  bar: 100 / 6.894757,
+  kPa: 1 / 6.894757,
+};
+const SECONDS_PER = { s: 1, min: 60, h: 3600 } as const;
+const MOST_FAULTS = 20;
+
+/** Errors: Error in words when it is no CSV with a header and rows. */
+export function readTable(text: string): Table {
+  const first = text.split("\n").find((line) => line.trim() !== "" && !line.startsWith("#")) ?? "";
+  const delimiter = [";", "\t", ","].find((each) => first.includes(each)) ?? ",";
+  const all: string[][] = parse(text, {
+    bom: true,
+    delimiter,
+    skip_empty_lines: true,
+    trim: true,
+    comment: "#",
+  });
+  const [header, ...rows] = all;
+  if (!header || header.length < 2 || rows.length === 0)
+    throw new Error("The file needs a line with the columns' names and rows below it.");
+  return { header, rows };
+}
+
+/** The mapping its header suggests. */
+export function guessMapping({ header }: Table): Mapping {
+  const find = (words: RegExp) => header.findIndex((name) => words.test(name));
+  const time = Math.max(0, find(/time|^t\b|^t_|sec|min|date|clock/i));
+  const pressure = find(/press|psi|bar|kpa|gauge/i);
+  const temp = find(/temp|°|deg|_f\b|_c\b/i);
+  const named = (at: number, words: RegExp) => words.test(header[at] ?? "");
+  return {
+    time,
+    timeUnit: named(time, /min/i)
+      ? "min"
+      : named(time, /date|clock|stamp/i)
+        ? "clock"
+        : named(time, /hour|_h\b/i)
+          ? "h"
+          : "s",
+    pressure: pressure >= 0 ? pressure : Math.min(1, header.length - 1),
+    pressureUnit: named(pressure, /kpa/i) ? "kPa" : named(pressure, /bar/i) ? "bar" : "psi",
+    temp: temp >= 0 && temp !== pressure && temp !== time ? temp : null,
+    tempUnit: named(temp, /_c\b|°C|celsius|\(C\)/i) ? "C" : "F",
+  };
+}
+
+function numberIn(cell: string | undefined): number | null {
+  const clean = (cell ?? "").replace(",", ".");
+  return /^-?\d+(\.\d+)?([eE][-+]?\d+)?$/.test(clean) ? Number(clean) : null;
+}
+
+function secondsIn(cell: string | undefined, unit: Mapping["timeUnit"]): number | null {
+  if (unit !== "clock") {
+    const value = numberIn(cell);
+    return value === null ? null : value * SECONDS_PER[unit];
+  }
+  const clock = /^(\d{1,3}):(\d{2})(?::(\d{2}(?:\.\d+)?))?$/.exec(cell ?? "");
+  if (clock) return Number(clock[1]) * 3600 + Number(clock[2]) * 60 + Number(clock[3] ?? 0);
+  const instant = Date.parse(cell ?? "");
+  return Number.isNaN(instant) ? null : instant / 1000;
+}
+
+export interface ReadLog {
+  readonly samples: readonly Sample[];
+  /** Empty when all of it is taken in. */
+  readonly faults: readonly string[];
+}
+
+/** The file's readings, or the rows that are wrong; a file with one bad row gives none. */
+export function readLog({ rows }: Table, mapping: Mapping): ReadLog {
+  const faults: string[] = [];
+  const samples: Sample[] = [];
+  const start = secondsIn(rows[0]?.[mapping.time], mapping.timeUnit) ?? 0;
+  for (const [at, row] of rows.entries()) {
+    const fault = (what: string) => faults.push(`Line ${at + 2}: ${what}.`);
+    const seconds = secondsIn(row[mapping.time], mapping.timeUnit);
+    const pressure = numberIn(row[mapping.pressure]);
+    const temp = mapping.temp === null ? null : numberIn(row[mapping.temp]);
+    if (seconds === null) fault(`"${row[mapping.time] ?? ""}" is no time`);
+    else if (pressure === null) fault(`"${row[mapping.pressure] ?? ""}" is no pressure`);
+    else if (mapping.temp !== null && temp === null && (row[mapping.temp] ?? "") !== "")
+      fault(`"${row[mapping.temp]}" is no temperature`);
+    else {
+      const t = Number((seconds - start).toFixed(3));
+      if (t < 0 || (samples.length > 0 && t <= (samples.at(-1)?.t ?? 0)))
+        fault("is not later than the line before it");
+      else {
+        const psi = Number(Math.max(0, pressure * PSI_PER[mapping.pressureUnit]).toFixed(4));
+        const tempF =
+          temp === null ? null : Number((mapping.tempUnit === "C" ? temp * 1.8 + 32 : temp).toFixed(3));
+        samples.push(tempF === null ? { t, psi } : { t, psi, tempF });
+      }
+    }
+  }
+  return { samples: faults.length > 0 ? [] : samples, faults: faults.slice(0, MOST_FAULTS) };
+}

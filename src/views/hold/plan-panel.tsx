@@ -1,0 +1,75 @@
+import { useState } from "react";
+import { type PlannedHold, rateText } from "../../core/leak/index.ts";
+import type { OpenAnalyst } from "../../workers/hold.client.ts";
+import { figureFrom, type HoldForm, testFrom } from "./hold-form.ts";
+
+/** How long a hold of this section must last with this gauge to tell a wanted leak. */
+export function PlanPanel({
+  form,
+  analyst,
+}: {
+  readonly form: HoldForm;
+  readonly analyst: () => OpenAnalyst;
+}) {
+  const [wanted, setWanted] = useState("0.01");
+  const [state, setState] = useState<"idle" | "working" | "wrong">("idle");
+  const [plan, setPlan] = useState<{
+    readonly minutes: number | null;
+    readonly lengths: readonly PlannedHold[];
+  } | null>(null);
+  const rate = figureFrom(wanted, 0.0001, 1000);
+  const ask = () => {
+    const read = testFrom(form);
+    if (rate === null || "faults" in read) return setState("wrong");
+    setState("working");
+    const { section, startPsi, stopChecked, gauge, ambientF } = read.test;
+    analyst()
+      .plan({ section, startPsi, stopChecked, gauge, isAmbientKnown: ambientF !== null }, rate)
+      .then((answer) => {
+        setPlan(answer);
+        setState("idle");
+      })
+      .catch(() => setState("wrong"));
+  };
+  return (
+    <details className="border-t border-hairline py-1">
+      <summary className="min-h-[44px] cursor-pointer py-2 underline">
+        Plan the test: how long must it last?
+      </summary>
+      <div className="flex flex-wrap items-end gap-3">
+        <label>
+          <span className="block text-[0.9rem] text-quiet">Wanted: tells a leak of, mL/min</span>
+          <input
+            className="field figure w-32"
+            inputMode="decimal"
+            value={wanted}
+            aria-invalid={rate === null}
+            onChange={(event) => setWanted(event.target.value)}
+          />
+        </label>
+        <button type="button" className="button" disabled={state === "working"} onClick={ask}>
+          {state === "working" ? "Simulating…" : "How long?"}
+        </button>
+      </div>
+      {state === "wrong" && (
+        <p className="fault mt-1">Put the section's figures and the wanted leak right first.</p>
+      )}
+      {plan && (
+        <div role="status" className="mt-2">
+          <p className="font-bold">
+            {plan.minutes === null
+              ? "No hold of up to four hours tells it with this gauge and section: draw off, bleed the air, or take a finer gauge."
+              : `Hold it ${plan.minutes} min.`}
+          </p>
+          <ul className="figure text-[0.9rem] text-quiet">
+            {plan.lengths.map(({ minutes, smallestMlPerMin }) => (
+              <li key={minutes}>
+                {minutes} min: {rateText(smallestMlPerMin)} mL/min and more
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </details>
+  );
+}

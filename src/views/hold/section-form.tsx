@@ -1,0 +1,152 @@
+import type { ReactNode } from "react";
+import type { Faults, HoldForm } from "./hold-form.ts";
+
+interface SectionFormProps {
+  readonly form: HoldForm;
+  readonly faults: Faults;
+  readonly onChange: (change: Partial<HoldForm>) => void;
+}
+
+interface FieldProps extends SectionFormProps {
+  readonly name: keyof HoldForm;
+  readonly label: string;
+}
+
+function Field({ name, label, form, faults, onChange }: FieldProps) {
+  const fault = faults[name];
+  return (
+    <label className="block">
+      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <input
+        className="field figure"
+        inputMode="decimal"
+        value={form[name]}
+        aria-invalid={fault !== undefined}
+        {...(fault === undefined ? {} : { "aria-describedby": `fault-${name}` })}
+        onChange={(event) => onChange({ [name]: event.target.value })}
+      />
+      {fault !== undefined && (
+        <span id={`fault-${name}`} className="fault block">
+          {fault}
+        </span>
+      )}
+    </label>
+  );
+}
+
+function Choice({
+  name,
+  label,
+  form,
+  onChange,
+  options,
+}: Omit<FieldProps, "faults"> & { readonly options: readonly (readonly [string, string])[] }) {
+  return (
+    <label className="block">
+      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <select
+        className="field"
+        value={form[name]}
+        onChange={(event) => onChange({ [name]: event.target.value })}
+      >
+        {options.map(([value, words]) => (
+          <option key={value} value={value}>
+            {words}
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+}
+
+function Step({
+  number,
+  title,
+  children,
+}: {
+  readonly number: number;
+  readonly title: string;
+  readonly children: ReactNode;
+}) {
+  return (
+    <fieldset className="border-t border-hairline pt-2">
+      <legend className="font-bold">
+        <span className="figure">{number}</span> {title}
+      </legend>
+      {children}
+    </fieldset>
+  );
+}
+
+/** The guided steps before the readings: the section, the stop's proof, the draw-off. */
+export function SectionForm(props: SectionFormProps) {
+  return (
+    <div className="grid gap-3">
+      <Step number={1} title="The section: from the shut stop to the shut fixture">
+        <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
+          <Field {...props} name="volumeMl" label="Water in it, mL (estimate)" />
+          <Choice
+            {...props}
+            name="material"
+            label="Its pipe"
+            options={[
+              ["copper", "copper or brass"],
+              ["steel", "steel"],
+              ["cpvc", "CPVC"],
+              ["pex", "PEX"],
+              ["unknown", "not known"],
+            ]}
+          />
+          <Choice
+            {...props}
+            name="hoseType"
+            label="Hose in it"
+            options={[
+              ["none", "none"],
+              ["braided", "braided"],
+              ["rubber", "rubber"],
+            ]}
+          />
+          {props.form.hoseType !== "none" && <Field {...props} name="hoseFt" label="Hose, ft" />}
+          <Field {...props} name="startPsi" label="Brought to, psi" />
+          <Field {...props} name="heldMin" label="Held before first reading, min" />
+          <Field {...props} name="ambientF" label="Room, F (if known)" />
+          <Choice
+            {...props}
+            name="gauge"
+            label="Gauge"
+            options={[
+              ["digital-0.1", "digital, 0.1 psi"],
+              ["digital-0.01", "digital, 0.01 psi"],
+              ["digital-1", "digital, 1 psi"],
+              ["dial-1", "dial, 1 psi"],
+              ["dial-2", "dial, 2 psi"],
+            ]}
+          />
+        </div>
+      </Step>
+      <Step number={2} title="Prove the stop: bleed the section, shut it, watch for a rise">
+        <div className="grid grid-cols-2 gap-3">
+          <Choice
+            {...props}
+            name="stop"
+            label="It showed"
+            options={[
+              ["proved", "no rise: it holds"],
+              ["passes", "a rise: it passes"],
+              ["unsaid", "not checked"],
+            ]}
+          />
+          <Field {...props} name="supplyPsi" label="Pressure before the stop, psi (if known)" />
+        </div>
+      </Step>
+      <Step number={3} title="Draw off a few mL into a syringe (optional: it narrows the rate)">
+        <div className="grid grid-cols-3 gap-3">
+          <Field {...props} name="drawnMl" label="Out, mL" />
+          <Field {...props} name="drawnBefore" label="Before, psi" />
+          <Field {...props} name="drawnAfter" label="After, psi" />
+        </div>
+      </Step>
+    </div>
+  );
+}

@@ -1,0 +1,90 @@
+import {
+  type HoldAnswer,
+  litresPerYear,
+  mlPerDay,
+  rateText,
+  reconcile,
+  type Suspect,
+} from "../../core/leak/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
+import { seenAtJoints } from "./seen.ts";
+
+const HEAD = {
+  tight: { words: "Tight, as far as this test can tell", tone: "text-dry-ink border-dry" },
+  leak: { words: "Leak", tone: "text-wet-ink border-wet" },
+  inconclusive: { words: "Inconclusive", tone: "text-work-ink border-work" },
+} as const;
+
+const SUSPECT_WORDS: Readonly<Record<Suspect, string>> = {
+  temperature: "warmth or cold moves the gauge",
+  creep: "the hose or pipe is still giving way",
+  "stop-seep": "the stop may pass water into the section",
+  step: "the pressure jumped: something was touched",
+  dropouts: "readings are missing",
+  dial: "a dial shows no less than a psi",
+  air: "trapped air makes a psi mean much water",
+};
+
+/** A rate with what it comes to. */
+export function RateWords({ rate }: { readonly rate: number }) {
+  return (
+    <>
+      <strong className="figure">{rateText(rate)} mL/min</strong>{" "}
+      <span className="text-quiet">
+        (<span className="figure">{rateText(mlPerDay(rate))} mL</span> a day,{" "}
+        <span className="figure">{rateText(litresPerYear(rate))} L</span> a year)
+      </span>
+    </>
+  );
+}
+
+/** What the readings say, and beside it what they could not have said. */
+export function VerdictPanel({
+  answer,
+  connection,
+}: {
+  readonly answer: HoldAnswer;
+  readonly connection: ConnectionState;
+}) {
+  const { verdict, leakMlPerMin, minimumDetectableMlPerMin, suspected, advice } = answer;
+  const { words, tone } = HEAD[verdict];
+  const { line } = reconcile(seenAtJoints(connection), leakMlPerMin);
+  return (
+    <div role="status" data-verdict={verdict} className={`border-l-8 pl-4 ${tone}`}>
+      <p className="text-[1.8rem] leading-tight font-bold">{words}</p>
+      <div className="text-ink">
+        {verdict === "leak" && (
+          <p>
+            <RateWords rate={leakMlPerMin.best} /> at 60 psi; 19 times in 20{" "}
+            {leakMlPerMin.high === null ? "at least " : "between "}
+            <span className="figure">{rateText(leakMlPerMin.low)}</span>
+            {leakMlPerMin.high !== null && (
+              <>
+                {" "}
+                and <span className="figure">{rateText(leakMlPerMin.high)}</span>
+              </>
+            )}
+            .
+          </p>
+        )}
+        {verdict !== "leak" && leakMlPerMin.high !== null && leakMlPerMin.high > 0 && (
+          <p>
+            A leak of up to <span className="figure">{rateText(leakMlPerMin.high)} mL/min</span> fits the
+            readings too.
+          </p>
+        )}
+        <p>
+          This test tells leaks of <RateWords rate={minimumDetectableMlPerMin} /> and more, 19 times in 20.
+          Estimates, not measurements.
+        </p>
+        {suspected.length > 0 && (
+          <p>In the way: {suspected.map((each) => SUSPECT_WORDS[each]).join("; ")}.</p>
+        )}
+        <p className="mt-1 font-bold">{advice}</p>
+        <p className="mt-1 border-t border-hairline pt-1" data-reconciled="">
+          {line}
+        </p>
+      </div>
+    </div>
+  );
+}
