@@ -15,6 +15,7 @@ import {
   type VisitEvent,
 } from "../core/visit/index.ts";
 import type { Demo } from "../schema/demo.ts";
+import { demoHold } from "./demo-hold.ts";
 
 type DemoVisit = Demo["visits"][number];
 type DemoConnection = DemoVisit["connections"][number];
@@ -24,6 +25,8 @@ const DEMO_NAMESPACE = "5d3f2e0a-7c41-4b0e-9d4c-6a1f0c9b7e21";
 const MS_PER_MIN = 60_000;
 /** After a day, the look-back of finished demo connections. */
 const LOOK_BACK_AFTER_MIN = 25 * 60;
+/** Seconds between the drips of the demo's weeping joint. */
+const DEMO_DRIPS_SEC = [42, 39, 44, 41] as const;
 /** Share of the wanted range a demo plumber turns to: a third of the way up. */
 const TURNED_SHARE = 1 / 3;
 
@@ -114,6 +117,7 @@ function check(
         method: stage.method,
         watchedMin: stage.watchMin,
         note: "",
+        ...(result === "weeping" ? { intervalsSec: DEMO_DRIPS_SEC } : {}),
       },
       0.5,
     );
@@ -171,6 +175,11 @@ function tellConnection(
   }[told.progress];
   const last = String(Math.max(1, plan.joints.length - 1));
   work(story, tables, id, enough, told.progress === "weeping" ? { stage: "static", target: last } : null);
+  if (told.hold !== undefined)
+    story.tell(
+      { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },
+      told.hold.minutes,
+    );
   if (told.progress !== "signed" && told.progress !== "done") return;
   story.tell({
     kind: "connection-signed",

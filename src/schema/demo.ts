@@ -18,6 +18,14 @@ const connection = z.strictObject({
     .strictObject({ right: z.string(), up: z.string(), out: z.string(), supplyLooks: z.enum(["up", "out"]) })
     .optional(),
   needs: z.array(z.enum(NEEDS)).default([]),
+  /** A simulated hold kept on its record. */
+  hold: z
+    .strictObject({
+      seed: z.number().int(),
+      leakMlPerMin: z.number().nonnegative(),
+      minutes: z.number().positive(),
+    })
+    .exactOptional(),
   progress: z.enum(DEMO_PROGRESS),
   lookBackBy: z.enum(["plumber", "customer"]).default("plumber"),
   notes: z.string().default(""),

@@ -97,7 +97,7 @@ describe("pages without scripts", () => {
   it("Day puts the late look-back first and names what is next", async () => {
     const html = await page("/");
     assert.ok(html.indexOf("Ticket office washroom") < html.indexOf("Teaching kitchen"));
-    assert.match(html, /was due);
+    assert.match(html, /was due/);
     assert.match(html, /Stop the weep/);
   });
 

@@ -44,11 +44,9 @@ export function adviceFor(outcome: Outcome): string {
   }
   const hidden =
     minimumDetectableMlPerMin > TIGHT_MEANS_BELOW
-      ? " Smaller leaks than it could have told stay open: look back after a day."
-      : " What it could not have told is what the look-back after a day is for.";
-  return (
-    (test.stopChecked === true
-      ? "Tight as far as this test can tell."
-      : `${PROVE_STOP} Till then this says only what the readings say.`) + hidden
-  );
+      ? "Smaller leaks than it could have told stay open: look back after a day."
+      : "What it could not have told is what the look-back after a day is for.";
+  return test.stopChecked === true
+    ? hidden
+    : `${PROVE_STOP} Till then this says only what the readings say. ${hidden}`;
 }

@@ -235,7 +235,12 @@ export function analyseHold(test: HoldTest): HoldAnswer {
           low: rateAt(odds.nodes, INTERVAL[0]),
           high: isSure ? rateAt(odds.nodes, INTERVAL[1]) : null,
         }
-      : { best: 0, low: 0, high: rateAt(mixed(odds), INTERVAL[1]) };
+      : {
+          best: 0,
+          low: 0,
+          // What it would not have called it cannot rule out.
+          high: Math.max(rateAt(mixed(odds), INTERVAL[1]), minimumDetectableMlPerMin),
+        };
   return {
     verdict,
     leakMlPerMin,

@@ -9,7 +9,13 @@ export {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
-export { type HoldRecord, type MeterReading, READING_SOURCES, type ReadingSource } from "./hold-record.ts";
+export {
+  type HoldRecord,
+  type MeterReading,
+  READING_SOURCES,
+  type ReadingSource,
+  sectionOf,
+} from "./hold-record.ts";
 export { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "./jobs.ts";
 export {
   type ConnectionPhase,

@@ -1,6 +1,6 @@
 /** What is typed about a hold, and the test it comes to. Pure. */
 import type { DrawOff, HoldTest, Sample, Section, SectionMaterial } from "../../core/leak/index.ts";
-import type { ConnectionState } from "../../core/visit/index.ts";
+import { type ConnectionState, sectionOf } from "../../core/visit/index.ts";
 
 export interface HoldForm {
   readonly volumeMl: string;
@@ -18,20 +18,15 @@ export interface HoldForm {
   readonly drawnAfter: string;
 }
 
-/** Water in an inch of common supply line (bore about 0.27 in), mL; what a stop and its fittings hold, mL. Estimates to be overwritten. */
-const LINE_ML_PER_IN = 0.94;
-const FITTINGS_ML = 15;
-
 /** What the connection itself says, as a beginning. */
-export function formFrom({ plan, survey }: ConnectionState): HoldForm {
-  const line = plan?.plan.parts.find(({ kind, branch }) => kind === "line" && branch === "main");
-  // Without a line of its own the fixture's hose is the line.
-  const lengthIn = line?.lengthIn ?? (plan?.plan.parts.length === 0 ? survey.length.max.value : 0);
+export function formFrom(connection: ConnectionState): HoldForm {
+  const { survey } = connection;
+  const { volumeMl, hoseFt, hoseType } = sectionOf(connection);
   return {
-    volumeMl: String(Math.round(FITTINGS_ML + LINE_ML_PER_IN * lengthIn)),
+    volumeMl: String(volumeMl),
     material: "copper",
-    hoseFt: lengthIn > 0 ? (lengthIn / 12).toFixed(1) : "0",
-    hoseType: lengthIn > 0 ? "braided" : "none",
+    hoseFt: String(hoseFt),
+    hoseType: hoseType ?? "none",
     startPsi: survey.staticPsi ? String(survey.staticPsi.value) : "60",
     supplyPsi: "",
     heldMin: "1",

@@ -59,6 +59,7 @@ function datasets(
             data: at(({ psi }) => psi),
             borderColor: colour("--work"),
             borderWidth: 2.5,
+            order: -1,
           },
           ...(answer.steps.length > 0
             ? [
@@ -93,19 +94,13 @@ function datasets(
   ];
 }
 
-/** A sensor's chatter is not to fill the height: at least so many F are shown. */
+/** Chatter is not to fill the height: at least so many are shown. */
 const LEAST_SPAN_F = 10;
+const LEAST_SPAN_PSI = 2;
 
-function steadyScale(samples: readonly Sample[]): {
-  readonly suggestedMin: number;
-  readonly suggestedMax: number;
-} {
-  const temps = samples.flatMap(({ tempF }) => tempF ?? []);
-  const middle = (Math.min(...temps) + Math.max(...temps)) / 2;
-  return {
-    suggestedMin: Math.round(middle - LEAST_SPAN_F / 2),
-    suggestedMax: Math.round(middle + LEAST_SPAN_F / 2),
-  };
+function steadyScale(values: readonly number[], span: number) {
+  const middle = (Math.min(...values) + Math.max(...values)) / 2;
+  return { suggestedMin: Math.floor(middle - span / 2), suggestedMax: Math.ceil(middle + span / 2) };
 }
 
 /** What the gauge read, the model's curve with its band, jumps and temperature. What it says is also said in words beside it. */
@@ -158,12 +153,21 @@ export function TraceChart(props: TraceChartProps) {
           maintainAspectRatio: false,
           scales: {
             x: { ...axis("minutes"), min: 0 },
-            y: axis("psi"),
+            y: {
+              ...axis("psi"),
+              ...steadyScale(
+                samples.map(({ psi }) => psi),
+                LEAST_SPAN_PSI,
+              ),
+            },
             ...(hasTemp
               ? {
                   temp: {
                     ...axis("F"),
-                    ...steadyScale(samples),
+                    ...steadyScale(
+                      samples.flatMap(({ tempF }) => tempF ?? []),
+                      LEAST_SPAN_F,
+                    ),
                     position: "right" as const,
                     grid: { drawOnChartArea: false },
                   },

@@ -101,7 +101,14 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
           <Watch
             stage={stage}
             method={method}
-            onMethod={setMethod}
+            onMethod={(next) => {
+              setMethod(next);
+              // A strip has watched since the signature.
+              if (next === "strip" && connection.signed)
+                setWatched(
+                  String(Math.max(1, Math.floor((Date.now() - Date.parse(connection.signed.at)) / 60_000))),
+                );
+            }}
             watched={watched}
             onWatched={setWatched}
           />
