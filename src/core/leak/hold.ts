@@ -16,7 +16,7 @@ import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
 import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
 import { CALL_LOG_ODDS, smallestCalled, twinsOf } from "./power.ts";
 import type { Fit } from "./regression.ts";
-import { psiHolding, type Section, storedMl, thermalMl } from "./section.ts";
+import { complianceAt, psiHolding, type Section, storedMl, thermalMl } from "./section.ts";
 import { type Suspect, suspectsOf } from "./suspects.ts";
 import { type Gauge, MOST_STEPS, readTrace, type Sample, type Trace } from "./trace.ts";
 
@@ -173,7 +173,8 @@ function curveOf(
   return points.map(({ t, sigmaPsi }, at) => {
     const stored = start + otherMl(fit, coefficients, at) - leak * (minutes[at] ?? 0);
     const psi = psiHolding(yielding, Math.max(0, stored));
-    const reach = 1.96 * inflate * sigmaPsi;
+    const warmth = (ground.warmthSd[at] ?? 0) / complianceAt(yielding, psi);
+    const reach = 1.96 * inflate * Math.hypot(sigmaPsi, warmth);
     return { t, psi, low: Math.max(0, psi - reach), high: psi + reach };
   });
 }
