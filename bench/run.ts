@@ -74,6 +74,8 @@ async function main(): Promise<void> {
       Hookup: `/visits/${visit}/${connection}/hookup`,
       "Run sheet": `/visits/${visit}/${connection}/run-sheet`,
       "Leak check": `/visits/${visit}/${connection}/leak-check`,
+      "Pressure hold": `/visits/${visit}/${connection}/hold`,
+      "Run sheet of the visit": `/visits/${visit}/run`,
       Record: `/visits/${visit}/record`,
     };
     console.log(

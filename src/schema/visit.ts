@@ -104,6 +104,7 @@ export const surveySchema = z
       kind: z.enum(STOP_KINDS),
       proof: z.enum(STOP_PROOFS),
       method: z.enum(PROOF_METHODS).nullable(),
+      upstream: z.literal("fails").exactOptional(),
     }),
     inlet: z.strictObject({ end: endCode, plastic: z.boolean() }),
     inletAboveSupply: z.boolean(),

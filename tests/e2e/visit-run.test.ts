@@ -74,6 +74,16 @@ describe("a visit of six connections", () => {
     await tickUntil(page, "close-upstream");
     assert.equal(await next(page).getByRole("link").first().getAttribute("href"), broken);
 
+    // The valve before it fails too: the whole house goes without, and the sheet says so at once.
+    await next(page)
+      .getByRole("button", { name: /the house main/ })
+      .click();
+    await page.locator("[data-water-back]").getByText("house main").waitFor();
+    await next(page)
+      .getByText(/close the house main/)
+      .waitFor();
+    await saved(page);
+
     // Replacing it in the same visit: what it takes besides is told first, and the ticks stay.
     const ticked = await doneOf(page);
     await next(page).getByLabel("It sits on").selectOption("pipe-1/2-copper");

@@ -39,7 +39,7 @@ export function reconcile(seen: RateRange | null, lost: RateRange): Reconciled {
   const rest =
     hiddenUpTo === null
       ? "how much more hides cannot be said"
-      : `another leak of up to ${rateText(hiddenUpTo)} mL/min could still hide`;
+      : `${seen === null ? "a" : "another"} leak of up to ${rateText(hiddenUpTo)} mL/min could still hide`;
   const line = overshoots
     ? `More was seen at the joints (${span(shown)} mL/min) than the section lost (${span(lost)}): the stop feeds it, or the drips are not from it.`
     : hiddenAtLeast > 0

@@ -37,6 +37,17 @@ const stop = (proof: Survey["stop"]["proof"]) => ({
 });
 
 describe("isolationOf", () => {
+  it("shuts the house main where the valve before a failed stop does not close either, and only then", () => {
+    const survey = (proof: Survey["stop"]["proof"]) =>
+      connection("a", "toilet", {
+        stop: { kind: "quarter-turn", proof, method: null, upstream: "fails" },
+      }).survey;
+    const { zone, because } = isolationOf(survey("seized"));
+    assert.deepEqual([zone.kind, zone.name], ["house", "house main"]);
+    assert.match(because, /the valve before it does not close either/);
+    assert.equal(isolationOf(survey("holds")).zone.kind, "fixture");
+  });
+
   it("shuts at the fixture's own stop while that holds, else at the next valve up of its water", () => {
     const at = (preset: string, change: Partial<Survey>) =>
       isolationOf(connection("a", preset, change).survey);

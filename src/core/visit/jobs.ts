@@ -26,13 +26,19 @@ export const nextValveUp = (water: Survey["water"]): Zone =>
     ? { name: "hot side, at the heater's cold inlet", kind: "hot" }
     : { name: "cold branch, next valve up", kind: "branch" };
 
+/** The last valve of all. */
+const HOUSE_MAIN: Zone = { name: "house main", kind: "house" };
+
 /**
  * Where the water is shut for a connection: at its own stop while that holds or only weeps, else at the next valve up.
  * Source: the decision table of isolation; a stop that weeps a little still lets work go on with a pan under it.
  */
 export function isolationOf({ supply, stop, water, label }: Survey): Isolation {
   const why = OPEN_PIPE[supply.kind] ?? FAILED_STOP[stop.proof];
-  if (why !== undefined) return { zone: nextValveUp(water), because: why };
+  if (why !== undefined)
+    return stop.upstream === "fails"
+      ? { zone: HOUSE_MAIN, because: `${why}, and the valve before it does not close either` }
+      : { zone: nextValveUp(water), because: why };
   return {
     zone: { name: `stop of ${label}`, kind: "fixture" },
     because:

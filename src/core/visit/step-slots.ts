@@ -50,6 +50,7 @@ export const STEP_SLOTS = [
   "stop",
   "proof",
   "stopState",
+  "valveUp",
   "water",
   "side",
   "cutPart",
@@ -138,6 +139,8 @@ export function slotsOf(
         ? PROOF_WORDS["flushed-and-held"]
         : PROOF_WORDS["fixture-opened"],
     stopState: NO_STOP[survey.supply.kind] ?? `The stop ${BAD_STOP[survey.stop.proof]}`,
+    valveUp:
+      survey.stop.upstream === "fails" ? "the house main" : `the next valve up the ${survey.water} side`,
     water: survey.water,
     side: survey.water === "hot" ? "the left" : "the right",
     cutPart: line?.name ?? "",

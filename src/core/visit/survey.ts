@@ -47,6 +47,8 @@ export interface Survey {
     readonly kind: (typeof STOP_KINDS)[number];
     readonly proof: StopProof;
     readonly method: (typeof PROOF_METHODS)[number] | null;
+    /** The valve before a stop that fails does not close either: the water is shut at the house main. Absent: not met. */
+    readonly upstream?: "fails";
   };
   readonly inlet: { readonly end: EndCode; readonly plastic: boolean };
   readonly inletAboveSupply: boolean;

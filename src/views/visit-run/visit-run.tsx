@@ -76,7 +76,27 @@ function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
         isNext && isProving ? (
           <StopProof connection={connection} act={log.act} closes={step.id} />
         ) : isNext && hasFailed ? (
-          <ReplaceStop connection={connection} act={log.act} />
+          <>
+            {connection.survey.stop.upstream === undefined && (
+              <button
+                type="button"
+                className="button mt-2"
+                onClick={() =>
+                  log.act({
+                    kind: "survey-saved",
+                    connection: connection.id,
+                    survey: {
+                      ...connection.survey,
+                      stop: { ...connection.survey.stop, upstream: "fails" },
+                    },
+                  })
+                }
+              >
+                That valve does not close either: the house main
+              </button>
+            )}
+            <ReplaceStop connection={connection} act={log.act} />
+          </>
         ) : isNext && isShut && proof !== "seized" ? (
           <details className="mt-1 text-[0.95rem]">
             <summary className="min-h-[44px] cursor-pointer py-2 underline">
