@@ -65,9 +65,8 @@ const VOLUME_SHARE = [0.85, 1.18] as const;
 const level = (levels: readonly number[], share: number): number =>
   levels[Math.min(levels.length - 1, Math.floor(share * levels.length))] ?? 1;
 
-function guessAt({ section, heldSec }: Unknowns, x: readonly number[], logWeight: number): Guess {
-  const [air = 0.5, hose = 0.5, wall = 0.5, volume = 0.5, exponent = 0.5, settle = 0.5, held = 0.5] =
-    x.map(normalCdf);
+function guessAt({ section, heldSec }: Unknowns, x: readonly number[], shares: readonly number[]): Guess {
+  const [air = 0.5, hose = 0.5, wall = 0.5, volume = 0.5, exponent = 0.5, settle = 0.5, held = 0.5] = shares;
   const sized = { ...section, volumeMl: section.volumeMl * along(VOLUME_SHARE, volume) };
   return {
     x,
@@ -79,7 +78,7 @@ function guessAt({ section, heldSec }: Unknowns, x: readonly number[], logWeight
     exponent: EXPONENT[0] + exponent * (EXPONENT[1] - EXPONENT[0]),
     settleSec: level(SETTLE_SEC, settle),
     heldSec: heldSec ?? level(HELD_SEC, held),
-    logWeight,
+    logWeight: 0,
   };
 }
 
@@ -97,8 +96,6 @@ function drawOffFit({ drawOff, readingPsi }: Unknowns, { yielding }: Guess): num
   );
   return -0.5 * ((ml - out) / sd) ** 2 - Math.log(sd);
 }
-
-const normals = (index: number) => halton(index, DIMENSIONS).map(normalQuantile);
 
 /** How much the weights' logs are to be divided by until at least so many count; 1: they do. */
 export function heatFor(logs: readonly number[], effective: number): number {
@@ -124,14 +121,17 @@ export function effectiveOf(logs: readonly number[]): number {
   return raw.reduce((sum, each) => sum + each, 0) ** 2 / raw.reduce((sum, each) => sum + each * each, 0);
 }
 
-const NORMALS: readonly (readonly number[])[] = Array.from({ length: CANDIDATES }, (_, index) =>
-  normals(index),
-);
+/** Even shares of each direction, and the same as standard normals. */
+const POINTS = Array.from({ length: CANDIDATES }, (_, index) => {
+  const shares = halton(index, DIMENSIONS);
+  return { shares, x: shares.map(normalQuantile) };
+});
 
 /** The first guesses: spread over all the section may be; where a draw-off was measured, those nearest to it. */
 export function firstGuesses(unknowns: Unknowns): readonly Guess[] {
-  if (unknowns.drawOff === null) return NORMALS.slice(0, KEPT).map((x) => guessAt(unknowns, x, 0));
-  const all = NORMALS.map((x) => guessAt(unknowns, x, 0));
+  const points = unknowns.drawOff === null ? POINTS.slice(0, KEPT) : POINTS;
+  const all = points.map(({ x, shares }) => guessAt(unknowns, x, shares));
+  if (unknowns.drawOff === null) return all;
   const weights = weightsOf(
     all.map((guess) => drawOffFit(unknowns, guess)),
     EFFECTIVE * 2,
@@ -177,14 +177,14 @@ export function nextGuesses(
     0,
   );
   return Array.from({ length: KEPT }, (_, index) => {
-    const z = NORMALS[(index + round * KEPT) % CANDIDATES] ?? [];
+    const z = POINTS[(index + round * KEPT) % CANDIDATES]?.x ?? [];
     const x = mean.map((each, i) => {
       let sum = each;
       for (let k = 0; k <= i; k += 1) sum += (low[i * DIMENSIONS + k] ?? 0) * (z[k] ?? 0);
       return sum;
     });
     const square = (values: readonly number[]) => values.reduce((sum, each) => sum + each * each, 0);
-    const guess = guessAt(unknowns, x, 0);
+    const guess = guessAt(unknowns, x, x.map(normalCdf));
     return {
       ...guess,
       logWeight: -square(x) / 2 + square(z) / 2 + logDet + drawOffFit(unknowns, guess),

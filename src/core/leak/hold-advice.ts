@@ -40,7 +40,13 @@ export function adviceFor(outcome: Outcome): string {
   if (verdict === "leak") {
     if (trace.emptied !== null && trace.points.length < 4)
       return "It emptied between two readings: if nobody opened a valve, look for the water now. The rate is a lower bound.";
-    return `Look for the highest wet point with a dry tissue, snug or re-make it, and hold again.${test.drawOff === null ? ` ${DRAW_OFF}` : ""}`;
+    return [
+      "Look for the highest wet point with a dry tissue, snug or re-make it, and hold again.",
+      ...(test.samples.some(({ tempF }) => tempF !== undefined)
+        ? []
+        : ["A line that is still cooling looks like a leak: let it come to the room's temperature first."]),
+      ...(test.drawOff === null ? [DRAW_OFF] : []),
+    ].join(" ");
   }
   const hidden =
     minimumDetectableMlPerMin > TIGHT_MEANS_BELOW

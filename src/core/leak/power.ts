@@ -12,7 +12,7 @@ import type { Point } from "./trace.ts";
 /** A leak is called when it is this many times likelier than everything else together: 50 to 1. */
 export const CALL_LOG_ODDS = Math.log(50);
 
-const DRAWS = 16;
+const DRAWS = 12;
 /** Guesses a simulated test is judged by: every fourth. */
 const JUDGED_BY = 4;
 /** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
