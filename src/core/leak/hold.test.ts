@@ -103,6 +103,23 @@ describe("a hold of a leaking section", () => {
   });
 });
 
+describe("the smallest leak a hold is said to tell", () => {
+  it("is called in the same section, and is no less where the gauge is coarser", () => {
+    const tight = many(10, () => ({ leakMlPerMin: 0, confounder: null }), 400);
+    const found = tight.filter(({ answer }, at) => {
+      const leakMlPerMin = answer.minimumDetectableMlPerMin;
+      return answered(400 + at, { leakMlPerMin, confounder: null }).answer.verdict === "leak";
+    });
+    assert.ok(found.length >= 8, `${found.length} of 10`);
+    for (const { test, answer } of tight.slice(0, 4)) {
+      const coarse = analyseHold({ ...test, gauge: { resolutionPsi: 2, type: "dial" } });
+      // A dozen twins know it to a third.
+      const times = coarse.minimumDetectableMlPerMin / answer.minimumDetectableMlPerMin;
+      assert.ok(times > 0.6, `${times} times`);
+    }
+  });
+});
+
 describe("any readings at all", () => {
   it("are judged without failing, and rates are in order", () => {
     const sample = fc.record({

@@ -1,9 +1,8 @@
 export type { DrawOff } from "./guesses.ts";
 export { analyseHold, type HoldAnswer, type HoldTest, type Verdict } from "./hold.ts";
-export { LEAK_RANGE, TIGHT_MEANS_BELOW } from "./leak-odds.ts";
 export { lookingOrder } from "./looking-order.ts";
 export { type HoldPlan, type PlannedHold, planHold } from "./plan-hold.ts";
-export { type RateRange, type Reconciled, rateText, reconcile } from "./reconcile.ts";
+export { type RateRange, rateText, reconcile } from "./reconcile.ts";
 export {
   HOSE_CREEP_PER_DECADE,
   HOSE_ML_PER_PSI_FT,
@@ -25,7 +24,6 @@ export {
 export { SUSPECTS, type Suspect } from "./suspects.ts";
 export type { Gauge, Sample } from "./trace.ts";
 export {
-  type DripProcess,
   detectableMlPerMin,
   judgeWatch,
   litresPerYear,
@@ -34,9 +32,7 @@ export {
   type Seen,
   smallestSeen,
   USUAL_FIGURES,
-  type WatchAnswer,
   type WatchFigures,
   type Watching,
-  type WatchMethod,
   windowFor,
 } from "./watch.ts";

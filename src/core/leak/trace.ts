@@ -176,7 +176,6 @@ function drawTogether(
     from = to;
     const count = group.length;
     const mean = (pick: (each: Sample) => number) => group.reduce((sum, each) => sum + pick(each), 0) / count;
-    // What the third differences showed holds the rounding already.
     // Rounding averages out only as far as the readings scatter across marks.
     const shared = Math.exp(-2 * (Math.PI * (scatter / resolutionPsi)) ** 2);
     const rounding = reading ** 2 * (shared + (1 - shared) / count);

@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/leak/index.ts";
 import type { ReadingSource } from "../../core/visit/index.ts";
 import { type OpenAnalyst, openAnalyst } from "../../workers/hold.client.ts";
@@ -8,12 +8,14 @@ import type { VisitProps } from "../visit-log/visit-props.ts";
 import { GaugeFeed } from "./gauge-feed.tsx";
 import { type Faults, formFrom, testFrom, typedSamples } from "./hold-form.ts";
 import { KeptHolds } from "./kept-holds.tsx";
-import { LoggerImport } from "./logger-import.tsx";
 import { MeterPanel } from "./meter-panel.tsx";
 import { PlanPanel } from "./plan-panel.tsx";
 import { SectionForm } from "./section-form.tsx";
 import { TraceChart } from "./trace-chart.tsx";
 import { VerdictPanel } from "./verdict.tsx";
+
+/** The reader of files is fetched when somebody has one. */
+const LoggerImport = lazy(async () => ({ default: (await import("./logger-import.tsx")).LoggerImport }));
 
 const SOURCES: readonly (readonly [ReadingSource, string])[] = [
   ["typed", "Typed"],
@@ -158,12 +160,14 @@ export function Hold(props: VisitProps) {
               </div>
             )}
             {source === "logger" && (
-              <LoggerImport
-                onRead={(read) => {
-                  take(read);
-                  judge();
-                }}
-              />
+              <Suspense fallback={<p className="text-quiet">Opening…</p>}>
+                <LoggerImport
+                  onRead={(read) => {
+                    take(read);
+                    judge();
+                  }}
+                />
+              </Suspense>
             )}
             {source === "simulated" && <GaugeFeed form={form} onReadings={take} onEnd={judge} />}
           </fieldset>
