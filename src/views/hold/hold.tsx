@@ -103,8 +103,9 @@ export function Hold(props: VisitProps) {
     <div>
       <LogBar log={log} undoes={["hold-recorded", "meter-read"]} />
       <p className="max-w-prose text-quiet">
-        Water only: never test plastic pipe with air. Shut the stop, keep people and cameras off the line, and
-        let the pressure off before anything is opened.
+        Water only: never test plastic pipe with air. Keep clear of the line while it is under pressure, and
+        let the pressure off before anything is opened. Where a code asks for a test of its own, that test
+        counts.
       </p>
       <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-2">
         <div className="min-w-0">

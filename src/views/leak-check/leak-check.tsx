@@ -86,7 +86,7 @@ function HoldLine({ connection, href }: { readonly connection: ConnectionState; 
         Pressure hold
       </a>
       {hold && (
-        <span className="min-w-0 flex-1" data-reconciled="">
+        <span className="min-w-64 flex-1" data-reconciled="">
           <strong>{hold.verdict}</strong>
           {hold.source === "simulated" && <span className="mark mx-2 text-work-ink">SIMULATED</span>}{" "}
           {reconcile(seenAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
