@@ -1,25 +1,16 @@
 /** The simulated gauge as a stream, and the limit on guessing tokens. */
 import assert from "node:assert/strict";
-import { after, before, describe, it } from "node:test";
-import { call, cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { describe, it } from "node:test";
+import { openDesk } from "../support/desk.ts";
 
-let database: TestDatabase;
-let server: TestServer;
-before(async () => {
-  database = await cloneDatabase("template_demo");
-  server = await startServer(database.url);
-});
-after(async () => {
-  await server.stop();
-  await database.drop();
-});
+const { base, ask } = openDesk("template_demo");
 
 const asked = "volumeMl=120&hoseFt=0&hoseType=none&material=copper&startPsi=60&minutes=20";
 
 /** The first messages of a stream. */
 async function messages(path: string, count: number): Promise<readonly unknown[]> {
   const leaving = new AbortController();
-  const response = await fetch(server.base + path, { signal: leaving.signal });
+  const response = await fetch(base() + path, { signal: leaving.signal });
   assert.equal(response.headers.get("content-type"), "text/event-stream");
   const reader = response.body?.getReader();
   const decoder = new TextDecoder();
@@ -43,14 +34,14 @@ describe("the gauge's stream", () => {
   });
   for (const wrong of ["hides=9", "hides=2&minutes=0", "hides=2&material=copper&hoseType=garden"])
     it(`refuses ${wrong}`, async () => {
-      const { status } = await call(server.base, "GET", `/api/v1/instruments/gauge?${wrong}`);
+      const { status } = await ask("GET", `/api/v1/instruments/gauge?${wrong}`);
       assert.equal(status, 422);
     });
 });
 
 describe("the calendar of look-backs", () => {
   it("is there for any calendar to read", async () => {
-    const text = await (await fetch(`${server.base}/api/v1/look-backs.ics`)).text();
+    const text = await (await fetch(`${base()}/api/v1/look-backs.ics`)).text();
     assert.match(text, /^BEGIN:VCALENDAR[\s\S]*BEGIN:VEVENT[\s\S]*END:VCALENDAR/);
   });
 });
@@ -59,7 +50,7 @@ describe("a look-back's link", () => {
   it("is not guessed at any pace", async () => {
     const statuses: number[] = [];
     for (let guess = 0; guess < 32; guess += 1)
-      statuses.push((await fetch(`${server.base}/look-back/guess-${guess}`)).status);
+      statuses.push((await fetch(`${base()}/look-back/guess-${guess}`)).status);
     assert.equal(statuses[0], 404);
     assert.equal(statuses.at(-1), 429);
   });

@@ -1,21 +1,12 @@
 /** The leak analyst over HTTP: what it answers, and what it refuses naming the field. */
 import assert from "node:assert/strict";
-import { after, before, describe, it } from "node:test";
+import { describe, it } from "node:test";
 import { holdResponse } from "../../src/schema/leaks.ts";
 import { holdCase } from "../../src/simulators/hold-cases.ts";
-import { call, cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { openDesk } from "../support/desk.ts";
 
-let database: TestDatabase;
-let server: TestServer;
-before(async () => {
-  database = await cloneDatabase("template_empty");
-  server = await startServer(database.url);
-});
-after(async () => {
-  await server.stop();
-  await database.drop();
-});
-const post = (path: string, body: unknown) => call(server.base, "POST", `/api/v1/leaks/${path}`, body);
+const { ask } = openDesk("template_empty");
+const post = (path: string, body: unknown) => ask("POST", `/api/v1/leaks/${path}`, body);
 
 /** A simulated test as a request; what is not known is left out. */
 function holdBody(seed: number, leakMlPerMin: number) {

@@ -81,6 +81,7 @@ describe("a visit of six connections", () => {
     await page.locator("[data-water-back]").getByText("house main").waitFor();
     await next(page)
       .getByText(/close the house main/)
+      .first()
       .waitFor();
     await saved(page);
 

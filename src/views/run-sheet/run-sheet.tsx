@@ -7,6 +7,7 @@ import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { StepRow } from "./step-row.tsx";
+import { tickAct } from "./tick.ts";
 
 function byPhase(
   steps: readonly RunStep[],
@@ -93,15 +94,7 @@ export function RunSheet(props: VisitProps) {
                 isOpen={open !== null && step.joint?.number === open}
                 isLocked={connection.signed !== null}
                 checkHref={`${base}/leak-check`}
-                onTick={(turns) =>
-                  log.act({
-                    kind: "step-done",
-                    connection: connection.id,
-                    step: step.id,
-                    joint: step.joint?.number ?? null,
-                    turns,
-                  })
-                }
+                onTick={(turns) => log.act(tickAct(connection.id, step, turns))}
                 onUndo={() => {
                   const event = eventOf(step);
                   if (event) log.undo(event);

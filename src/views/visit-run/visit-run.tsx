@@ -4,6 +4,7 @@ import { scheduleRows } from "../../drawing/schedule-rows.ts";
 import { TimeLine } from "../../drawing/time-line.tsx";
 import { clockIn } from "../clock.ts";
 import { StepRow } from "../run-sheet/step-row.tsx";
+import { tickAct } from "../run-sheet/tick.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -106,15 +107,7 @@ function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
           </details>
         ) : undefined
       }
-      onTick={(turns) =>
-        log.act({
-          kind: "step-done",
-          connection: connection.id,
-          step: step.id,
-          joint: step.joint?.number ?? null,
-          turns,
-        })
-      }
+      onTick={(turns) => log.act(tickAct(connection.id, step, turns))}
       onUndo={() => {
         const event = tickOf(log.events, connection.id, step.id);
         if (event) log.undo(event.id);

@@ -1,0 +1,32 @@
+/** A test server over its own copy of a database, for a file that asks it over HTTP. */
+import { after, before } from "node:test";
+import {
+  type Answer,
+  call,
+  cloneDatabase,
+  startServer,
+  type TestDatabase,
+  type TestServer,
+} from "./server.ts";
+
+export interface Desk {
+  readonly base: () => string;
+  readonly ask: (method: string, path: string, body?: unknown) => Promise<Answer>;
+}
+
+export function openDesk(template: "template_empty" | "template_demo"): Desk {
+  let open: { database: TestDatabase; server: TestServer } | undefined;
+  before(async () => {
+    const database = await cloneDatabase(template);
+    open = { database, server: await startServer(database.url) };
+  });
+  after(async () => {
+    await open?.server.stop();
+    await open?.database.drop();
+  });
+  const base = () => {
+    if (open === undefined) throw new Error("the desk opens before the first test");
+    return open.server.base;
+  };
+  return { base, ask: (method, path, body) => call(base(), method, path, body) };
+}
