@@ -95,14 +95,14 @@ function spokesman(fits: readonly Fit[], odds: LeakOdds): { readonly fit: Fit; r
 }
 
 /** Rounds of drawing guesses towards what fits, at most; enough that count, and it stops. */
-const ROUNDS = 4;
+const ROUNDS = 3;
 const ENOUGH_EFFECTIVE = 24;
 
 /** Log likelihood of a fit at whichever is likelier, its best leak or none. */
 const bestLog = ({ a, b, c }: Fit) => c + (b > 0 ? (b * b) / (2 * Math.max(a, 1e-12)) : 0);
 
-function fitted(ground: Ground, unknowns: Unknowns, inflate: number) {
-  let guesses: readonly Guess[] = firstGuesses(unknowns);
+function fitted(ground: Ground, unknowns: Unknowns, inflate: number, from: readonly Guess[]) {
+  let guesses = from;
   let fits = fitAll(ground, guesses, inflate);
   for (let round = 1; round <= ROUNDS && effectiveOf(fits.map(bestLog)) < ENOUGH_EFFECTIVE; round += 1) {
     guesses = nextGuesses(unknowns, guesses, fits.map(bestLog), round);
@@ -120,14 +120,19 @@ function fitted(ground: Ground, unknowns: Unknowns, inflate: number) {
 }
 
 function judge(ground: Ground, unknowns: Unknowns) {
-  const first = fitted(ground, unknowns, 1);
+  const first = fitted(ground, unknowns, 1, firstGuesses(unknowns));
   const firstOdds = leakOdds(first);
   const { fit, leak } = spokesman(first, firstOdds);
   const off = leftover(ground, fit, leak);
   const perFreedom = off.reduce((sum, each) => sum + each * each, 0) / Math.max(2, ground.points.length - 3);
   if (perFreedom <= POOR_FIT) return { fits: first, odds: firstOdds, inflate: 1 };
   const inflate = Math.sqrt(perFreedom);
-  const again = fitted(ground, unknowns, inflate);
+  const again = fitted(
+    ground,
+    unknowns,
+    inflate,
+    first.map(({ guess }) => guess),
+  );
   return { fits: again, odds: leakOdds(again), inflate };
 }
 

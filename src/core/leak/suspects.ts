@@ -14,6 +14,8 @@ export type Suspect = (typeof SUSPECTS)[number];
 /** A cause is named when it moves the gauge by this share of all that moved, and by this many times a reading's error. Judgement. */
 const NAMED_SHARE = 0.3;
 const NAMED_SIGMAS = 2.5;
+/** Warmth is named earlier: it can be waited for, and hides as much as it fakes. */
+const NAMED_WARMTH = 0.5;
 /** Time without readings that is worth a word. */
 const NAMED_GAP = 0.1;
 /** Air is named when most of the likely sections owe it more than this share of their give. Judgement. */
@@ -85,7 +87,7 @@ export function suspectsOf(evidence: Evidence): readonly Suspect[] {
   const error = Math.max(...trace.points.map(({ sigmaPsi }) => sigmaPsi));
   const least = Math.max(NAMED_SHARE * moved, NAMED_SIGMAS * error);
   const isNamed: Readonly<Record<Suspect, boolean>> = {
-    temperature: movedPsi(evidence, ["temperature", "drift"]) > least,
+    temperature: movedPsi(evidence, ["temperature", "drift"]) > NAMED_WARMTH * least,
     creep: movedPsi(evidence, ["hose-creep", "wall-creep", "settling"]) > least,
     "stop-seep":
       test.stopChecked === false || (seepSigmas(evidence) > 2 && movedPsi(evidence, ["stop-seep"]) > least),
