@@ -13,8 +13,8 @@ import type { Point } from "./trace.ts";
 export const CALL_LOG_ODDS = Math.log(50);
 
 const DRAWS = 12;
-/** Guesses a simulated test is judged by: every fourth. */
-const JUDGED_BY = 4;
+/** Guesses a simulated test is judged by: every sixth. */
+const JUDGED_BY = 6;
 /** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
 const COARSE_HALVINGS = 6;
 const FINE_HALVINGS = 4;
