@@ -1,6 +1,6 @@
 /** A simulated hold of a demo connection, judged as any other; it says that it is simulated. */
 import { analyseHold, type HoldTest } from "../core/leak/index.ts";
-import { type ConnectionState, type HoldRecord, sectionOf } from "../core/visit/index.ts";
+import { type ConnectionState, type HoldRecord, holdRecordOf, sectionOf } from "../core/visit/index.ts";
 import { chanceFrom } from "../simulators/chance.ts";
 import { hiddenTruth, readHold, type Setting } from "../simulators/gauge.ts";
 
@@ -44,15 +44,5 @@ export function demoHold(
     drawOff: null,
     samples: readHold(setting, hiddenTruth(section, leakMlPerMin, chance), chance),
   };
-  const { verdict, leakMlPerMin: rate, minimumDetectableMlPerMin, suspected } = analyseHold(test);
-  return {
-    source: "simulated",
-    test,
-    verdict,
-    bestMlPerMin: rate.best,
-    lowMlPerMin: rate.low,
-    highMlPerMin: rate.high,
-    smallestMlPerMin: minimumDetectableMlPerMin,
-    suspected,
-  };
+  return holdRecordOf("simulated", test, analyseHold(test));
 }

@@ -1,6 +1,7 @@
 /** A kept hold's readings as a file: the same the logger import reads. */
 import { stringify } from "csv-stringify/sync";
 import type { Context } from "./context.ts";
+import { fileAnswer } from "./file-answer.ts";
 import { notFound } from "./problem.ts";
 import { readVisit } from "./visits.ts";
 
@@ -15,11 +16,5 @@ export async function holdFile(context: Pick<Context, "sql">, visit: string, id:
   const columns = withTemp ? ["time_s", "pressure_psi", "temperature_F"] : ["time_s", "pressure_psi"];
   // A comment line is what loggers use for such; the import passes over it.
   const note = hold.source === "simulated" ? "# simulated readings\n" : "";
-  return new Response(note + stringify(rows, { header: true, columns }), {
-    headers: {
-      "content-type": "text/csv; charset=utf-8",
-      "content-disposition": 'attachment; filename="hold.csv"',
-      "cache-control": "no-store",
-    },
-  });
+  return fileAnswer(note + stringify(rows, { header: true, columns }), "hold.csv");
 }

@@ -1,7 +1,7 @@
 /** The leak analyst at the border: holds, watches, and planning a hold. */
 import { z } from "zod";
 import { SECTION_MATERIALS, SUSPECTS } from "../core/leak/index.ts";
-import { type HoldRecord, READING_SOURCES } from "../core/visit/index.ts";
+import { type HoldRecord, MOST_KEPT_SAMPLES, READING_SOURCES } from "../core/visit/index.ts";
 
 /** A reading every second for five hours. */
 const MOST_SAMPLES = 18_000;
@@ -140,9 +140,6 @@ export const watchResponse = z
   ])
   .meta({ id: "WatchResponse" });
 export type WatchAnswered = z.input<typeof watchResponse>;
-
-/** Readings a visit keeps of one hold: one every five seconds for nearly three hours. */
-export const MOST_KEPT_SAMPLES = 2000;
 
 /** A hold as an event of a visit. */
 export const holdRecordSchema = z.strictObject({

@@ -1,22 +1,13 @@
 /** The line fitter and the scheduler over HTTP: what they answer, and what they say of what cannot be. */
 import assert from "node:assert/strict";
-import { after, before, describe, it } from "node:test";
+import { describe, it } from "node:test";
 import { demoVisitId } from "../../src/app/demo-story.ts";
 import { fitResponse } from "../../src/schema/line.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
-import { call, cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { openDesk } from "../support/desk.ts";
 
-let database: TestDatabase;
-let server: TestServer;
-before(async () => {
-  database = await cloneDatabase("template_demo");
-  server = await startServer(database.url);
-});
-after(async () => {
-  await server.stop();
-  await database.drop();
-});
-const post = (path: string, body: unknown) => call(server.base, "POST", path, body);
+const { base, ask } = openDesk("template_demo");
+const post = (path: string, body: unknown) => ask("POST", path, body);
 
 const FIT = {
   a: { at: [0, 0, 0], direction: [0, 1, 0] },
@@ -110,11 +101,11 @@ describe("POST /api/v1/visits/run-sheet", () => {
 describe("GET /api/v1/visits/{id}/water-off.ics", () => {
   it("is a calendar, and 404 for a visit that is not there", async () => {
     const visit = demoVisitId("library-washroom");
-    const answer = await fetch(`${server.base}/api/v1/visits/${visit}/water-off.ics`);
+    const answer = await fetch(`${base()}/api/v1/visits/${visit}/water-off.ics`);
     assert.equal(answer.status, 200);
     assert.match(answer.headers.get("content-type") ?? "", /^text\/calendar/);
     assert.match(await answer.text(), /^BEGIN:VCALENDAR[\s\S]*BEGIN:VEVENT[\s\S]*END:VCALENDAR/);
-    const missing = await fetch(`${server.base}/api/v1/visits/${demoVisitId("nowhere")}/water-off.ics`);
+    const missing = await fetch(`${base()}/api/v1/visits/${demoVisitId("nowhere")}/water-off.ics`);
     assert.equal(missing.status, 404);
   });
 });

@@ -1,21 +1,11 @@
 import assert from "node:assert/strict";
-import { after, before, describe, it } from "node:test";
+import { describe, it } from "node:test";
 import { identifyResponse, matchResponse } from "../../src/schema/ends.ts";
-import { call, cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { openDesk } from "../support/desk.ts";
 
-let database: TestDatabase;
-let server: TestServer;
+const { base, ask } = openDesk("template_empty");
 
-before(async () => {
-  database = await cloneDatabase("template_empty");
-  server = await startServer(database.url);
-});
-after(async () => {
-  await server.stop();
-  await database.drop();
-});
-
-const post = (path: string, body: unknown) => call(server.base, "POST", `/api/v1/${path}`, body);
+const post = (path: string, body: unknown) => ask("POST", `/api/v1/${path}`, body);
 const measured = {
   outsideIn: 0.561,
   insideIn: null,
@@ -95,14 +85,14 @@ describe("POST /api/v1/ends/match", () => {
 
 describe("the tables and the instruments", () => {
   it("GET /api/v1/ends gives every end with its thread", async () => {
-    const { status, body } = await call(server.base, "GET", "/api/v1/ends");
+    const { status, body } = await ask("GET", "/api/v1/ends");
     assert.equal(status, 200);
     const { ends, threads } = body as unknown as { ends: unknown[]; threads: unknown[] };
     assert.ok(ends.length > 160 && threads.length > 50);
   });
   it("the caliper streams simulated readings as events", async () => {
     const leaving = new AbortController();
-    const response = await fetch(`${server.base}/api/v1/instruments/caliper?piece=1`, {
+    const response = await fetch(`${base()}/api/v1/instruments/caliper?piece=1`, {
       signal: leaving.signal,
     });
     assert.match(response.headers.get("content-type") ?? "", /^text\/event-stream/);
@@ -116,9 +106,9 @@ describe("the tables and the instruments", () => {
     leaving.abort();
   });
   it("refuses a piece that is not in the tray", async () => {
-    const { status, body } = await call(server.base, "GET", "/api/v1/instruments/caliper?piece=99");
+    const { status, body } = await ask("GET", "/api/v1/instruments/caliper?piece=99");
     assert.equal(status, 422);
     assert.deepEqual(fieldsOf(body), ["piece"]);
-    assert.equal((await call(server.base, "GET", "/api/v1/instruments/pieces/99")).status, 404);
+    assert.equal((await ask("GET", "/api/v1/instruments/pieces/99")).status, 404);
   });
 });

@@ -1,17 +1,15 @@
 /** A weeping joint found, timed, snugged, re-checked and signed; a gauge's readings judged; a look-back answered by link. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import type { Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visits.ts";
 import { holdCase } from "../../src/simulators/hold-cases.ts";
 import { accessibilityFaults, alive, go, saved } from "../support/browser.ts";
 import { openHouse } from "../support/house.ts";
+import { allDryAt, stage } from "../support/leak-check.ts";
 import { begun, CONNECTION, idOf, tickedTo } from "../support/story.ts";
 
 const { enter, database } = openHouse("template_empty");
-const stage = (page: Page, code: string) => page.locator(`[data-stage="${code}"]`);
-
 /** A toilet with its water in, under ids of its own. */
 async function openWet(number: number): Promise<{ readonly visit: string; readonly base: string }> {
   const visit = idOf(0x700000 + number);
@@ -29,18 +27,6 @@ const read = async (visit: string) => {
   return connection;
 };
 
-async function allDry(page: Page, code: string): Promise<void> {
-  await stage(page, code).click();
-  while (!((await stage(page, code).textContent()) ?? "").includes("✓")) {
-    const before = (await stage(page, code).textContent()) ?? "";
-    await page.getByRole("button", { name: "Dry", exact: true }).click();
-    await page.waitForFunction(
-      ([name, text]) => document.querySelector(`[data-stage="${name}"]`)?.textContent !== text,
-      [code, before] as const,
-    );
-  }
-}
-
 /** Readings of a simulated hold as a logger would write them. */
 function logOf(leakMlPerMin: number): string {
   const { test } = holdCase(4711, { leakMlPerMin, confounder: null });
@@ -52,7 +38,7 @@ describe("a weeping joint", () => {
     const { visit, base } = await openWet(1);
     const { page, leave } = await enter({ viewport: { width: 390, height: 844 }, hasTouch: true });
     await go(page, `${base}/leak-check`);
-    await allDry(page, "first-fill");
+    await allDryAt(page, "first-fill");
     await stage(page, "static").click();
     await page.getByRole("button", { name: "Dry", exact: true }).click();
     await page.getByRole("heading", { name: /Joint 1/ }).waitFor();
@@ -65,7 +51,7 @@ describe("a weeping joint", () => {
     await page.getByText(/4 drips timed/).waitFor();
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
-    for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDry(page, code);
+    for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);
     await page.getByRole("button", { name: "Sign: all dry" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);

@@ -4,6 +4,7 @@ import { readFile } from "node:fs/promises";
 import { after, before, describe, it } from "node:test";
 import type { Browser, Page } from "playwright-core";
 import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
+import { allDryAt, stage } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 let database: TestDatabase;
@@ -34,29 +35,6 @@ async function tickTo(page: Page, last: string): Promise<void> {
       .getByRole("button", { name: /^Tick/ })
       .waitFor({ state: "detached" });
     if (step === last) return;
-  }
-}
-
-const stage = (page: Page, code: string) => page.locator(`[data-stage="${code}"]`);
-
-/** Says dry for everything a stage still looks at. */
-async function allDry(page: Page, code: string): Promise<void> {
-  await stage(page, code).click();
-  while (
-    !(
-      await stage(page, code)
-        .textContent()
-        .then((text) => text ?? "")
-    ).includes("✓")
-  ) {
-    const before = await stage(page, code)
-      .textContent()
-      .then((text) => text ?? "");
-    await page.getByRole("button", { name: "Dry", exact: true }).click();
-    await page.waitForFunction(
-      ([name, text]) => document.querySelector<HTMLElement>(`[data-stage="${name}"]`)?.textContent !== text,
-      [code, before] as const,
-    );
   }
 }
 
@@ -129,7 +107,7 @@ describe("a first visit", () => {
     await page.getByRole("link", { name: "Leak check", exact: true }).first().click();
     await page.waitForURL(/\/leak-check/);
     await alive(page);
-    await allDry(page, "first-fill");
+    await allDryAt(page, "first-fill");
     await stage(page, "static").click();
     await page.getByRole("button", { name: "Dry", exact: true }).click();
     await page.getByRole("heading", { name: /Joint 1/ }).waitFor();
@@ -142,7 +120,7 @@ describe("a first visit", () => {
     );
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
-    for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDry(page, code);
+    for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);
     await page.getByRole("button", { name: "Sign: all dry" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);

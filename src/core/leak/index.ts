@@ -22,7 +22,7 @@ export {
   type StageCode,
 } from "./stage.ts";
 export { SUSPECTS, type Suspect } from "./suspects.ts";
-export type { Gauge, Sample } from "./trace.ts";
+export { GAP, type Gauge, type Sample } from "./trace.ts";
 export {
   detectableMlPerMin,
   judgeWatch,

@@ -1,9 +1,9 @@
 /** How long a hold must last to tell a wanted leak: tests are simulated before the first reading is taken. */
-import { columnsFor, groundOf, type HoldFacts } from "./explanations.ts";
+import { groundOf, type HoldFacts } from "./explanations.ts";
 import { firstGuesses } from "./guesses.ts";
 import { fitAll } from "./hold-fit.ts";
 import { halton, normalQuantile } from "./normal.ts";
-import { smallestCalled, type Twin, withLeak } from "./power.ts";
+import { readingErrors, smallestCalled, type Twin } from "./power.ts";
 import type { Section } from "./section.ts";
 import { type Gauge, readTrace } from "./trace.ts";
 
@@ -55,16 +55,12 @@ function smallestIn(plan: HoldPlan, minutes: number): number {
     .map((fit, draw): Twin => {
       const z = halton(draw + 5, 12).map(normalQuantile);
       // Nothing has been read yet: every cause is drawn from what is known beforehand.
-      const coefficients = Float64Array.from(columnsFor(flat, fit.guess), ({ cause, mean, sd }, i) =>
+      const coefficients = Float64Array.from(fit.columns, ({ cause, mean, sd }, i) =>
         cause === "offset" ? 0 : mean + sd * (z[i] ?? 0),
       );
-      const noise = points.map((_, at) => normalQuantile(halton(at * TWINS + draw + 31, 1)[0] ?? 0.5));
-      return { fit, coefficients, noise };
+      return { fit, coefficients, noise: readingErrors(points, draw, TWINS) };
     });
-  const [first] = twins;
-  if (!first) return Number.POSITIVE_INFINITY;
-  const ground = groundOf(withLeak(points, first, 0), facts);
-  return smallestCalled({ ...ground, points }, twins, guesses);
+  return smallestCalled(flat, twins, guesses);
 }
 
 /** Every usual length with the smallest leak it would call, and the first that calls the wanted one; null: none of them. */

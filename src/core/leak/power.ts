@@ -57,6 +57,11 @@ export function withLeak(
   });
 }
 
+/** Errors of the readings of one twin out of so many, sigmas: standard normal, another at each point. */
+export function readingErrors(points: readonly Point[], draw: number, draws: number): readonly number[] {
+  return points.map((_, at) => normalQuantile(halton(at * draws + draw + 31, 1)[0] ?? 0.5));
+}
+
 /** Draws of what the tested section may be, were it tight: guesses by their weight, coefficients and reading errors by theirs. */
 export function twinsOf(
   points: readonly Point[],
@@ -76,8 +81,11 @@ export function twinsOf(
         fit.factor,
         fit.columns.map((_, i) => z[i % z.length] ?? 0),
       );
-      const noise = points.map((_, at) => normalQuantile(halton(at * DRAWS + draw + 31, 1)[0] ?? 0.5));
-      twins.push({ fit, coefficients: mean.map((value, i) => value + (scatter[i] ?? 0)), noise });
+      twins.push({
+        fit,
+        coefficients: mean.map((value, i) => value + (scatter[i] ?? 0)),
+        noise: readingErrors(points, draw, DRAWS),
+      });
     }
   }
   return twins;

@@ -49,7 +49,7 @@ const EARLY = 1.6;
 const EMPTY_SHARE = 0.08;
 const EMPTY_PSI = 2;
 /** A pause this many times the usual one is a gap. */
-const GAP = 3.5;
+export const GAP = 3.5;
 
 const median = (values: readonly number[]): number => {
   const sorted = values.toSorted((a, b) => a - b);
@@ -70,10 +70,20 @@ function isDropout(samples: readonly Sample[], at: number, { resolutionPsi }: Ga
 function withoutDropouts(samples: readonly Sample[], gauge: Gauge): readonly Sample[] {
   const single = samples.filter((_, at) => !isDropout(samples, at, gauge));
   const isNothing = ({ psi }: Sample) => psi <= Math.min(0.5, gauge.resolutionPsi);
+  const nextLive: (Sample | undefined)[] = [];
+  let ahead: Sample | undefined;
+  for (let at = single.length - 1; at >= 0; at -= 1) {
+    const sample = single[at];
+    if (sample && !isNothing(sample)) ahead = sample;
+    nextLive[at] = ahead;
+  }
+  let before: Sample | undefined;
   return single.filter((sample, at) => {
-    if (!isNothing(sample)) return true;
-    const before = single.slice(0, at).findLast((each) => !isNothing(each));
-    const after = single.slice(at).find((each) => !isNothing(each));
+    if (!isNothing(sample)) {
+      before = sample;
+      return true;
+    }
+    const after = nextLive[at];
     return !before || !after || after.psi < before.psi / 2;
   });
 }

@@ -1,5 +1,5 @@
 /** A pressure hold as it stands in a visit's life: what was read, where the readings came from, and what was said of it then. */
-import type { HoldTest, Section, Suspect, Verdict } from "../leak/index.ts";
+import type { HoldAnswer, HoldTest, Section, Suspect, Verdict } from "../leak/index.ts";
 import type { ConnectionState } from "./state.ts";
 
 export const READING_SOURCES = ["typed", "logger", "simulated"] as const;
@@ -16,6 +16,24 @@ export interface HoldRecord {
   readonly highMlPerMin: number | null;
   readonly smallestMlPerMin: number;
   readonly suspected: readonly Suspect[];
+}
+
+/** Readings a visit keeps of one hold: one every five seconds for nearly three hours. */
+export const MOST_KEPT_SAMPLES = 2000;
+
+/** A judged hold as it is kept. */
+export function holdRecordOf(source: ReadingSource, test: HoldTest, answer: HoldAnswer): HoldRecord {
+  const { best, low, high } = answer.leakMlPerMin;
+  return {
+    source,
+    test,
+    verdict: answer.verdict,
+    bestMlPerMin: best,
+    lowMlPerMin: low,
+    highMlPerMin: high,
+    smallestMlPerMin: answer.minimumDetectableMlPerMin,
+    suspected: answer.suspected,
+  };
 }
 
 /** A water meter watched with everything shut. */

@@ -11,7 +11,9 @@ export {
 } from "./event.ts";
 export {
   type HoldRecord,
+  holdRecordOf,
   type MeterReading,
+  MOST_KEPT_SAMPLES,
   READING_SOURCES,
   type ReadingSource,
   sectionOf,

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/leak/index.ts";
-import type { ReadingSource } from "../../core/visit/index.ts";
+import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/visit/index.ts";
 import { type OpenAnalyst, openAnalyst } from "../../workers/hold.client.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
@@ -22,7 +22,6 @@ const SOURCES: readonly (readonly [ReadingSource, string])[] = [
   ["logger", "Logger's file"],
   ["simulated", "Gauge (simulated)"],
 ];
-const MOST_KEPT = 2000;
 
 interface Judged {
   readonly test: HoldTest;
@@ -81,23 +80,12 @@ export function Hold(props: VisitProps) {
     take(read.samples);
     judge();
   };
-  const keep = ({ test, answer }: Judged) => {
-    const { verdict, leakMlPerMin, minimumDetectableMlPerMin, suspected } = answer;
+  const keep = ({ test, answer }: Judged) =>
     log.act({
       kind: "hold-recorded",
       connection: connection.id,
-      hold: {
-        source,
-        test,
-        verdict,
-        bestMlPerMin: leakMlPerMin.best,
-        lowMlPerMin: leakMlPerMin.low,
-        highMlPerMin: leakMlPerMin.high,
-        smallestMlPerMin: minimumDetectableMlPerMin,
-        suspected,
-      },
+      hold: holdRecordOf(source, test, answer),
     });
-  };
   const isKept = judged !== null && connection.holds.some(({ test }) => test.samples === judged.test.samples);
   return (
     <div>
@@ -206,15 +194,15 @@ export function Hold(props: VisitProps) {
                     Judge again
                   </button>
                 )}
-                {judged && !isKept && connection.signed === null && samples.length <= MOST_KEPT && (
+                {judged && !isKept && connection.signed === null && samples.length <= MOST_KEPT_SAMPLES && (
                   <button type="button" className="button button-main" onClick={() => keep(judged)}>
                     Keep it on the record
                   </button>
                 )}
                 {isKept && <span className="self-center font-bold text-dry-ink">Kept on the record.</span>}
-                {samples.length > MOST_KEPT && (
+                {samples.length > MOST_KEPT_SAMPLES && (
                   <span className="fault">
-                    More than {MOST_KEPT} readings: log every few seconds to keep them on the record.
+                    More than {MOST_KEPT_SAMPLES} readings: log every few seconds to keep them on the record.
                   </span>
                 )}
               </p>

@@ -1,15 +1,12 @@
 import type { Chart, ChartDataset, Point as ChartPoint } from "chart.js";
 import { useEffect, useRef } from "react";
-import type { HoldAnswer, Sample } from "../../core/leak/index.ts";
+import { GAP, type HoldAnswer, type Sample } from "../../core/leak/index.ts";
 
 interface TraceChartProps {
   readonly samples: readonly Sample[];
   readonly answer: HoldAnswer | null;
   readonly isSimulated: boolean;
 }
-
-/** A pause this many times the usual one stays empty. */
-const GAP = 3.5;
 
 /** Readings in minutes; a pause breaks the line. */
 function withGaps(samples: readonly Sample[], pick: (sample: Sample) => number | undefined): ChartPoint[] {

@@ -1,15 +1,9 @@
 import { readDay } from "../../../app/day.ts";
 import { answers, otherMethods } from "../../../app/endpoint.ts";
+import { fileAnswer } from "../../../app/file-answer.ts";
 import { lookBackCalendar, lookBacksOf } from "../../../app/look-backs.ts";
 
-export const GET = answers(
-  async (app) =>
-    new Response(lookBackCalendar(lookBacksOf(await readDay(app)), app.now()), {
-      headers: {
-        "content-type": "text/calendar; charset=utf-8",
-        "content-disposition": 'attachment; filename="look-backs.ics"',
-        "cache-control": "no-store",
-      },
-    }),
+export const GET = answers(async (app) =>
+  fileAnswer(lookBackCalendar(lookBacksOf(await readDay(app)), app.now()), "look-backs.ics"),
 );
 export const ALL = otherMethods;
