@@ -1,12 +1,25 @@
 /** Pictures of visits. */
 import type { Db } from "./client.ts";
 
-/** True when it was not there yet. */
-export async function addPhoto(sql: Db, visitId: string, photoId: string, bytes: Buffer): Promise<boolean> {
+/** "added", "there" when a picture of this id is kept already, "full" when the visit has as many as it may. */
+export type PhotoAdded = "added" | "there" | "full";
+
+/** Adds the picture while the visit has fewer than `most`; call in a transaction that holds the visit's lock. */
+export async function addPhoto(
+  sql: Db,
+  visitId: string,
+  photoId: string,
+  bytes: Buffer,
+  most: number,
+): Promise<PhotoAdded> {
+  const [there] = await sql`select 1 from photo where photo_id = ${photoId}`;
+  if (there) return "there";
   const added = await sql`
-    insert into photo (photo_id, visit_id, bytes) values (${photoId}, ${visitId}, ${bytes})
+    insert into photo (photo_id, visit_id, bytes)
+    select ${photoId}, ${visitId}, ${bytes}
+    where (select count(*) from photo where visit_id = ${visitId}) < ${most}
     on conflict (photo_id) do nothing returning photo_id`;
-  return added.length > 0;
+  return added.length > 0 ? "added" : "full";
 }
 
 export async function readPhoto(sql: Db, visitId: string, photoId: string): Promise<Buffer | undefined> {
@@ -15,12 +28,9 @@ export async function readPhoto(sql: Db, visitId: string, photoId: string): Prom
   return row?.bytes;
 }
 
-/** How many a visit has, and how many bytes they are. */
-export async function photosOf(
-  sql: Db,
-  visitId: string,
-): Promise<{ readonly count: number; readonly bytes: number }> {
-  const [row] = await sql<{ count: number; bytes: number }[]>`
-    select count(*)::int as count, coalesce(sum(length(bytes)), 0)::int as bytes from photo where visit_id = ${visitId}`;
-  return row ?? { count: 0, bytes: 0 };
+/** Bytes all pictures take on the disk. */
+export async function photoBytes(sql: Db): Promise<number> {
+  const [row] = await sql<{ bytes: number }[]>`
+    select pg_total_relation_size('photo')::float8 as bytes`;
+  return row?.bytes ?? 0;
 }

@@ -1,9 +1,19 @@
-/** Single values of the installation: who the demo plumber is, whether the demo was loaded. */
+/** Single values of the installation: who the demo plumber is, whether the demo was loaded, what the shop has set. */
 import type { Db } from "./client.ts";
 
 export async function readSetting(sql: Db, name: string): Promise<unknown> {
-  const [row] = await sql<{ value: unknown }[]>`select value from setting where name = ${name}`;
-  return row?.value;
+  return (await readVersionedSetting(sql, name)).value;
+}
+
+/** The value with the number of the change that made it; 0 and undefined when nobody has set it. */
+export async function readVersionedSetting(
+  sql: Db,
+  name: string,
+): Promise<{ readonly value: unknown; readonly version: number }> {
+  const [row] = await sql<
+    { value: unknown; version: number }[]
+  >`select value, version from setting where name = ${name}`;
+  return row ?? { value: undefined, version: 0 };
 }
 
 /** Writes the value unless the name is taken; true when it was written. */
@@ -13,10 +23,22 @@ export async function addSetting(sql: Db, name: string, value: object): Promise<
   return added.length > 0;
 }
 
-export async function putSetting(sql: Db, name: string, value: object): Promise<void> {
-  await sql`
-    insert into setting (name, value) values (${name}, ${sql.json(value as never)})
-    on conflict (name) do update set value = excluded.value`;
+/** Writes the value if the one there now is still the one `seen`; the new version, or null when somebody was quicker. */
+export async function putSetting(
+  sql: Db,
+  name: string,
+  value: object,
+  seen: number,
+): Promise<number | null> {
+  const [row] =
+    seen === 0
+      ? await sql<{ version: number }[]>`
+          insert into setting (name, value) values (${name}, ${sql.json(value as never)})
+          on conflict (name) do nothing returning version`
+      : await sql<{ version: number }[]>`
+          update setting set value = ${sql.json(value as never)}, version = version + 1
+          where name = ${name} and version = ${seen} returning version`;
+  return row?.version ?? null;
 }
 
 /** True when the database answers. */

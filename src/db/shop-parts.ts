@@ -10,11 +10,15 @@ export async function readShopParts(sql: Db): Promise<readonly ShopPartRow[]> {
   return sql<ShopPartRow[]>`select sku, part from shop_part order by sku`;
 }
 
-/** What changes whenever the parts do: how many there are and when one changed last. */
-export async function shopPartsMark(sql: Db): Promise<string> {
-  const [row] = await sql<{ mark: string }[]>`
-    select count(*) || ' ' || coalesce(max(changed_at)::text, '') as mark from shop_part`;
-  return row?.mark ?? "";
+/** Counts the changes of the shop's parts, whatever the clock says. */
+export async function shopPartsRevision(sql: Db): Promise<string> {
+  const [row] = await sql<{ number: string }[]>`select number from revision where name = 'shop-parts'`;
+  return row?.number ?? "";
+}
+
+/** What `putShopPart` and `removeShopPart` do in this transaction becomes a new revision; writers wait for each other here. */
+export async function reviseShopParts(sql: Db): Promise<void> {
+  await sql`update revision set number = number + 1 where name = 'shop-parts'`;
 }
 
 export async function putShopPart(sql: Db, sku: string, part: object): Promise<void> {

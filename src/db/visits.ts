@@ -13,6 +13,14 @@ export interface VisitRow {
   readonly version: number;
   /** Telling of the step library the visit was opened with; null: as it ships. */
   readonly libraryVersion: number | null;
+  /** Events that could not be read and are left out. */
+  readonly setAside: number;
+}
+
+/** One reading of an event from a file. */
+export interface ImportMark {
+  readonly at: string;
+  readonly by: string;
 }
 
 export interface EventRow {
@@ -24,56 +32,128 @@ export interface EventRow {
   readonly typedAt: Date;
   readonly receivedAt: Date;
   readonly body: unknown;
+  /** Oldest first; null: written here. */
+  readonly imported: readonly ImportMark[] | null;
 }
 
 /** What a new event row is made of; the database stamps when it was received unless told. */
-export type NewEventRow = Omit<EventRow, "receivedAt"> & {
+export type NewEventRow = Omit<EventRow, "receivedAt" | "body" | "imported"> & {
   readonly body: object;
   readonly receivedAt?: Date;
+  readonly imported?: readonly ImportMark[];
 };
 
+const columns = (sql: Db) =>
+  sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside`;
+
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
-  const [row] = await sql<VisitRow[]>`
-    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version
-    from visit where visit_id = ${visitId}`;
+  const [row] = await sql<VisitRow[]>`select ${columns(sql)} from visit where visit_id = ${visitId}`;
   return row;
+}
+
+/** One writer of a visit at a time, from here to the end of the transaction, whether the visit is there yet or not. */
+export async function lockVisitId(sql: Db, visitId: string): Promise<void> {
+  await sql`select pg_advisory_xact_lock(hashtextextended(${visitId}, 0))`;
 }
 
 /** The visit, locked until the transaction ends, so that events are numbered one writer at a time. */
 export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
-  const [row] = await sql<VisitRow[]>`
-    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version
-    from visit where visit_id = ${visitId} for update`;
+  await lockVisitId(sql, visitId);
+  const [row] = await sql<
+    VisitRow[]
+  >`select ${columns(sql)} from visit where visit_id = ${visitId} for update`;
   return row;
 }
 
-/** Visits that are not finished, and finished ones from `since` on, soonest first. */
-export async function listVisits(sql: Db, since: Date, limit: number): Promise<readonly VisitRow[]> {
-  return sql<VisitRow[]>`
-    select visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version
-    from visit
-    where phase not in ('done', 'dropped') or starts_at >= ${since}
-    order by starts_at, visit_id limit ${limit}`;
+/** Which visits a list shows: worked on or still to come, waiting for a look-back, finished, or every one. */
+export const VISIT_LISTS = ["at-work", "waiting", "finished", "all"] as const;
+export type VisitList = (typeof VISIT_LISTS)[number];
+
+/** The last visit of a page: the next page begins after it. */
+export interface PageMark {
+  readonly at: Date;
+  readonly visitId: string;
 }
 
-/** Ids of the visits that started last. */
-export async function recentVisits(sql: Db, limit: number): Promise<readonly string[]> {
-  const rows = await sql<{ visitId: string }[]>`
-    select visit_id from visit order by starts_at desc, visit_id limit ${limit}`;
-  return rows.map(({ visitId }) => visitId);
+// Spelled out, and as in the migration's partial indexes, or PostgreSQL would not use those for a prepared statement.
+const within = (sql: Db, list: VisitList) => {
+  switch (list) {
+    case "at-work":
+      return sql`phase not in ('done', 'dropped', 'look-back', 'overdue')`;
+    case "waiting":
+      return sql`look_back_due_at is not null`;
+    case "finished":
+      return sql`phase in ('done', 'dropped')`;
+    case "all":
+      return sql`true`;
+  }
+};
+
+/** A page of visits: the newest first, but what waits for a look-back in the order it falls due. */
+export async function listVisits(
+  sql: Db,
+  list: VisitList,
+  limit: number,
+  after: PageMark | null = null,
+): Promise<readonly VisitRow[]> {
+  if (list === "waiting")
+    return sql<VisitRow[]>`
+      select ${columns(sql)} from visit where ${within(sql, list)}
+      ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
+      order by look_back_due_at, visit_id limit ${limit}`;
+  return sql<VisitRow[]>`
+    select ${columns(sql)} from visit where ${within(sql, list)}
+    ${after === null ? sql`` : sql`and (starts_at, visit_id) < (${after.at}, ${after.visitId})`}
+    order by starts_at desc, visit_id desc limit ${limit}`;
+}
+
+export async function countVisits(sql: Db, list: VisitList): Promise<number> {
+  const [row] = await sql<{ count: number }[]>`
+    select count(*)::int as count from visit where ${within(sql, list)}`;
+  return row?.count ?? 0;
+}
+
+/** Visits finished and begun since, the newest first. */
+export async function finishedSince(sql: Db, since: Date, limit: number): Promise<readonly VisitRow[]> {
+  return sql<VisitRow[]>`
+    select ${columns(sql)} from visit where ${within(sql, "finished")} and starts_at >= ${since}
+    order by starts_at desc, visit_id desc limit ${limit}`;
+}
+
+/** Of an event only what times are told from. */
+export interface ActRow {
+  readonly eventId: string;
+  readonly visitId: string;
+  readonly kind: string;
+  readonly actor: string;
+  readonly typedAt: Date;
+  readonly step: string | null;
+  readonly undoes: string | null;
+}
+
+/** What was done, when and by whom in the visits that started last, visit by visit in order. */
+export async function recentActs(sql: Db, visits: number): Promise<readonly ActRow[]> {
+  return sql<ActRow[]>`
+    select event_id, visit_id, kind, actor, typed_at, body ->> 'step' as step, body ->> 'undoes' as undoes
+    from visit_event
+    where visit_id in (select visit_id from visit order by starts_at desc, visit_id desc limit ${visits})
+      and not exists (select 1 from event_set_aside as aside where aside.event_id = visit_event.event_id)
+    order by visit_id, seq`;
 }
 
 export async function eventsOf(sql: Db, visitIds: readonly string[]): Promise<readonly EventRow[]> {
   if (visitIds.length === 0) return [];
   return sql<EventRow[]>`
-    select event_id, visit_id, seq, kind, actor, typed_at, received_at, body
-    from visit_event where visit_id in ${sql(visitIds)} order by visit_id, seq`;
+    select event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported
+    from visit_event where visit_id in ${sql(visitIds)}
+      and not exists (select 1 from event_set_aside as aside where aside.event_id = visit_event.event_id)
+    order by visit_id, seq`;
 }
 
 export async function findEvents(sql: Db, eventIds: readonly string[]): Promise<readonly EventRow[]> {
   if (eventIds.length === 0) return [];
   return sql<EventRow[]>`
-    select event_id, visit_id, seq, kind, actor, typed_at, received_at, body
+    select event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported
     from visit_event where event_id in ${sql(eventIds)}`;
 }
 
@@ -87,12 +167,29 @@ export async function insertVisit(sql: Db, row: VisitRow): Promise<boolean> {
   return added.length > 0;
 }
 
+/** Rows sent with one statement: PostgreSQL takes 65,535 values at most, nine a row. */
+const ROWS_AT_ONCE = 1000;
+
 export async function insertEvents(sql: Db, rows: readonly NewEventRow[]): Promise<void> {
-  for (const row of rows)
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
+    const part = rows.slice(from, from + ROWS_AT_ONCE).map((row) => ({
+      event_id: row.eventId,
+      visit_id: row.visitId,
+      seq: row.seq,
+      kind: row.kind,
+      actor: row.actor,
+      typed_at: row.typedAt.toISOString(),
+      received_at: row.receivedAt?.toISOString() ?? null,
+      body: row.body,
+      imported: row.imported ?? null,
+    }));
     await sql`
-      insert into visit_event (event_id, visit_id, seq, kind, actor, typed_at, received_at, body)
-      values (${row.eventId}, ${row.visitId}, ${row.seq}, ${row.kind}, ${row.actor}, ${row.typedAt},
-        ${row.receivedAt ?? sql`now()`}, ${sql.json(row.body as never)})`;
+      insert into visit_event (event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported)
+      select event_id, visit_id, seq, kind, actor, typed_at, coalesce(received_at, now()), body, imported
+      from jsonb_to_recordset(${sql.json(part as never)}) as row (
+        event_id uuid, visit_id uuid, seq int, kind text, actor text, typed_at timestamptz, received_at timestamptz, body jsonb, imported jsonb)
+      order by seq`;
+  }
 }
 
 /** Repeats on the visit's row what its events have come to. */

@@ -152,7 +152,7 @@ export const eventSchema = z
     }),
     z.strictObject({ ...on, kind: z.literal("connection-dropped"), reason: line(500) }),
     z.strictObject({ ...on, kind: z.literal("connection-noted"), text: line(2000) }),
-    z.strictObject({ ...on, kind: z.literal("survey-saved"), survey: surveySchema }),
+    z.strictObject({ ...on, kind: z.literal("survey-saved"), survey: surveySchema, basedOn: uuid.exactOptional() }),
     z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, problem: storedProblem }),
     z.strictObject({
       ...on,

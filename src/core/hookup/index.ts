@@ -1,3 +1,4 @@
+export { type Effort, effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
 export { HIGHEST_STATIC_PSI } from "./findings.ts";
 export {
   completeHouseRules,

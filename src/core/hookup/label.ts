@@ -10,6 +10,7 @@ import {
   type Port,
 } from "../parts/index.ts";
 import { type Bill, billWith, unitsOf } from "./bill.ts";
+import type { Effort } from "./effort.ts";
 import { type LinkIn, piecesOf } from "./links.ts";
 import type { Meeting, Passage, Shop } from "./shop.ts";
 
@@ -32,6 +33,8 @@ export interface SearchTask {
   readonly admits: (part: Part) => boolean;
   readonly stock: ReadonlyMap<string, number> | null;
   readonly maxParts: number;
+  /** How much work this and every other search of the question may take; absent: as much as it needs. */
+  readonly effort?: Effort;
   /** Null: a single chain. */
   readonly kept: KeptBranch | null;
   /** Types of joint that may be hidden between the pipe and the stop; null: everything stays in sight. */

@@ -1,4 +1,5 @@
 /** Ways beside the plan that a plumber would ask about: the other school, or one function more. Told by what differs. */
+import { type Effort, UNBOUNDED } from "./effort.ts";
 import { completeHouseRules, type HouseRules, SCHOOL_CHOICES } from "./house-rules.ts";
 import { planHookup } from "./plan.ts";
 import type { HookupProblem, Need, Plan } from "./problem.ts";
@@ -62,13 +63,14 @@ export function otherWays(
   problem: HookupProblem,
   plans: readonly Plan[],
   plan: Plan,
+  effort: Effort = UNBOUNDED,
 ): readonly OtherWay[] {
   const beside = plans
     .filter((other) => other.id !== plan.id)
     .map((other) => ({ plan: other, change: "", problem }));
   const changed = [...otherSchools(shop, problem), ...addedNeeds(plan, problem)].flatMap(
     ({ change, problem: asked }) => {
-      const best = planHookup(shop, asked).plans[0];
+      const best = planHookup(shop, asked, effort).plans[0];
       return best === undefined || best.warnings.some(({ code }) => code === "school-relaxed")
         ? []
         : [{ plan: best, change, problem: asked }];

@@ -4,6 +4,7 @@ import type { PartFunction } from "../parts/index.ts";
 import { type Admission, admissionsFor, admitsUnder } from "./admit.ts";
 import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
 import { assemble } from "./assemble.ts";
+import { type Effort, UNBOUNDED } from "./effort.ts";
 import { finding, warningsFor, whyFor } from "./findings.ts";
 import { headLossOf } from "./head-loss.ts";
 import { completeHouseRules, type HouseRules } from "./house-rules.ts";
@@ -77,6 +78,7 @@ function searchAll({ approaches, taskFor }: Tasks, shop: Shop, admits: SearchTas
       outcomes.flatMap(({ approach, chains }) => chains.map((chain) => ({ approach, chain }))),
     ),
     complete: outcomes.every(({ complete }) => complete),
+    stopped: outcomes.some(({ stopped }) => stopped),
   };
 }
 
@@ -135,7 +137,7 @@ interface Prepared extends Omit<Job, "relaxed"> {
   readonly tasks: Tasks;
 }
 
-function prepare(shop: Shop, problem: HookupProblem): Prepared {
+function prepare(shop: Shop, problem: HookupProblem, effort: Effort): Prepared {
   const facts = factsOf(shop, problem);
   const rules = completeHouseRules(problem.houseRules);
   const inletEnd = shop.ends.get(problem.inlet.end);
@@ -149,6 +151,7 @@ function prepare(shop: Shop, problem: HookupProblem): Prepared {
     admits,
     stock: problem.stock,
     maxParts: MAX_PARTS,
+    effort,
     kept: approach.kept,
     hidden,
   });
@@ -181,26 +184,31 @@ export interface SwappableOutcome extends PlanOutcome {
 /**
  * Plans for one connection, Pareto-optimal in (joints, price in cents, missing SKUs), best first. A plan is a chain, or
  * a tree with one fork where a present line or a cut pipe goes on being fed.
- * Units: inches, psi gauge, cents.
+ * Units: inches, psi gauge, cents. `effort` bounds the work; where it is used up first, `complete` is false and the
+ * refusals say what the search stopped at.
  * Errors: RangeError for a fixture or judgement the tables do not hold (a bug in the tables); unknown ends are refused.
  * Source of the joint rules: data/matings.csv and data/joints.csv; of the judgements: data/judgements.csv.
  */
-export function planHookup(shop: Shop, problem: HookupProblem): PlanOutcome {
-  const { swapChoices: _, ...outcome } = planWithChoices(shop, problem);
+export function planHookup(shop: Shop, problem: HookupProblem, effort: Effort = UNBOUNDED): PlanOutcome {
+  const { swapChoices: _, ...outcome } = planWithChoices(shop, problem, effort);
   return outcome;
 }
 
 /** As planHookup, with the parts that could be swapped in; one search serves both. */
-export function planWithChoices(shop: Shop, problem: HookupProblem): SwappableOutcome {
+export function planWithChoices(
+  shop: Shop,
+  problem: HookupProblem,
+  effort: Effort = UNBOUNDED,
+): SwappableOutcome {
   const { supply, inlet } = problem;
   const named = [supply.end, inlet.end, ...(supply.keptLine ? [supply.keptLine.inlet] : [])];
   const unknown = named.filter((code) => !shop.ends.has(code));
   if (unknown.length > 0) return nothing(shop, ...unknown.map((code) => ["unknown-end", code] as const));
 
-  const prepared = prepare(shop, problem);
+  const prepared = prepare(shop, problem, effort);
   const { rules, facts, admissions, tasks } = prepared;
   if (tasks.approaches.length === 0) return nothing(shop, ["kept-nut-unknown", supply.end]);
-  const { found, complete, relaxed, admits } = searchWithSchools(shop, tasks, admissions);
+  const { found, complete, stopped, relaxed, admits } = searchWithSchools(shop, tasks, admissions);
   // A person may swap against a school, never against a rating.
   const firm = admitsUnder(admissions.filter((admission) => !admission.givesWay));
   const swapTask = (approach: Approach) => ({ ...tasks.taskFor(approach, admits), admits: firm });
@@ -219,11 +227,13 @@ export function planWithChoices(shop: Shop, problem: HookupProblem): SwappableOu
     admits,
     admissions: admissions.filter((admission) => !relaxed.includes(admission.code)),
     best: ranked[0]?.chain,
+    stopped,
   });
-  const unfinished = complete ? [] : [finding(shop, "bound-reached", `${MAX_PARTS} parts`)];
+  const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
+  const unfinished = complete ? [] : [finding(shop, "bound-reached", bound)];
   return {
     plans: ranked.map((each) => planFrom(job, each)),
-    refused: [...refused, ...unfinished],
+    refused: ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished],
     complete,
     swapChoices: chosen ? choicesIn(shop, swapTask(chosen.approach), chosen.chain) : new Map(),
   };

@@ -53,6 +53,8 @@ interface RefusalInput {
   readonly admits: SearchTask["admits"];
   readonly admissions: readonly Admission[];
   readonly best: Chain | undefined;
+  /** The search ended at its bound: that nothing was found says nothing. */
+  readonly stopped: boolean;
 }
 
 /** The way a reason forbids, when without it there would be a better one. */
@@ -67,7 +69,15 @@ function forbidden({ shop, tasks, admissions, best }: RefusalInput, reason: Admi
 }
 
 /** Why there is no plan, or which lengths would fit beside the ones in the range. */
-function lengthFindings({ shop, problem, tasks, admits, best }: RefusalInput): readonly Finding[] {
+function lengthFindings({
+  shop,
+  problem,
+  tasks,
+  admits,
+  best,
+  stopped,
+}: RefusalInput): readonly Finding[] {
+  if (stopped && best === undefined) return [];
   const first = tasks.approaches.find(({ takesLine }) => takesLine);
   const { lengthIn } = problem;
   const material = shop.ends.get(problem.supply.end)?.material ?? "";

@@ -7,6 +7,7 @@
 import type { EndCode } from "../ends/index.ts";
 import { type Bill, billWith, EMPTY_BILL, neverWorse } from "./bill.ts";
 import { leastToCome } from "./bounds.ts";
+import { halfOfWhatIsLeft, UNBOUNDED } from "./effort.ts";
 import {
   advance,
   type Chain,
@@ -27,6 +28,8 @@ import type { Shop } from "./shop.ts";
 export interface SearchOutcome {
   readonly chains: readonly Chain[];
   readonly complete: boolean;
+  /** The work allowed was used up before everything that could matter was looked at. */
+  readonly stopped: boolean;
 }
 
 /** The least a label will come to: joints and price. */
@@ -66,6 +69,8 @@ interface Search {
   readonly least: (progress: Progress) => ArrayLike<number>;
   readonly linksFrom: (end: EndCode) => LinksFrom;
   readonly agenda: Agenda;
+  /** True when the work allowed is used up. */
+  readonly isSpent: () => boolean;
 }
 
 /** The least this progress can come to that nothing found so far matches or beats; null when there is no such. */
@@ -101,10 +106,11 @@ function isNeverWorse(one: Label, other: Label): boolean {
 
 /** Puts every label one link longer on the agenda that may still matter. */
 function grow(search: Search, label: Label): void {
-  const { task, singles, kept, linksFrom, agenda } = search;
+  const { task, singles, kept, linksFrom, agenda, isSpent } = search;
   const { plain, forks } = linksFrom(label.end);
   const mayFork = !label.hasBranched && mayForkHere(label, task);
   for (const found of mayFork ? [...plain, ...forks] : plain) {
+    if (isSpent()) return;
     if (!mayBeHidden(found.link, found.type, label.done.includes("shut-off"), label.hasBranched, task))
       continue;
     const advanced = advance(label, found.link, task, singles);
@@ -123,10 +129,13 @@ function grow(search: Search, label: Label): void {
 
 /**
  * All ways from one end to another that are Pareto-optimal in (joints, price in cents, number of missing SKUs),
- * one for each such triple. `complete` is false when chains of more than `maxParts` parts might still matter.
+ * one for each such triple. `complete` is false when chains of more than `maxParts` parts might still matter, or when the
+ * work allowed was used up first; then the chains found are right, and others may be missing.
  * Shape: chains may be empty (the ends meet directly). Errors: none; unknown ends give no chains.
  */
 export function searchChains(shop: Shop, task: SearchTask): SearchOutcome {
+  const effort = halfOfWhatIsLeft(task.effort ?? UNBOUNDED);
+  if (effort.isSpent()) return { chains: [], complete: false, stopped: true };
   const linksFrom = linksOver(shop, task);
   const search: Search = {
     shop,
@@ -137,6 +146,7 @@ export function searchChains(shop: Shop, task: SearchTask): SearchOutcome {
     least: leastToCome(shop, task, linksFrom),
     linksFrom,
     agenda: new Agenda(),
+    isSpent: effort.isSpent,
   };
   const start: Label = {
     end: task.from,
@@ -151,12 +161,16 @@ export function searchChains(shop: Shop, task: SearchTask): SearchOutcome {
   const cut: Label[] = [];
   search.agenda.add(start, { joints: 0, priceCents: 0 });
   for (let label = search.agenda.take(); label !== undefined; label = search.agenda.take()) {
+    if (effort.isSpent()) break;
+    effort.count();
     if (label !== start && search.kept.get(stateOf(label))?.includes(label) !== true) continue;
     if (outlookOf(search, label, label.joints, label.bill) === null) continue;
     closeChain(search, label);
     if (label.links.length < task.maxParts) grow(search, label);
     else cut.push(label);
   }
-  const complete = cut.every((label) => outlookOf(search, label, label.joints, label.bill) === null);
-  return { chains: search.goals.chains, complete };
+  const stopped = effort.isSpent();
+  const complete =
+    !stopped && cut.every((label) => outlookOf(search, label, label.joints, label.bill) === null);
+  return { chains: search.goals.chains, complete, stopped };
 }

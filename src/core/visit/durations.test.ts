@@ -1,18 +1,14 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { CONNECTION } from "../../../tests/support/story.ts";
-import { learnMinutes, timedSteps, type VisitEvent } from "./index.ts";
+import { type Act, learnMinutes, timedSteps } from "./index.ts";
 
-const tick = (n: number, step: string, minute: number, actor = "A"): VisitEvent => ({
+const tick = (n: number, step: string, minute: number, actor = "A"): Act => ({
   id: `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`,
   actor,
   typedAt: new Date(Date.UTC(2026, 5, 1, 8, 0) + minute * 60_000).toISOString(),
-  kind: "step-done",
-  connection: CONNECTION,
   step,
-  joint: null,
-  turns: null,
+  undoes: null,
 });
 
 describe("timedSteps", () => {
@@ -34,7 +30,7 @@ describe("timedSteps", () => {
   });
 
   it("forgets what was undone", () => {
-    const undone: VisitEvent = { ...tick(9, "x", 5), kind: "event-undone", undoes: tick(2, "make-1", 4).id };
+    const undone: Act = { ...tick(9, "x", 5), step: null, undoes: tick(2, "make-1", 4).id };
     assert.deepEqual(timedSteps([tick(1, "towel", 0), tick(2, "make-1", 4), undone], new Map()), []);
   });
 });

@@ -1,6 +1,16 @@
 /** How long steps take this shop, learned from when they were ticked. */
 import type { Minutes } from "../schedule/index.ts";
-import { liveEvents, type VisitEvent } from "./event.ts";
+
+/** Of an event what times are told from. */
+export interface Act {
+  readonly id: string;
+  readonly actor: string;
+  readonly typedAt: string;
+  /** The step ticked; null: the event ticked none. */
+  readonly step: string | null;
+  /** The event taken back; null: none. */
+  readonly undoes: string | null;
+}
 
 /** One step's time as it was: from the same person's last sign of work to its tick. */
 export interface Timed {
@@ -15,19 +25,21 @@ const AT_A_STROKE = 0.15;
 const PAUSE = 90;
 
 /**
- * Times of steps in one visit's events, minutes: from the same actor's event before to the tick. Ticks at a stroke and
+ * Times of steps in one visit, minutes: from the same actor's act before to the tick. Ticks at a stroke and
  * gaps that are pauses are left out; `waits` (minutes by template) are taken off the step that follows one.
  */
 export function timedSteps(
-  events: readonly VisitEvent[],
+  acts: readonly Act[],
   waits: ReadonlyMap<string, number>,
 ): readonly Timed[] {
+  const undone = new Set(acts.flatMap(({ undoes }) => undoes ?? []));
   const last = new Map<string, { readonly at: number; readonly wait: number }>();
-  return liveEvents(events).flatMap((event) => {
-    const before = last.get(event.actor);
-    const at = Date.parse(event.typedAt);
-    const step = event.kind === "step-done" ? event.step.replace(/-\d+$/, "") : null;
-    last.set(event.actor, { at, wait: step === null ? 0 : (waits.get(step) ?? 0) });
+  const live = acts.filter(({ id, undoes }) => undoes === null && !undone.has(id));
+  return live.flatMap((act) => {
+    const before = last.get(act.actor);
+    const at = Date.parse(act.typedAt);
+    const step = act.step?.replace(/-\d+$/, "") ?? null;
+    last.set(act.actor, { at, wait: step === null ? 0 : (waits.get(step) ?? 0) });
     if (step === null || before === undefined) return [];
     const gap = (at - before.at) / 60_000;
     // A wait that was stood through is no work; one that other work filled takes nothing off.

@@ -29,7 +29,12 @@ export type VisitAct =
       readonly checkpoints: readonly Checkpoint[];
     })
   | (OnConnection & { readonly kind: "connection-dropped"; readonly reason: string })
-  | (OnConnection & { readonly kind: "survey-saved"; readonly survey: Survey })
+  | (OnConnection & {
+      readonly kind: "survey-saved";
+      readonly survey: Survey;
+      /** Event that made the survey its writer looked at; absent: not said. */
+      readonly basedOn?: string;
+    })
   | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly problem: HookupProblem })
   | (OnConnection & {
       readonly kind: "step-done";

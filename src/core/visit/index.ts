@@ -1,4 +1,4 @@
-export { learnMinutes, type Timed, timedSteps } from "./durations.ts";
+export { type Act, learnMinutes, type Timed, timedSteps } from "./durations.ts";
 export {
   type ConnectionAct,
   type EventStamp,
@@ -33,7 +33,8 @@ export {
   visitPhase,
   WATER_IN,
 } from "./life.ts";
-export { firstRefused, MOST_SNUGS, type Refusal, refuseNext } from "./rules.ts";
+export { firstRefused, type RefusedAt, refuseNext } from "./judge.ts";
+export { MOST_SNUGS, type Refusal } from "./rules.ts";
 export { MAKE, type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
 export { benchOf, type LineFigures, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {

@@ -1,16 +1,9 @@
-/** What may happen next in a visit. Every event passes here before it is kept, and again when an earlier one is undone. */
+/** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 import { formatTurn } from "../units/index.ts";
-import { type ConnectionAct, type EventStamp, liveEvents, type VisitAct, type VisitEvent } from "./event.ts";
+import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
 import { WATER_IN } from "./life.ts";
 import { runSheet, type SheetTables } from "./run-sheet.ts";
-import {
-  applyEvent,
-  type ConnectionState,
-  foldVisit,
-  type JointState,
-  type VisitState,
-  weepingStage,
-} from "./state.ts";
+import { type ConnectionState, type JointState, type VisitState, weepingStage } from "./state.ts";
 import { isSameRun, problemOf } from "./survey.ts";
 import { jointTargets, openBeforeSigning, standingOf, targetsOf } from "./targets.ts";
 
@@ -18,6 +11,8 @@ import { jointTargets, openBeforeSigning, standingOf, targetsOf } from "./target
 export interface Refusal {
   readonly field: string;
   readonly message: string;
+  /** Somebody else was quicker: what the writer looked at is no longer what is there. */
+  readonly isStale?: true;
 }
 
 type On<K extends VisitAct["kind"]> = EventStamp & Extract<VisitAct, { kind: K }>;
@@ -61,6 +56,18 @@ function planRefusal(
     .flatMap((joint) => joint.ends)
     .find((code) => !tables.ends.some((end) => end.code === code));
   return unknown === undefined ? null : no("plan.joints", `There is no end ${unknown}.`);
+}
+
+function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): Refusal | null {
+  if (event.basedOn !== undefined && event.basedOn !== connection.surveyEvent)
+    return {
+      ...no("survey", "Somebody else has saved this survey since: look at both before one takes the other's place."),
+      isStale: true,
+    };
+  return connection.joints.some((joint) => joint.madeAt !== null) &&
+    !isSameRun(problemOf(event.survey, null), problemOf(connection.survey, null))
+    ? no("survey", "Joints are made to the present ends and length: undo them before changing those.")
+    : null;
 }
 
 function stepRefusal(
@@ -199,10 +206,7 @@ function onConnection(
   if (isLocked) return no("connection", "Signed: re-open the connection before changing it.");
   switch (event.kind) {
     case "survey-saved":
-      return connection.joints.some((joint) => joint.madeAt !== null) &&
-        !isSameRun(problemOf(event.survey, null), problemOf(connection.survey, null))
-        ? no("survey", "Joints are made to the present ends and length: undo them before changing those.")
-        : null;
+      return surveyRefusal(connection, event);
     case "plan-chosen":
       return planRefusal(connection, event, tables);
     case "step-done":
@@ -242,55 +246,4 @@ export function refusal(state: VisitState, event: VisitEvent, tables: SheetTable
   return event.kind === "connection-noted" || event.kind === "photo-added"
     ? null
     : onConnection(connection, event, tables);
-}
-
-function refusalOfUndo(
-  events: readonly VisitEvent[],
-  event: On<"event-undone">,
-  tables: SheetTables,
-): Refusal | null {
-  const target = liveEvents(events).find((each) => each.id === event.undoes);
-  if (!target) return no("undoes", "That is not there to undo.");
-  if (target.kind === "visit-opened") return no("undoes", "A visit cannot be un-opened.");
-  if (target.kind === "connection-signed")
-    return no("undoes", "A signature stands: re-open the connection with the reason, and check it afresh.");
-  const left = [...events, event];
-  const broken = firstRefused([], liveEvents(left), tables)?.refusal;
-  return broken ? no("undoes", `Something later stands on it. ${broken.message}`) : null;
-}
-
-export interface RefusedAt {
-  /** Which of the added events. */
-  readonly index: number;
-  readonly refusal: Refusal;
-}
-
-/**
- * The first of `added` that may not follow what comes before it, or null when all may.
- * The one rule for the server, the browser and imported files.
- */
-export function firstRefused(
-  before: readonly VisitEvent[],
-  added: readonly VisitEvent[],
-  tables: SheetTables,
-): RefusedAt | null {
-  const events = [...before];
-  let state = foldVisit(events);
-  for (const [index, event] of added.entries()) {
-    const isUndo = event.kind === "event-undone";
-    const refused = isUndo ? refusalOfUndo(events, event, tables) : refusal(state, event, tables);
-    if (refused) return { index, refusal: refused };
-    events.push(event);
-    state = isUndo ? foldVisit(events) : applyEvent(state, event);
-  }
-  return null;
-}
-
-/** Why `event` may not follow `events`, or null. */
-export function refuseNext(
-  events: readonly VisitEvent[],
-  event: VisitEvent,
-  tables: SheetTables,
-): Refusal | null {
-  return firstRefused(events, [event], tables)?.refusal ?? null;
 }

@@ -85,6 +85,8 @@ export interface KeptMeter extends MeterReading {
 export interface ConnectionState {
   readonly id: string;
   readonly survey: Survey;
+  /** Event that made the survey what it is. */
+  readonly surveyEvent: string;
   readonly checkpoints: readonly LetteredCheckpoint[];
   readonly plan: { readonly plan: Plan; readonly problem: HookupProblem; readonly chosenAt: string } | null;
   readonly joints: readonly JointState[];
@@ -165,7 +167,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
     case "connection-added":
       return (connection) => connection;
     case "survey-saved":
-      return (connection) => ({ ...connection, survey: event.survey });
+      return (connection) => ({ ...connection, survey: event.survey, surveyEvent: event.id });
     case "connection-dropped":
       return (connection) => ({ ...connection, dropped: { reason: event.reason, at } });
     case "plan-chosen":
@@ -243,6 +245,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       return (connection) => ({
         ...connection,
         survey: { ...connection.survey, stop: { ...connection.survey.stop, proof: result, method } },
+        surveyEvent: event.id,
         proofs: [...connection.proofs, { result, method, dropsPerMin, at, by }],
       });
     }
@@ -269,6 +272,7 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
   return {
     id: event.connection,
     survey: event.survey,
+    surveyEvent: event.id,
     checkpoints: event.checkpoints.map((checkpoint, index) => ({
       ...checkpoint,
       letter: String.fromCharCode(65 + index),

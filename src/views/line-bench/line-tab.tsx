@@ -57,6 +57,7 @@ export function LineTab({
                   kind: "survey-saved",
                   connection: connection.id,
                   survey: { ...connection.survey, length: range, space: measured },
+                  basedOn: connection.surveyEvent,
                 }),
             })}
       />

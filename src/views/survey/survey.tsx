@@ -44,7 +44,8 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
   const save = (): boolean => {
     setAsked(true);
     if (!read.ok) return false;
-    return !isChanged || act({ kind: "survey-saved", connection: connection.id, survey: read.survey });
+    const { id, surveyEvent: basedOn } = connection;
+    return !isChanged || act({ kind: "survey-saved", connection: id, survey: read.survey, basedOn });
   };
 
   return (

@@ -202,7 +202,12 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
             className="button button-main mt-2"
             onClick={() =>
               act(
-                { kind: "survey-saved", connection: connection.id, survey: offer.survey },
+                {
+                  kind: "survey-saved",
+                  connection: connection.id,
+                  survey: offer.survey,
+                  basedOn: connection.surveyEvent,
+                },
                 { kind: "plan-chosen", connection: connection.id, plan: offer.plan, problem: offer.problem },
               )
             }

@@ -90,6 +90,7 @@ function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
                       ...connection.survey,
                       stop: { ...connection.survey.stop, upstream: "fails" },
                     },
+                    basedOn: connection.surveyEvent,
                   })
                 }
               >
