@@ -6,7 +6,6 @@ import { gzipSync } from "node:zlib";
 import { ensureBuild } from "../ops/build.ts";
 import { buildData } from "../ops/build-data.ts";
 import { startCluster } from "../ops/cluster.ts";
-import { createDatabase } from "../ops/database.ts";
 import { VAR } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFrames } from "./frames.ts";
@@ -39,10 +38,9 @@ async function main(): Promise<void> {
   const dir = mkdtempSync(join(tmpdir(), "brass-nut-bench-"));
   const cluster = await startCluster({ dir: join(dir, "cluster") });
   try {
-    await createDatabase(cluster, "bench");
-    const url = cluster.url("bench");
-    const { prepareDatabase } = await import("../ops/prepare-database.ts");
-    await prepareDatabase(url);
+    const { loadDemo, prepareDatabase } = await import("../ops/prepare-database.ts");
+    const { serverUrl: url } = await prepareDatabase(cluster, "bench", dir);
+    await loadDemo(url);
     process.env["DATABASE_URL"] = url;
     process.env["LOG_LEVEL"] = "silent";
     const port = await freePort();

@@ -6,8 +6,18 @@ import { join, relative } from "node:path";
 import { build } from "vite";
 import { ROOT } from "./paths.ts";
 
-const SOURCES = ["src", "data", "public", "astro.config.ts", "tsconfig.json", "package-lock.json"];
+const SOURCES = [
+  "src",
+  "data",
+  "public",
+  "ops/build.ts",
+  "astro.config.ts",
+  "tsconfig.json",
+  "package-lock.json",
+];
 const KEPT_BUILDS = 2;
+/** Name of the pool's worker beside the server's own entry. */
+const COMPUTE_WORKER = "compute-worker.mjs";
 
 function* filesBelow(path: string): Generator<string> {
   if (!existsSync(path)) return;
@@ -65,6 +75,23 @@ async function buildOfflineWorker(into: string): Promise<void> {
   });
 }
 
+/** The worker of the server's pool as one file that needs no package and no loader, so that a new one starts quickly. */
+async function buildComputeWorker(into: string): Promise<void> {
+  await build({
+    configFile: false,
+    logLevel: "warn",
+    ssr: { noExternal: true },
+    build: {
+      outDir: into,
+      emptyOutDir: false,
+      copyPublicDir: false,
+      target: "node20",
+      ssr: join(ROOT, "src/compute/compute.worker.ts"),
+      rollupOptions: { output: { entryFileNames: COMPUTE_WORKER, inlineDynamicImports: true } },
+    },
+  });
+}
+
 /**
  * Folder of a build of the present sources below `into`, building only when there is none.
  * An unfinished build never gets its final name.
@@ -73,10 +100,12 @@ export async function ensureBuild(into: string): Promise<string> {
   const target = join(into, sourceHash());
   if (existsSync(join(target, "server/entry.mjs"))) return target;
   mkdirSync(into, { recursive: true });
-  const part = `${target}.part`;
+  // Two starts at once each build into a folder of their own.
+  const part = `${target}.part-${process.pid}`;
   rmSync(part, { recursive: true, force: true });
   await runToEnd(join(ROOT, "node_modules/.bin/astro"), ["build", "--outDir", part], true);
   await buildOfflineWorker(join(part, "client"));
+  await buildComputeWorker(join(part, "server"));
   rmSync(target, { recursive: true, force: true });
   renameSync(part, target);
   const older = readdirSync(into)

@@ -200,7 +200,9 @@ function readPassword(dir: string): string {
 function isNothingThere(data: string): boolean {
   if (!existsSync(data) || readdirSync(data).length === 0) return true;
   if (existsSync(join(data, "PG_VERSION"))) return false;
-  throw new Error(`${data} holds something that is no database (PG_VERSION is missing); look before starting`);
+  throw new Error(
+    `${data} holds something that is no database (PG_VERSION is missing); look before starting`,
+  );
 }
 
 function freshLog(dir: string): string {

@@ -1,6 +1,5 @@
 /** Databases inside a cluster: making, dropping, cloning one from a template, and who else is connected. */
 import postgres from "postgres";
-import { CLIENT_NAME } from "../src/db/client.ts";
 import type { Cluster } from "./cluster.ts";
 
 async function asAdmin<T>(cluster: Cluster, work: (sql: postgres.Sql) => Promise<T>): Promise<T> {
@@ -24,12 +23,12 @@ export async function dropDatabase(cluster: Cluster, name: string): Promise<void
   await asAdmin(cluster, (sql) => sql`drop database if exists ${sql(name)} with (force)`);
 }
 
-/** Client connections to the database from other processes than this one. */
-export async function otherClients(cluster: Cluster, name: string): Promise<number> {
+/** Connections of servers, which all go by the server's role; whoever asks goes by another. */
+export async function otherClients(cluster: Cluster, role: string): Promise<number> {
   return asAdmin(cluster, async (sql) => {
     const [row] = await sql<{ clients: number }[]>`
       select count(*)::int as clients from pg_stat_activity
-      where datname = ${name} and backend_type = 'client backend' and application_name <> ${CLIENT_NAME}`;
+      where usename = ${role} and backend_type = 'client backend'`;
     return row?.clients ?? 0;
   });
 }

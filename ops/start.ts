@@ -1,13 +1,15 @@
-/** bin/start after the packages are in place: database, migrations, demo, build, server; Ctrl-C undoes it in order. */
+/** bin/start after the packages are in place: database, migrations, demo, build, then server and database are kept running; Ctrl-C undoes it in order. */
 
 import { join } from "node:path";
 import { createInterface } from "node:readline/promises";
 import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { type Cluster, startCluster } from "./cluster.ts";
-import { createDatabase, dropDatabase, otherClients } from "./database.ts";
+import { dropDatabase, otherClients } from "./database.ts";
 import { VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
+import { SERVER_ROLE } from "./roles.ts";
+import { supervise } from "./supervise.ts";
 
 const DATABASE = "brassnut";
 const DEFAULT_PORT = 4321;
@@ -21,15 +23,21 @@ function wantedPort(): number {
   throw new Error(`PORT must be a whole number from 1 to 65535, got "${process.env["PORT"]}"`);
 }
 
+/** Everything this command writes is for its user alone: logs, passwords, data. */
+process.umask(0o077);
+
 /** "ours" when Brass Nut already answers there, "taken" when something else does. */
 async function whoListens(port: number): Promise<"nobody" | "ours" | "taken"> {
   if (await isPortFree(port)) return "nobody";
   try {
     const answer = await fetch(`http://127.0.0.1:${port}/api/v1/health`, {
-      signal: AbortSignal.timeout(2000),
+      signal: AbortSignal.timeout(3000),
     });
     const body: unknown = await answer.json();
-    return typeof body === "object" && body !== null && "database" in body ? "ours" : "taken";
+    // Said with and without a database.
+    return typeof body === "object" && body !== null && "database" in body && "version" in body
+      ? "ours"
+      : "taken";
   } catch {
     return "taken";
   }
@@ -48,8 +56,11 @@ async function confirmReset(): Promise<boolean> {
 }
 
 async function stopIfLast(cluster: Cluster): Promise<void> {
-  if ((await otherClients(cluster, DATABASE)) === 0) await cluster.stop();
+  if (cluster.isRunning() && (await otherClients(cluster, SERVER_ROLE)) === 0) await cluster.stop();
 }
+
+const databasePort = () => Number(process.env["DATABASE_PORT"] ?? DEFAULT_DATABASE_PORT);
+const clusterOptions = () => ({ dir: join(VAR, "cluster"), port: databasePort() });
 
 async function main(): Promise<void> {
   const port = wantedPort();
@@ -57,35 +68,45 @@ async function main(): Promise<void> {
   const listener = await whoListens(port);
   if (listener === "ours") {
     if (reset) throw new Error(`Brass Nut is running on port ${port}; stop it before --reset-demo`);
+    // Its own watch does the same; where that is gone, the database is back after this.
+    await startCluster(clusterOptions());
     return say(`already running at http://127.0.0.1:${port}`);
   }
   if (listener === "taken")
     throw new Error(`port ${port} is in use by another program; choose one with PORT=4322 bin/start`);
   if (reset && !(await confirmReset())) return say("nothing changed");
 
-  const databasePort = Number(process.env["DATABASE_PORT"] ?? DEFAULT_DATABASE_PORT);
-  const cluster = await startCluster({ dir: join(VAR, "cluster"), port: databasePort });
+  const cluster = await startCluster(clusterOptions());
   try {
     if (reset) {
-      if ((await otherClients(cluster, DATABASE)) > 0)
+      if ((await otherClients(cluster, SERVER_ROLE)) > 0)
         throw new Error("another Brass Nut uses this database; stop it before --reset-demo");
       await dropDatabase(cluster, DATABASE);
     }
-    await createDatabase(cluster, DATABASE);
     await buildData();
-    process.env["DATABASE_URL"] = cluster.url(DATABASE);
-    process.env["LOG_FILE"] ??= join(VAR, "server.log");
-    const { prepareDatabase } = await import("./prepare-database.ts");
-    const loaded = await prepareDatabase(cluster.url(DATABASE));
-    if (loaded) say("demo data loaded: Gullwing Hall");
+    const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
+    const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
+    if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
     const dist = await ensureBuild(join(VAR, "build"));
-    const { serve } = await import("../src/server.ts");
-    const server = await serve({ dist, port });
+    const supervised = await supervise({
+      dist,
+      port,
+      cluster,
+      clusterOptions: clusterOptions(),
+      say,
+      environment: {
+        ...process.env,
+        NODE_ENV: "production",
+        DATABASE_URL: serverUrl,
+        DATA_FOLDER: VAR,
+        LOG_FILE: process.env["LOG_FILE"] ?? join(VAR, "server.log"),
+      },
+    });
     say(`ready at http://127.0.0.1:${port}  (Ctrl-C stops it; log in var/server.log)`);
     const stop = () => {
       for (const signal of ["SIGINT", "SIGTERM"] as const) process.removeListener(signal, stop);
-      server
-        .close()
+      supervised
+        .stop()
         .then(() => stopIfLast(cluster))
         .then(
           () => process.exit(0),

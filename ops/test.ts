@@ -6,7 +6,6 @@ import { join, relative } from "node:path";
 import { ensureBuild, runToEnd } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
-import { createDatabase } from "./database.ts";
 import { ROOT, VAR } from "./paths.ts";
 
 const BIN = join(ROOT, "node_modules/.bin");
@@ -87,14 +86,19 @@ async function withServer<T>(work: (env: NodeJS.ProcessEnv) => Promise<T>): Prom
   const dir = mkdtempSync(join(tmpdir(), "brass-nut-test-"));
   const cluster = await startCluster({ dir: join(dir, "cluster"), throwAway: true });
   try {
-    await createDatabase(cluster, "template_empty");
-    const { migrate } = await import("../src/db/migrate.ts");
-    await migrate(cluster.url("template_empty"));
-    await createDatabase(cluster, "template_demo", "template_empty");
-    const { prepareDatabase } = await import("./prepare-database.ts");
-    await prepareDatabase(cluster.url("template_demo"));
+    const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
+    const { serverUrl } = await prepareDatabase(cluster, "template_empty", dir);
+    const demo = await prepareDatabase(cluster, "template_demo", dir);
+    await loadDemo(demo.serverUrl);
     const dist = await ensureBuild(join(VAR, "test-build"));
-    return await work({ TEST_CLUSTER_URL: cluster.url("postgres"), TEST_DIST: dist, LOG_LEVEL: "warn" });
+    return await work({
+      TEST_CLUSTER_URL: cluster.url("postgres"),
+      TEST_SERVER_URL: serverUrl,
+      TEST_OWNER_URL: demo.ownerUrl,
+      TEST_DIST: dist,
+      LOG_LEVEL: "warn",
+      NODE_ENV: "production",
+    });
   } finally {
     await cluster.stop();
     rmSync(dir, { recursive: true, force: true });

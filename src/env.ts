@@ -6,6 +6,10 @@ const environment = z.object({
   DATABASE_URL: z.url({ protocol: /^postgres(ql)?$/ }),
   /** File the server logs to; absent: standard output. */
   LOG_FILE: z.string().min(1).exactOptional(),
+  /** File of the worker that long computation runs in; absent: the server computes in its own thread. */
+  COMPUTE_WORKER: z.string().min(1).exactOptional(),
+  /** Folder on the disk the database writes to: what free room is looked for on; absent: nobody looks. */
+  DATA_FOLDER: z.string().min(1).exactOptional(),
   LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
 });
 

@@ -6,5 +6,7 @@ declare namespace App {
     log?: { readonly error: (about: object, text: string) => void };
     /** "light" or "dark" where the user chose; otherwise the device decides. */
     theme: "light" | "dark" | null;
+    /** What stopped the page that was asked for. */
+    problem?: { readonly message: string; readonly status: number };
   }
 }

@@ -5,13 +5,16 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
-import { rateLimit } from "express-rate-limit";
 import helmet from "helmet";
-import { pino } from "pino";
+import { type DestinationStream, type Logger, pino } from "pino";
 import { pinoHttp } from "pino-http";
 import { v4 as uuid } from "uuid";
 import { z } from "zod";
 import { readEnvironment } from "./env.ts";
+import { addressOf, forLog } from "./server/address.ts";
+import { openLogFile } from "./server/log-file.ts";
+import { roomOn } from "./server/room-on-disk.ts";
+import { surviveFaults } from "./server/survive-faults.ts";
 
 export interface ServeOptions {
   /** Folder of a build: client/ and server/entry.mjs. */
@@ -23,9 +26,14 @@ export interface RunningServer {
   readonly close: () => Promise<void>;
 }
 
-/** Largest body that is read: an exported visit of a long day is about 200 kB. */
+/** Largest body that is read. */
 const MOST_BODY_BYTES = 1_000_000;
-const CLOSE_WITHIN_MS = 5000;
+/** Largest body of a visit's file: twice the largest log a visit may have, so that an export always comes back. */
+const MOST_FILE_BYTES = 16_000_000;
+const TAKES_FILES: ReadonlySet<string> = new Set(["/api/v1/visits/import", "/visits/import", "/catalogue"]);
+const CLOSE_WITHIN_MS = 4000;
+const METHODS: ReadonlySet<string> = new Set(["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"]);
+const READING: ReadonlySet<string> = new Set(["GET", "HEAD", "OPTIONS"]);
 
 const entrySchema = z.object({
   handler: z.custom<(request: Request, response: Response, next: NextFunction, locals?: object) => unknown>(
@@ -37,61 +45,109 @@ function refuse(response: Response, status: number, code: string, message: strin
   response.status(status).json({ error: { code, message, fields: [] } });
 }
 
-/** Tokens cannot be guessed at this pace: 30 asks in ten minutes from one address. */
-const LOOK_BACK_LIMIT = { windowMs: 10 * 60 * 1000, limit: 30 } as const;
-
 /** Only names that mean this machine: a page elsewhere that re-binds its name to 127.0.0.1 gets nothing. */
-function isOwnHost(host: string | undefined, port: number): boolean {
-  return host === `127.0.0.1:${port}` || host === `localhost:${port}`;
+function ownHosts(port: number) {
+  return (host: string | undefined): boolean => host === `127.0.0.1:${port}` || host === `localhost:${port}`;
 }
 
-function limits(port: number) {
+/** Every address in one form and every method a known one, before anything else looks at them. */
+function plainAddresses(isOwnHost: (host: string | undefined) => boolean) {
   return (request: Request, response: Response, next: NextFunction) => {
-    if (!isOwnHost(request.headers.host, port))
+    if (!isOwnHost(request.headers.host))
       return refuse(response, 421, "wrong-host", "Open Brass Nut at the address bin/start printed.");
-    const length = request.headers["content-length"];
-    if (length === undefined && request.headers["transfer-encoding"] !== undefined)
-      return refuse(response, 411, "length-required", "Send the body with its length.");
-    if (Number(length ?? 0) > MOST_BODY_BYTES) {
-      response.setHeader("connection", "close");
-      return refuse(response, 413, "too-large", `The body is larger than ${MOST_BODY_BYTES / 1_000_000} MB.`);
+    if (!METHODS.has(request.method)) {
+      response.setHeader("allow", [...METHODS].join(", "));
+      return refuse(response, 405, "wrong-method", `${request.method} is not possible here.`);
     }
+    const address = addressOf(request.url, isOwnHost);
+    if (address === null) return refuse(response, 404, "not-found", "There is nothing at that address.");
+    request.url = address;
+    // Express and Astro answer HEAD in their own ways; a GET whose body node leaves out is the same everywhere.
+    if (request.method === "HEAD") request.method = "GET";
     return next();
   };
+}
+
+function bodyLimits(request: Request, response: Response, next: NextFunction) {
+  const length = request.headers["content-length"];
+  if (length === undefined && request.headers["transfer-encoding"] !== undefined)
+    return refuse(response, 411, "length-required", "Send the body with its length.");
+  const most = TAKES_FILES.has(request.path) ? MOST_FILE_BYTES : MOST_BODY_BYTES;
+  if (Number(length ?? 0) > most) {
+    response.setHeader("connection", "close");
+    return refuse(response, 413, "too-large", `The body is larger than ${most / 1_000_000} MB.`);
+  }
+  return next();
+}
+
+/** Writes wait for room on the disk; what is saved can be read meanwhile. */
+function writesNeedRoom(hasRoom: () => Promise<boolean>) {
+  return async (request: Request, response: Response, next: NextFunction) => {
+    if (READING.has(request.method) || (await hasRoom())) return next();
+    return refuse(
+      response,
+      507,
+      "no-room",
+      "The disk is nearly full: nothing more can be written until there is room. What is saved can be read.",
+    );
+  };
+}
+
+function headers(request: Request, response: Response, next: NextFunction): void {
+  const id = String(request.id);
+  request.headers["x-request-id"] = id;
+  response.setHeader("x-request-id", id);
+  response.setHeader(
+    "permissions-policy",
+    "camera=(self), geolocation=(), microphone=(self), payment=(), usb=()",
+  );
+  // Pages change with every tick; files that never change say so themselves below.
+  response.setHeader(
+    "cache-control",
+    request.path.startsWith("/look-back/") ? "no-store" : "private, no-cache",
+  );
+  next();
+}
+
+function openLog(file: string | undefined, level: string): { log: Logger; close: () => Promise<void> } {
+  if (file === undefined) return { log: pino({ level }, pino.destination(1)), close: async () => undefined };
+  const logFile = openLogFile(file, (text) => process.stderr.write(`brass-nut: ${text}\n`));
+  const destination: DestinationStream = { write: logFile.write };
+  return { log: pino({ level }, destination), close: logFile.close };
 }
 
 /**
  * Serves a build on 127.0.0.1. Errors: Error when the environment is wrong, the build is not there or the port is taken.
  */
 export async function serve({ dist, port }: ServeOptions): Promise<RunningServer> {
+  const worker = join(dist, "server/compute-worker.mjs");
+  // The pages read the same environment when they are first asked for.
+  if (existsSync(worker)) process.env["COMPUTE_WORKER"] ??= worker;
   const environment = readEnvironment();
   const entryFile = join(dist, "server/entry.mjs");
   if (!existsSync(entryFile)) throw new Error(`there is no build in ${dist}`);
   const entry = entrySchema.parse(await import(pathToFileURL(entryFile).href));
-  const destination =
-    environment.LOG_FILE === undefined
-      ? pino.destination(1)
-      : pino.destination({ dest: environment.LOG_FILE, mkdir: true });
-  const log = pino({ level: environment.LOG_LEVEL }, destination);
+  const { log, close: closeLog } = openLog(environment.LOG_FILE, environment.LOG_LEVEL);
+  surviveFaults(log);
 
   const app = express();
   app.disable("x-powered-by");
+  app.use(plainAddresses(ownHosts(port)));
   app.use(
     pinoHttp({
       logger: log,
       genReqId: () => uuid(),
       serializers: {
-        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({ id, method, url }),
+        req: ({ id, method, url }: { id: string; method: string; url: string }) => ({
+          id,
+          method,
+          url: forLog(url),
+        }),
         res: ({ statusCode }: { statusCode: number }) => ({ statusCode }),
       },
     }),
   );
-  app.use((request, response, next) => {
-    const id = String(request.id);
-    request.headers["x-request-id"] = id;
-    response.setHeader("x-request-id", id);
-    next();
-  });
+  app.use(headers);
   // Astro itself sends each page's content security policy, with the hashes of its own scripts.
   // "no-referrer" would make browsers send "Origin: null" with our own forms.
   app.use(
@@ -102,16 +158,8 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
       referrerPolicy: { policy: "same-origin" },
     }),
   );
-  app.use(limits(port));
-  app.use(
-    "/look-back",
-    rateLimit({
-      ...LOOK_BACK_LIMIT,
-      standardHeaders: "draft-8",
-      legacyHeaders: false,
-      message: "Too many tries. Wait ten minutes, then open the link again.",
-    }),
-  );
+  app.use(bodyLimits);
+  app.use(writesNeedRoom(roomOn(environment.DATA_FOLDER)));
   // A compressed event stream would be held back until its buffer is full.
   app.use(
     compression({
@@ -127,12 +175,22 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
       maxAge: "365d",
       index: false,
       redirect: false,
+      setHeaders: (response) => response.setHeader("cache-control", "public, max-age=31536000, immutable"),
     }),
   );
-  app.use(express.static(join(dist, "client"), { maxAge: "1h", index: false, redirect: false }));
+  app.use(
+    express.static(join(dist, "client"), {
+      index: false,
+      redirect: false,
+      setHeaders: (response) => response.setHeader("cache-control", "public, max-age=3600"),
+    }),
+  );
   app.use((request, response, next) => entry.handler(request, response, next, { log: request.log }));
+  app.use((_request: Request, response: Response) =>
+    refuse(response, 404, "not-found", "There is nothing at that address."),
+  );
   app.use((error: unknown, request: Request, response: Response, _next: NextFunction) => {
-    request.log.error({ err: error }, "failed");
+    request.log?.error({ err: error }, "failed");
     if (response.headersSent) return response.destroy();
     return refuse(
       response,
@@ -149,14 +207,16 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     server.listen(port, "127.0.0.1", resolve);
   });
   return {
-    close: () =>
-      new Promise((resolve) => {
+    close: async () => {
+      await new Promise<void>((resolve) => {
         const force = setTimeout(() => server.closeAllConnections(), CLOSE_WITHIN_MS);
         server.close(() => {
           clearTimeout(force);
           resolve();
         });
         server.closeIdleConnections();
-      }),
+      });
+      await closeLog();
+    },
   };
 }

@@ -12,11 +12,11 @@ need_node() {
     || fail "Node.js 20 or newer is needed; this is $(node --version)."
 }
 
-# npm ci when the lock file or the Node version changed since the last install.
+# npm ci when the lock file, a patch of a package or the Node version changed since the last install.
 need_packages() {
   local stamp now
   stamp=node_modules/.brass-nut-installed
-  now="$(sha256sum package-lock.json | cut -d' ' -f1) $(node --version)"
+  now="$(cat package-lock.json patches/*.patch | sha256sum | cut -d' ' -f1) $(node --version)"
   if [ "$(cat "$stamp" 2>/dev/null)" != "$now" ]; then
     say "installing npm packages ..."
     npm ci --no-audit --no-fund --loglevel=error || fail "npm ci failed; the messages above say why."

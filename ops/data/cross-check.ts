@@ -45,6 +45,9 @@ export function crossCheck(tables: Tables): readonly string[] {
         ? [`catalogue ${part.sku}: needs two ports or two ends it joins`]
         : []),
     ]),
+    ...tables.fixtures
+      .filter(({ fixture, like }) => !tables.presets.some((preset) => preset.fixture === (like ?? fixture)))
+      .map(({ fixture }) => `fixtures ${fixture}: no preset of its own, and like names none that has one`),
     ...tables.presets.flatMap((preset) => [
       ...needEnd(`presets ${preset.id}`, preset.inletEnd),
       ...needEnd(`presets ${preset.id}`, preset.supplyEnd),

@@ -137,6 +137,7 @@ const readers = {
     powered: flag(row["powered"]),
     heavy: flag(row["heavy"]),
     flowGpm: number(row["flow_gpm"]),
+    like: row["like"] === "" ? null : row["like"],
   }),
   schools: (row: Row) => ({
     key: row["key"],

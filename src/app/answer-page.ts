@@ -2,7 +2,9 @@
 import type { AstroGlobal } from "astro";
 import { type ConnectionPage, readConnection } from "./connection-page.ts";
 import { type Context, serverContext } from "./context.ts";
-import { asProblem, Problem, STATUS_OF } from "./problem.ts";
+import { checkStorable } from "./endpoint.ts";
+import { logFailure } from "./log-failure.ts";
+import { asProblem, Problem, problemHeaders, STATUS_OF } from "./problem.ts";
 
 type Page = Pick<AstroGlobal, "params" | "request" | "locals" | "rewrite" | "response" | "url">;
 
@@ -11,6 +13,17 @@ export async function connectionPage(
   { params }: Page,
 ): Promise<{ app: Context; page: ConnectionPage }> {
   return { app, page: await readConnection(app, params) };
+}
+
+/** The page in words for a problem. A request of its own, because the body of the present one may be read already. */
+async function problemPage(astro: Page, problem: Problem): Promise<Response> {
+  astro.locals.problem = { message: problem.message, status: STATUS_OF[problem.code] };
+  const path = problem.code === "not-found" ? "/404" : "/trouble";
+  const answer = await astro.rewrite(
+    new Request(new URL(path, astro.url), { headers: astro.request.headers }),
+  );
+  for (const [name, value] of Object.entries(problemHeaders(problem))) answer.headers.set(name, value);
+  return answer;
 }
 
 /** The page's data, or the answer to give instead. */
@@ -22,10 +35,18 @@ export async function answerPage<T>(
     return await load(serverContext(), astro);
   } catch (error) {
     const problem = asProblem(error);
-    if (problem.code === "not-found") return astro.rewrite("/404");
-    if (problem.code === "internal") astro.locals.log?.error({ err: problem.cause }, "failed");
-    throw problem;
+    logFailure(astro.locals, problem);
+    return problemPage(astro, problem);
   }
+}
+
+/** The form a request carries. Errors: Problem invalid when there is none, or a field holds what cannot be kept. */
+export async function readForm(request: Request): Promise<FormData> {
+  const form = await request.formData().catch((cause: unknown) => {
+    throw new Problem("invalid", "The form could not be read.", [], { cause });
+  });
+  checkStorable(Object.fromEntries([...form].filter(([, value]) => typeof value === "string")));
+  return form;
 }
 
 /** A form's outcome: null when it went well, else words for the person, with the page's status set. */
@@ -34,12 +55,11 @@ export async function answerForm(
   work: (app: Context, form: FormData) => Promise<void>,
 ): Promise<string | null> {
   try {
-    await work(serverContext(), await astro.request.formData());
+    await work(serverContext(), await readForm(astro.request));
     return null;
   } catch (error) {
-    const problem =
-      error instanceof TypeError ? new Problem("invalid", "The form could not be read.") : asProblem(error);
-    if (problem.code === "internal") astro.locals.log?.error({ err: problem.cause }, "failed");
+    const problem = asProblem(error);
+    logFailure(astro.locals, problem);
     astro.response.status = STATUS_OF[problem.code];
     return problem.message;
   }

@@ -4,14 +4,14 @@ import { describe, it } from "node:test";
 import { z } from "zod";
 import { allDry, begun, event } from "../../tests/support/story.ts";
 import { shop, tables } from "../../tests/support/tables.ts";
-import { connectionPhase, firstRefused, foldVisit } from "../core/visit/index.ts";
+import { connectionPhase, firstRefused, foldVisit, isSameEvent } from "../core/visit/index.ts";
 import { readEnvironment } from "../env.ts";
 import { demoSchema } from "../schema/demo.ts";
 import { nearText, stampText, timeText } from "./clock-text.ts";
 import { tellVisit } from "./demo-story.ts";
-import { eventFromRow, isSameEvent, rowFromEvent } from "./event-rows.ts";
+import { eventFromRow, rowFromEvent } from "./event-rows.ts";
 import { crossOriginFault } from "./origin.ts";
-import { asProblem, Problem, problemAnswer } from "./problem.ts";
+import { asProblem, invalid, Problem, problemAnswer } from "./problem.ts";
 import { recordOf } from "./record.ts";
 import { presetGroups } from "./start-visit.ts";
 import { endChoices, schoolRows } from "./survey-choices.ts";
@@ -58,6 +58,7 @@ describe("events as rows", () => {
       const back = eventFromRow({
         ...row,
         receivedAt: new Date(each.typedAt),
+        imported: null,
         body: JSON.parse(JSON.stringify(row.body)),
       });
       assert.deepEqual(back.event, each);
@@ -102,8 +103,11 @@ describe("problems", () => {
     assert.equal(ours.code, "internal");
     const text = await problemAnswer(ours).text();
     assert.doesNotMatch(text, /secret|stack/);
-    const theirs = asProblem(z.object({ a: z.object({ b: z.number() }) }).safeParse({ a: { b: "x" } }).error);
+    const { error } = z.object({ a: z.object({ b: z.number() }) }).safeParse({ a: { b: "x" } });
+    assert.ok(error);
+    const theirs = invalid(error);
     assert.deepEqual([theirs.code, theirs.fields[0]?.path], ["invalid", "a.b"]);
+    assert.equal(asProblem(error).code, "internal", "what our own database holds is nobody else's mistake");
     assert.equal(problemAnswer(new Problem("stale", "x")).status, 409);
   });
 });

@@ -1,28 +1,88 @@
 /** Times as people of the site read them: always in the site's own zone. */
-import { DateTime } from "luxon";
 
-const at = (iso: string, zone: string) => DateTime.fromISO(iso, { zone, locale: "en" });
+interface Reading {
+  readonly weekday: string;
+  readonly day: string;
+  readonly month: string;
+  readonly year: string;
+  readonly hour: string;
+  readonly minute: string;
+  /** Short name of the zone at that time. */
+  readonly zoneName: string;
+  /** Days since 1970 of the date the site's calendar shows. */
+  readonly dayNumber: number;
+}
+
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+/** Making a formatter costs far more than using one. */
+const formatters = new Map<string, Intl.DateTimeFormat>();
+
+function formatterFor(zone: string): Intl.DateTimeFormat {
+  const held = formatters.get(zone);
+  if (held) return held;
+  const made = new Intl.DateTimeFormat("en-US", {
+    timeZone: zone,
+    weekday: "short",
+    day: "numeric",
+    month: "short",
+    year: "numeric",
+    hour: "2-digit",
+    minute: "2-digit",
+    hourCycle: "h23",
+    timeZoneName: "short",
+  });
+  formatters.set(zone, made);
+  return made;
+}
+
+const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
+
+/** What clock and calendar of the site show. */
+function readAt(at: Date, zone: string): Reading {
+  const parts = new Map(
+    formatterFor(zone)
+      .formatToParts(at)
+      .map(({ type, value }) => [type, value]),
+  );
+  const part = (name: Intl.DateTimeFormatPartTypes) => parts.get(name) ?? "";
+  const [year, month, day] = [part("year"), part("month"), part("day")];
+  return {
+    weekday: part("weekday"),
+    day,
+    month,
+    year,
+    hour: part("hour"),
+    minute: part("minute"),
+    zoneName: part("timeZoneName"),
+    dayNumber: Date.UTC(Number(year), MONTHS.indexOf(month), Number(day)) / DAY_MS,
+  };
+}
+
+const timeOf = ({ hour, minute }: Reading) => `${hour}:${minute}`;
+const dayOf = ({ weekday, day, month }: Reading) => `${weekday} ${day} ${month}`;
 
 /** 14:05 */
 export function timeText(iso: string, zone: string): string {
-  return at(iso, zone).toFormat("HH:mm");
+  return timeOf(readAt(new Date(iso), zone));
 }
 
 /** Tue 24 Nov */
 export function dayText(iso: string, zone: string): string {
-  return at(iso, zone).toFormat("ccc d LLL");
+  return dayOf(readAt(new Date(iso), zone));
 }
 
 /** Tue 24 Nov 2026, 14:05 with the zone's short name */
 export function stampText(iso: string, zone: string): string {
-  return at(iso, zone).toFormat("ccc d LLL yyyy, HH:mm ZZZZ");
+  const reading = readAt(new Date(iso), zone);
+  return `${dayOf(reading)} ${reading.year}, ${timeOf(reading)} ${reading.zoneName}`;
 }
+
+const NEAR: Readonly<Record<number, string>> = { [-1]: "yesterday", 0: "today", 1: "tomorrow" };
 
 /** "today 14:05", "tomorrow 09:00", "yesterday 16:30", else "Tue 24 Nov 14:05". */
 export function nearText(iso: string, zone: string, now: Date): string {
-  const days = at(iso, zone)
-    .startOf("day")
-    .diff(DateTime.fromJSDate(now, { zone }).startOf("day"), "days").days;
-  const near: Readonly<Record<number, string>> = { [-1]: "yesterday", 0: "today", 1: "tomorrow" };
-  return `${near[Math.round(days)] ?? dayText(iso, zone)} ${timeText(iso, zone)}`;
+  const reading = readAt(new Date(iso), zone);
+  const days = reading.dayNumber - readAt(now, zone).dayNumber;
+  return `${NEAR[days] ?? dayOf(reading)} ${timeOf(reading)}`;
 }

@@ -1,14 +1,18 @@
-/** What use cases are handed: the database, the tables, the clock and ids. Made once for each server process. */
+/** What use cases are handed: the database, long computation, the tables, the clock and ids. Made once for each server process. */
 import { v4 as uuid } from "uuid";
+import { type Compute, computeHere, computeInPool } from "../compute/compute.ts";
+import { loadTables } from "../compute/tables.ts";
 import { openShop, type Shop } from "../core/hookup/index.ts";
 import { type Identifier, openIdentifier } from "../core/identify/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { connect, type Pool } from "../db/client.ts";
 import { readEnvironment } from "../env.ts";
-import { loadTables } from "./tables.ts";
 
 export interface Context {
   readonly sql: Pool;
+  /** A connection of its own, so that health is told however busy the others are. */
+  readonly healthSql: Pool;
+  readonly compute: Compute;
   readonly tables: Tables;
   readonly shop: Shop;
   readonly identifier: Identifier;
@@ -16,15 +20,39 @@ export interface Context {
   readonly newId: () => string;
 }
 
+/** Long computation in this thread, for tests and commands. */
+let here: Compute | undefined;
+
 export function makeContext(sql: Pool, now: () => Date = () => new Date()): Context {
   const tables = loadTables();
-  return { sql, tables, shop: openShop(tables), identifier: openIdentifier(tables), now, newId: uuid };
+  here ??= computeHere(tables);
+  return {
+    sql,
+    healthSql: sql,
+    compute: here,
+    tables,
+    shop: openShop(tables),
+    identifier: openIdentifier(tables),
+    now,
+    newId: uuid,
+  };
 }
+
+/** A health check that takes longer than this says that the database is away, ms. */
+const HEALTH_MS = 1000;
 
 let made: Context | undefined;
 
 /** The server's own context, connected on first use. */
 export function serverContext(): Context {
-  made ??= makeContext(connect(readEnvironment().DATABASE_URL));
+  if (made === undefined) {
+    const { DATABASE_URL: url, COMPUTE_WORKER: worker } = readEnvironment();
+    const context = makeContext(connect(url));
+    made = {
+      ...context,
+      healthSql: connect(url, { most: 1, statementMs: HEALTH_MS }),
+      compute: worker === undefined ? context.compute : computeInPool(worker),
+    };
+  }
   return made;
 }

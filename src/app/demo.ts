@@ -7,7 +7,7 @@ import { makeContext } from "./context.ts";
 import { demoVisitId, tellVisit } from "./demo-story.ts";
 import { rowFromEvent } from "./event-rows.ts";
 import { libraryToOpenWith } from "./step-library.ts";
-import { accept, rowOf } from "./visits.ts";
+import { accept, rowFromSummary, summaryOf } from "./visits.ts";
 
 /**
  * Loads Gullwing Hall once in a database's life. Returns whether it did.
@@ -22,7 +22,11 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);
       const events = accept([], tellVisit(demo, visit, now, context), context);
-      await insertVisit(tx, { ...rowOf(id, events, context), libraryVersion });
+      const logBytes = JSON.stringify(events).length;
+      await insertVisit(
+        tx,
+        rowFromSummary(id, summaryOf(events, context), { version: events.length, libraryVersion, logBytes }),
+      );
       await insertEvents(
         tx,
         events.map((event, index) => rowFromEvent(id, index + 1, event, event.typedAt)),

@@ -1,19 +1,36 @@
 /** The four steps of an endpoint: parse, use case, answer, and every failure through one mapper. */
 import type { APIContext, APIRoute } from "astro";
 import type { z } from "zod";
+import { withoutOptionalNulls } from "../schema/optional-nulls.ts";
+import { UNSTORABLE_MESSAGE, unstorablePath } from "../schema/text.ts";
 import { type Context, serverContext } from "./context.ts";
+import { logFailure } from "./log-failure.ts";
 import { asProblem, invalid, jsonAnswer, Problem, problemAnswer } from "./problem.ts";
 
-async function readJson(request: Request): Promise<unknown> {
+/** The body as text. Errors: Problem not-json-type. */
+export async function readJsonText(request: Request): Promise<string> {
   const type = request.headers.get("content-type") ?? "";
   if (!/^application\/json\s*(;|$)/i.test(type))
     throw new Problem("not-json-type", "Send the body as application/json.");
-  const text = await request.text();
+  return request.text();
+}
+
+async function readJson(request: Request): Promise<unknown> {
+  const text = await readJsonText(request);
   try {
     return JSON.parse(text) as unknown;
   } catch (cause) {
     throw new Problem("not-json", "The body is not JSON.", [], { cause });
   }
+}
+
+/** Errors: Problem invalid, naming the field, when a text in it cannot be kept. */
+export function checkStorable(value: unknown): void {
+  const path = unstorablePath(value);
+  if (path !== null)
+    throw new Problem("invalid", `${path === "" ? "body" : path}: ${UNSTORABLE_MESSAGE}.`, [
+      { path, message: UNSTORABLE_MESSAGE },
+    ]);
 }
 
 function answering(work: (context: APIContext) => Promise<Response>): APIRoute {
@@ -22,7 +39,7 @@ function answering(work: (context: APIContext) => Promise<Response>): APIRoute {
       return await work(context);
     } catch (error) {
       const problem = asProblem(error);
-      if (problem.code === "internal") context.locals.log?.error({ err: problem.cause }, "failed");
+      logFailure(context.locals, problem);
       return problemAnswer(problem);
     }
   };
@@ -45,15 +62,25 @@ export function takes<S extends z.ZodType>(
   status = 200,
 ): APIRoute {
   return answering(async (context) => {
-    const parsed = schema.safeParse(await readJson(context.request));
+    const body = await readJson(context.request);
+    checkStorable(body);
+    const parsed = schema.safeParse(withoutOptionalNulls(schema, body));
     if (!parsed.success) throw invalid(parsed.error);
     return jsonAnswer(await work(serverContext(), parsed.data, context), status);
   });
 }
 
-/** Answer to every method an endpoint does not know. */
-export const otherMethods: APIRoute = ({ request }) =>
-  problemAnswer(new Problem("wrong-method", `${request.method} is not possible here.`));
+/** Answer to every method an endpoint does not know; `allowed` are those it knows. */
+export function otherThan(...allowed: readonly ("GET" | "POST" | "PUT")[]): APIRoute {
+  const allow = allowed.flatMap((method) => (method === "GET" ? ["GET", "HEAD"] : [method])).join(", ");
+  return ({ request }) => {
+    const answer = problemAnswer(
+      new Problem("wrong-method", `${request.method} is not possible here; possible: ${allow}.`),
+    );
+    answer.headers.set("allow", allow);
+    return answer;
+  };
+}
 
 /** A path parameter that must be a uuid; anything else names nothing. */
 export function idFrom(value: string | undefined, what: string): string {

@@ -1,23 +1,30 @@
 /** Events as rows and back. */
 import type { VisitEvent } from "../core/visit/index.ts";
-import type { EventRow, NewEventRow } from "../db/visits.ts";
-import { eventSchema } from "../schema/visit.ts";
+import type { EventRow, ImportMark, NewEventRow } from "../db/visits.ts";
+import { isStoredEvent } from "../schema/stored-event.ts";
 
 export interface KeptEvent {
   readonly event: VisitEvent;
   readonly receivedAt: string;
+  /** Each time the event was read from a file, the first first; absent: written here. */
+  readonly imported?: readonly ImportMark[];
 }
 
-/** Errors: ZodError when a row does not hold an event this version knows. */
+/**
+ * The event a row holds. Rows were checked when they were written; here only that this version knows their kind and that
+ * nothing of it is missing. Errors: RangeError naming the event otherwise.
+ */
 export function eventFromRow(row: EventRow): KeptEvent {
-  const event = eventSchema.parse({
-    ...(row.body as object),
-    id: row.eventId,
-    kind: row.kind,
-    actor: row.actor,
-    typedAt: row.typedAt.toISOString(),
-  });
-  return { event, receivedAt: row.receivedAt.toISOString() };
+  const event: unknown = Object.assign(
+    { id: row.eventId, kind: row.kind, actor: row.actor, typedAt: row.typedAt.toISOString() },
+    row.body,
+  );
+  if (!isStoredEvent(event))
+    throw new RangeError(
+      `event ${row.eventId} (number ${row.seq}, ${row.kind}) cannot be read by this version`,
+    );
+  const kept = { event, receivedAt: row.receivedAt.toISOString() };
+  return row.imported === null ? kept : { ...kept, imported: row.imported };
 }
 
 export function rowFromEvent(
@@ -29,21 +36,4 @@ export function rowFromEvent(
   const { id, kind, actor, typedAt, ...body } = event;
   const received = receivedAt === undefined ? {} : { receivedAt: new Date(receivedAt) };
   return { eventId: id, visitId, seq, kind, actor, typedAt: new Date(typedAt), body, ...received };
-}
-
-/** True when two events say the same, whatever the order of their fields and the spelling of their times. */
-export function isSameEvent(one: VisitEvent, other: VisitEvent): boolean {
-  return canonical(one) === canonical(other);
-}
-
-function canonical(value: unknown, key = ""): string {
-  if (Array.isArray(value)) return `[${value.map((item) => canonical(item)).join(",")}]`;
-  if (typeof value === "object" && value !== null)
-    return `{${Object.entries(value)
-      .filter(([, item]) => item !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([name, item]) => `${JSON.stringify(name)}:${canonical(item, name)}`)
-      .join(",")}}`;
-  if (typeof value === "string" && key === "typedAt") return JSON.stringify(new Date(value).toISOString());
-  return JSON.stringify(value);
 }

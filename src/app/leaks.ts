@@ -1,9 +1,7 @@
 /** The leak analyst for requests: checked, judged, rounded to what is meant. */
 import {
-  analyseHold,
   type HoldTest,
   judgeWatch,
-  planHold,
   reconcile,
   type Section,
   type SectionMaterial,
@@ -19,6 +17,7 @@ import type {
   WatchAnswered,
   WatchRequest,
 } from "../schema/leaks.ts";
+import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
 
 /** Four figures that say something: no gauge carries more. */
@@ -67,8 +66,12 @@ function testFrom(body: HoldRequest): HoldTest {
 }
 
 /** Errors: Problem invalid naming the field. */
-export function holdAnswer(body: HoldRequest): HoldAnswered {
-  const answer = analyseHold(testFrom(body));
+export async function holdAnswer(
+  { compute }: Pick<Context, "compute">,
+  body: HoldRequest,
+  signal?: AbortSignal,
+): Promise<HoldAnswered> {
+  const answer = await compute.run("hold", testFrom(body), signal);
   const { best, low, high } = answer.leakMlPerMin;
   const reconciled = body.seen === undefined ? undefined : reconcile(body.seen, { low, high });
   return {
@@ -88,17 +91,19 @@ export function holdAnswer(body: HoldRequest): HoldAnswered {
   };
 }
 
-export function planHoldAnswer(body: PlanHoldRequest) {
-  const plan = planHold(
-    {
-      section: sectionFrom(body.section),
-      startPsi: body.startPsi,
-      stopChecked: body.stopChecked,
-      gauge: body.gauge,
-      isAmbientKnown: body.ambientF !== undefined,
-    },
-    body.wantedMlPerMin,
-  );
+export async function planHoldAnswer(
+  { compute }: Pick<Context, "compute">,
+  body: PlanHoldRequest,
+  signal?: AbortSignal,
+) {
+  const asked = {
+    section: sectionFrom(body.section),
+    startPsi: body.startPsi,
+    stopChecked: body.stopChecked,
+    gauge: body.gauge,
+    isAmbientKnown: body.ambientF != null,
+  };
+  const plan = await compute.run("planHold", { plan: asked, wantedMlPerMin: body.wantedMlPerMin }, signal);
   return {
     minutes: plan.minutes,
     lengths: plan.lengths.map(({ minutes, smallestMlPerMin }) => ({

@@ -1,10 +1,10 @@
 /** Durations of steps as this shop's own log shows them. */
 
 import type { Minutes } from "../core/schedule/index.ts";
-import { learnMinutes, type StepTemplate, timedSteps, type VisitEvent } from "../core/visit/index.ts";
-import { eventsOf, recentVisits } from "../db/visits.ts";
+import { type Act, learnMinutes, type StepTemplate, timedSteps } from "../core/visit/index.ts";
+import type { Pool } from "../db/client.ts";
+import { recentActs } from "../db/visits.ts";
 import type { Context } from "./context.ts";
-import { eventFromRow } from "./event-rows.ts";
 import { currentLibrary } from "./step-library.ts";
 
 export interface Learned {
@@ -18,11 +18,16 @@ const MOST_VISITS = 60;
 /** What was learned is good for this long: a time line need not fold the whole log again. Milliseconds. */
 const GOOD_FOR_MS = 60_000;
 
-const held = new WeakMap<object, { readonly at: number; readonly learned: ReadonlyMap<string, Learned> }>();
+interface Held {
+  readonly at: number;
+  readonly learned: Promise<ReadonlyMap<string, Learned>>;
+}
 
-function learn(steps: readonly StepTemplate[], logs: readonly (readonly VisitEvent[])[]) {
+const held = new WeakMap<Pool, Held>();
+
+function learn(steps: readonly StepTemplate[], logs: readonly (readonly Act[])[]) {
   const waits = new Map(steps.map(({ id, waitMin }) => [id, waitMin]));
-  const seen = logs.flatMap((events) => timedSteps(events, waits));
+  const seen = logs.flatMap((acts) => timedSteps(acts, waits));
   return new Map(
     steps.flatMap(({ id, handsOnMin }): [string, Learned][] => {
       const minutes = seen.flatMap((each) => (each.step === id ? [each.minutes] : []));
@@ -33,24 +38,41 @@ function learn(steps: readonly StepTemplate[], logs: readonly (readonly VisitEve
   );
 }
 
-/** What the shop's log says of the steps of the library in force; by template. */
-export async function learnedDurations({
+async function learnNow({
   sql,
   tables,
-  now,
-}: Pick<Context, "sql" | "tables" | "now">): Promise<ReadonlyMap<string, Learned>> {
-  const found = held.get(sql);
-  if (found && Math.abs(now().getTime() - found.at) < GOOD_FOR_MS) return found.learned;
+}: Pick<Context, "sql" | "tables">): Promise<ReadonlyMap<string, Learned>> {
   const { steps } = await currentLibrary(sql, tables);
-  const ids = await recentVisits(sql, MOST_VISITS);
-  const byVisit = new Map<string, VisitEvent[]>();
-  for (const row of await eventsOf(sql, ids)) {
-    const events = byVisit.get(row.visitId) ?? [];
-    byVisit.set(row.visitId, events);
-    events.push(eventFromRow(row).event);
+  const byVisit = new Map<string, Act[]>();
+  for (const { eventId: id, visitId, actor, typedAt, kind, step, undoes } of await recentActs(
+    sql,
+    MOST_VISITS,
+  )) {
+    const acts = byVisit.get(visitId) ?? [];
+    byVisit.set(visitId, acts);
+    acts.push({
+      id,
+      actor,
+      typedAt: typedAt.toISOString(),
+      step: kind === "step-done" ? step : null,
+      undoes,
+    });
   }
-  const learned = learn(steps, [...byVisit.values()]);
-  held.set(sql, { at: now().getTime(), learned });
+  return learn(steps, [...byVisit.values()]);
+}
+
+/** What the shop's log says of the steps of the library in force; by template. Everybody who asks at once waits for one reading. */
+export async function learnedDurations(
+  context: Pick<Context, "sql" | "tables" | "now">,
+): Promise<ReadonlyMap<string, Learned>> {
+  const { sql, now } = context;
+  const at = now().getTime();
+  const found = held.get(sql);
+  if (found && Math.abs(at - found.at) < GOOD_FOR_MS) return found.learned;
+  const learned = learnNow(context);
+  held.set(sql, { at, learned });
+  // A reading that failed is not held: the next one who asks tries again.
+  learned.catch(() => held.delete(sql));
   return learned;
 }
 

@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../tests/support/tables.ts";
+import { computeHere } from "../compute/compute.ts";
 import { faultOf } from "../core/line/index.ts";
 import { benchOf, surveyFromPreset } from "../core/visit/index.ts";
 import { readCard } from "./bending-card.ts";
@@ -13,12 +14,12 @@ const BODY = {
   cuffIn: 0.75,
   minBendRadiusIn: 2.25,
   lengthsIn: [9, 12, 30],
-} satisfies Parameters<typeof fitAnswer>[0];
-const never = new AbortController().signal;
+} satisfies Parameters<typeof fitAnswer>[1];
+const tools = { compute: computeHere(tables) };
 
 describe("fitAnswer", () => {
   it("rates each length asked about, in that order", async () => {
-    const answer = await fitAnswer(BODY, never);
+    const answer = await fitAnswer(tools, BODY);
     assert.deepEqual(
       answer.fits.map(({ rating }) => rating),
       ["short", "tight-bend", "good"],
@@ -29,7 +30,7 @@ describe("fitAnswer", () => {
   });
 
   it("names the field of a bench that cannot be", async () => {
-    await assert.rejects(fitAnswer({ ...BODY, b: { ...BODY.b, at: [0, 0, 0] } }, never), (error) => {
+    await assert.rejects(fitAnswer(tools, { ...BODY, b: { ...BODY.b, at: [0, 0, 0] } }), (error) => {
       assert.ok(error instanceof Problem);
       assert.equal(error.code, "invalid");
       assert.deepEqual(
@@ -40,22 +41,10 @@ describe("fitAnswer", () => {
     });
   });
 
-  it("stops for a request that was taken back", async () => {
-    const walls = [
-      { point: [-0.5, 0, 0], normal: [1, 0, 0] },
-      { point: [0, 0, -0.5], normal: [0, 0, 1] },
-      { point: [0, 0, 0.8], normal: [0, 0, -1] },
-    ] satisfies Parameters<typeof fitAnswer>[0]["walls"];
-    await assert.rejects(
-      fitAnswer({ ...BODY, walls, lengthsIn: [12, 16, 20] }, AbortSignal.abort()),
-      /taken back/,
-    );
-  });
-
   it("takes the shop's margin for taut", async () => {
     const near = { ...BODY, minBendRadiusIn: 0.2, lengthsIn: [9.9] };
-    assert.equal((await fitAnswer(near, never)).fits[0]?.rating, "good");
-    assert.equal((await fitAnswer({ ...near, tautIn: 1 }, never)).fits[0]?.rating, "taut");
+    assert.equal((await fitAnswer(tools, near)).fits[0]?.rating, "good");
+    assert.equal((await fitAnswer(tools, { ...near, tautIn: 1 })).fits[0]?.rating, "taut");
     assert.equal(marginsFor({ lineSlack: "inch" }).lengthIn, 1);
     assert.equal(marginsFor({}).lengthIn, 0.25);
   });

@@ -1,5 +1,4 @@
-/** The line fitter for requests from outside: checked, worked off in breaths, rounded to what is meant. */
-import { setImmediate } from "node:timers/promises";
+/** The line fitter for requests from outside: checked, worked off by the pool, rounded to what is meant. */
 import type { HouseRules, Shop } from "../core/hookup/index.ts";
 import { completeHouseRules } from "../core/hookup/index.ts";
 import {
@@ -8,8 +7,6 @@ import {
   explainFault,
   type FirmLength,
   faultOf,
-  fitLines,
-  inBreaths,
   type SlackMargins,
 } from "../core/line/index.ts";
 import type { Part, Port } from "../core/parts/index.ts";
@@ -18,9 +15,6 @@ import type { FitAnswer, FitRequest } from "../schema/line.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
 import { currentShop, shopRules } from "./shop.ts";
-
-/** Longest work between two breaths, ms: other requests wait no longer for this one. */
-const BREATH_MS = 20;
 
 /** A ten-thousandth of an inch: far finer than anybody measures, short enough to send. */
 const fine = (value: number) => Number(value.toFixed(4));
@@ -46,7 +40,11 @@ function answerOf({ lengthIn, rating, slackIn, curve, firmness }: FirmLength): F
  * Rates the lengths asked about and finds every interval of good ones.
  * Errors: Problem invalid, naming the field and the fix, for a bench that cannot be.
  */
-export async function fitAnswer(body: FitRequest, signal: AbortSignal): Promise<FitAnswer> {
+export async function fitAnswer(
+  { compute }: Pick<Context, "compute">,
+  body: FitRequest,
+  signal?: AbortSignal,
+): Promise<FitAnswer> {
   const bench: Bench = {
     a: body.a,
     b: body.b,
@@ -64,15 +62,7 @@ export async function fitAnswer(body: FitRequest, signal: AbortSignal): Promise<
     share: body.tautShare ?? DEFAULT_MARGINS.share,
     lengthIn: body.tautIn ?? DEFAULT_MARGINS.lengthIn,
   };
-  const outcome = await inBreaths(fitLines(bench, body.lengthsIn, margins), {
-    breathMs: BREATH_MS,
-    now: () => performance.now(),
-    breathe: async () => {
-      await setImmediate();
-      // Nobody waits for the answer any more.
-      if (signal.aborted) throw new Problem("refused", "The request was taken back.");
-    },
-  });
+  const outcome = await compute.run("fit", { bench, lengthsIn: body.lengthsIn, margins }, signal);
   return {
     fits: outcome.fits.map(answerOf),
     goodIntervalsIn: outcome.goodIntervalsIn.map(([from, until]) => [fine(from), until && fine(until)]),

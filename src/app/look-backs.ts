@@ -10,7 +10,7 @@ import {
 } from "../core/visit/index.ts";
 import { findLink, markAnswered, putLink } from "../db/look-back-links.ts";
 import type { Context } from "./context.ts";
-import type { Ticket } from "./day.ts";
+import { type AnyTicket, isReadable, readDay, readVisitPage } from "./day.ts";
 import { notFound, Problem } from "./problem.ts";
 import { addEvents, readVisit } from "./visits.ts";
 
@@ -43,9 +43,10 @@ const WAITS: ReadonlySet<ConnectionPhase> = new Set(["look-back", "overdue"]);
 const phaseOf = ({ tables, now }: Pick<Context, "tables" | "now">, connection: ConnectionState) =>
   connectionPhase(connection, tables.stages, now().toISOString());
 
-/** Look-backs of the day's visits, soonest due first; done ones last. */
-export function lookBacksOf(tickets: readonly Ticket[]): readonly LookBack[] {
+/** Look-backs of the visits, soonest due first; done ones last. */
+export function lookBacksOf(tickets: readonly AnyTicket[]): readonly LookBack[] {
   return tickets
+    .filter(isReadable)
     .flatMap(({ id, state, zone, connections }) =>
       connections.flatMap(({ connection, phase }): LookBack[] => {
         const { signed } = connection;
@@ -67,6 +68,31 @@ export function lookBacksOf(tickets: readonly Ticket[]): readonly LookBack[] {
       }),
     )
     .toSorted((a, b) => Number(a.isDone) - Number(b.isDone) || (a.dueAt < b.dueAt ? -1 : 1));
+}
+
+const LOOK_BACKS_A_PAGE = 50;
+/** Look-backs a calendar holds at most: nobody keeps more appointments of one kind. */
+const MOST_IN_CALENDAR = 500;
+
+/** A page of look-backs: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
+export async function readLookBacks(
+  context: Context,
+  after: string | null,
+): Promise<{ readonly lookBacks: readonly LookBack[]; readonly next: string | null }> {
+  const { tickets, next } = await readVisitPage(context, "due", { after, limit: LOOK_BACKS_A_PAGE });
+  const shown = new Set(tickets.map(({ id }) => id));
+  const beside =
+    after === null
+      ? (await readDay(context)).tickets.filter(
+          ({ id, lookBackDueAt }) => !shown.has(id) && lookBackDueAt === null,
+        )
+      : [];
+  return { lookBacks: lookBacksOf([...tickets, ...beside]), next };
+}
+
+/** Everything a calendar of look-backs holds. */
+export async function readCalendar(context: Context): Promise<readonly LookBack[]> {
+  return lookBacksOf((await readVisitPage(context, "due", { after: null, limit: MOST_IN_CALENDAR })).tickets);
 }
 
 /** Every look-back that is not done, as an iCalendar file with an alarm at its time. */
@@ -153,6 +179,7 @@ export async function answerQuestion(context: Context, token: string, form: Form
   const fingerprint = fingerprintOf(token);
   const link = await findLink(context.sql, fingerprint);
   if (!link || isAnswered) throw new Problem("conflict", "This question has been answered already.");
+  // The event's id comes from the link: however often and at once it is answered, one answer is kept.
   await addEvents(context, link.visitId, [
     {
       id: uuidFrom(`answer ${fingerprint}`, NAMESPACE),

@@ -1,6 +1,8 @@
 /** Keeping and showing the pictures of a visit. What a picture is, its first bytes say, not whoever sends it. */
-import { addPhoto, photosOf, readPhoto } from "../db/photos.ts";
-import { findVisit } from "../db/visits.ts";
+import { imageSize } from "image-size";
+import { addPhoto, photoBytes, readPhoto } from "../db/photos.ts";
+import { transact } from "../db/transact.ts";
+import { lockVisit } from "../db/visits.ts";
 import type { Context } from "./context.ts";
 import { notFound, Problem } from "./problem.ts";
 
@@ -8,6 +10,11 @@ import { notFound, Problem } from "./problem.ts";
 const MOST_BYTES = 900_000;
 /** Most pictures of one visit: a long day with every joint from two sides. */
 const MOST_PHOTOS = 200;
+
+/** Largest picture that is taken, pixels: browsers keep every pixel of a picture they show in memory. */
+const MOST_PIXELS = 40_000_000;
+/** Room all pictures of the shop may take on the disk, bytes. */
+const MOST_SHOP_BYTES = 20_000_000_000;
 
 const STARTS: readonly (readonly [type: string, magic: RegExp])[] = [
   ["image/jpeg", /^ffd8ff/],
@@ -20,6 +27,23 @@ function typeOf(bytes: Buffer): string | undefined {
   return STARTS.find(([, magic]) => magic.test(start))?.[0];
 }
 
+/** Why a picture's pixels are not taken, or null. */
+function pixelFault(bytes: Buffer): string | null {
+  try {
+    const { width, height } = imageSize(bytes);
+    if (!(width > 0 && height > 0)) return "must be a picture with pixels in it";
+    return width * height > MOST_PIXELS
+      ? `is ${width} by ${height} pixels: make it smaller than ${MOST_PIXELS / 1_000_000} megapixels`
+      : null;
+  } catch {
+    return "must be a whole JPEG, PNG or WebP picture";
+  }
+}
+
+function unfit(message: string): Problem {
+  return new Problem("invalid", `body: ${message}.`, [{ path: "body", message }]);
+}
+
 /** Keeps a picture under the id its maker gave it; sent twice it is kept once. Errors: Problem not-found, invalid, conflict. */
 export async function keepPhoto(
   { sql }: Pick<Context, "sql">,
@@ -27,16 +51,19 @@ export async function keepPhoto(
   photo: string,
   bytes: Buffer,
 ): Promise<{ readonly photo: string }> {
-  if (!(await findVisit(sql, visit))) throw notFound("visit");
   if (bytes.length > MOST_BYTES)
     throw new Problem("too-large", `The picture is larger than ${MOST_BYTES / 1000} kB.`);
-  if (typeOf(bytes) === undefined)
-    throw new Problem("invalid", "body: must be a JPEG, PNG or WebP picture.", [
-      { path: "body", message: "must be a JPEG, PNG or WebP picture" },
-    ]);
-  if ((await photosOf(sql, visit)).count >= MOST_PHOTOS)
-    throw new Problem("refused", `A visit keeps ${MOST_PHOTOS} pictures at most.`);
-  if (await addPhoto(sql, visit, photo, bytes)) return { photo };
+  if (typeOf(bytes) === undefined) throw unfit("must be a JPEG, PNG or WebP picture");
+  const fault = pixelFault(bytes);
+  if (fault !== null) throw unfit(fault);
+  const added = await transact(sql, async (tx) => {
+    if (!(await lockVisit(tx, visit))) throw notFound("visit");
+    if ((await photoBytes(tx)) > MOST_SHOP_BYTES)
+      throw new Problem("no-room", `The shop's pictures fill their ${MOST_SHOP_BYTES / 1e9} GB.`);
+    return addPhoto(tx, visit, photo, bytes, MOST_PHOTOS);
+  });
+  if (added === "full") throw new Problem("refused", `A visit keeps ${MOST_PHOTOS} pictures at most.`);
+  if (added === "added") return { photo };
   const there = await readPhoto(sql, visit, photo);
   if (there?.equals(bytes)) return { photo };
   throw new Problem("conflict", "A picture with this id is there already and is another.", [

@@ -1,5 +1,8 @@
 /** Failures as answers: the one place where an error becomes an HTTP status and words. */
-import { z } from "zod";
+import type { z } from "zod";
+import { ComputeRefusal } from "../compute/compute.ts";
+import { type DatabaseFault, databaseFault } from "../db/fault.ts";
+import { UNSTORABLE_MESSAGE } from "../schema/text.ts";
 
 export interface FieldFault {
   readonly path: string;
@@ -17,7 +20,12 @@ export const STATUS_OF = {
   "not-json-type": 415,
   invalid: 422,
   refused: 422,
+  "too-heavy": 422,
+  "too-many": 429,
   internal: 500,
+  unreadable: 500,
+  unavailable: 503,
+  "no-room": 507,
 } as const;
 
 export type ProblemCode = keyof typeof STATUS_OF;
@@ -55,10 +63,39 @@ export function invalid(error: z.ZodError): Problem {
   return new Problem("invalid", first ? `${where}${first.message}` : "The request is not right.", fields);
 }
 
-/** Any failure as a Problem; what is not known becomes "internal", its cause kept for the log. */
+/** After this many seconds a request that met something busy or away is worth sending again. */
+export const RETRY_AFTER_S = 2;
+
+export const NO_ROOM =
+  "The disk is nearly full: nothing more can be written until there is room. What is saved can be read.";
+
+const OF_DATABASE: Readonly<Record<DatabaseFault, readonly [ProblemCode, string]>> = {
+  away: [
+    "unavailable",
+    "The database is away for a moment. Nothing you saved is lost; try again in a few seconds.",
+  ],
+  busy: ["unavailable", "The database is busy. Nothing was written; try again in a few seconds."],
+  full: ["no-room", NO_ROOM],
+  text: ["invalid", `Something in the request ${UNSTORABLE_MESSAGE}, or is a figure out of range.`],
+  again: ["conflict", "Somebody else wrote the same thing at this moment: look again, then try again."],
+};
+
+const OF_COMPUTE: Readonly<Record<ComputeRefusal["reason"], string>> = {
+  "queue-full": "Too much is being worked out at this moment: try again in a few seconds.",
+  "too-long": "That took too long to work out at this moment: try again in a few seconds.",
+  gone: "The request was taken back.",
+};
+
+/** Any failure as a Problem; what is not known becomes "internal". The cause is kept for the log. */
 export function asProblem(error: unknown): Problem {
   if (error instanceof Problem) return error;
-  if (error instanceof z.ZodError) return invalid(error);
+  if (error instanceof ComputeRefusal)
+    return new Problem("unavailable", OF_COMPUTE[error.reason], [], { cause: error });
+  const fault = databaseFault(error);
+  if (fault !== null) {
+    const [code, message] = OF_DATABASE[fault];
+    return new Problem(code, message, [], { cause: error });
+  }
   return new Problem(
     "internal",
     "Something went wrong on our side. Nothing you saved is lost; try again.",
@@ -72,13 +109,23 @@ const SECURE = {
   "cache-control": "no-store",
 };
 
-export function jsonAnswer(body: unknown, status = 200): Response {
-  return Response.json(body, { status, headers: SECURE });
+export function jsonAnswer(
+  body: unknown,
+  status = 200,
+  headers: Readonly<Record<string, string>> = {},
+): Response {
+  return Response.json(body, { status, headers: { ...SECURE, ...headers } });
+}
+
+/** Headers that belong to a problem: when to come again. */
+export function problemHeaders({ code }: Problem): Readonly<Record<string, string>> {
+  return code === "unavailable" || code === "too-many" ? { "retry-after": String(RETRY_AFTER_S) } : {};
 }
 
 export function problemAnswer(problem: Problem): Response {
   return jsonAnswer(
     { error: { code: problem.code, message: problem.message, fields: problem.fields } },
     STATUS_OF[problem.code],
+    problemHeaders(problem),
   );
 }

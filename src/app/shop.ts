@@ -1,10 +1,18 @@
 /** The catalogue as this shop has it: the parts that ship, its own parts and prices, its house rules. */
 import { z } from "zod";
+import type { KnownParts } from "../compute/compute.ts";
 import { type HouseRules, openShop, type Shop } from "../core/hookup/index.ts";
 import type { Part } from "../core/parts/index.ts";
 import type { Db } from "../db/client.ts";
-import { putSetting, readSetting } from "../db/settings.ts";
-import { putShopPart, readShopParts, removeShopPart, shopPartsMark } from "../db/shop-parts.ts";
+import { putSetting, readSetting, readVersionedSetting } from "../db/settings.ts";
+import {
+  putShopPart,
+  readShopParts,
+  removeShopPart,
+  reviseShopParts,
+  shopPartsRevision,
+} from "../db/shop-parts.ts";
+import { transact } from "../db/transact.ts";
 import { type ReadCatalogue, readCatalogue, writeCatalogue } from "../schema/catalogue-csv.ts";
 import { houseRulesSchema } from "../schema/hookup.ts";
 import { partSchema } from "../schema/tables.ts";
@@ -13,13 +21,10 @@ import { Problem } from "./problem.ts";
 
 type Tools = Pick<Context, "sql" | "tables" | "shop">;
 
-interface Opened {
-  readonly mark: string;
-  readonly shop: Shop;
-}
-
-/** One opened shop for each database, replaced when its parts change. */
-const opened = new WeakMap<object, Opened>();
+/** The shop's parts for each database, replaced when they change. */
+const known = new WeakMap<object, KnownParts>();
+/** The shop opened over them. */
+const opened = new WeakMap<KnownParts, Shop>();
 
 async function ownParts(sql: Db): Promise<readonly Part[]> {
   return (await readShopParts(sql)).map(({ part }) => partSchema.parse(part));
@@ -32,14 +37,26 @@ export function mergeParts(shipped: readonly Part[], own: readonly Part[]): read
   return [...shipped.map((part) => mine.get(part.sku) ?? part), ...own.filter(({ sku }) => !known.has(sku))];
 }
 
+/** Shipped parts and the shop's own as they are now, with the number of the change that made them so. */
+export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">): Promise<KnownParts> {
+  const revision = await shopPartsRevision(sql);
+  const held = known.get(sql);
+  if (held?.revision === revision) return held;
+  const own = await ownParts(sql);
+  const parts = own.length === 0 ? tables.parts : mergeParts(tables.parts, own);
+  const found = { revision, parts };
+  known.set(sql, found);
+  return found;
+}
+
 /** The shop to plan with now. */
 export async function currentShop({ sql, tables, shop }: Tools): Promise<Shop> {
-  const mark = await shopPartsMark(sql);
-  const held = opened.get(sql);
-  if (held?.mark === mark) return held.shop;
-  const own = await ownParts(sql);
-  const found = own.length === 0 ? shop : openShop({ ...tables, parts: mergeParts(tables.parts, own) });
-  opened.set(sql, { mark, shop: found });
+  const parts = await shopParts({ sql, tables });
+  if (parts.parts === tables.parts) return shop;
+  const held = opened.get(parts);
+  if (held) return held;
+  const found = openShop({ ...tables, parts: parts.parts });
+  opened.set(parts, found);
   return found;
 }
 
@@ -51,13 +68,33 @@ export async function shopRules({ sql }: Pick<Context, "sql">): Promise<Partial<
   return parsed.success ? parsed.data : {};
 }
 
-export async function setShopRules({ sql }: Pick<Context, "sql">, rules: Partial<HouseRules>): Promise<void> {
-  await putSetting(sql, RULES, rules);
+/** What the shop has set, with the number of the last change: what a writer says to have looked at. */
+export async function versionedRules({ sql }: Pick<Context, "sql">) {
+  const { value, version } = await readVersionedSetting(sql, RULES);
+  const parsed = houseRulesSchema.safeParse(value);
+  return { rules: parsed.success ? parsed.data : {}, version };
+}
+
+const SOMEBODY_ELSE =
+  "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
+
+/** Errors: Problem stale when somebody has changed them since the version `seen`. */
+export async function setShopRules(
+  { sql }: Pick<Context, "sql">,
+  rules: Partial<HouseRules>,
+  seen: number,
+): Promise<void> {
+  if ((await putSetting(sql, RULES, rules, seen)) === null) throw new Problem("stale", SOMEBODY_ELSE);
 }
 
 const STOCK = "truck-stock";
 const MOST_OF_ONE = 9999;
 const stockSchema = z.record(z.string().max(40), z.number().int().min(0).max(MOST_OF_ONE));
+
+/** Number of the last change of what is on the truck. */
+export async function stockVersion({ sql }: Pick<Context, "sql">): Promise<number> {
+  return (await readVersionedSetting(sql, STOCK)).version;
+}
 
 /** What was last said to be on the truck; null: nobody has said. */
 export async function truckStock({ sql }: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
@@ -67,9 +104,10 @@ export async function truckStock({ sql }: Pick<Context, "sql">): Promise<Readonl
 
 /**
  * Keeps the truck's stock from lines "SKU,quantity"; an empty text forgets it. Returns how many SKUs are held.
- * Errors: Problem invalid, naming each line; then nothing is changed.
+ * Errors: Problem invalid, naming each line; stale when somebody has changed it since the version `seen`; then nothing is
+ * changed.
  */
-export async function setTruckStock(context: Tools, text: string): Promise<number> {
+export async function setTruckStock(context: Tools, text: string, seen: number): Promise<number> {
   const known = new Set((await catalogueLines(context)).map(({ part }) => part.sku));
   const lines = text.split(/\r?\n/).map((line, at) => ({ line: line.trim(), at: at + 1 }));
   const read = lines
@@ -91,7 +129,7 @@ export async function setTruckStock(context: Tools, text: string): Promise<numbe
   if (first) throw new Problem("invalid", `Nothing was kept. ${first.path}: ${first.message}.`, faults);
   const stock: Record<string, number> = {};
   for (const { sku, count } of read) stock[sku] = (stock[sku] ?? 0) + count;
-  await putSetting(context.sql, STOCK, stock);
+  if ((await putSetting(context.sql, STOCK, stock, seen)) === null) throw new Problem("stale", SOMEBODY_ELSE);
   return Object.keys(stock).length;
 }
 
@@ -115,8 +153,12 @@ export async function catalogueLines({ sql, tables }: Tools): Promise<readonly C
     .sort((a, b) => (a.part.sku < b.part.sku ? -1 : 1));
 }
 
-export async function exportCatalogue(context: Tools): Promise<string> {
-  return writeCatalogue((await catalogueLines(context)).map(({ part }) => part));
+/** The file, byte for byte as it is read in again; for a spreadsheet, what a spreadsheet would run is marked as text. */
+export async function exportCatalogue(context: Tools, forSpreadsheet = false): Promise<string> {
+  return writeCatalogue(
+    (await catalogueLines(context)).map(({ part }) => part),
+    forSpreadsheet,
+  );
 }
 
 export interface ImportReport {
@@ -152,8 +194,13 @@ export async function importCatalogue(context: Tools, text: string): Promise<Imp
       report.faults.map(({ line, column, message }) => ({ path: `line ${line} ${column}`.trim(), message })),
     );
   const shipped = new Map(context.tables.parts.map((part) => [part.sku, JSON.stringify(part)]));
-  await context.sql.begin(async (tx) => {
-    for (const part of [...report.added, ...report.changed.map(({ after }) => after)])
+  // In one order, so that two files at once never wait for each other.
+  const changes = [...report.added, ...report.changed.map(({ after }) => after)].toSorted((a, b) =>
+    a.sku < b.sku ? -1 : 1,
+  );
+  await transact(context.sql, async (tx) => {
+    await reviseShopParts(tx);
+    for (const part of changes)
       if (shipped.get(part.sku) === JSON.stringify(part)) await removeShopPart(tx, part.sku);
       else await putShopPart(tx, part.sku, part);
   });
@@ -162,6 +209,9 @@ export async function importCatalogue(context: Tools, text: string): Promise<Imp
 
 /** Takes the shop's own part or price away; what ships stands again. Errors: Problem not-found. */
 export async function dropOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
-  if (!(await removeShopPart(sql, sku)))
-    throw new Problem("not-found", `There is no part of your own with SKU ${sku}.`);
+  await transact(sql, async (tx) => {
+    await reviseShopParts(tx);
+    if (!(await removeShopPart(tx, sku)))
+      throw new Problem("not-found", `There is no part of your own with SKU ${sku}.`);
+  });
 }

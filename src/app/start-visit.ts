@@ -3,6 +3,7 @@ import { z } from "zod";
 import type { Tables } from "../core/tables.ts";
 import { surveyFromPreset, type VisitAct, type VisitEvent } from "../core/visit/index.ts";
 import { findVisit } from "../db/visits.ts";
+import { looseLine, uuid } from "../schema/text.ts";
 import { siteSchema } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { currentPlumber } from "./people.ts";
@@ -10,13 +11,13 @@ import { Problem } from "./problem.ts";
 import { addEvents, openVisit, readVisit } from "./visits.ts";
 
 export const newVisitForm = z.object({
-  visit: z.uuid(),
+  visit: uuid,
   preset: z.string().min(1, "Choose what is to be connected."),
   siteName: siteSchema.shape.name,
   siteAddress: siteSchema.shape.address,
   siteZone: siteSchema.shape.zone,
-  title: z.string().trim().max(200),
-  place: z.string().trim().max(120),
+  title: looseLine(200),
+  place: looseLine(120),
 });
 
 /** Presets offered as one button: hot and cold of one faucet go together. */
@@ -92,8 +93,16 @@ export async function addConnection(
   await addEvents(context, visit, acts.map(stamp));
 }
 
-/** Any one act on a visit, stamped here: for plain forms. */
-export async function doAct(context: Context, visit: string, act: VisitAct): Promise<void> {
+/** Any one act on a visit, for plain forms; under the id the form was made with, so that a form sent twice acts once. */
+export async function doAct(
+  context: Context,
+  visit: string,
+  act: VisitAct,
+  id: string | null,
+): Promise<void> {
+  const { events } = await readVisit(context, visit);
+  if (events.some(({ event }) => event.id === id)) return;
   const stamp = await stamper(context);
-  await addEvents(context, visit, [stamp(act)]);
+  const event = stamp(act);
+  await addEvents(context, visit, [{ ...event, id: id ?? event.id }]);
 }

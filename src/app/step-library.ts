@@ -15,6 +15,7 @@ import {
 import { readStep, readSteps } from "../schema/steps-csv.ts";
 import { stepSchema } from "../schema/tables.ts";
 import type { Context } from "./context.ts";
+import { checkStorable } from "./endpoint.ts";
 import { currentPlumber } from "./people.ts";
 import { Problem } from "./problem.ts";
 
@@ -143,6 +144,7 @@ export async function editLibrary(context: Context, form: FormData): Promise<num
       typeof value === "string" ? [[name, value.trim()]] : [],
     ),
   );
+  checkStorable(fields);
   const seen = /^\d+$/.test(fields["seen"] ?? "") ? Number(fields["seen"]) : null;
   const id = fields["step"] ?? "";
   switch (fields["action"]) {

@@ -2,9 +2,10 @@
 import ical from "ical-generator";
 import { DateTime } from "luxon";
 import { v5 as uuidFrom } from "uuid";
-import { scheduleOf, type VisitState, type WaterOff } from "../core/visit/index.ts";
+import type { VisitState, WaterOff } from "../core/visit/index.ts";
 import { scheduleRows } from "../drawing/schedule-rows.ts";
 import type { LineRow } from "../drawing/time-line.tsx";
+import { onOneLine } from "../schema/text.ts";
 import { stampText, timeText } from "./clock-text.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";
@@ -52,18 +53,24 @@ const plus = (iso: string, minutes: number): string =>
   DateTime.fromISO(iso, { zone: "utc" }).plus({ minutes }).toISO() ?? iso;
 
 /** The time line of a visit: from when it is booked, or from now once that has passed. */
-export function timeLineOf(
-  context: Pick<Context, "tables" | "now">,
+export async function timeLineOf(
+  context: Pick<Context, "tables" | "now" | "compute">,
   visitId: string,
   state: VisitState,
   hands: 1 | 2,
-): TimeLinePage {
+  signal?: AbortSignal,
+): Promise<TimeLinePage> {
   const now = context.now().toISOString();
   const hasStarted = state.startsAt < now;
   const starts = hasStarted ? now : state.startsAt;
   const zone = state.site?.zone ?? "UTC";
   const clockAt = (minute: number) => timeText(plus(starts, minute), zone);
-  const planned = scheduleOf(state.connections, context.tables, hands);
+  const { steps: library } = context.tables;
+  const planned = await context.compute.run(
+    "scheduleOf",
+    { connections: state.connections, steps: library, hands },
+    signal,
+  );
   const { jobs, schedule, waterOff } = planned;
   const steps = schedule.tasks.flatMap(({ task, startMin }): TimedStep[] => {
     const job = jobs.find((each) => each.tasks.some(({ id }) => id === task));
@@ -122,7 +129,7 @@ export function waterOffCalendar(
   now: Date,
 ): string {
   const calendar = ical({
-    name: `Water off: ${state.title}`,
+    name: `Water off: ${onOneLine(state.title)}`,
     prodId: { company: "Brass Nut", product: "visits", language: "EN" },
   });
   for (const [index, notice] of notices.entries())
@@ -141,7 +148,15 @@ export function waterOffCalendar(
 /** The time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: Problem not-found. */
 export async function readTimeLine(
   context: Context,
-  { params, url }: { readonly params: Readonly<Record<string, string | undefined>>; readonly url: URL },
+  {
+    params,
+    url,
+    request,
+  }: {
+    readonly params: Readonly<Record<string, string | undefined>>;
+    readonly url: URL;
+    readonly request: Request;
+  },
 ) {
   const visit = await readVisit(context, idFrom(params["visit"] ?? params["id"], "visit"));
   const hands = url.searchParams.get("hands") === "2" ? 2 : 1;
@@ -150,6 +165,12 @@ export async function readTimeLine(
   return {
     visit,
     hands,
-    line: timeLineOf({ ...own, tables: { ...own.tables, steps } }, visit.id, visit.state, hands),
+    line: await timeLineOf(
+      { ...own, tables: { ...own.tables, steps } },
+      visit.id,
+      visit.state,
+      hands,
+      request.signal,
+    ),
   } as const;
 }

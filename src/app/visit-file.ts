@@ -1,13 +1,24 @@
 /** A visit as a file, and back. */
 import { isDeepStrictEqual } from "node:util";
 import type { StepTemplate } from "../core/visit/index.ts";
-import { eventsOf, insertEvents, insertVisit, lockVisit, updateVisit } from "../db/visits.ts";
-import { VISIT_FORMAT, type VisitFile } from "../schema/visit.ts";
+import { transact } from "../db/transact.ts";
+import {
+  eventsAsJson,
+  findVisit,
+  insertEventRows,
+  insertVisit,
+  isAnyThere,
+  lockVisit,
+  updateVisit,
+  type VisitRow,
+} from "../db/visits.ts";
+import { VISIT_FORMAT } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
-import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
+import type { KeptEvent } from "./event-rows.ts";
+import { currentPlumber } from "./people.ts";
 import { Problem } from "./problem.ts";
-import { keepLibraryOfVisit, stepsOfVisit, withLibrary } from "./step-library.ts";
-import { type Added, accept, readVisit, rowOf, unseen } from "./visits.ts";
+import { currentLibrary, keepLibraryOfVisit, stepsOfVisit } from "./step-library.ts";
+import { type Added, readVisit, rowFromSummary } from "./visits.ts";
 
 export interface ExportedVisit {
   readonly format: typeof VISIT_FORMAT;
@@ -17,6 +28,7 @@ export interface ExportedVisit {
   readonly steps?: readonly StepTemplate[];
 }
 
+/** Errors: Problem not-found, unreadable. */
 export async function exportVisit(
   context: Pick<Context, "sql" | "tables">,
   id: string,
@@ -24,49 +36,97 @@ export async function exportVisit(
   const { events, libraryVersion } = await readVisit(context, id);
   const steps = await stepsOfVisit(context, libraryVersion);
   const isShipped = isDeepStrictEqual(steps, context.tables.steps);
+  return { format: VISIT_FORMAT, visit: id, events, ...(isShipped ? {} : { steps }) };
+}
+
+/** What a file comes to, judged against what is here now. */
+async function judge(context: Context, text: string, signal?: AbortSignal) {
+  const found = await context.compute.run("visitInFile", text, signal);
+  if ("outcome" in found) return { judged: found, present: undefined };
+  const present = await findVisit(context.sql, found.visit);
+  const steps = present
+    ? await stepsOfVisit(context, present.libraryVersion)
+    : (await currentLibrary(context.sql, context.tables)).steps;
+  const here = present ? await eventsAsJson(context.sql, found.visit) : null;
+  const mark = { at: context.now().toISOString(), by: await currentPlumber(context.sql) };
   return {
-    format: VISIT_FORMAT,
-    visit: id,
-    events: events.map(({ event, receivedAt }) => ({ event, receivedAt })),
-    ...(isShipped ? {} : { steps }),
+    judged: await context.compute.run(
+      "judgeImport",
+      { text, here, version: present?.version ?? 0, steps, mark },
+      signal,
+    ),
+    present,
   };
 }
 
-/**
- * Reads a visit from its file: a new one is kept as it stands, the same one again changes nothing, and a longer
- * telling of one that is here adds what is new. Exactly what export gave comes back, received times included.
- * Errors: Problem conflict when the two tell different stories, or an event belongs to another visit; refused when an event breaks a rule.
- */
-export async function importVisit(context: Context, file: VisitFile): Promise<Added> {
-  const told = file.events.map(({ event }) => event);
-  return context.sql.begin(async (tx) => {
-    const present = await lockVisit(tx, file.visit);
-    const here = (await eventsOf(tx, [file.visit])).map((row) => eventFromRow(row).event);
-    const isOurs = here.every((event, index) => {
-      const other = told[index];
-      return other === undefined || isSameEvent(event, other);
-    });
-    if (!isOurs)
+type Judged = Extract<Awaited<ReturnType<typeof judge>>["judged"], { outcome: "judged" }>;
+
+/** Errors: Problem not-json, invalid, conflict, refused. */
+function judgedOrProblem(judged: Awaited<ReturnType<typeof judge>>["judged"]): Judged {
+  switch (judged.outcome) {
+    case "judged":
+      return judged;
+    case "not-json":
+      throw new Problem("not-json", "The body is not JSON.");
+    case "invalid": {
+      const [first] = judged.fields;
+      throw new Problem(
+        "invalid",
+        first ? `${first.path}: ${first.message}` : "This is no visit's file.",
+        judged.fields,
+      );
+    }
+    case "differs":
       throw new Problem("conflict", "This visit is here already and its events differ from the file's.", [
         { path: "events", message: "differ" },
       ]);
-    const fresh = file.events.slice(here.length);
-    if (fresh.length === 0) return { visit: file.visit, version: here.length, added: 0 };
-    const news = told.slice(here.length);
-    const libraryVersion = present
-      ? present.libraryVersion
-      : await keepLibraryOfVisit(tx, context.tables, file.steps);
-    const kept = accept(here, news, await withLibrary(context, libraryVersion, tx));
-    await unseen(tx, file.visit, news);
-    const row = { ...rowOf(file.visit, kept, context), libraryVersion };
-    if (here.length === 0) await insertVisit(tx, row);
-    else await updateVisit(tx, row);
-    await insertEvents(
-      tx,
-      fresh.map(({ event, receivedAt }, index) =>
-        rowFromEvent(file.visit, here.length + index + 1, event, receivedAt),
-      ),
-    );
-    return { visit: file.visit, version: kept.length, added: fresh.length };
+    case "refused":
+      throw new Problem("refused", judged.field.message, [judged.field]);
+  }
+}
+
+async function write(
+  context: Context,
+  judged: Judged,
+  present: VisitRow | undefined,
+): Promise<Added | "changed"> {
+  return transact(context.sql, async (tx) => {
+    const row = await lockVisit(tx, judged.visit);
+    if (row?.version !== present?.version) return "changed";
+    const version = (row?.version ?? 0) + judged.added;
+    if (judged.added === 0) return { visit: judged.visit, version, added: 0 };
+    for (const rows of judged.rows)
+      if (await isAnyThere(tx, rows))
+        throw new Problem("conflict", "An event of this file belongs to another visit.", [
+          { path: "events", message: "belong to another visit" },
+        ]);
+    const libraryVersion = row
+      ? row.libraryVersion
+      : await keepLibraryOfVisit(tx, context.tables, judged.steps ?? undefined);
+    const logBytes = (row?.logBytes ?? 0) + judged.bytes;
+    const next = rowFromSummary(judged.visit, judged.summary, { version, libraryVersion, logBytes });
+    if (row) await updateVisit(tx, next);
+    else await insertVisit(tx, next);
+    for (const rows of judged.rows) await insertEventRows(tx, rows);
+    return { visit: judged.visit, version, added: judged.added };
   });
+}
+
+/** Tries before somebody who writes here all the time has won. */
+const TRIES = 3;
+
+/**
+ * Reads a visit from its file: a new one is kept as it stands, the same one again changes nothing, and a longer
+ * telling of one that is here adds what is new. Exactly what export gave comes back, received times included; every
+ * event read in is marked with who read it and when.
+ * Errors: Problem not-json, invalid; conflict when the two tell different stories, or an event belongs to another visit;
+ * refused when an event breaks a rule.
+ */
+export async function importVisit(context: Context, text: string, signal?: AbortSignal): Promise<Added> {
+  for (let left = TRIES; left > 0; left -= 1) {
+    const { judged, present } = await judge(context, text, signal);
+    const added = await write(context, judgedOrProblem(judged), present);
+    if (added !== "changed") return added;
+  }
+  throw new Problem("conflict", "Somebody is writing to this visit at this moment: try again.");
 }

@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../tests/support/tables.ts";
+import { computeHere } from "../compute/compute.ts";
 import { planHookup } from "../core/hookup/index.ts";
 import { foldVisit, problemOf, type Survey, surveyFromPreset, type VisitEvent } from "../core/visit/index.ts";
 import { timeLineOf, waterOffCalendar } from "./time-line.ts";
@@ -31,15 +32,16 @@ function visitWith(startsAt: string, stops: readonly Survey["stop"]["proof"][]) 
   ]);
 }
 
-const context = { tables, now: () => NOW };
+const compute = computeHere(tables);
+const context = { tables, compute, now: () => NOW };
 
 describe("timeLineOf", () => {
-  it("tells clock times of the site, across the change to summer time", () => {
+  it("tells clock times of the site, across the change to summer time", async () => {
     // 06:00 UTC is 02:00 in Halifax on the night the clocks go on: 03:00 follows 01:59.
-    const line = timeLineOf(context, "v", visitWith("2026-03-08T05:50:00.000Z", ["holds"]), 1);
+    const line = await timeLineOf(context, "v", visitWith("2026-03-08T05:50:00.000Z", ["holds"]), 1);
     assert.equal(line.hasStarted, true);
-    const later = timeLineOf(
-      { tables, now: () => new Date("2026-03-08T05:00:00.000Z") },
+    const later = await timeLineOf(
+      { tables, compute, now: () => new Date("2026-03-08T05:00:00.000Z") },
       "v",
       visitWith("2026-03-08T05:50:00.000Z", ["holds"]),
       1,
@@ -48,8 +50,8 @@ describe("timeLineOf", () => {
     assert.equal(later.clockAt(20), "03:10");
   });
 
-  it("gives every step a time, its water-off band, and a range for the water back", () => {
-    const line = timeLineOf(
+  it("gives every step a time, its water-off band, and a range for the water back", async () => {
+    const line = await timeLineOf(
       context,
       "v",
       visitWith("2026-03-08T14:00:00.000Z", ["holds", "holds", "weeps"]),
@@ -63,8 +65,8 @@ describe("timeLineOf", () => {
     assert.ok(line.because.some(({ because }) => because.includes("pan")));
   });
 
-  it("shuts the next valve up when a stop breaks, and says whose water that is", () => {
-    const line = timeLineOf(
+  it("shuts the next valve up when a stop breaks, and says whose water that is", async () => {
+    const line = await timeLineOf(
       context,
       "v",
       visitWith("2026-03-08T14:00:00.000Z", ["dead", "holds", "holds"]),
@@ -75,7 +77,7 @@ describe("timeLineOf", () => {
     assert.ok(line.because[0]?.because.includes("does not hold"));
   });
 
-  it("is empty for a visit without hookups, and names what is not planned", () => {
+  it("is empty for a visit without hookups, and names what is not planned", async () => {
     const [preset] = tables.presets;
     assert.ok(preset);
     const state = foldVisit([
@@ -94,16 +96,16 @@ describe("timeLineOf", () => {
         checkpoints: [],
       },
     ]);
-    const line = timeLineOf(context, "v", state, 1);
+    const line = await timeLineOf(context, "v", state, 1);
     assert.deepEqual(line.rows, []);
     assert.deepEqual(line.unplanned, [preset.label]);
   });
 });
 
 describe("waterOffCalendar", () => {
-  it("has one event for each window, in UTC, with an identity that stays", () => {
+  it("has one event for each window, in UTC, with an identity that stays", async () => {
     const state = visitWith("2026-03-08T14:00:00.000Z", ["holds", "holds"]);
-    const { notices } = timeLineOf(context, "v", state, 1);
+    const { notices } = await timeLineOf(context, "v", state, 1);
     const calendar = waterOffCalendar("v", state, notices, NOW);
     const lines = calendar.split("\r\n");
     assert.equal(lines.filter((line) => line === "BEGIN:VEVENT").length, 2);

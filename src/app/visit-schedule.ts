@@ -1,13 +1,15 @@
 /** The schedule of a visit, for its time line, for the customer's notice and for requests from outside. */
 import { v5 as uuidFrom } from "uuid";
-import { planHookup } from "../core/hookup/index.ts";
-import { scheduleVisit, type Zone } from "../core/schedule/index.ts";
+import { tellingParts } from "../compute/compute.ts";
+import type { HookupProblem, Plan } from "../core/hookup/index.ts";
+import type { Zone } from "../core/schedule/index.ts";
 import {
   foldVisit,
   type Isolation,
   isolationOf,
   jobsOf,
   nextValveUp,
+  type Preset,
   problemOf,
   type Survey,
   surveyFromPreset,
@@ -17,7 +19,7 @@ import {
 import type { ScheduleAnswer, ScheduleRequest } from "../schema/schedule.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
-import { currentShop } from "./shop.ts";
+import { shopParts } from "./shop.ts";
 
 /** Words at the start of a zone's name that say how grave it is to shut it. */
 const ZONE_WORDS = [
@@ -42,27 +44,49 @@ function isolationAsked(asked: ScheduleRequest["connections"][number]): Isolatio
 
 const NAMESPACE = "6f1d8a52-7f0e-4f0a-9b43-2b7a5a8d9c10";
 
+/** What is usual at a fixture; where nothing is known of its own, what is usual at the one it is like. */
+function presetFor(
+  { presets, fixtures }: Context["tables"],
+  asked: ScheduleRequest["connections"][number],
+): Preset {
+  const like = fixtures.find(({ fixture }) => fixture === asked.fixture)?.like ?? asked.fixture;
+  const own = presets.filter(({ fixture }) => fixture === like);
+  const preset = own.find(({ water }) => water === asked.water) ?? own[0];
+  // The tables are checked for this when they are built.
+  if (preset === undefined) throw new RangeError(`no preset for ${asked.fixture}`);
+  return preset;
+}
+
+async function planned(
+  context: Context,
+  problem: HookupProblem,
+  signal?: AbortSignal,
+): Promise<Plan | undefined> {
+  const { plans } = await tellingParts(await shopParts(context), (shop) =>
+    context.compute.run("plan", { shop, ask: problem }, signal),
+  );
+  return plans[0];
+}
+
 /** A request's connections as the states a visit would have them in. */
-async function statesOf(context: Context, { connections, startAt }: ScheduleRequest) {
-  const shop = await currentShop(context);
+async function statesOf(context: Context, { connections, startAt }: ScheduleRequest, signal?: AbortSignal) {
   const stamp = (name: string) => ({ id: uuidFrom(name, NAMESPACE), actor: "request", typedAt: startAt });
-  const events = connections.flatMap((asked, at): VisitEvent[] => {
-    const presets = context.tables.presets.filter(({ fixture }) => fixture === asked.fixture);
-    const preset = presets.find(({ water }) => water === asked.water) ?? presets[0];
-    if (preset === undefined) throw new RangeError(`no preset for ${asked.fixture}`);
+  const events: VisitEvent[] = [];
+  for (const [at, asked] of connections.entries()) {
     const survey: Survey = {
-      ...surveyFromPreset(preset, ""),
+      ...surveyFromPreset(presetFor(context.tables, asked), ""),
+      fixture: asked.fixture,
       label: asked.id,
       water: asked.water,
       stop: { kind: "unknown", proof: asked.stop, method: null },
     };
     const problem = problemOf(survey, null);
-    const plan = asked.plan ?? planHookup(shop, problem).plans[0];
+    const plan = asked.plan ?? (await planned(context, problem, signal));
     if (plan === undefined)
       throw new Problem("invalid", `connections.${at}.plan: no plan is known for this fixture; give one.`, [
         { path: `connections.${at}.plan`, message: "give a plan: none is known for this fixture" },
       ]);
-    return [
+    events.push(
       {
         ...stamp(`${asked.id} added`),
         kind: "connection-added",
@@ -71,8 +95,8 @@ async function statesOf(context: Context, { connections, startAt }: ScheduleRequ
         checkpoints: [],
       },
       { ...stamp(`${asked.id} planned`), kind: "plan-chosen", connection: asked.id, plan, problem },
-    ];
-  });
+    );
+  }
   return foldVisit(events).connections;
 }
 
@@ -99,20 +123,31 @@ const whole = (value: number) => Math.round(value * 10) / 10;
  * Steps of some connections with when each is done and when the water is off.
  * Errors: Problem invalid for ids that repeat or a fixture no plan is known for.
  */
-export async function runSheetAnswer(context: Context, request: ScheduleRequest): Promise<ScheduleAnswer> {
+export async function runSheetAnswer(
+  context: Context,
+  request: ScheduleRequest,
+  signal?: AbortSignal,
+): Promise<ScheduleAnswer> {
   const ids = request.connections.map(({ id }) => id);
   const twice = ids.findIndex((id, at) => ids.indexOf(id) !== at);
   if (twice >= 0)
     throw new Problem("invalid", `connections.${twice}.id: two connections have this id.`, [
       { path: `connections.${twice}.id`, message: "give each connection its own id" },
     ]);
-  const states = await statesOf(context, request);
+  const states = await statesOf(context, request, signal);
   const asked = new Map(request.connections.map((each) => [each.id, each]));
   const jobs = jobsOf(states, context.tables, (connection) => {
     const told = asked.get(connection.id);
     return told ? isolationAsked(told) : isolationOf(connection.survey);
   });
-  const schedule = scheduleVisit(jobs, request.hands ?? 1);
+  const schedule = await context.compute.run(
+    "schedule",
+    {
+      jobs: jobs.map(({ connection: _, isolation: __, steps: ___, ...job }) => job),
+      hands: request.hands ?? 1,
+    },
+    signal,
+  );
   const left = new Set(schedule.shared);
   return {
     steps: jobs.flatMap((job) =>

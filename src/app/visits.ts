@@ -1,17 +1,16 @@
 /** Opening, reading and adding to visits. */
-import { planHookup, type Shop } from "../core/hookup/index.ts";
-import { analyseHold } from "../core/leak/index.ts";
 import {
   firstRefused,
   foldVisit,
-  lookBackOf,
+  isSameEvent,
   type VisitEvent,
   type VisitState,
-  visitPhase,
+  type VisitSummary,
+  visitSummary,
 } from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
+import { transact } from "../db/transact.ts";
 import {
-  eventsOf,
   findEvents,
   findVisit,
   insertEvents,
@@ -20,11 +19,14 @@ import {
   updateVisit,
   type VisitRow,
 } from "../db/visits.ts";
+import { MOST_EVENTS } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
-import { eventFromRow, isSameEvent, type KeptEvent, rowFromEvent } from "./event-rows.ts";
+import { eventFromRow, type KeptEvent, rowFromEvent } from "./event-rows.ts";
+import { type FoldedVisit, foldedVisit, isUnreadable } from "./kept-visits.ts";
+import { withOwnAnswers } from "./own-answers.ts";
 import { notFound, Problem } from "./problem.ts";
-import { currentShop, truckStock } from "./shop.ts";
 import { libraryToOpenWith, withLibrary } from "./step-library.ts";
+import { withTypedTimes } from "./typed-times.ts";
 
 export interface Visit {
   readonly id: string;
@@ -32,6 +34,8 @@ export interface Visit {
   readonly phase: string;
   readonly lookBackDueAt: string | null;
   readonly libraryVersion: number | null;
+  /** Events that could not be read and are left out. */
+  readonly setAside: number;
   readonly events: readonly KeptEvent[];
   readonly state: VisitState;
 }
@@ -42,104 +46,101 @@ export interface Added {
   readonly added: number;
 }
 
-type Tools = Pick<Context, "tables" | "now">;
-
-/** Clock difference that is let pass between a phone and the server, ms: five minutes. */
-const CLOCK_SLACK_MS = 5 * 60 * 1000;
-
-/** The visit with all its events. Errors: Problem not-found. */
-export async function readVisit({ sql }: Pick<Context, "sql">, id: string): Promise<Visit> {
-  return sql.begin("isolation level repeatable read read only", async (tx) => {
-    const row = await findVisit(tx, id);
-    if (!row) throw notFound("visit");
-    const events = (await eventsOf(tx, [id])).map(eventFromRow);
-    return {
-      id,
-      version: row.version,
-      phase: row.phase,
-      lookBackDueAt: row.lookBackDueAt?.toISOString() ?? null,
-      libraryVersion: row.libraryVersion,
-      events,
-      state: foldVisit(events.map(({ event }) => event)),
-    };
-  });
+/** How a writer sends events. */
+export interface Sending {
+  /** Number of events the writer has seen; absent: adds to whatever is there. */
+  readonly version?: number;
+  /** What the writer's clock says; absent: the writer's clock is taken to be right. */
+  readonly sentAt?: string;
+  readonly signal?: AbortSignal;
 }
 
-/** The visit's row as its events have made it. Errors: RangeError when they do not begin with visit-opened (refused before). */
-export function rowOf(id: string, events: readonly VisitEvent[], { tables, now }: Tools): VisitRow {
-  const state = foldVisit(events);
-  if (state.site === null) throw new RangeError(`visit ${id} has no visit-opened event`);
-  const at = now().toISOString();
-  const due = lookBackOf(state, tables.stages, at);
+type Tools = Pick<Context, "tables" | "now">;
+
+/** Largest log of one visit, bytes as JSON: what an export of it may be, so that the export can be read in again. */
+export const MOST_LOG_BYTES = 8_000_000;
+
+/** What the visit has come to. Errors: Problem unreadable, naming the event and the command that helps. */
+export async function readFolded(
+  { sql: pool }: Pick<Context, "sql">,
+  row: VisitRow,
+  sql?: Db,
+): Promise<FoldedVisit> {
+  const visit = await foldedVisit(pool, row, sql);
+  if (!isUnreadable(visit)) return visit;
+  throw new Problem(
+    "unreadable",
+    `This visit cannot be read: ${visit.unreadable}. Nothing of it is lost; bin/repair says what can be done.`,
+  );
+}
+
+/** The visit with all its events. Errors: Problem not-found, unreadable. */
+export async function readVisit(context: Pick<Context, "sql">, id: string): Promise<Visit> {
+  const row = await findVisit(context.sql, id);
+  if (!row) throw notFound("visit");
+  const { events, state } = await readFolded(context, row);
+  const { version, phase, lookBackDueAt, libraryVersion, setAside } = row;
   return {
-    visitId: id,
-    siteName: state.site.name,
-    siteAddress: state.site.address,
-    siteZone: state.site.zone,
-    title: state.title,
-    startsAt: new Date(state.startsAt),
-    phase: visitPhase(state, tables.stages, at),
-    lookBackDueAt: due === null ? null : new Date(due),
-    version: events.length,
-    libraryVersion: null,
+    id,
+    version,
+    phase,
+    lookBackDueAt: lookBackDueAt?.toISOString() ?? null,
+    libraryVersion,
+    setAside,
+    events,
+    state,
   };
 }
 
-/** Every event through the rules of the trade, one after the other. Errors: Problem refused, naming the event and field. */
+/** A visit's row from what its events have come to. */
+export function rowFromSummary(
+  visitId: string,
+  { startsAt, lookBackDueAt, ...summary }: VisitSummary,
+  { version, libraryVersion, logBytes }: Pick<VisitRow, "version" | "libraryVersion" | "logBytes">,
+): VisitRow {
+  return {
+    ...summary,
+    visitId,
+    startsAt: new Date(startsAt),
+    lookBackDueAt: lookBackDueAt === null ? null : new Date(lookBackDueAt),
+    version,
+    libraryVersion,
+    logBytes,
+    setAside: 0,
+  };
+}
+
+export function summaryOf(events: readonly VisitEvent[], { tables, now }: Tools): VisitSummary {
+  return visitSummary(foldVisit(events), tables.stages, now().toISOString());
+}
+
+/** Every event through the rules of the trade, one after the other. Errors: Problem refused or stale, naming the event and field. */
 export function accept(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],
   { tables }: Pick<Tools, "tables">,
+  now?: VisitState,
 ): readonly VisitEvent[] {
-  const refused = firstRefused(before, added, tables);
+  const refused = firstRefused(before, added, tables, now);
   if (refused === null) return [...before, ...added];
-  const { message, field } = refused.refusal;
-  throw new Problem("refused", message, [{ path: `events.${refused.index}.${field}`, message }]);
+  const { message, field, isStale } = refused.refusal;
+  throw new Problem(isStale ? "stale" : "refused", message, [
+    { path: `events.${refused.index}.${field}`, message },
+  ]);
 }
 
-/** What a plan is checked against: the shop's parts and what is on the truck. */
-interface Yard {
-  readonly shop: Shop;
-  readonly stock: ReadonlyMap<string, number> | null;
-}
-
-async function yardOf(context: Context): Promise<Yard> {
-  const [shop, stock] = await Promise.all([currentShop(context), truckStock(context)]);
-  return { shop, stock };
-}
-
-/** A chosen plan must be one the planner gives for that problem now, a hold's verdict that of its readings; a time must not lie ahead. */
-function checkFresh(added: readonly VisitEvent[], { shop, stock }: Yard, { now }: Tools): void {
-  const latest = now().getTime() + CLOCK_SLACK_MS;
-  for (const [index, event] of added.entries()) {
-    if (Date.parse(event.typedAt) > latest)
-      throw new Problem("refused", "That time is still to come: set the clock of this device.", [
-        { path: `events.${index}.typedAt`, message: "lies in the future" },
-      ]);
-    if (event.kind === "hold-recorded" && analyseHold(event.hold.test).verdict !== event.hold.verdict)
-      throw new Problem(
-        "refused",
-        "These readings do not say so: have them judged again before keeping them.",
-        [{ path: `events.${index}.hold.verdict`, message: "is another by these readings" }],
-      );
-    if (event.kind !== "plan-chosen") continue;
-    // With stock in view the planner gives plans more that are on the truck.
-    const found = [null, ...(stock === null ? [] : [stock])]
-      .flatMap((held) => planHookup(shop, { ...event.problem, stock: held }).plans)
-      .find((plan) => plan.id === event.plan.id);
-    if (!found || found.priceCents !== event.plan.priceCents)
-      throw new Problem("refused", "The planner does not give this hookup (any more): plan again.", [
-        { path: `events.${index}.plan`, message: "plan again" },
-      ]);
-  }
+/** Errors: Problem invalid when an event stands twice in one request. */
+function checkDistinct(events: readonly VisitEvent[]): void {
+  const seen = new Set<string>();
+  const twice = events.findIndex(({ id }) => seen.size === seen.add(id).size);
+  if (twice >= 0)
+    throw new Problem("invalid", `events.${twice}.id: stands twice in this request.`, [
+      { path: `events.${twice}.id`, message: "stands twice in this request" },
+    ]);
 }
 
 /** Events that are not there yet. Errors: Problem conflict when an id stands for something else, in this visit or another. */
-export async function unseen(
-  sql: Db,
-  id: string,
-  events: readonly VisitEvent[],
-): Promise<readonly VisitEvent[]> {
+async function unseen(sql: Db, id: string, events: readonly VisitEvent[]): Promise<readonly VisitEvent[]> {
   const rows = await findEvents(
     sql,
     events.map((event) => event.id),
@@ -155,67 +156,109 @@ export async function unseen(
   });
 }
 
+/** Events as this server keeps them: times put right, plans and judgements its own. Long work, so before any lock is held. */
+async function asKept(
+  context: Context,
+  events: readonly VisitEvent[],
+  { sentAt, signal }: Sending,
+): Promise<ReadonlyMap<string, VisitEvent>> {
+  const timed = withTypedTimes(events, context.now(), sentAt ?? null);
+  const own = await withOwnAnswers(context, timed, signal);
+  return new Map(own.map((event) => [event.id, event]));
+}
+
+/** Bytes of the log with the events added. Errors: Problem refused when the visit then holds more than an export may. */
+function bytesWith(events: readonly VisitEvent[], logBytes: number, count: number): number {
+  const bytes = events.reduce((sum, event) => sum + JSON.stringify(event).length, logBytes);
+  if (count + events.length <= MOST_EVENTS && bytes <= MOST_LOG_BYTES) return bytes;
+  throw new Problem(
+    "refused",
+    `A visit holds ${MOST_EVENTS} events and ${MOST_LOG_BYTES / 1_000_000} MB at most: open another visit for what is left.`,
+    [{ path: "events", message: "this visit is full" }],
+  );
+}
+
 /**
  * Adds events to a visit, exactly once each: those that are there already are passed over.
- * `version`, when given, is the number of events the writer has seen.
- * Errors: Problem not-found, stale, conflict, refused.
+ * Errors: Problem not-found, stale, conflict, refused, invalid, too-heavy.
  */
 export async function addEvents(
   context: Context,
   id: string,
   events: readonly VisitEvent[],
-  version?: number,
+  sending: Sending = {},
 ): Promise<Added> {
-  const yard = await yardOf(context);
-  return context.sql.begin(async (tx) => {
+  checkDistinct(events);
+  const there = await findVisit(context.sql, id);
+  if (!there) throw notFound("visit");
+  const sent = await unseen(context.sql, id, events);
+  if (sent.length === 0) return { visit: id, version: there.version, added: 0 };
+  const kept = await asKept(context, sent, sending);
+  return transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
-    const fresh = await unseen(tx, id, events);
+    const fresh = (await unseen(tx, id, sent)).map((event) => kept.get(event.id) ?? event);
     if (fresh.length === 0) return { visit: id, version: row.version, added: 0 };
+    const { version } = sending;
     if (version !== undefined && version !== row.version)
       throw new Problem(
         "stale",
         `Somebody else has written here since (${row.version - version} more): reload and look before writing.`,
         [{ path: "version", message: `is ${row.version} now` }],
       );
-    checkFresh(fresh, yard, context);
-    const before = (await eventsOf(tx, [id])).map((each) => eventFromRow(each).event);
-    const after = accept(before, fresh, await withLibrary(context, row.libraryVersion, tx));
+    const visit = await readFolded(context, row, tx);
+    const logBytes = bytesWith(fresh, row.logBytes, row.version);
+    const before = visit.events.map(({ event }) => event);
+    const tools = await withLibrary(context, row.libraryVersion, tx);
+    const after = accept(before, fresh, tools, visit.state);
     await insertEvents(
       tx,
-      fresh.map((event, index) => rowFromEvent(id, before.length + index + 1, event)),
+      fresh.map((event, index) => rowFromEvent(id, row.version + index + 1, event)),
     );
-    await updateVisit(tx, rowOf(id, after, context));
-    return { visit: id, version: after.length, added: fresh.length };
+    const now = row.version + fresh.length;
+    await updateVisit(tx, rowFromSummary(id, summaryOf(after, context), { ...row, version: now, logBytes }));
+    return { visit: id, version: now, added: fresh.length };
   });
 }
 
 /**
- * Opens a visit under an id its writer made, with its first events. Sent twice, it is opened once.
- * Errors: Problem conflict, refused.
+ * Opens a visit under an id its writer made, with its first events. Sent twice, or by several at once, it is opened once.
+ * Errors: Problem conflict, refused, invalid, too-heavy.
  */
-export async function openVisit(context: Context, id: string, events: readonly VisitEvent[]): Promise<Added> {
-  const yard = await yardOf(context);
-  return context.sql.begin(async (tx) => {
-    const present = await lockVisit(tx, id);
-    if (present) {
-      if ((await unseen(tx, id, events)).length > 0)
+export async function openVisit(
+  context: Context,
+  id: string,
+  events: readonly VisitEvent[],
+  sending: Sending = {},
+): Promise<Added> {
+  checkDistinct(events);
+  const present = await findVisit(context.sql, id);
+  const kept = present ? new Map<string, VisitEvent>() : await asKept(context, events, sending);
+  return transact(context.sql, async (tx) => {
+    const row = await lockVisit(tx, id);
+    const fresh = await unseen(tx, id, events);
+    if (row) {
+      if (fresh.length > 0)
         throw new Problem("conflict", "A visit with this id is there already.", [
           { path: "visit", message: "taken" },
         ]);
-      return { visit: id, version: present.version, added: 0 };
+      return { visit: id, version: row.version, added: 0 };
     }
-    if ((await unseen(tx, id, events)).length < events.length)
+    if (fresh.length < events.length)
       throw new Problem("conflict", "An event of this visit belongs to another visit.");
-    checkFresh(events, yard, context);
+    const own = fresh.map((event) => kept.get(event.id) ?? event);
+    const logBytes = bytesWith(own, 0, 0);
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
-    const kept = accept([], events, await withLibrary(context, libraryVersion, tx));
-    if (!(await insertVisit(tx, { ...rowOf(id, kept, context), libraryVersion })))
-      throw new Problem("conflict", "A visit with this id is being opened: try again.");
+    const accepted = accept([], own, await withLibrary(context, libraryVersion, tx));
+    const version = accepted.length;
+    await insertVisit(
+      tx,
+      rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes }),
+    );
     await insertEvents(
       tx,
-      kept.map((event, index) => rowFromEvent(id, index + 1, event)),
+      accepted.map((event, index) => rowFromEvent(id, index + 1, event)),
     );
-    return { visit: id, version: kept.length, added: kept.length };
+    return { visit: id, version, added: version };
   });
 }

@@ -2,8 +2,8 @@ import postgres from "postgres";
 import { parseInstant } from "./instant.ts";
 
 /** A pool, or a transaction of it: query functions take either. */
-export type Db = postgres.ISql<Record<string, never>>;
-export type Pool = postgres.Sql<Record<string, never>>;
+export type Db = postgres.ISql<{ date: Date }>;
+export type Pool = postgres.Sql<{ date: Date }>;
 
 /** Name this process goes by in the database, so that its connections can be told from another's. */
 export const CLIENT_NAME = `brass-nut ${process.pid}`;
@@ -30,10 +30,7 @@ const AGAIN_S = [0, 0.1, 0.25, 0.5, 1];
  * Pool of connections to the database at `url`. Columns are renamed to camelCase; JSON inside rows is left as it is;
  * instants are read as written, whatever the year. No wait is without an end.
  */
-export function connect(
-  url: string,
-  { most = 10, statementMs = STATEMENT_MS }: ConnectOptions = {},
-): Pool {
+export function connect(url: string, { most = 10, statementMs = STATEMENT_MS }: ConnectOptions = {}): Pool {
   return postgres(url, {
     max: most,
     connect_timeout: CONNECT_S,
@@ -50,7 +47,7 @@ export function connect(
       date: {
         to: 1184,
         from: TIMESTAMPS,
-        serialize: (value: Date | string) => (typeof value === "string" ? value : value.toISOString()),
+        serialize: (value: Date) => value.toISOString(),
         parse: parseInstant,
       },
     },

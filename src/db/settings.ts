@@ -24,12 +24,7 @@ export async function addSetting(sql: Db, name: string, value: object): Promise<
 }
 
 /** Writes the value if the one there now is still the one `seen`; the new version, or null when somebody was quicker. */
-export async function putSetting(
-  sql: Db,
-  name: string,
-  value: object,
-  seen: number,
-): Promise<number | null> {
+export async function putSetting(sql: Db, name: string, value: object, seen: number): Promise<number | null> {
   const [row] =
     seen === 0
       ? await sql<{ version: number }[]>`

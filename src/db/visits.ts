@@ -15,6 +15,8 @@ export interface VisitRow {
   readonly libraryVersion: number | null;
   /** Events that could not be read and are left out. */
   readonly setAside: number;
+  /** What its events come to as JSON, bytes. */
+  readonly logBytes: number;
 }
 
 /** One reading of an event from a file. */
@@ -44,7 +46,7 @@ export type NewEventRow = Omit<EventRow, "receivedAt" | "body" | "imported"> & {
 };
 
 const columns = (sql: Db) =>
-  sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside`;
+  sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside, log_bytes`;
 
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
   const [row] = await sql<VisitRow[]>`select ${columns(sql)} from visit where visit_id = ${visitId}`;
@@ -65,8 +67,11 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
   return row;
 }
 
-/** Which visits a list shows: worked on or still to come, waiting for a look-back, finished, or every one. */
-export const VISIT_LISTS = ["at-work", "waiting", "finished", "all"] as const;
+/**
+ * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a look-back still to come;
+ * finished; due: any look-back still to come, whatever else is being worked on; all: every one.
+ */
+export const VISIT_LISTS = ["at-work", "waiting", "finished", "due", "all"] as const;
 export type VisitList = (typeof VISIT_LISTS)[number];
 
 /** The last visit of a page: the next page begins after it. */
@@ -81,6 +86,8 @@ const within = (sql: Db, list: VisitList) => {
     case "at-work":
       return sql`phase not in ('done', 'dropped', 'look-back', 'overdue')`;
     case "waiting":
+      return sql`phase in ('look-back', 'overdue')`;
+    case "due":
       return sql`look_back_due_at is not null`;
     case "finished":
       return sql`phase in ('done', 'dropped')`;
@@ -89,14 +96,14 @@ const within = (sql: Db, list: VisitList) => {
   }
 };
 
-/** A page of visits: the newest first, but what waits for a look-back in the order it falls due. */
+/** A page of visits: the newest first, but look-backs in the order they fall due. */
 export async function listVisits(
   sql: Db,
   list: VisitList,
   limit: number,
   after: PageMark | null = null,
 ): Promise<readonly VisitRow[]> {
-  if (list === "waiting")
+  if (list === "due")
     return sql<VisitRow[]>`
       select ${columns(sql)} from visit where ${within(sql, list)}
       ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
@@ -160,42 +167,69 @@ export async function findEvents(sql: Db, eventIds: readonly string[]): Promise<
 /** Adds the visit's row unless it is there; true when it was added. */
 export async function insertVisit(sql: Db, row: VisitRow): Promise<boolean> {
   const added = await sql`
-    insert into visit (visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version)
+    insert into visit (visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, log_bytes)
     values (${row.visitId}, ${row.siteName}, ${row.siteAddress}, ${row.siteZone}, ${row.title}, ${row.startsAt}, ${row.phase},
-      ${row.lookBackDueAt}, ${row.version}, ${row.libraryVersion})
+      ${row.lookBackDueAt}, ${row.version}, ${row.libraryVersion}, ${row.logBytes})
     on conflict (visit_id) do nothing returning visit_id`;
   return added.length > 0;
 }
 
-/** Rows sent with one statement: PostgreSQL takes 65,535 values at most, nine a row. */
-const ROWS_AT_ONCE = 1000;
+/** Rows sent with one statement. */
+const ROWS_AT_ONCE = 500;
+
+/** Adds rows of events told as a JSON array, named as the columns are. */
+export async function insertEventRows(sql: Db, rowsAsJson: string): Promise<void> {
+  await sql`
+    insert into visit_event (event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported)
+    select event_id, visit_id, seq, kind, actor, typed_at, coalesce(received_at, now()), body, imported
+    from jsonb_to_recordset(${rowsAsJson}::text::jsonb) as row (
+      event_id uuid, visit_id uuid, seq int, kind text, actor text, typed_at timestamptz, received_at timestamptz, body jsonb, imported jsonb)
+    order by seq`;
+}
 
 export async function insertEvents(sql: Db, rows: readonly NewEventRow[]): Promise<void> {
-  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE) {
-    const part = rows.slice(from, from + ROWS_AT_ONCE).map((row) => ({
-      event_id: row.eventId,
-      visit_id: row.visitId,
-      seq: row.seq,
-      kind: row.kind,
-      actor: row.actor,
-      typed_at: row.typedAt.toISOString(),
-      received_at: row.receivedAt?.toISOString() ?? null,
-      body: row.body,
-      imported: row.imported ?? null,
-    }));
-    await sql`
-      insert into visit_event (event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported)
-      select event_id, visit_id, seq, kind, actor, typed_at, coalesce(received_at, now()), body, imported
-      from jsonb_to_recordset(${sql.json(part as never)}) as row (
-        event_id uuid, visit_id uuid, seq int, kind text, actor text, typed_at timestamptz, received_at timestamptz, body jsonb, imported jsonb)
-      order by seq`;
-  }
+  for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
+    await insertEventRows(
+      sql,
+      JSON.stringify(
+        rows.slice(from, from + ROWS_AT_ONCE).map((row) => ({
+          event_id: row.eventId,
+          visit_id: row.visitId,
+          seq: row.seq,
+          kind: row.kind,
+          actor: row.actor,
+          typed_at: row.typedAt,
+          received_at: row.receivedAt ?? null,
+          body: row.body,
+          imported: row.imported ?? null,
+        })),
+      ),
+    );
+}
+
+/** True when one of the rows' events is there already. */
+export async function isAnyThere(sql: Db, rowsAsJson: string): Promise<boolean> {
+  const [row] = await sql`
+    select 1 from jsonb_to_recordset(${rowsAsJson}::text::jsonb) as row (event_id uuid)
+    join visit_event using (event_id) limit 1`;
+  return row !== undefined;
+}
+
+/** A visit's events as one JSON text, each as it was written, in their order. */
+export async function eventsAsJson(sql: Db, visitId: string): Promise<string> {
+  const [row] = await sql<{ events: string }[]>`
+    select coalesce(json_agg(body || jsonb_build_object('id', event_id, 'kind', kind, 'actor', actor,
+      'typedAt', to_char(typed_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"')) order by seq), '[]')::text as events
+    from visit_event where visit_id = ${visitId}
+      and not exists (select 1 from event_set_aside as aside where aside.event_id = visit_event.event_id)`;
+  return row?.events ?? "[]";
 }
 
 /** Repeats on the visit's row what its events have come to. */
 export async function updateVisit(sql: Db, row: VisitRow): Promise<void> {
   await sql`
     update visit set site_name = ${row.siteName}, site_address = ${row.siteAddress}, site_zone = ${row.siteZone}, title = ${row.title},
-      starts_at = ${row.startsAt}, phase = ${row.phase}, look_back_due_at = ${row.lookBackDueAt}, version = ${row.version}
+      starts_at = ${row.startsAt}, phase = ${row.phase}, look_back_due_at = ${row.lookBackDueAt}, version = ${row.version},
+      log_bytes = ${row.logBytes}
     where visit_id = ${row.visitId}`;
 }

@@ -146,9 +146,14 @@ function rowFromPart(part: Part): Row {
 }
 
 /** The canonical file: LF, quotes only where needed, sorted by SKU. */
-export function writeCatalogue(parts: readonly Part[]): string {
+export function writeCatalogue(parts: readonly Part[], forSpreadsheet = false): string {
   const rows = [...parts].sort((a, b) => (a.sku < b.sku ? -1 : 1)).map(rowFromPart);
-  return stringify(rows, { header: true, columns: [...CATALOGUE_COLUMNS], record_delimiter: "unix" });
+  return stringify(rows, {
+    header: true,
+    columns: [...CATALOGUE_COLUMNS],
+    record_delimiter: "unix",
+    escape_formulas: forSpreadsheet,
+  });
 }
 
 /** A row that cannot be taken, by its line in the file. */

@@ -18,25 +18,25 @@ const crests = z.number().int().min(2).max(40);
 
 const measured = z
   .strictObject({
-    outsideIn: z.number().nullable(),
-    insideIn: z.number().nullable(),
+    outsideIn: z.number().nullable().default(null),
+    insideIn: z.number().nullable().default(null),
     toleranceIn: toleranceIn.meta({ description: "Half-width of both readings' uncertainty: two sigma" }),
-    threadsPerInch: z.number().nullable(),
-    tpiTolerance: z.number().nonnegative().max(20),
+    threadsPerInch: z.number().nullable().default(null),
+    tpiTolerance: z.number().nonnegative().max(20).default(1),
     pitchMm: z.number().positive().exactOptional(),
     count: z
       .strictObject({ threads: z.number().int().min(1).max(99), overIn: z.number().min(0.125).max(3) })
       .exactOptional(),
-    span: z.strictObject({ crests, spanIn: z.number().positive(), toleranceIn }).nullable(),
+    span: z.strictObject({ crests, spanIn: z.number().positive(), toleranceIn }).nullable().default(null),
     further: z.strictObject({ outsideIn: z.number(), alongIn: z.number().min(0.1).max(2) }).exactOptional(),
     flankDeg: z.literal([55, 60]).exactOptional(),
-    gender: z.enum(["male", "female"]).nullable(),
-    taper: z.enum(["no", "yes", "unknown"]),
+    gender: z.enum(["male", "female"]).nullable().default(null),
+    taper: z.enum(["no", "yes", "unknown"]).default("unknown"),
     threaded: z.boolean().exactOptional(),
     material: z.enum(SEEN_MATERIALS).exactOptional(),
-    seal: z.array(z.enum(SEATS)).max(SEATS.length),
+    seal: z.array(z.enum(SEATS)).max(SEATS.length).default([]),
     noSeal: z.boolean().exactOptional(),
-    where: z.enum(PLACES),
+    where: z.enum(PLACES).default("unknown"),
   })
   .superRefine((evidence, context) => {
     for (const { field, message } of evidenceFaults(evidence))

@@ -44,7 +44,7 @@ export const houseRulesSchema = z
   .meta({ id: "HouseRules" });
 
 export const lengthRange = z
-  .strictObject({ min: lengthIn, max: lengthIn })
+  .strictObject({ min: z.number().min(0).max(LONGEST_IN), max: lengthIn })
   .refine((range) => range.min <= range.max, { error: "min must not be above max", path: ["min"] });
 
 const problemShape = {
@@ -73,7 +73,10 @@ const problemShape = {
 export const planRequest = z
   .strictObject({
     ...problemShape,
-    stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable(),
+    needs: problemShape.needs.default([]),
+    access: problemShape.access.default("open"),
+    houseRules: problemShape.houseRules.default({}),
+    stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable().default(null),
   })
   .meta({ id: "PlanRequest" });
 

@@ -9,13 +9,20 @@ const MOST_SAMPLES = 18_000;
 export const sectionSchema = z.strictObject({
   volumeMl: z.number().positive().max(100_000),
   hoseFt: z.number().nonnegative().max(500),
-  hoseType: z.enum(["braided", "rubber"]).nullable(),
+  hoseType: z.enum(["braided", "rubber"]).nullable().default(null),
   /** copper, brass, steel, galvanized, cpvc, pex; anything else counts as not known. */
   material: z.string().max(60),
 });
 
+/** No gauge shows finer steps, psi; one that claims to is read as this. */
+const FINEST_PSI = 0.001;
+
 export const gaugeSchema = z.strictObject({
-  resolutionPsi: z.number().positive().max(50),
+  resolutionPsi: z
+    .number()
+    .positive()
+    .max(50)
+    .overwrite((step) => Math.max(step, FINEST_PSI)),
   type: z.enum(["digital", "dial"]),
 });
 
@@ -42,9 +49,9 @@ export const holdRequest = z
     supplyPsi: z.number().nonnegative().max(1000).exactOptional(),
     heldSec: z.number().nonnegative().exactOptional(),
     ambientF: z.number().min(20).max(250).exactOptional(),
-    stopChecked: z.boolean().nullable(),
+    stopChecked: z.boolean().nullable().default(null),
     gauge: gaugeSchema,
-    drawOff: drawOffSchema.nullable(),
+    drawOff: drawOffSchema.nullable().default(null),
     samples: z.array(sampleSchema).min(1).max(MOST_SAMPLES),
     /** What was seen at the joints, mL/min, to be held against what the section lost. */
     seen: range.nullable().exactOptional(),
@@ -88,7 +95,7 @@ export const planHoldRequest = z
   .strictObject({
     section: sectionSchema,
     startPsi: z.number().positive().max(1000),
-    stopChecked: z.boolean().nullable(),
+    stopChecked: z.boolean().nullable().default(null),
     ambientF: z.number().exactOptional(),
     gauge: gaugeSchema,
     wantedMlPerMin: z.number().positive(),

@@ -26,7 +26,7 @@ export const errorResponse = z
   .meta({ id: "Error" });
 
 export const healthResponse = z
-  .strictObject({ status: z.literal("ok"), database: z.literal("ok"), version: z.string() })
+  .strictObject({ status: z.enum(["ok", "degraded"]), database: z.enum(["ok", "away"]), version: z.string() })
   .meta({ id: "Health" });
 
 const json = (schema: z.ZodType) => ({ "application/json": { schema } });

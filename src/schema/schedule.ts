@@ -3,6 +3,7 @@ import { z } from "zod";
 import { FIXTURES } from "../core/hookup/index.ts";
 import { ZONE_KINDS } from "../core/schedule/index.ts";
 import { planSchema } from "./hookup.ts";
+import { instant, line } from "./text.ts";
 
 /** Most connections of one request: a long day of a large crew. */
 const MOST_CONNECTIONS = 24;
@@ -13,17 +14,17 @@ export const scheduleRequest = z
     connections: z
       .array(
         z.strictObject({
-          id: z.string().trim().min(1).max(80),
+          id: line(80),
           fixture: z.enum(FIXTURES),
-          zone: z.string().trim().min(1).max(80),
-          plan: planSchema.nullable(),
+          zone: line(80),
+          plan: planSchema.nullable().default(null),
           stop: z.enum(["holds", "weeps", "dead", "seized"]),
           water: z.enum(["cold", "hot"]),
         }),
       )
       .min(1)
       .max(MOST_CONNECTIONS),
-    startAt: z.iso.datetime(),
+    startAt: instant,
     hands: z.union([z.literal(1), z.literal(2)]).exactOptional(),
   })
   .meta({ id: "ScheduleRequest" });

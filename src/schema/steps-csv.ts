@@ -115,7 +115,7 @@ export function readSteps(file: string): ReadSteps {
   };
 }
 
-export function writeSteps(steps: readonly StepTemplate[]): string {
+export function writeSteps(steps: readonly StepTemplate[], forSpreadsheet = false): string {
   return stringify(
     steps.map(({ id, phase, when, per, text: words, handsOnMin, waitMin, effect, stage, caution }) => [
       id,
@@ -131,6 +131,6 @@ export function writeSteps(steps: readonly StepTemplate[]): string {
       stage ?? "",
       caution ?? "",
     ]),
-    { header: true, columns: [...STEP_COLUMNS] },
+    { header: true, columns: [...STEP_COLUMNS], escape_formulas: forSpreadsheet },
   );
 }

@@ -166,6 +166,7 @@ const fixture = z.strictObject({
   powered: z.boolean(),
   heavy: z.boolean(),
   flowGpm: positive,
+  like: z.enum(FIXTURES).nullable(),
 });
 
 const loss = z.strictObject({ kind: z.enum(PART_KINDS), k: positive, note: code.nullable() });

@@ -23,11 +23,9 @@ import { endCode, houseRulesSchema, planSchema, storedProblem } from "./hookup.t
 import { holdRecordSchema } from "./leaks.ts";
 import { lineDirection } from "./line.ts";
 import { stepSchema } from "./tables.ts";
+import { instant, line, looseLine, paragraph, uuid } from "./text.ts";
 
-const uuid = z.uuid();
-const instant = z.iso.datetime().meta({ description: "UTC, ISO 8601 with Z" });
-const line = (max: number) => z.string().trim().min(1, "must not be empty").max(max);
-const note = z.string().trim().max(2000);
+const note = paragraph(2000);
 const turns = z.number().nonnegative().max(10);
 
 function isZone(zone: string): boolean {
@@ -41,7 +39,7 @@ function isZone(zone: string): boolean {
 
 export const siteSchema = z.strictObject({
   name: line(200),
-  address: z.string().trim().max(300),
+  address: looseLine(300),
   zone: z.string().refine(isZone, "must be an IANA time zone like America/New_York"),
 });
 
@@ -88,7 +86,7 @@ const spaceSchema = z.strictObject({
 export const surveySchema = z
   .strictObject({
     label: line(120),
-    place: z.string().trim().max(120),
+    place: looseLine(120),
     preset: line(60),
     fixture: z.enum(FIXTURES),
     water: z.enum(["cold", "hot"]),
@@ -124,7 +122,12 @@ export const surveySchema = z
   })
   .meta({ id: "Survey" }) satisfies z.ZodType<Survey>;
 
-const stamp = { id: uuid, actor: line(100), typedAt: instant };
+const stamp = {
+  id: uuid,
+  actor: line(100),
+  typedAt: instant,
+  deviceTypedAt: z.iso.datetime().exactOptional(),
+};
 const on = { ...stamp, connection: uuid };
 const target = z
   .string()
@@ -142,7 +145,11 @@ export const eventSchema = z
       title: line(200),
       startsAt: instant,
     }),
-    z.strictObject({ ...stamp, kind: z.literal("visit-noted"), text: line(2000) }),
+    z.strictObject({
+      ...stamp,
+      kind: z.literal("visit-noted"),
+      text: paragraph(2000).min(1, "must not be empty"),
+    }),
     z.strictObject({ ...stamp, kind: z.literal("event-undone"), undoes: uuid }),
     z.strictObject({
       ...on,
@@ -150,9 +157,22 @@ export const eventSchema = z
       survey: surveySchema,
       checkpoints: z.array(checkpoint).max(12),
     }),
-    z.strictObject({ ...on, kind: z.literal("connection-dropped"), reason: line(500) }),
-    z.strictObject({ ...on, kind: z.literal("connection-noted"), text: line(2000) }),
-    z.strictObject({ ...on, kind: z.literal("survey-saved"), survey: surveySchema, basedOn: uuid.exactOptional() }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("connection-dropped"),
+      reason: paragraph(500).min(1, "must not be empty"),
+    }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("connection-noted"),
+      text: paragraph(2000).min(1, "must not be empty"),
+    }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("survey-saved"),
+      survey: surveySchema,
+      basedOn: uuid.exactOptional(),
+    }),
     z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, problem: storedProblem }),
     z.strictObject({
       ...on,
@@ -191,14 +211,24 @@ export const eventSchema = z
       turns: turns.nullable(),
       renewed: line(300),
     }),
-    z.strictObject({ ...on, kind: z.literal("exception-written"), target, stage, reason: line(500) }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("exception-written"),
+      target,
+      stage,
+      reason: paragraph(500).min(1, "must not be empty"),
+    }),
     z.strictObject({
       ...on,
       kind: z.literal("connection-signed"),
       name: line(100),
       lookBackBy: z.enum(["plumber", "customer"]),
     }),
-    z.strictObject({ ...on, kind: z.literal("connection-reopened"), reason: line(500) }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("connection-reopened"),
+      reason: paragraph(500).min(1, "must not be empty"),
+    }),
     z.strictObject({
       ...on,
       kind: z.literal("stop-proved"),
@@ -210,21 +240,25 @@ export const eventSchema = z
       ...on,
       kind: z.literal("photo-added"),
       photo: uuid,
-      caption: z.string().trim().max(200),
+      caption: looseLine(200),
     }),
   ])
   .meta({ id: "VisitEvent" }) satisfies z.ZodType<VisitEvent>;
 
 /** Body of POST /api/v1/visits: the visit's own id and its first events. */
 export const openVisitRequest = z
-  .strictObject({ visit: uuid, events: z.array(eventSchema).min(1).max(200) })
+  .strictObject({ visit: uuid, events: z.array(eventSchema).min(1).max(200), sentAt: instant.nullish() })
   .meta({ id: "OpenVisitRequest" });
 
 /** Body of POST /api/v1/visits/{id}/events. `version`: the number of events the writer has seen; absent: add to whatever is there. */
 export const addEventsRequest = z
   .strictObject({
     events: z.array(eventSchema).min(1).max(200),
-    version: z.number().int().nonnegative().exactOptional(),
+    version: z.number().int().nonnegative().nullish(),
+    sentAt: instant.nullish().meta({
+      description:
+        "What the sender's clock says now: times typed by a clock that is wrong are corrected by the difference.",
+    }),
   })
   .meta({ id: "AddEventsRequest" });
 
@@ -232,7 +266,17 @@ export const addEventsResponse = z
   .strictObject({ visit: uuid, version: z.number().int(), added: z.number().int() })
   .meta({ id: "AddEventsResponse" });
 
-const keptEvent = z.strictObject({ event: eventSchema, receivedAt: instant }).meta({ id: "KeptEvent" });
+const importMark = z.strictObject({ at: instant, by: line(100) });
+
+const keptEvent = z
+  .strictObject({
+    event: eventSchema,
+    receivedAt: instant,
+    imported: z.array(importMark).min(1).max(20).exactOptional().meta({
+      description: "Each time the event was read from a file, and by whom; absent: written where it is kept.",
+    }),
+  })
+  .meta({ id: "KeptEvent" });
 
 /** Answer of GET /api/v1/visits/{id}. */
 export const visitResponse = z
@@ -247,12 +291,15 @@ export const visitResponse = z
 
 export const VISIT_FORMAT = "brass-nut/visit@1";
 
+/** Most events one visit may have: some two hundred connections' worth. */
+export const MOST_EVENTS = 10_000;
+
 /** The exported file: everything that is known of a visit, in the order it happened. Its published schema is /api/v1/schema/visit.json. */
 export const visitFile = z
   .strictObject({
     format: z.literal(VISIT_FORMAT),
     visit: uuid,
-    events: z.array(keptEvent).min(1).max(10_000),
+    events: z.array(keptEvent).min(1).max(MOST_EVENTS),
     steps: z
       .array(stepSchema)
       .min(1)

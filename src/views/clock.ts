@@ -1,18 +1,28 @@
+/** Making a formatter costs far more than using one: each is kept by its zone. */
+function kept(options: Intl.DateTimeFormatOptions): (zone: string) => Intl.DateTimeFormat {
+  const held = new Map<string, Intl.DateTimeFormat>();
+  return (zone) => {
+    const found = held.get(zone) ?? new Intl.DateTimeFormat("en-GB", { ...options, timeZone: zone });
+    held.set(zone, found);
+    return found;
+  };
+}
+
+const time = kept({ hour: "2-digit", minute: "2-digit" });
+const dayAndTime = kept({
+  weekday: "short",
+  day: "numeric",
+  month: "short",
+  hour: "2-digit",
+  minute: "2-digit",
+});
+
 /** A UTC time as the site's clock shows it: 14:05. The same on the server and in the browser. */
 export function clockIn(zone: string, iso: string): string {
-  return new Intl.DateTimeFormat("en-GB", { timeZone: zone, hour: "2-digit", minute: "2-digit" }).format(
-    new Date(iso),
-  );
+  return time(zone).format(new Date(iso));
 }
 
 /** Day and time: Tue 24 Nov, 14:05. */
 export function dayClockIn(zone: string, iso: string): string {
-  return new Intl.DateTimeFormat("en-GB", {
-    timeZone: zone,
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    hour: "2-digit",
-    minute: "2-digit",
-  }).format(new Date(iso));
+  return dayAndTime(zone).format(new Date(iso));
 }

@@ -35,7 +35,7 @@ const form = (result: string) => {
 };
 const rejects = (work: Promise<unknown>, code: string) =>
   assert.rejects(work, (error: { code?: string }) => error.code === code);
-const list = async () => lookBacksOf(await readDay(context));
+const list = async () => lookBacksOf((await readDay(context)).tickets);
 
 describe("look-backs", () => {
   it("are listed with who and when, and are in the calendar with an alarm", async () => {

@@ -88,19 +88,19 @@ describe("the shop's own parts", () => {
 describe("house rules of the shop", () => {
   it("are followed where the job says nothing, and give way to the job", async () => {
     assert.deepEqual(await shopRules(context), {});
-    await setShopRules(context, { toiletLine: "rigid" });
+    await setShopRules(context, { toiletLine: "rigid" }, 0);
     const rigid = await planAsShop(context, toilet());
     assert.ok(rigid.plans[0]?.parts.some(({ kind }) => kind === "riser"));
     const braided = await planAsShop(context, { ...toilet(), houseRules: { toiletLine: "braided" } });
     assert.ok(braided.plans[0]?.parts.some(({ kind }) => kind === "line"));
-    await setShopRules(context, {});
+    await setShopRules(context, {}, 1);
   });
 });
 
 describe("what is on the truck", () => {
   it("is kept from lines, weighs the plans, and a plan from it may be chosen", async () => {
     assert.equal(await truckStock(context), null);
-    assert.equal(await setTruckStock(context, "sku,quantity\nLB-C38B78-012, 2\n\nLB-C38B78-012,1\n"), 1);
+    assert.equal(await setTruckStock(context, "sku,quantity\nLB-C38B78-012, 2\n\nLB-C38B78-012,1\n", 0), 1);
     assert.deepEqual([...((await truckStock(context)) ?? [])], [["LB-C38B78-012", 3]]);
     const preset = context.tables.presets.find(({ id }) => id === "toilet");
     assert.ok(preset);
@@ -116,11 +116,11 @@ describe("what is on the truck", () => {
       ["LB-C38B78-012", "line 1"],
     ] as const)
       await assert.rejects(
-        setTruckStock(context, text),
+        setTruckStock(context, text, 1),
         (error: { fields?: { path: string }[] }) => error.fields?.[0]?.path === path,
       );
     assert.equal((await truckStock(context))?.get("LB-C38B78-012"), 3);
-    assert.equal(await setTruckStock(context, " "), 0);
+    assert.equal(await setTruckStock(context, " ", 1), 0);
     assert.equal(await truckStock(context), null);
   });
 });

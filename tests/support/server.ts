@@ -5,15 +5,20 @@ import postgres from "postgres";
 import { freePort } from "../../ops/ports.ts";
 import { connect, type Pool } from "../../src/db/client.ts";
 
-function given(name: "TEST_CLUSTER_URL" | "TEST_DIST"): string {
+function given(name: "TEST_CLUSTER_URL" | "TEST_SERVER_URL" | "TEST_OWNER_URL" | "TEST_DIST"): string {
   const value = process.env[name];
   if (value === undefined) throw new Error(`${name} is not set: run this suite with bin/test`);
   return value;
 }
 
 export interface TestDatabase {
+  /** As the server connects. */
   readonly url: string;
+  /** As whoever migrates connects. */
+  readonly ownerUrl: string;
   readonly sql: Pool;
+  /** The superuser of the throw-away cluster: for what the server may not do. */
+  readonly admin: Pool;
   readonly drop: () => Promise<void>;
 }
 
@@ -30,13 +35,18 @@ export async function cloneDatabase(template: "template_empty" | "template_demo"
   await lock`create database ${lock(name)} template ${lock(template)}`;
   await lock`select pg_advisory_unlock(1)`;
   lock.release();
-  const url = given("TEST_CLUSTER_URL").replace(/\/[^/]+$/, `/${name}`);
+  const at = (variable: Parameters<typeof given>[0]) => given(variable).replace(/\/[^/]+$/, `/${name}`);
+  const url = at("TEST_SERVER_URL");
   const sql = connect(url);
+  const inside = connect(at("TEST_CLUSTER_URL"), { most: 2 });
   return {
     url,
+    ownerUrl: at("TEST_OWNER_URL"),
     sql,
+    admin: inside,
     drop: async () => {
       await sql.end();
+      await inside.end();
       await admin`drop database ${admin(name)} with (force)`;
       await admin.end();
     },

@@ -1,5 +1,5 @@
 /** The real tables, and a shop and an identifier over them, for tests of the core. */
-import { loadTables } from "../../src/app/tables.ts";
+import { loadTables } from "../../src/compute/tables.ts";
 import { openShop } from "../../src/core/hookup/index.ts";
 import { openIdentifier } from "../../src/core/identify/index.ts";
 

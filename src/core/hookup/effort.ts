@@ -41,7 +41,10 @@ export function eitherEffort(one: Effort, other: Effort): Effort {
 }
 
 /** The effort of one search: half of what is left of the whole. */
-export function halfOfWhatIsLeft(whole: Effort): { readonly isSpent: () => boolean; readonly count: () => void } {
+export function halfOfWhatIsLeft(whole: Effort): {
+  readonly isSpent: () => boolean;
+  readonly count: () => void;
+} {
   const used = whole.used();
   const until = used + (1 - used) / 2;
   return { isSpent: () => whole.used() > until || used >= 1, count: whole.count };

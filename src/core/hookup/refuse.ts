@@ -69,14 +69,7 @@ function forbidden({ shop, tasks, admissions, best }: RefusalInput, reason: Admi
 }
 
 /** Why there is no plan, or which lengths would fit beside the ones in the range. */
-function lengthFindings({
-  shop,
-  problem,
-  tasks,
-  admits,
-  best,
-  stopped,
-}: RefusalInput): readonly Finding[] {
+function lengthFindings({ shop, problem, tasks, admits, best, stopped }: RefusalInput): readonly Finding[] {
   if (stopped && best === undefined) return [];
   const first = tasks.approaches.find(({ takesLine }) => takesLine);
   const { lengthIn } = problem;

@@ -19,6 +19,8 @@ export interface FixtureFacts {
   readonly heavy: boolean;
   /** Usual flow while it runs, gallons a minute. */
   readonly flowGpm: number;
+  /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
+  readonly like: Fixture | null;
 }
 
 /** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */

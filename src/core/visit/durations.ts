@@ -28,10 +28,7 @@ const PAUSE = 90;
  * Times of steps in one visit, minutes: from the same actor's act before to the tick. Ticks at a stroke and
  * gaps that are pauses are left out; `waits` (minutes by template) are taken off the step that follows one.
  */
-export function timedSteps(
-  acts: readonly Act[],
-  waits: ReadonlyMap<string, number>,
-): readonly Timed[] {
+export function timedSteps(acts: readonly Act[], waits: ReadonlyMap<string, number>): readonly Timed[] {
   const undone = new Set(acts.flatMap(({ undoes }) => undoes ?? []));
   const last = new Map<string, { readonly at: number; readonly wait: number }>();
   const live = acts.filter(({ id, undoes }) => undoes === null && !undone.has(id));

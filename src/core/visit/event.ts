@@ -100,6 +100,8 @@ export interface EventStamp {
   readonly actor: string;
   /** When it was typed, UTC, ISO 8601 with Z. */
   readonly typedAt: string;
+  /** What the clock of the device said, where that clock was wrong and `typedAt` is corrected. */
+  readonly deviceTypedAt?: string;
 }
 
 export type VisitEvent = EventStamp & VisitAct;

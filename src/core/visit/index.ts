@@ -19,6 +19,7 @@ export {
   sectionOf,
 } from "./hold-record.ts";
 export { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "./jobs.ts";
+export { firstRefused, type RefusedAt, refuseNext } from "./judge.ts";
 export {
   type ConnectionPhase,
   connectionPhase,
@@ -30,12 +31,14 @@ export {
   nextThing,
   phaseInWords,
   type View,
+  type VisitSummary,
   visitPhase,
+  visitSummary,
   WATER_IN,
 } from "./life.ts";
-export { firstRefused, type RefusedAt, refuseNext } from "./judge.ts";
 export { MOST_SNUGS, type Refusal } from "./rules.ts";
 export { MAKE, type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
+export { isSameEvent } from "./same-event.ts";
 export { benchOf, type LineFigures, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
   applyEvent,

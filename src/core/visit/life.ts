@@ -141,3 +141,29 @@ export function lookBackOf(visit: VisitState, stages: readonly Stage[], now: str
   });
   return due.sort()[0] ?? null;
 }
+
+/** What lists need to find and order a visit by. */
+export interface VisitSummary {
+  readonly siteName: string;
+  readonly siteAddress: string;
+  readonly siteZone: string;
+  readonly title: string;
+  readonly startsAt: string;
+  readonly phase: ConnectionPhase;
+  readonly lookBackDueAt: string | null;
+}
+
+/** Errors: RangeError when the visit was never opened (refused before). */
+export function visitSummary(visit: VisitState, stages: readonly Stage[], now: string): VisitSummary {
+  const { site, title, startsAt } = visit;
+  if (site === null) throw new RangeError("the visit has no visit-opened event");
+  return {
+    siteName: site.name,
+    siteAddress: site.address,
+    siteZone: site.zone,
+    title,
+    startsAt,
+    phase: visitPhase(visit, stages, now),
+    lookBackDueAt: lookBackOf(visit, stages, now),
+  };
+}

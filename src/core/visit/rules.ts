@@ -61,7 +61,10 @@ function planRefusal(
 function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): Refusal | null {
   if (event.basedOn !== undefined && event.basedOn !== connection.surveyEvent)
     return {
-      ...no("survey", "Somebody else has saved this survey since: look at both before one takes the other's place."),
+      ...no(
+        "survey",
+        "Somebody else has saved this survey since: look at both before one takes the other's place.",
+      ),
       isStale: true,
     };
   return connection.joints.some((joint) => joint.madeAt !== null) &&

@@ -8,6 +8,10 @@ create table event_set_aside (
 create index event_set_aside_by_visit on event_set_aside (visit_id);
 alter table visit add column set_aside integer not null default 0 constraint visit_set_aside_counted check (set_aside >= 0);
 
+-- What a visit's events come to: a log must not outgrow what can be read in again from a file.
+alter table visit add column log_bytes integer not null default 0 constraint visit_log_bytes_counted check (log_bytes >= 0);
+update visit set log_bytes = (select coalesce(sum(length(body::text) + 150), 0) from visit_event where visit_event.visit_id = visit.visit_id);
+
 -- Who read an event in from a file and when, oldest first; null: it was written here.
 alter table visit_event add column imported jsonb
   constraint visit_event_imported_list check (imported is null or jsonb_typeof(imported) = 'array');
@@ -26,6 +30,7 @@ insert into revision (name) values ('shop-parts');
 drop index visit_by_start;
 create index visit_by_start on visit (starts_at desc, visit_id desc);
 create index visit_at_work on visit (starts_at desc, visit_id desc) where phase not in ('done', 'dropped', 'look-back', 'overdue');
+create index visit_waiting on visit (starts_at desc, visit_id desc) where phase in ('look-back', 'overdue');
 create index visit_finished on visit (starts_at desc, visit_id desc) where phase in ('done', 'dropped');
 
 -- What the server may do. It owns nothing, and changes or takes away no event.

@@ -1,6 +1,8 @@
-import { answers, otherMethods } from "../../../app/endpoint.ts";
-import { fileAnswer } from "../../../app/file-answer.ts";
+import { answers, otherThan } from "../../../app/endpoint.ts";
+import { fileAnswer, isForSpreadsheet } from "../../../app/file-answer.ts";
 import { exportCatalogue } from "../../../app/shop.ts";
 
-export const GET = answers(async (app) => fileAnswer(await exportCatalogue(app), "catalogue.csv"));
-export const ALL = otherMethods;
+export const GET = answers(async (app, { url }) =>
+  fileAnswer(await exportCatalogue(app, isForSpreadsheet(url)), "catalogue.csv"),
+);
+export const ALL = otherThan("GET");

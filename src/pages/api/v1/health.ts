@@ -1,10 +1,5 @@
-import { otherMethods, reads } from "../../../app/endpoint.ts";
-import { Problem } from "../../../app/problem.ts";
-import { pingDatabase } from "../../../db/settings.ts";
-import { VERSION } from "../../../version.ts";
+import { answers, otherThan } from "../../../app/endpoint.ts";
+import { healthAnswer } from "../../../app/health.ts";
 
-export const GET = reads(async ({ sql }) => {
-  if (!(await pingDatabase(sql))) throw new Problem("internal", "The database does not answer.");
-  return { status: "ok", database: "ok", version: VERSION };
-});
-export const ALL = otherMethods;
+export const GET = answers(async (app) => healthAnswer(app));
+export const ALL = otherThan("GET");

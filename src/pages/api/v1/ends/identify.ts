@@ -1,6 +1,6 @@
-import { otherMethods, takes } from "../../../../app/endpoint.ts";
+import { otherThan, takes } from "../../../../app/endpoint.ts";
 import { identifyEnd } from "../../../../app/ends.ts";
 import { identifyRequest } from "../../../../schema/ends.ts";
 
 export const POST = takes(identifyRequest, async (app, { measured }) => identifyEnd(app, measured));
-export const ALL = otherMethods;
+export const ALL = otherThan("POST");

@@ -1,6 +1,6 @@
-import { otherMethods, takes } from "../../../../app/endpoint.ts";
+import { otherThan, takes } from "../../../../app/endpoint.ts";
 import { matchCodes } from "../../../../app/ends.ts";
 import { matchRequest } from "../../../../schema/ends.ts";
 
 export const POST = takes(matchRequest, async (app, { a, b }) => matchCodes(app, a, b));
-export const ALL = otherMethods;
+export const ALL = otherThan("POST");

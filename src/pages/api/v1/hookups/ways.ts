@@ -1,6 +1,8 @@
-import { otherMethods, takes } from "../../../../app/endpoint.ts";
+import { otherThan, takes } from "../../../../app/endpoint.ts";
 import { tryOut } from "../../../../app/hookup-ways.ts";
 import { planRequest, problemFromRequest } from "../../../../schema/hookup.ts";
 
-export const POST = takes(planRequest, async (app, body) => tryOut(app, problemFromRequest(body)));
-export const ALL = otherMethods;
+export const POST = takes(planRequest, (app, body, { request }) =>
+  tryOut(app, problemFromRequest(body), request.signal),
+);
+export const ALL = otherThan("POST");

@@ -1,5 +1,5 @@
 import { caliperStream } from "../../../../app/caliper.ts";
-import { answers, otherMethods } from "../../../../app/endpoint.ts";
+import { answers, otherThan } from "../../../../app/endpoint.ts";
 
 export const GET = answers(async (app, { url }) => caliperStream(app, url));
-export const ALL = otherMethods;
+export const ALL = otherThan("GET");

@@ -1,6 +1,6 @@
-import { otherMethods, takes } from "../../../../app/endpoint.ts";
+import { otherThan, takes } from "../../../../app/endpoint.ts";
 import { holdAnswer } from "../../../../app/leaks.ts";
 import { holdRequest } from "../../../../schema/leaks.ts";
 
-export const POST = takes(holdRequest, async (_, body) => holdAnswer(body));
-export const ALL = otherMethods;
+export const POST = takes(holdRequest, (app, body, { request }) => holdAnswer(app, body, request.signal));
+export const ALL = otherThan("POST");

@@ -1,6 +1,8 @@
-import { otherMethods, takes } from "../../../../app/endpoint.ts";
+import { otherThan, takes } from "../../../../app/endpoint.ts";
 import { planHoldAnswer } from "../../../../app/leaks.ts";
 import { planHoldRequest } from "../../../../schema/leaks.ts";
 
-export const POST = takes(planHoldRequest, async (_, body) => planHoldAnswer(body));
-export const ALL = otherMethods;
+export const POST = takes(planHoldRequest, (app, body, { request }) =>
+  planHoldAnswer(app, body, request.signal),
+);
+export const ALL = otherThan("POST");

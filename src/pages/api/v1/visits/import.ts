@@ -1,6 +1,8 @@
-import { otherMethods, takes } from "../../../../app/endpoint.ts";
+import { answers, otherThan, readJsonText } from "../../../../app/endpoint.ts";
+import { jsonAnswer } from "../../../../app/problem.ts";
 import { importVisit } from "../../../../app/visit-file.ts";
-import { visitFile } from "../../../../schema/visit.ts";
 
-export const POST = takes(visitFile, (app, file) => importVisit(app, file));
-export const ALL = otherMethods;
+export const POST = answers(async (app, { request }) =>
+  jsonAnswer(await importVisit(app, await readJsonText(request), request.signal)),
+);
+export const ALL = otherThan("POST");

@@ -1,25 +1,42 @@
-import { readDay } from "../../../../app/day.ts";
-import { otherMethods, reads, takes } from "../../../../app/endpoint.ts";
+import { isReadable, readVisitPage } from "../../../../app/day.ts";
+import { otherThan, reads, takes } from "../../../../app/endpoint.ts";
+import { invalid } from "../../../../app/problem.ts";
 import { openVisit } from "../../../../app/visits.ts";
 import { openVisitRequest } from "../../../../schema/visit.ts";
+import { visitListQuery } from "../../../../schema/visit-list.ts";
 
-export const GET = reads(async (app) => {
-  const tickets = await readDay(app);
+export const GET = reads(async (app, { url }) => {
+  const query = visitListQuery.safeParse(Object.fromEntries(url.searchParams));
+  if (!query.success) throw invalid(query.error);
+  const { list, limit, after } = query.data;
+  const { tickets, next } = await readVisitPage(app, list, { limit, after: after ?? null });
   return {
-    visits: tickets.map(({ id, version, state, startsAt, lookBackDueAt, connections }) => ({
-      visit: id,
-      version,
-      site: state.site,
-      title: state.title,
-      startsAt: startsAt.toISOString(),
-      lookBackDueAt: lookBackDueAt?.toISOString() ?? null,
-      connections: connections.map(({ connection, phase }) => ({
-        connection: connection.id,
-        label: connection.survey.label,
-        phase,
-      })),
+    visits: tickets.map((ticket) => ({
+      visit: ticket.id,
+      version: ticket.version,
+      site: isReadable(ticket) ? ticket.state.site : null,
+      title: ticket.title,
+      startsAt: ticket.startsAt.toISOString(),
+      lookBackDueAt: ticket.lookBackDueAt?.toISOString() ?? null,
+      connections: isReadable(ticket)
+        ? ticket.connections.map(({ connection, phase }) => ({
+            connection: connection.id,
+            label: connection.survey.label,
+            phase,
+          }))
+        : [],
+      ...(isReadable(ticket) ? {} : { unreadable: ticket.unreadable }),
     })),
+    next,
   };
 });
-export const POST = takes(openVisitRequest, (app, { visit, events }) => openVisit(app, visit, events), 201);
-export const ALL = otherMethods;
+export const POST = takes(
+  openVisitRequest,
+  (app, { visit, events, sentAt }, { request }) =>
+    openVisit(app, visit, events, {
+      ...(sentAt == null ? {} : { sentAt }),
+      signal: request.signal,
+    }),
+  201,
+);
+export const ALL = otherThan("GET", "POST");

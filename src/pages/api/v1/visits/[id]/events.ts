@@ -1,8 +1,12 @@
-import { idFrom, otherMethods, takes } from "../../../../../app/endpoint.ts";
+import { idFrom, otherThan, takes } from "../../../../../app/endpoint.ts";
 import { addEvents } from "../../../../../app/visits.ts";
 import { addEventsRequest } from "../../../../../schema/visit.ts";
 
-export const POST = takes(addEventsRequest, (app, { events, version }, { params }) =>
-  addEvents(app, idFrom(params["id"], "visit"), events, version),
+export const POST = takes(addEventsRequest, (app, { events, version, sentAt }, { params, request }) =>
+  addEvents(app, idFrom(params["id"], "visit"), events, {
+    ...(version == null ? {} : { version }),
+    ...(sentAt == null ? {} : { sentAt }),
+    signal: request.signal,
+  }),
 );
-export const ALL = otherMethods;
+export const ALL = otherThan("POST");

@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { idFrom, otherMethods, reads } from "../../../../../app/endpoint.ts";
+import { idFrom, otherThan, reads } from "../../../../../app/endpoint.ts";
 import { exportVisit } from "../../../../../app/visit-file.ts";
 
 const answer = reads((app, { params }) => exportVisit(app, idFrom(params["id"], "visit")));
@@ -13,4 +13,4 @@ export const GET: APIRoute = async (context) => {
     );
   return response;
 };
-export const ALL = otherMethods;
+export const ALL = otherThan("GET");

@@ -1,8 +1,8 @@
-import { idFrom, otherMethods, reads } from "../../../../../app/endpoint.ts";
+import { idFrom, otherThan, reads } from "../../../../../app/endpoint.ts";
 import { readVisit } from "../../../../../app/visits.ts";
 
 export const GET = reads(async (app, { params }) => {
   const { id, version, phase, lookBackDueAt, events } = await readVisit(app, idFrom(params["id"], "visit"));
   return { visit: id, version, phase, lookBackDueAt, events };
 });
-export const ALL = otherMethods;
+export const ALL = otherThan("GET");

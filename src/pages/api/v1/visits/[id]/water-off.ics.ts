@@ -1,4 +1,4 @@
-import { answers, otherMethods } from "../../../../../app/endpoint.ts";
+import { answers, otherThan } from "../../../../../app/endpoint.ts";
 import { fileAnswer } from "../../../../../app/file-answer.ts";
 import { readTimeLine, waterOffCalendar } from "../../../../../app/time-line.ts";
 
@@ -6,4 +6,4 @@ export const GET = answers(async (app, context) => {
   const { visit, line } = await readTimeLine(app, context);
   return fileAnswer(waterOffCalendar(visit.id, visit.state, line.notices, app.now()), "water-off.ics");
 });
-export const ALL = otherMethods;
+export const ALL = otherThan("GET");

@@ -1,7 +1,7 @@
-import { answers, idFrom, otherMethods } from "../../../../../../app/endpoint.ts";
+import { answers, idFrom, otherThan } from "../../../../../../app/endpoint.ts";
 import { holdFile } from "../../../../../../app/hold-file.ts";
 
 export const GET = answers((app, { params }) =>
   holdFile(app, idFrom(params["id"], "visit"), idFrom(params["hold"], "hold")),
 );
-export const ALL = otherMethods;
+export const ALL = otherThan("GET");

@@ -1,4 +1,4 @@
-import { answers, idFrom, otherMethods } from "../../../../../../app/endpoint.ts";
+import { answers, idFrom, otherThan } from "../../../../../../app/endpoint.ts";
 import { keepPhoto, showPhoto } from "../../../../../../app/photos.ts";
 import { jsonAnswer, Problem } from "../../../../../../app/problem.ts";
 
@@ -13,4 +13,4 @@ export const PUT = answers(async (app, { params, request }) => {
     await keepPhoto(app, idFrom(params["id"], "visit"), idFrom(params["photo"], "picture"), bytes),
   );
 });
-export const ALL = otherMethods;
+export const ALL = otherThan("GET", "PUT");

@@ -1,0 +1,148 @@
+/** Keeps the server and its database running: what ends is started again, what says nothing for long is ended. */
+import { type ChildProcess, fork } from "node:child_process";
+import { join } from "node:path";
+import { setTimeout as pause } from "node:timers/promises";
+import { type Cluster, type ClusterOptions, startCluster } from "./cluster.ts";
+import { ROOT } from "./paths.ts";
+
+/** Waits before the next try, ms: at once the first time, longer while tries keep failing. */
+const AGAIN_MS = [50, 200, 500, 1000, 2000, 5000] as const;
+/** A process that lived this long, ms, was well: the waits begin again. */
+const WELL_AFTER_MS = 20_000;
+const LOOK_EVERY_MS = 250;
+/** A server that answers nothing for this long, ms, is stuck. A look is made every so often, ms. */
+const STUCK_AFTER_MS = 30_000;
+const HEALTH_EVERY_MS = 5000;
+const ANSWER_WITHIN_MS = 5000;
+/** A server told to stop is ended by force after this, ms. */
+const STOP_WITHIN_MS = 8000;
+
+export interface Supervised {
+  /** Stops the server, and leaves the database as it is. */
+  readonly stop: () => Promise<void>;
+}
+
+export interface SuperviseOptions {
+  readonly dist: string;
+  readonly port: number;
+  readonly environment: NodeJS.ProcessEnv;
+  readonly cluster: Cluster;
+  readonly clusterOptions: ClusterOptions;
+  readonly say: (text: string) => void;
+}
+
+const waitFor = (failures: number) => AGAIN_MS[Math.min(failures, AGAIN_MS.length - 1)] ?? 5000;
+
+function startServer({ dist, port, environment }: SuperviseOptions): Promise<ChildProcess> {
+  return new Promise((resolve, reject) => {
+    const child = fork(join(ROOT, "ops/serve.ts"), [dist, String(port)], {
+      cwd: ROOT,
+      execArgv: ["--import", "tsx", "--max-semi-space-size=64"],
+      env: environment,
+      stdio: ["ignore", "inherit", "inherit", "ipc"],
+    });
+    child.once("message", () => resolve(child));
+    child.once("error", reject);
+    child.once("exit", (code, signal) =>
+      reject(new Error(`the server ended (${signal ?? code}) before it was ready`)),
+    );
+  });
+}
+
+async function isAnswering(port: number): Promise<boolean> {
+  try {
+    // Any answer will do: 503 says that the database is away, and that the server is not.
+    await fetch(`http://127.0.0.1:${port}/api/v1/health`, { signal: AbortSignal.timeout(ANSWER_WITHIN_MS) });
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Ends a server that answers nothing for long; until `stop` is aborted or the server ends by itself. */
+async function endWhenStuck(child: ChildProcess, port: number, say: (text: string) => void): Promise<void> {
+  let answered = performance.now();
+  while (child.exitCode === null && child.signalCode === null) {
+    await pause(HEALTH_EVERY_MS);
+    if (await isAnswering(port)) answered = performance.now();
+    else if (performance.now() - answered > STUCK_AFTER_MS) {
+      say("the server answers nothing: it is ended and started again");
+      child.kill("SIGKILL");
+      return;
+    }
+  }
+}
+
+const ended = (child: ChildProcess) =>
+  new Promise<void>((resolve) => {
+    if (child.exitCode !== null || child.signalCode !== null) return resolve();
+    child.once("exit", () => resolve());
+  });
+
+/** Starts the server and keeps both going. Errors: Error when the server does not start the first time. */
+export async function supervise(options: SuperviseOptions): Promise<Supervised> {
+  const { port, say } = options;
+  let isStopping = false;
+  let child = await startServer(options);
+
+  const keepServer = async () => {
+    for (let failures = 0; ; ) {
+      const began = performance.now();
+      void endWhenStuck(child, port, say);
+      await ended(child);
+      if (isStopping) return;
+      if (performance.now() - began > WELL_AFTER_MS) failures = 0;
+      say(`the server ended (${child.signalCode ?? child.exitCode}): starting it again`);
+      for (let isUp = false; !isUp && !isStopping; ) {
+        await pause(waitFor(failures));
+        failures += 1;
+        isUp = await startServer(options).then(
+          (next) => {
+            child = next;
+            return true;
+          },
+          (error: unknown) => {
+            say(error instanceof Error ? error.message : String(error));
+            return false;
+          },
+        );
+      }
+      // Stopped while the next one was starting.
+      if (isStopping) child.kill("SIGTERM");
+    }
+  };
+
+  const keepDatabase = async () => {
+    let { cluster } = options;
+    for (let failures = 0; !isStopping; ) {
+      await pause(LOOK_EVERY_MS);
+      if (cluster.isRunning() || isStopping) continue;
+      say("the database ended: starting it again");
+      await pause(waitFor(failures));
+      try {
+        cluster = await startCluster({ ...options.clusterOptions, port: options.cluster.port });
+        if (cluster.port !== options.cluster.port) {
+          await cluster.stop();
+          throw new Error(`port ${options.cluster.port} is in use by another program`);
+        }
+        failures = 0;
+        say("the database is back");
+      } catch (error) {
+        failures += 1;
+        say(error instanceof Error ? error.message : String(error));
+      }
+    }
+  };
+
+  const server = keepServer();
+  const database = keepDatabase();
+  return {
+    stop: async () => {
+      isStopping = true;
+      child.kill("SIGTERM");
+      const force = setTimeout(() => child.kill("SIGKILL"), STOP_WITHIN_MS);
+      await Promise.all([ended(child), server, database]);
+      clearTimeout(force);
+    },
+  };
+}

@@ -1,0 +1,15 @@
+/** A worker of the server's pool: takes a question, gives the answer. No logic of its own; built to one file by ops/build.ts. */
+import { loadTables } from "./tables.ts";
+import { Knowledge, perform, type TaskInput, type TaskName, type TaskOutput } from "./tasks.ts";
+
+const know = new Knowledge(loadTables());
+
+export default function answer<N extends TaskName>({
+  name,
+  input,
+}: {
+  readonly name: N;
+  readonly input: TaskInput<N>;
+}): TaskOutput<N> {
+  return perform(know, name, input);
+}

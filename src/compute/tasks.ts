@@ -1,0 +1,155 @@
+/** What may take long, as functions of plain data: run by a worker of the pool, or where there is none by whoever asks. */
+import {
+  type HookupProblem,
+  openShop,
+  type Plan,
+  type PlanOutcome,
+  planHookup,
+  type Shop,
+} from "../core/hookup/index.ts";
+import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/leak/index.ts";
+import { type Bench, type FitOutcome, finish, fitLines, type SlackMargins } from "../core/line/index.ts";
+import type { Part } from "../core/parts/index.ts";
+import { type Job, type Schedule, scheduleVisit } from "../core/schedule/index.ts";
+import type { Tables } from "../core/tables.ts";
+import {
+  type ConnectionState,
+  type StepTemplate,
+  scheduleOf,
+  type VisitSchedule,
+} from "../core/visit/index.ts";
+import { timedEffort } from "./effort.ts";
+import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
+import { findPlan, type Ways, waysOf } from "./ways.ts";
+
+/** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
+const PLAN_MS = 700;
+/** Time all plans of one request may take together, ms. */
+const PLANS_MS = 3000;
+
+/** The shop's own parts, told by the number of their last change; null: whoever runs the task knows them already. */
+export interface ShopParts {
+  readonly revision: string;
+  readonly parts: readonly Part[] | null;
+}
+
+/** Tables and opened shops, kept by each worker. */
+export class Knowledge {
+  readonly tables: Tables;
+  #opened: { readonly revision: string; readonly shop: Shop } | null = null;
+
+  constructor(tables: Tables) {
+    this.tables = tables;
+  }
+
+  /** Null: the parts of this revision must be told first. */
+  shop({ revision, parts }: ShopParts): Shop | null {
+    if (this.#opened?.revision === revision) return this.#opened.shop;
+    if (parts === null) return null;
+    const shop = openShop({ ...this.tables, parts });
+    this.#opened = { revision, shop };
+    return shop;
+  }
+}
+
+/** What stands for an answer when the worker does not know the shop's parts yet. */
+export interface NeedsParts {
+  readonly needsParts: true;
+}
+
+export interface PlanQuestion {
+  readonly problem: HookupProblem;
+  readonly stock: ReadonlyMap<string, number> | null;
+  readonly plan: Plan;
+}
+
+/** Questions about the shop, and their answers. */
+export interface ShopTasks {
+  plan: { readonly ask: HookupProblem; readonly answer: PlanOutcome };
+  ways: { readonly ask: HookupProblem; readonly answer: Ways };
+  /** The planner's own plans in place of those sent; null where the planner gives no such plan, "too-heavy" when time ran out. */
+  findPlans: {
+    readonly ask: readonly PlanQuestion[];
+    readonly answer: readonly (Plan | null | "too-heavy")[];
+  };
+}
+
+type OfShop = {
+  readonly [N in keyof ShopTasks]: {
+    readonly input: { readonly shop: ShopParts; readonly ask: ShopTasks[N]["ask"] };
+    readonly output: ShopTasks[N]["answer"] | NeedsParts;
+  };
+};
+
+/** Every task with what is asked and what is answered. */
+export interface TaskMap extends OfShop {
+  hold: { readonly input: HoldTest; readonly output: HoldAnswer };
+  holds: { readonly input: readonly HoldTest[]; readonly output: readonly HoldAnswer[] };
+  planHold: {
+    readonly input: { readonly plan: HoldPlan; readonly wantedMlPerMin: number };
+    readonly output: ReturnType<typeof planHold>;
+  };
+  fit: {
+    readonly input: {
+      readonly bench: Bench;
+      readonly lengthsIn: readonly number[];
+      readonly margins: SlackMargins;
+    };
+    readonly output: FitOutcome;
+  };
+  schedule: {
+    readonly input: { readonly jobs: readonly Job[]; readonly hands: 1 | 2 };
+    readonly output: Schedule;
+  };
+  scheduleOf: {
+    readonly input: {
+      readonly connections: readonly ConnectionState[];
+      readonly steps: readonly StepTemplate[];
+      readonly hands: 1 | 2;
+    };
+    readonly output: VisitSchedule;
+  };
+  visitInFile: { readonly input: string; readonly output: ReturnType<typeof visitInFile> };
+  judgeImport: { readonly input: ImportQuestion; readonly output: ImportJudged };
+}
+
+export type TaskName = keyof TaskMap;
+export type TaskInput<N extends TaskName> = TaskMap[N]["input"];
+export type TaskOutput<N extends TaskName> = TaskMap[N]["output"];
+
+type TaskTable = { readonly [N in TaskName]: (know: Knowledge, input: TaskInput<N>) => TaskOutput<N> };
+
+function inShop<A, O>(work: (shop: Shop, ask: A) => O) {
+  return (
+    know: Knowledge,
+    { shop: parts, ask }: { readonly shop: ShopParts; readonly ask: A },
+  ): O | NeedsParts => {
+    const shop = know.shop(parts);
+    return shop === null ? { needsParts: true } : work(shop, ask);
+  };
+}
+
+const TASKS: TaskTable = {
+  plan: inShop((shop, problem: HookupProblem) => planHookup(shop, problem, timedEffort(PLAN_MS))),
+  ways: inShop((shop, problem: HookupProblem) => waysOf(shop, problem, timedEffort(PLAN_MS))),
+  findPlans: inShop((shop, questions: readonly PlanQuestion[]) => {
+    const whole = timedEffort(PLANS_MS);
+    return questions.map(({ problem, stock, plan }) =>
+      whole.used() >= 1 ? ("too-heavy" as const) : findPlan(shop, problem, stock, plan, timedEffort(PLAN_MS)),
+    );
+  }),
+  hold: (_, test) => analyseHold(test),
+  holds: (_, tests) => tests.map(analyseHold),
+  planHold: (_, { plan, wantedMlPerMin }) => planHold(plan, wantedMlPerMin),
+  fit: (_, { bench, lengthsIn, margins }) => finish(fitLines(bench, lengthsIn, margins)),
+  schedule: (_, { jobs, hands }) => scheduleVisit(jobs, hands),
+  scheduleOf: ({ tables }, { connections, steps, hands }) =>
+    scheduleOf(connections, { ...tables, steps }, hands),
+  visitInFile: (_, text) => visitInFile(text),
+  judgeImport: ({ tables }, question) => judgeImport(question, tables),
+};
+
+/** Runs a task in this thread. Errors: whatever the task throws. */
+export function perform<N extends TaskName>(know: Knowledge, name: N, input: TaskInput<N>): TaskOutput<N> {
+  return TASKS[name](know, input);
+}

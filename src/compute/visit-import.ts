@@ -1,0 +1,149 @@
+/** A visit's file, read and judged as a whole: what would be added to what is here, ready to be written. */
+import type { z } from "zod";
+import type { Tables } from "../core/tables.ts";
+import {
+  firstRefused,
+  foldVisit,
+  isSameEvent,
+  type StepTemplate,
+  type VisitEvent,
+  type VisitSummary,
+  visitSummary,
+} from "../core/visit/index.ts";
+import { UNSTORABLE_MESSAGE, unstorablePath } from "../schema/text.ts";
+import { visitFile } from "../schema/visit.ts";
+
+export interface ImportQuestion {
+  /** The file as it came. */
+  readonly text: string;
+  /** Events of the visit that are here, as JSON, in their order; null: the visit is not here. */
+  readonly here: string | null;
+  /** Number of the visit's last event; 0: the visit is not here. */
+  readonly version: number;
+  /** Steps the visit is judged by: its own where it is here, else those in force. */
+  readonly steps: readonly StepTemplate[];
+  readonly mark: { readonly at: string; readonly by: string };
+}
+
+export interface FieldIssue {
+  readonly path: string;
+  readonly message: string;
+}
+
+export type ImportJudged =
+  | { readonly outcome: "not-json" }
+  | { readonly outcome: "invalid"; readonly fields: readonly FieldIssue[] }
+  | { readonly outcome: "differs" }
+  | { readonly outcome: "refused"; readonly field: FieldIssue }
+  | {
+      readonly outcome: "judged";
+      readonly visit: string;
+      readonly added: number;
+      /** New rows of events, as JSON arrays, in their order. */
+      readonly rows: readonly string[];
+      readonly summary: VisitSummary;
+      readonly steps: readonly StepTemplate[] | null;
+      readonly bytes: number;
+    };
+
+/** Rows of events written with one statement. */
+const ROWS_AT_ONCE = 500;
+
+type Read =
+  | { readonly file: z.output<typeof visitFile> }
+  | { readonly fault: Extract<ImportJudged, { outcome: "not-json" | "invalid" }> };
+
+function readFile(text: string): Read {
+  let told: unknown;
+  try {
+    told = JSON.parse(text);
+  } catch {
+    return { fault: { outcome: "not-json" } };
+  }
+  const unstorable = unstorablePath(told);
+  if (unstorable !== null)
+    return { fault: { outcome: "invalid", fields: [{ path: unstorable, message: UNSTORABLE_MESSAGE }] } };
+  const parsed = visitFile.safeParse(told);
+  if (parsed.success) return { file: parsed.data };
+  const fields = parsed.error.issues
+    .slice(0, 50)
+    .map(({ path, message }) => ({ path: path.map(String).join("."), message }));
+  return { fault: { outcome: "invalid", fields } };
+}
+
+/** Id of the visit a file tells of, or why the file cannot be read. */
+export function visitInFile(
+  text: string,
+): { readonly visit: string } | Extract<ImportJudged, { outcome: "not-json" | "invalid" }> {
+  const read = readFile(text);
+  return "fault" in read ? read.fault : { visit: read.file.visit };
+}
+
+function rowsOf(
+  file: z.output<typeof visitFile>,
+  present: { readonly count: number; readonly version: number },
+  mark: ImportQuestion["mark"],
+): readonly string[] {
+  const rows = file.events.slice(present.count).map(({ event, receivedAt, imported = [] }, index) => {
+    const { id, kind, actor, typedAt, ...body } = event;
+    return {
+      event_id: id,
+      visit_id: file.visit,
+      seq: present.version + index + 1,
+      kind,
+      actor,
+      typed_at: typedAt,
+      received_at: receivedAt,
+      body,
+      imported: [...imported, mark].slice(-20),
+    };
+  });
+  return Array.from({ length: Math.ceil(rows.length / ROWS_AT_ONCE) }, (_, at) =>
+    JSON.stringify(rows.slice(at * ROWS_AT_ONCE, (at + 1) * ROWS_AT_ONCE)),
+  );
+}
+
+/** Reads and judges a file against what is here. */
+export function judgeImport(
+  { text, here, version, steps, mark }: ImportQuestion,
+  tables: Tables,
+): ImportJudged {
+  const read = readFile(text);
+  if ("fault" in read) return read.fault;
+  const { file } = read;
+  const told = file.events.map(({ event }) => event);
+  const seen = new Set<string>();
+  const twice = told.findIndex(({ id }) => seen.size === seen.add(id).size);
+  if (twice >= 0)
+    return {
+      outcome: "invalid",
+      fields: [{ path: `events.${twice}.event.id`, message: "stands twice in the file" }],
+    };
+  // Written by this server, and never changed since.
+  const present: readonly VisitEvent[] = here === null ? [] : JSON.parse(here);
+  const isOurs = present.every((event, index) => {
+    const other = told[index];
+    return other === undefined || isSameEvent(event, other);
+  });
+  if (!isOurs) return { outcome: "differs" };
+  const added = told.slice(present.length);
+  const ownSteps = here === null ? (file.steps ?? steps) : steps;
+  const refused = firstRefused(present, added, { ...tables, steps: ownSteps });
+  if (refused !== null) {
+    const { message, field } = refused.refusal;
+    return {
+      outcome: "refused",
+      field: { path: `events.${present.length + refused.index}.event.${field}`, message },
+    };
+  }
+  const rows = rowsOf(file, { count: present.length, version }, mark);
+  return {
+    outcome: "judged",
+    visit: file.visit,
+    added: added.length,
+    rows,
+    summary: visitSummary(foldVisit([...present, ...added]), tables.stages, mark.at),
+    steps: here === null ? (file.steps ?? null) : null,
+    bytes: rows.reduce((sum, chunk) => sum + chunk.length, 0),
+  };
+}

@@ -1,0 +1,83 @@
+/** Everything the Hookup page shows of one problem: the plans, other ways beside them, the refusals. */
+import type { EndCode } from "../core/ends/index.ts";
+import {
+  type Alternative,
+  type Effort,
+  type Finding,
+  type HookupProblem,
+  type OtherWay,
+  otherWays,
+  type Plan,
+  planHookup,
+  planWithChoices,
+  type Shop,
+  UNBOUNDED,
+} from "../core/hookup/index.ts";
+
+export interface Ways {
+  /** Without the stock: that is not part of a job. */
+  readonly problem: HookupProblem;
+  /** Whether the plans were weighed against what is on the truck. */
+  readonly hasStock: boolean;
+  readonly plans: readonly Plan[];
+  readonly ways: readonly OtherWay[];
+  readonly refused: readonly Finding[];
+  readonly complete: boolean;
+  /** Every end code the plans name. */
+  readonly codes: readonly EndCode[];
+  /** Parts that could stand in the place of each part of the best plan, by its SKU. */
+  readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
+}
+
+/** Plans and what stands beside them for one problem. */
+export function waysOf(shop: Shop, problem: HookupProblem, effort: Effort = UNBOUNDED): Ways {
+  const { plans, refused, complete, swapChoices } = planWithChoices(shop, problem, effort);
+  const best = plans[0];
+  const ways = (best === undefined ? [] : otherWays(shop, problem, plans, best, effort)).map((way) => ({
+    ...way,
+    problem: { ...way.problem, stock: null },
+  }));
+  const all = [...plans, ...ways.map((way) => way.plan)];
+  return {
+    problem: { ...problem, stock: null },
+    hasStock: problem.stock !== null,
+    plans,
+    ways,
+    refused,
+    complete,
+    swaps: Object.fromEntries(swapChoices),
+    codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends)))],
+  };
+}
+
+/** SKUs of everything a plan takes, the pieces of its joints included where they have an SKU of their own. */
+const skusOf = ({ parts }: Plan) => new Set(parts.map(({ sku }) => sku));
+
+/**
+ * The planner's own plan of this id for the problem, or null. Where the search could not go through everything, the plan
+ * is looked for among its own parts alone, so that a plan found once is found again on a busier machine.
+ */
+export function findPlan(
+  shop: Shop,
+  problem: HookupProblem,
+  stock: ReadonlyMap<string, number> | null,
+  sent: Plan,
+  effort: Effort,
+): Plan | null {
+  let complete = true;
+  // With stock in view the planner gives plans more that are on the truck.
+  for (const held of stock === null ? [null] : [null, stock]) {
+    const outcome = planHookup(shop, { ...problem, stock: held }, effort);
+    const found = outcome.plans.find(({ id }) => id === sent.id);
+    if (found) return found;
+    complete &&= outcome.complete;
+  }
+  if (complete) return null;
+  const own = skusOf(sent);
+  const narrowed: Shop = {
+    ...shop,
+    forks: shop.forks.filter(({ part }) => own.has(part.sku)),
+    passagesFrom: (end) => shop.passagesFrom(end).filter(({ passage }) => own.has(passage.part.sku)),
+  };
+  return planHookup(narrowed, { ...problem, stock: null }).plans.find(({ id }) => id === sent.id) ?? null;
+}

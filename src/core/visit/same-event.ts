@@ -1,0 +1,33 @@
+/** Whether two events say the same: what makes sending the same event twice harmless. */
+import type { VisitEvent } from "./event.ts";
+
+/**
+ * What a writer said, without what the server makes of an act: the plan behind a choice is the planner's, and what a
+ * pressure hold comes to is the analyser's. A time that was corrected is compared as the device typed the time.
+ */
+function saidIn(event: VisitEvent): object {
+  const { deviceTypedAt = event.typedAt, ...said } = event;
+  const stamped = { ...said, typedAt: new Date(deviceTypedAt).toISOString() };
+  if (stamped.kind === "plan-chosen") return { ...stamped, plan: stamped.plan.id };
+  if (stamped.kind === "hold-recorded") {
+    const { source, test } = stamped.hold;
+    return { ...stamped, hold: { source, test } };
+  }
+  return stamped;
+}
+
+function canonical(value: unknown): string {
+  if (Array.isArray(value)) return `[${value.map(canonical).join(",")}]`;
+  if (typeof value === "object" && value !== null)
+    return `{${Object.entries(value)
+      .filter(([, item]) => item !== undefined)
+      .sort(([a], [b]) => (a < b ? -1 : 1))
+      .map(([name, item]) => `${JSON.stringify(name)}:${canonical(item)}`)
+      .join(",")}}`;
+  return JSON.stringify(value);
+}
+
+/** True when two events say the same, whatever the order of their fields and the spelling of their times. */
+export function isSameEvent(one: VisitEvent, other: VisitEvent): boolean {
+  return canonical(saidIn(one)) === canonical(saidIn(other));
+}
