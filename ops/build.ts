@@ -79,7 +79,8 @@ async function buildOfflineWorker(into: string): Promise<void> {
 async function buildComputeWorker(into: string): Promise<void> {
   await build({
     configFile: false,
-    logLevel: "warn",
+    // Remarks on comments in packages help nobody here.
+    logLevel: "error",
     ssr: { noExternal: true },
     build: {
       outDir: into,

@@ -7,23 +7,23 @@ import { minutesFrom } from "./leak-check/watch.tsx";
 import { SHORTCUTS } from "./shortcuts.ts";
 import { draftOf, readDraft, readPsi } from "./survey/draft.ts";
 import { changeLog, emptyLog, type LogChange } from "./visit-log/log-state.ts";
-import type { Round } from "./visit-log/send.ts";
+import { FULL_PACE, type Round } from "./visit-log/send.ts";
 
 describe("the log of a visit in the browser", () => {
   const events = begun();
   const [tick] = tickedTo(events, "look-ends").slice(events.length);
   const [, later] = tickedTo(events, "lay-out").slice(events.length);
   if (!tick || !later) throw new Error("two ticks are needed");
-  const typed = changeLog(emptyLog(events), { type: "typed", event: tick });
+  const typed = changeLog(emptyLog(events), { type: "typed", events: [tick] });
 
   const round = (part: Partial<Round>): LogChange => ({
     type: "sent",
-    round: { kept: [], dropped: [], isUnreachable: false, trouble: null, ...part },
+    round: { kept: [], refused: [], isUnreachable: false, trouble: null, pace: FULL_PACE, ...part },
   });
   const restored = (waiting: readonly VisitEvent[], sent: readonly VisitEvent[] = []): LogChange => ({
     type: "restored",
     sent,
-    waiting,
+    queue: { waiting, tray: [] },
   });
 
   it("shows what was typed at once and keeps it waiting until it is acknowledged", () => {
@@ -33,7 +33,7 @@ describe("the log of a visit in the browser", () => {
   });
 
   it("keeps what was typed while the rest was on its way", () => {
-    const two = changeLog(changeLog(typed, { type: "sending" }), { type: "typed", event: later });
+    const two = changeLog(changeLog(typed, { type: "sending" }), { type: "typed", events: [later] });
     assert.deepEqual(changeLog(two, round({ kept: [tick] })).waiting, [later]);
   });
 
@@ -51,12 +51,18 @@ describe("the log of a visit in the browser", () => {
     assert.deepEqual([sent.kept.at(-1), sent.waiting], [tick, [later]]);
   });
 
-  it("drops what the server refuses and says why", () => {
+  it("sets aside what the server refuses and says why", () => {
     const refused = changeLog(
       typed,
-      round({ dropped: [tick], trouble: { kind: "stale", message: "reload" } }),
+      round({
+        refused: [{ refused: tick, reason: "reload" }],
+        trouble: { kind: "stale", message: "reload" },
+      }),
     );
     assert.deepEqual([refused.waiting, refused.trouble], [[], { kind: "stale", message: "reload" }]);
+    assert.deepEqual(refused.tray, [{ refused: tick, reason: "reload" }]);
+    const again = changeLog(refused, { type: "tray-changed", queue: { waiting: [tick], tray: [] } });
+    assert.deepEqual([again.waiting, again.tray], [[tick], []]);
     assert.equal(changeLog(refused, { type: "read" }).trouble, null);
     assert.equal(changeLog(typed, { type: "refused", message: "no" }).waiting.length, 1);
   });

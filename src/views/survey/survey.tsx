@@ -10,6 +10,7 @@ import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { EndsInSpace } from "./ends-in-space.tsx";
 import { SchoolChoices, type SchoolRow } from "./school-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
+import { SurveyClash } from "./survey-clash.tsx";
 import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";
 
 interface SurveyProps extends VisitProps {
@@ -56,6 +57,7 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
       }}
       noValidate
     >
+      <SurveyClash log={log} />
       {isLocked && (
         <p className="mt-3 border-l-4 border-dry pl-2">
           Signed: re-open the connection on Leak check before changing the survey.

@@ -1,37 +1,52 @@
 /** What waits of visits that are not open: sent from whatever page is, and told while it cannot be. */
-import { sendRound } from "./send.ts";
-import { loadWaiting, settleWaiting, visitsWaiting } from "./waiting-store.ts";
+import { FULL_PACE, type Pace, sendRound } from "./send.ts";
+import { loadQueue, settleWaiting, visitsQueued } from "./waiting-store.ts";
 
 const RETRY_MS = 8000;
 
-/** Sends what it can; returns how many events still wait. A visit open in this page sends its own. */
-async function sendLeftovers(openVisit: string | null): Promise<number> {
-  let left = 0;
-  for (const visitId of visitsWaiting().filter((id) => id !== openVisit))
-    for (let waiting = loadWaiting(visitId); waiting.length > 0; waiting = loadWaiting(visitId)) {
-      const { kept, dropped, isUnreachable } = await sendRound(visitId, waiting);
-      settleWaiting(
-        visitId,
-        [...kept, ...dropped].map(({ id }) => id),
-        kept,
-      );
-      if (isUnreachable) {
-        left += waiting.length;
-        break;
-      }
-    }
-  return left;
+/** How each visit is being sent, from one round of this page to the next. */
+const paces = new Map<string, Pace>();
+
+/** The visit whose own view sends its events, by the address of that view; null elsewhere. */
+export function openVisitIn(pathname: string): string | null {
+  const [, visit, view] = /^\/visits\/([^/]+)\/([^/]+)/.exec(pathname) ?? [];
+  const isSending = view === "run" || (view !== undefined && /^[0-9a-f]{8}-/.test(view));
+  return isSending && visit !== undefined ? visit : null;
 }
 
-/** Keeps at it while the page stands, and shows the count in `[data-unsent]`. */
-export async function keepSendingLeftovers(): Promise<void> {
-  const [, openVisit = null] =
-    /^\/visits\/([^/]+)\/[^/]+\/|^\/visits\/([^/]+)\/run/.exec(location.pathname) ?? [];
-  const left = await sendLeftovers(openVisit);
-  const bar = document.querySelector<HTMLElement>("[data-unsent]");
-  if (bar) {
-    bar.hidden = left === 0;
-    bar.textContent = left === 0 ? "" : `${left} not sent yet: kept on this device, tried again.`;
+/** Sends one visit's events as far as it goes; trouble of one visit is no other's. */
+async function sendVisit(visitId: string): Promise<void> {
+  for (let { waiting } = loadQueue(visitId); waiting.length > 0; { waiting } = loadQueue(visitId)) {
+    const round = await sendRound(visitId, waiting, undefined, paces.get(visitId) ?? FULL_PACE);
+    paces.set(visitId, round.pace);
+    settleWaiting(visitId, round.kept, round.refused);
+    if (round.isUnreachable) return;
   }
-  if (left > 0) setTimeout(() => void keepSendingLeftovers(), RETRY_MS);
+}
+
+function tell(selector: string, text: string): void {
+  const bar = document.querySelector<HTMLElement>(selector);
+  if (!bar) return;
+  bar.hidden = text === "";
+  const words = bar.querySelector("span") ?? bar;
+  words.textContent = text;
+}
+
+/** Shows what waits and what lies in the tray, over every visit. */
+function tellCounts(openVisit: string | null): number {
+  const queues = visitsQueued().map((visitId) => ({ visitId, ...loadQueue(visitId) }));
+  const waiting = queues
+    .filter(({ visitId }) => visitId !== openVisit)
+    .reduce((sum, queue) => sum + queue.waiting.length, 0);
+  const tray = queues.reduce((sum, queue) => sum + queue.tray.length, 0);
+  tell("[data-unsent]", waiting === 0 ? "" : `${waiting} not sent yet: kept on this device, tried again.`);
+  tell("[data-tray]", tray === 0 ? "" : `Not taken by the server: ${tray}. Kept on this device.`);
+  return waiting;
+}
+
+/** Keeps at it while the page stands. */
+export async function keepSendingLeftovers(): Promise<void> {
+  const openVisit = openVisitIn(location.pathname);
+  for (const visitId of visitsQueued().filter((id) => id !== openVisit)) await sendVisit(visitId);
+  if (tellCounts(openVisit) > 0) setTimeout(() => void keepSendingLeftovers(), RETRY_MS);
 }

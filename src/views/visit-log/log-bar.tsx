@@ -1,28 +1,7 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
+import { DID } from "./did-words.ts";
 import type { VisitLog } from "./use-visit-log.ts";
-
-const DID: Readonly<Record<VisitEvent["kind"], string>> = {
-  "visit-opened": "visit opened",
-  "visit-noted": "note",
-  "connection-added": "connection added",
-  "connection-dropped": "connection dropped",
-  "connection-noted": "note",
-  "survey-saved": "survey saved",
-  "plan-chosen": "hookup chosen",
-  "step-done": "step ticked",
-  "target-checked": "check written down",
-  "joint-snugged": "joint snugged",
-  "joint-remade": "joint re-made",
-  "exception-written": "exception written",
-  "connection-signed": "signed",
-  "connection-reopened": "re-opened",
-  "event-undone": "undone",
-  "stop-proved": "stop proved",
-  "photo-added": "photo",
-  "hold-recorded": "hold kept",
-  "meter-read": "meter read",
-};
 
 function Sending({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
   if (log.sending === "offline")
@@ -66,6 +45,11 @@ export function LogBar({ log, undoes }: LogBarProps) {
             {phaseInWords(log.phase)}
           </span>
         )}
+        {log.log.tray.length > 0 && (
+          <a href="/visits/unsent" className="inline-flex min-h-[44px] items-center text-wet-ink">
+            {log.log.tray.length} not taken by the server: see why
+          </a>
+        )}
         {last && undoes.includes(last.kind) && (
           <button
             type="button"
@@ -84,6 +68,7 @@ export function LogBar({ log, undoes }: LogBarProps) {
           <p>
             <strong>{trouble.kind === "stale" ? "Somebody else wrote here. " : "Not done. "}</strong>
             {trouble.message}
+            {log.log.tray.length > 0 && " What you did is kept on this device."}
           </p>
           {trouble.kind === "stale" ? (
             <button type="button" className="button" onClick={() => window.location.reload()}>

@@ -1,24 +1,53 @@
-/** The queue against a network that loses, doubles, delays and reorders: every tick arrives once, in order. */
+/** The queue against a network that loses, doubles, delays and reorders, and a server that refuses and fails: nothing is ever lost. */
 import assert from "node:assert/strict";
-import { describe, it } from "node:test";
+import { afterEach, beforeEach, describe, it } from "node:test";
 import fc from "fast-check";
+import { type FakeStore, fakeLocalStorage } from "../../../tests/support/local-storage.ts";
 import { begun, CONNECTION, event } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { firstRefused, type VisitEvent } from "../../core/visit/index.ts";
+import { openVisitIn } from "./leftovers.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
-import { type Post, type Sent, sendRound } from "./send.ts";
+import { FULL_PACE, type Pace, type Post, type Sent, sendRound, sentFrom } from "./send.ts";
+import {
+  addWaiting,
+  loadQueue,
+  retryFromTray,
+  StoreFull,
+  settleWaiting,
+  unreadableQueues,
+} from "./waiting-store.ts";
 
 const BEFORE = begun();
+const VISIT = "visit";
 const NOTES = Array.from({ length: 8 }, (_, n) =>
   event({ kind: "connection-noted", connection: CONNECTION, text: `note ${n}` }),
 );
+const ids = (events: readonly VisitEvent[]) => events.map(({ id }) => id);
+
+let store: FakeStore;
+beforeEach(() => {
+  store = fakeLocalStorage();
+});
+afterEach(() => store.restore());
+
+interface Far {
+  readonly log: () => readonly VisitEvent[];
+  readonly receive: (events: readonly VisitEvent[]) => Sent;
+}
 
 /** The server's side: what it knows is passed over, the rest goes through the rules, all or nothing. */
-function server(start: readonly VisitEvent[]) {
+function server(
+  start: readonly VisitEvent[],
+  chokesOn: ReadonlySet<string> = new Set(),
+  mostAtOnce = 200,
+): Far {
   let log = [...start];
   return {
     log: () => log,
-    receive: (events: readonly VisitEvent[]): Sent => {
+    receive: (events) => {
+      if (events.length > mostAtOnce) return { outcome: "too-large", message: "too much at once" };
+      if (events.some(({ id }) => chokesOn.has(id))) return { outcome: "failed", message: "went wrong" };
       const known = new Set(log.map(({ id }) => id));
       const fresh = events.filter(({ id }) => !known.has(id));
       const refused = firstRefused(log, fresh, tables);
@@ -39,8 +68,9 @@ type Move = { readonly do: "type" | "send" | "reload"; readonly fate: Fate };
 const move: fc.Arbitrary<Move> = fc.record({ do: fc.constantFrom("type", "type", "send", "reload"), fate });
 
 /** Plays moves on a browser and a server over such a network, then lets the network heal. */
-async function play(moves: readonly Move[], typed: readonly VisitEvent[]) {
-  const far = server(BEFORE);
+async function play(far: Far, moves: readonly Move[], typed: readonly VisitEvent[]) {
+  store.restore();
+  store = fakeLocalStorage();
   const late: (readonly VisitEvent[])[] = [];
   let fateNow: Fate = "arrives";
   const post: Post = async (_, events) => {
@@ -64,13 +94,11 @@ async function play(moves: readonly Move[], typed: readonly VisitEvent[]) {
       }
     }
   };
-  let stored: readonly VisitEvent[] = [];
   let log: LogState = emptyLog(BEFORE);
   const round = async () => {
     if (log.waiting.length === 0) return;
-    const went = await sendRound("visit", log.waiting, post);
-    const gone = new Set([...went.kept, ...went.dropped].map(({ id }) => id));
-    stored = stored.filter(({ id }) => !gone.has(id));
+    const went = await sendRound(VISIT, log.waiting, post, log.pace);
+    settleWaiting(VISIT, went.kept, went.refused);
     log = changeLog(log, { type: "sent", round: went });
   };
   const left = [...typed];
@@ -79,39 +107,38 @@ async function play(moves: readonly Move[], typed: readonly VisitEvent[]) {
     if (each.do === "type") {
       const next = left.shift();
       if (next === undefined) continue;
-      stored = [...stored, next];
-      log = changeLog(log, { type: "typed", event: next });
+      addWaiting(VISIT, [next]);
+      log = changeLog(log, { type: "typed", events: [next] });
     } else if (each.do === "send") await round();
     else {
       // A page served afresh holds what the server has, and finds the rest in the browser's store.
-      log = changeLog(emptyLog(far.log()), { type: "restored", sent: [], waiting: stored });
+      log = changeLog(emptyLog(far.log()), { type: "restored", sent: [], queue: loadQueue(VISIT) });
     }
   }
   fateNow = "arrives";
-  for (let k = 0; k <= typed.length && log.waiting.length > 0; k += 1) await round();
+  for (let k = 0; k <= 12 * typed.length && log.waiting.length > 0; k += 1) await round();
   for (const held of late.splice(0)) far.receive(held);
-  return { far, log, typed: typed.slice(0, typed.length - left.length) };
+  assert.deepEqual(loadQueue(VISIT), { waiting: [...log.waiting], tray: [...log.tray] });
+  const tray = log.tray.map(({ refused }) => refused);
+  return { log, tray, typed: typed.slice(0, typed.length - left.length) };
 }
+
+const arrived = (far: Far) => ids(far.log().slice(BEFORE.length));
 
 describe("the outbox", () => {
   it("brings every event once and in order, whatever the network does", async () => {
     await fc.assert(
       fc.asyncProperty(fc.array(move, { maxLength: 30 }), async (moves) => {
-        const { far, log, typed } = await play(moves, NOTES);
-        assert.equal(log.waiting.length, 0);
-        assert.deepEqual(
-          far
-            .log()
-            .slice(BEFORE.length)
-            .map(({ id }) => id),
-          typed.map(({ id }) => id),
-        );
+        const far = server(BEFORE);
+        const { log, tray, typed } = await play(far, moves, NOTES);
+        assert.deepEqual([log.waiting, tray], [[], []]);
+        assert.deepEqual(arrived(far), ids(typed));
       }),
       { numRuns: 300 },
     );
   });
 
-  it("loses only the event that is refused", async () => {
+  it("sets aside only the event that is refused, with the reason", async () => {
     const bad = event({
       kind: "step-done",
       connection: CONNECTION,
@@ -124,18 +151,157 @@ describe("the outbox", () => {
         fc.array(move, { maxLength: 25 }),
         fc.integer({ min: 0, max: 5 }),
         async (moves, at) => {
-          const { far, log, typed } = await play(moves, NOTES.toSpliced(at, 0, bad));
+          const far = server(BEFORE);
+          const { log, tray, typed } = await play(far, moves, NOTES.toSpliced(at, 0, bad));
           assert.equal(log.waiting.length, 0);
-          assert.deepEqual(
-            far
-              .log()
-              .slice(BEFORE.length)
-              .map(({ id }) => id),
-            typed.filter(({ id }) => id !== bad.id).map(({ id }) => id),
-          );
+          assert.deepEqual(arrived(far), ids(typed.filter(({ id }) => id !== bad.id)));
+          assert.deepEqual(ids(tray), ids(typed.filter(({ id }) => id === bad.id)));
         },
       ),
       { numRuns: 200 },
     );
   });
+
+  it("sets aside an event the server fails over, and brings all others", async () => {
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(move, { maxLength: 25 }),
+        fc.integer({ min: 0, max: NOTES.length - 1 }),
+        async (moves, at) => {
+          const bad = NOTES[at]?.id ?? "";
+          const far = server(BEFORE, new Set([bad]));
+          const { log, tray, typed } = await play(far, moves, NOTES);
+          assert.equal(log.waiting.length, 0);
+          assert.deepEqual(new Set([...arrived(far), ...ids(tray)]), new Set(ids(typed)));
+          assert.ok(tray.every(({ id }) => id === bad));
+        },
+      ),
+      { numRuns: 200 },
+    );
+  });
+
+  it("halves what is too much at once until it goes", async () => {
+    for (const most of [1, 2, 3, 5]) {
+      const far = server(BEFORE, new Set(), most);
+      const moves: readonly Move[] = NOTES.map(() => ({ do: "type", fate: "arrives" }));
+      const { log, tray } = await play(far, moves, NOTES);
+      assert.deepEqual([log.waiting, tray], [[], []]);
+      assert.deepEqual(arrived(far), ids(NOTES));
+    }
+  });
+
+  it("cuts a batch by its bytes, and sends an event larger than a batch alone", async () => {
+    const long = Array.from({ length: 6 }, (_, n) =>
+      event({
+        kind: "connection-noted",
+        connection: CONNECTION,
+        text: "ü".repeat(n === 3 ? 250_000 : 60_000),
+      }),
+    );
+    const sizes: number[] = [];
+    let waiting: readonly VisitEvent[] = long;
+    while (waiting.length > 0) {
+      const { kept } = await sendRound(VISIT, waiting, async (_, events) => {
+        sizes.push(events.length);
+        return { outcome: "kept" };
+      });
+      waiting = waiting.filter((each) => !kept.includes(each));
+    }
+    assert.deepEqual(sizes, [3, 1, 2]);
+  });
+
+  it("tells an event the server refused as a whole from one it names", async () => {
+    const answers = async (pace: Pace) =>
+      sendRound(
+        VISIT,
+        NOTES,
+        async () => ({ outcome: "rejected", kind: "failed", message: "no such visit", at: null }),
+        pace,
+      );
+    const first = await answers(FULL_PACE);
+    assert.deepEqual([first.refused, first.kept, first.pace.mostAtOnce], [[], [], 1]);
+    const second = await answers(first.pace);
+    assert.deepEqual(second.refused, [{ refused: NOTES[0], reason: "no such visit" }]);
+  });
+});
+
+describe("an answer to what was sent", () => {
+  const error = (code: string, path = "") => ({
+    error: { code, message: "words", fields: path === "" ? [] : [{ path, message: "x" }] },
+  });
+  for (const [status, body, outcome] of [
+    [200, null, "kept"],
+    [201, null, "kept"],
+    [503, error("unavailable"), "unreachable"],
+    [507, error("no-room"), "unreachable"],
+    [429, null, "unreachable"],
+    [403, error("wrong-origin"), "unreachable"],
+    [500, error("internal"), "failed"],
+    [500, "<html>", "failed"],
+    [413, null, "too-large"],
+    [422, error("too-heavy", "events.3.plan"), "too-large"],
+    [422, error("refused", "events.3.step"), "rejected"],
+    [409, error("stale", "events.0.survey"), "rejected"],
+    [404, error("not-found"), "rejected"],
+  ] as const)
+    it(`${status} ${body === null || typeof body === "string" ? "" : body.error.code} is ${outcome}`, () =>
+      assert.equal(sentFrom(status, body).outcome, outcome));
+
+  it("names the event at fault", () => {
+    const sent = sentFrom(422, error("refused", "events.7.step"));
+    assert.ok(sent.outcome === "rejected" && sent.at === 7);
+  });
+});
+
+describe("the browser's store", () => {
+  it("keeps all events of one act or none, and says when there is no room", () => {
+    addWaiting(VISIT, NOTES.slice(0, 2));
+    store.limit(JSON.stringify(NOTES.slice(0, 4)).length);
+    assert.throws(() => addWaiting(VISIT, NOTES.slice(2)), StoreFull);
+    assert.deepEqual(loadQueue(VISIT).waiting, NOTES.slice(0, 2));
+  });
+
+  it("lets copies of what the server has go before it says so", () => {
+    settleWaiting("other", NOTES.slice(0, 6), []);
+    store.limit(JSON.stringify(NOTES.slice(0, 6)).length + 200);
+    addWaiting(VISIT, NOTES.slice(6));
+    assert.deepEqual(loadQueue(VISIT).waiting, NOTES.slice(6));
+  });
+
+  it("puts what lies in the tray at the end of the queue again", () => {
+    addWaiting(VISIT, NOTES.slice(0, 3));
+    const [bad] = NOTES;
+    assert.ok(bad);
+    settleWaiting(VISIT, [], [{ refused: bad, reason: "no" }]);
+    assert.deepEqual(loadQueue(VISIT), {
+      waiting: NOTES.slice(1, 3),
+      tray: [{ refused: bad, reason: "no" }],
+    });
+    retryFromTray(VISIT, new Set([bad.id]));
+    assert.deepEqual(loadQueue(VISIT), { waiting: [...NOTES.slice(1, 3), bad], tray: [] });
+  });
+
+  it("reads the queue of an earlier version, and never writes over one it cannot read", () => {
+    localStorage.setItem(`brass-nut waiting ${VISIT}`, JSON.stringify(NOTES));
+    assert.deepEqual(loadQueue(VISIT), { waiting: NOTES, tray: [] });
+    localStorage.setItem(`brass-nut waiting ${VISIT}`, '[{"half":');
+    addWaiting(VISIT, NOTES.slice(0, 1));
+    assert.deepEqual(
+      unreadableQueues().map(({ text }) => text),
+      ['[{"half":'],
+    );
+  });
+});
+
+describe("the visit a page sends for itself", () => {
+  const id = "00000000-0000-4000-8000-00000000c0c0";
+  for (const [path, open] of [
+    [`/visits/${id}/run`, id],
+    [`/visits/${id}/${id}/run-sheet`, id],
+    [`/visits/${id}`, null],
+    [`/visits/${id}/record`, null],
+    ["/visits/unsent", null],
+    ["/", null],
+  ] as const)
+    it(`is ${open === null ? "none" : "its own"} at ${path}`, () => assert.equal(openVisitIn(path), open));
 });

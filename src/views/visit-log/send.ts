@@ -1,87 +1,173 @@
 /** Sending what waits: whole, in order, again and again until the server has it. The server passes over what it knows. */
 import type { VisitEvent } from "../../core/visit/index.ts";
+import type { Refused } from "./waiting-store.ts";
 
 export type Sent =
   | { readonly outcome: "kept" }
+  /** Nobody answered, or the server says that it cannot just now: the same again later. */
   | { readonly outcome: "unreachable" }
+  /** The server failed over what was sent: something in it may be the reason. */
+  | { readonly outcome: "failed"; readonly message: string }
+  | { readonly outcome: "too-large"; readonly message: string }
   | {
       readonly outcome: "rejected";
       readonly kind: "stale" | "failed" | "refused";
       readonly message: string;
-      /** Which event of those sent is the trouble; null: all of them. */
+      /** Which event of those sent is the trouble; null: not said. */
       readonly at: number | null;
     };
 
 export type Post = (visitId: string, events: readonly VisitEvent[]) => Promise<Sent>;
 
 const GIVE_UP_MS = 15_000;
-/** Most events the server takes at once. */
+/** Most events the server takes at once, and most bytes of them: well below what it takes. */
 const MOST_AT_ONCE = 200;
+const MOST_BYTES = 400_000;
 
-function faultIn(body: unknown): { readonly message: string | null; readonly at: number | null } {
-  if (typeof body !== "object" || body === null || !("error" in body)) return { message: null, at: null };
+function faultIn(body: unknown): {
+  readonly code: string | null;
+  readonly message: string | null;
+  readonly at: number | null;
+} {
+  const none = { code: null, message: null, at: null };
+  if (typeof body !== "object" || body === null || !("error" in body)) return none;
   const { error } = body;
-  if (typeof error !== "object" || error === null) return { message: null, at: null };
+  if (typeof error !== "object" || error === null) return none;
+  const code = "code" in error && typeof error.code === "string" ? error.code : null;
   const message = "message" in error && typeof error.message === "string" ? error.message : null;
   const at = /"events\.(\d+)[."]/.exec(JSON.stringify(error))?.[1];
-  return { message, at: at === undefined ? null : Number(at) };
+  return { code, message, at: at === undefined ? null : Number(at) };
 }
 
-/** Posts events to the visit. A server that cannot be reached, or fails, is tried again by the caller; a refusal is final. */
+/** Answers that say nothing about the events: wait, and send the same again. */
+const LATER: ReadonlySet<number> = new Set([401, 403, 408, 421, 425, 429, 502, 503, 504, 507]);
+
+/** What an answer means for the events that were sent. Pure. */
+export function sentFrom(status: number, body: unknown): Sent {
+  if (status >= 200 && status < 300) return { outcome: "kept" };
+  if (LATER.has(status)) return { outcome: "unreachable" };
+  const { code, message: said, at } = faultIn(body);
+  const message = said ?? `The server answered ${status}.`;
+  if (status >= 500) return { outcome: "failed", message };
+  if (status === 413 || code === "too-heavy") return { outcome: "too-large", message };
+  const kind = status === 409 ? "stale" : status === 422 ? "refused" : "failed";
+  return { outcome: "rejected", kind, message, at };
+}
+
+/** What this device's clock says, for the server to put typed times right; null when the clock is plainly lost. */
+function clockNow(): string | null {
+  const now = new Date();
+  const year = now.getUTCFullYear();
+  return year >= 2000 && year < 2100 ? now.toISOString() : null;
+}
+
+/** Posts events to the visit. */
 export async function sendEvents(visitId: string, events: readonly VisitEvent[]): Promise<Sent> {
   try {
     const response = await fetch(`/api/v1/visits/${visitId}/events`, {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify({ events }),
+      body: JSON.stringify({ events, sentAt: clockNow() }),
       signal: AbortSignal.timeout(GIVE_UP_MS),
     });
-    if (response.ok) return { outcome: "kept" };
-    if (response.status >= 500 || response.status === 429) return { outcome: "unreachable" };
-    const body: unknown = await response.json().catch(() => null);
-    const { message, at } = faultIn(body);
-    return {
-      outcome: "rejected",
-      kind: response.status === 409 ? "stale" : response.status === 422 ? "refused" : "failed",
-      message: message ?? `The server answered ${response.status}.`,
-      at,
-    };
+    const body: unknown = response.ok ? null : await response.json().catch(() => null);
+    return sentFrom(response.status, body);
   } catch {
     return { outcome: "unreachable" };
   }
 }
 
-/** What became of a round: which events the server has, which it will never take, and what is to be told. */
+/** How a visit's events are being sent: smaller batches after trouble. */
+export interface Pace {
+  readonly mostAtOnce: number;
+  /** Rounds in a row in which the server failed. */
+  readonly failures: number;
+}
+
+export const FULL_PACE: Pace = { mostAtOnce: MOST_AT_ONCE, failures: 0 };
+
+/** After this many failures events are sent one by one; after as many more over one event it goes to the tray. */
+const FAILURES = 3;
+
+/** What became of a round: which events the server has, which it would not take, and what is to be told. */
 export interface Round {
   readonly kept: readonly VisitEvent[];
-  readonly dropped: readonly VisitEvent[];
+  readonly refused: readonly Refused[];
+  /** Worth trying again only after a while. */
   readonly isUnreachable: boolean;
   readonly trouble: { readonly kind: "stale" | "failed" | "refused"; readonly message: string } | null;
+  /** How the next round is sent. */
+  readonly pace: Pace;
+}
+
+const NOTHING = { kept: [], refused: [], isUnreachable: false, trouble: null } as const;
+
+const bytesOf = (event: VisitEvent) => new TextEncoder().encode(JSON.stringify(event)).length;
+
+/** The first events that go into one request. */
+function batchOf(waiting: readonly VisitEvent[], { mostAtOnce }: Pace): readonly VisitEvent[] {
+  let bytes = 0;
+  const until = waiting.slice(0, mostAtOnce).findIndex((event) => {
+    bytes += bytesOf(event);
+    return bytes > MOST_BYTES;
+  });
+  // A single event larger than a batch still goes, alone.
+  return waiting.slice(0, until < 0 ? mostAtOnce : Math.max(until, 1));
+}
+
+function setAside(
+  event: VisitEvent,
+  kind: "stale" | "failed" | "refused",
+  message: string,
+  pace: Pace,
+): Round {
+  return { ...NOTHING, refused: [{ refused: event, reason: message }], trouble: { kind, message }, pace };
 }
 
 /**
  * One round of sending. One event the server refuses does not take the others with it: those before it are sent on their
- * own, it alone is dropped and told, those after it stay for the next round.
+ * own, it alone is set aside and told, those after it stay for the next round. Nothing is ever dropped: an event is with
+ * the server, or waits, or is set aside.
  */
 export async function sendRound(
   visitId: string,
   waiting: readonly VisitEvent[],
   post: Post = sendEvents,
+  pace: Pace = FULL_PACE,
 ): Promise<Round> {
-  const batch = waiting.slice(0, MOST_AT_ONCE);
+  const batch = batchOf(waiting, pace);
+  const [first] = batch;
+  if (first === undefined) return { ...NOTHING, pace };
+  const isAlone = batch.length === 1;
+  const oneByOne: Pace = { mostAtOnce: 1, failures: 0 };
   const sent = await post(visitId, batch);
-  if (sent.outcome === "kept") return { kept: batch, dropped: [], isUnreachable: false, trouble: null };
-  if (sent.outcome === "unreachable") return { kept: [], dropped: [], isUnreachable: true, trouble: null };
-  const { kind, message, at } = sent;
-  const bad = at === null ? undefined : batch[at];
-  if (bad === undefined)
-    return { kept: [], dropped: batch, isUnreachable: false, trouble: { kind, message } };
-  if (at === 0 || at === null)
-    return { kept: [], dropped: [bad], isUnreachable: false, trouble: { kind, message } };
-  // What stands before it is good: it goes first, and the next round meets the bad one at the head.
-  const before = batch.slice(0, at);
-  const again = await post(visitId, before);
-  return again.outcome === "kept"
-    ? { kept: before, dropped: [], isUnreachable: false, trouble: null }
-    : { kept: [], dropped: [], isUnreachable: true, trouble: null };
+  switch (sent.outcome) {
+    case "kept":
+      return { ...NOTHING, kept: batch, pace: FULL_PACE };
+    case "unreachable":
+      return { ...NOTHING, isUnreachable: true, pace };
+    case "too-large":
+      return isAlone
+        ? setAside(first, "failed", sent.message, FULL_PACE)
+        : { ...NOTHING, pace: { mostAtOnce: Math.floor(batch.length / 2), failures: 0 } };
+    case "failed": {
+      const failures = pace.failures + 1;
+      if (failures < FAILURES) return { ...NOTHING, isUnreachable: true, pace: { ...pace, failures } };
+      return isAlone
+        ? setAside(first, "failed", sent.message, oneByOne)
+        : { ...NOTHING, isUnreachable: true, pace: oneByOne };
+    }
+    case "rejected": {
+      const { kind, message, at } = sent;
+      const bad = at === null ? undefined : batch[at];
+      if (at === 0 || isAlone) return setAside(bad ?? first, kind, message, FULL_PACE);
+      if (bad === undefined || at === null) return { ...NOTHING, pace: oneByOne };
+      // What stands before it is good: it goes first, and the next round meets the bad one at the head.
+      const before = batch.slice(0, at);
+      const again = await post(visitId, before);
+      return again.outcome === "kept"
+        ? { ...NOTHING, kept: before, pace: FULL_PACE }
+        : { ...NOTHING, isUnreachable: true, pace: oneByOne };
+    }
+  }
 }

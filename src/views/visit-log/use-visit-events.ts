@@ -10,9 +10,18 @@ import {
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
 import { sendRound } from "./send.ts";
 import type { VisitProps } from "./visit-props.ts";
-import { addWaiting, loadSent, loadWaiting, settleWaiting } from "./waiting-store.ts";
+import {
+  addWaiting,
+  loadQueue,
+  loadSent,
+  removeFromTray,
+  StoreFull,
+  settleWaiting,
+} from "./waiting-store.ts";
 
 const RETRY_MS = 4000;
+const NO_ROOM =
+  "This device has no room left for what is not sent yet, so this was not written down. Get a connection, wait until everything is sent, then do it again.";
 
 export interface VisitEvents {
   readonly visit: VisitState;
@@ -24,6 +33,8 @@ export interface VisitEvents {
   readonly undo: (eventId: string) => boolean;
   readonly dismiss: () => void;
   readonly retry: () => void;
+  /** Takes an event the server would not take out of the tray, because a person has decided about it. */
+  readonly settleTray: (eventId: string) => void;
 }
 
 /** The visit's events in this browser: acts go through the rules at once, show at once, and are sent until acknowledged. */
@@ -38,20 +49,23 @@ export function useVisitEvents({
   const visit = useMemo(() => foldVisit(all), [all]);
 
   useEffect(
-    () => change({ type: "restored", sent: loadSent(visitId, events), waiting: loadWaiting(visitId) }),
+    () => change({ type: "restored", sent: loadSent(visitId, events), queue: loadQueue(visitId) }),
     [visitId, events],
   );
 
   const flush = useCallback(async () => {
     change({ type: "sending" });
-    const round = await sendRound(visitId, log.waiting);
-    settleWaiting(
-      visitId,
-      [...round.kept, ...round.dropped].map(({ id }) => id),
-      round.kept,
-    );
+    const round = await sendRound(visitId, log.waiting, undefined, log.pace);
+    try {
+      settleWaiting(visitId, round.kept, round.refused);
+    } catch (error) {
+      if (!(error instanceof StoreFull)) throw error;
+      // What cannot be set aside goes on waiting.
+      change({ type: "sent", round: { ...round, refused: [], isUnreachable: true } });
+      return;
+    }
     change({ type: "sent", round });
-  }, [visitId, log.waiting]);
+  }, [visitId, log.waiting, log.pace]);
 
   useEffect(() => {
     if (log.waiting.length === 0 || log.sending === "sending") return;
@@ -76,10 +90,14 @@ export function useVisitEvents({
       change({ type: "refused", message: refused.refusal.message });
       return false;
     }
-    for (const event of added) {
-      addWaiting(visitId, event);
-      change({ type: "typed", event });
+    try {
+      addWaiting(visitId, added);
+    } catch (error) {
+      if (!(error instanceof StoreFull)) throw error;
+      change({ type: "refused", message: NO_ROOM });
+      return false;
     }
+    change({ type: "typed", events: added });
     return true;
   };
 
@@ -91,5 +109,9 @@ export function useVisitEvents({
     undo: (eventId) => act({ kind: "event-undone", undoes: eventId }),
     dismiss: () => change({ type: "read" }),
     retry: () => void flush(),
+    settleTray: (eventId) => {
+      removeFromTray(visitId, new Set([eventId]));
+      change({ type: "tray-changed", queue: loadQueue(visitId) });
+    },
   };
 }

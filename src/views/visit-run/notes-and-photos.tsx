@@ -1,7 +1,8 @@
 import { useEffect, useState } from "react";
 import { v4 as uuid } from "uuid";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
-import { holdPhoto, makeSmall, sendPhotos } from "./photo-queue.ts";
+import { cutText } from "../cut-text.ts";
+import { holdPhoto, makeSmall, releasePhoto, sendPhotos } from "./photo-queue.ts";
 
 interface NotesAndPhotosProps {
   readonly visitId: string;
@@ -10,11 +11,13 @@ interface NotesAndPhotosProps {
 }
 
 const RETRY_MS = 8000;
+/** Longest caption the server takes. */
+const MOST_CAPTION = 200;
 
 /** What was seen, in words and pictures, at the connection being worked on. */
 export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps) {
   const [text, setText] = useState("");
-  const [state, setState] = useState<"idle" | "working" | "failed">("idle");
+  const [state, setState] = useState<"idle" | "working" | "unreadable" | "no-room">("idle");
   const [onTheWay, setOnTheWay] = useState<ReadonlySet<string>>(new Set());
   const [round, setRound] = useState(0);
   // biome-ignore lint/correctness/useExhaustiveDependencies: each round is one more try.
@@ -30,17 +33,24 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
   }, [round]);
   const add = async (file: File) => {
     setState("working");
+    const small = await makeSmall(file).catch(() => null);
+    if (small === null) return setState("unreadable");
+    const photo = uuid();
     try {
-      const photo = uuid();
-      await holdPhoto(visitId, photo, await makeSmall(file));
-      setOnTheWay((before) => new Set([...before, photo]));
-      act({ kind: "photo-added", connection: connection.id, photo, caption: text.trim().slice(0, 200) });
-      setText("");
-      setState("idle");
-      setRound((now) => now + 1);
+      await holdPhoto(visitId, photo, small);
     } catch {
-      setState("failed");
+      return setState("no-room");
     }
+    const caption = cutText(text.trim(), MOST_CAPTION);
+    if (!act({ kind: "photo-added", connection: connection.id, photo, caption })) {
+      // Nobody was told that it is kept.
+      await releasePhoto(photo);
+      return setState("idle");
+    }
+    setOnTheWay((before) => new Set([...before, photo]));
+    setText("");
+    setState("idle");
+    setRound((now) => now + 1);
   };
   return (
     <section
@@ -87,7 +97,13 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
             </span>
           )}
         </p>
-        {state === "failed" && <p className="fault">That file is no picture this browser can read.</p>}
+        {state === "unreadable" && <p className="fault">That file is no picture this browser can read.</p>}
+        {state === "no-room" && (
+          <p className="fault">
+            This device has no room left for pictures: get a connection and wait until those on their way are
+            sent.
+          </p>
+        )}
       </form>
       <ul>
         {connection.notes.map((note) => (

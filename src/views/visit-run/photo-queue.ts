@@ -1,13 +1,15 @@
-/** Pictures on their way: made small in the browser, kept by it until the server has them. */
-import { createStore, del, entries, set } from "idb-keyval";
+/** Pictures on their way: made small in the browser, and kept by it until the server has them. */
+import { createStore, del, entries, set, update } from "idb-keyval";
 
 /** Longest side that is kept, pixels; largest file, MB: a nut is read well at this, and a cellar's signal carries it. */
 const LONGEST_SIDE = 1600;
 const MOST_MB = 0.6;
 
-interface Held {
+export interface HeldPhoto {
   readonly visitId: string;
   readonly blob: Blob;
+  /** The server's own words why it would not take the picture; absent: on its way. */
+  readonly refused?: string;
 }
 
 const store = () => createStore("brass-nut", "photos");
@@ -24,25 +26,75 @@ export async function makeSmall(file: File): Promise<Blob> {
   });
 }
 
+/** Errors: whatever the browser throws when it has no more room. */
 export async function holdPhoto(visitId: string, photo: string, blob: Blob): Promise<void> {
-  await set(photo, { visitId, blob } satisfies Held, store());
+  await set(photo, { visitId, blob } satisfies HeldPhoto, store());
 }
 
-/** Sends what is held; returns those that still wait. A picture the server will never take is let go. */
+/** Lets a picture go: only when the server has it, or a person has asked for exactly that. */
+export async function releasePhoto(photo: string): Promise<void> {
+  await del(photo, store());
+}
+
+export async function heldPhotos(): Promise<readonly (readonly [id: string, held: HeldPhoto])[]> {
+  return entries<string, HeldPhoto>(store());
+}
+
+/** Puts a refused picture on its way again. */
+export async function retryPhoto(photo: string): Promise<void> {
+  await update<HeldPhoto | undefined>(
+    photo,
+    (held) => held && { visitId: held.visitId, blob: held.blob },
+    store(),
+  );
+}
+
+/** "kept": the server has the picture; "later": try again; otherwise the server's words why it never will as things are. */
+type Fate = "kept" | "later" | { readonly refused: string };
+
+const LATER: ReadonlySet<number> = new Set([401, 403, 408, 421, 425, 429]);
+
+/** What an answer means for a picture. Pure. */
+export function fateOf(status: number, message: string | null): Fate {
+  if (status >= 200 && status < 300) return "kept";
+  if (status >= 500 || LATER.has(status)) return "later";
+  return { refused: message ?? `The server answered ${status}.` };
+}
+
+async function wordsIn(response: Response): Promise<string | null> {
+  const body: unknown = await response.json().catch(() => null);
+  if (typeof body !== "object" || body === null || !("error" in body)) return null;
+  const { error } = body;
+  return typeof error === "object" &&
+    error !== null &&
+    "message" in error &&
+    typeof error.message === "string"
+    ? error.message
+    : null;
+}
+
+async function send(photo: string, { visitId, blob }: HeldPhoto): Promise<Fate> {
+  try {
+    const response = await fetch(`/api/v1/visits/${visitId}/photos/${photo}`, {
+      method: "PUT",
+      headers: { "content-type": blob.type },
+      body: blob,
+    });
+    return fateOf(response.status, response.ok ? null : await wordsIn(response));
+  } catch {
+    return "later";
+  }
+}
+
+/** Sends what is held; returns those that still wait. A picture the server will not take stays, with the reason. */
 export async function sendPhotos(): Promise<ReadonlySet<string>> {
-  const held = await entries<string, Held>(store());
   const left = new Set<string>();
-  for (const [photo, { visitId, blob }] of held)
-    try {
-      const response = await fetch(`/api/v1/visits/${visitId}/photos/${photo}`, {
-        method: "PUT",
-        headers: { "content-type": blob.type },
-        body: blob,
-      });
-      if (response.ok || (response.status >= 400 && response.status < 500)) await del(photo, store());
-      else left.add(photo);
-    } catch {
-      left.add(photo);
-    }
+  for (const [photo, held] of await heldPhotos()) {
+    if (held.refused !== undefined) continue;
+    const fate = await send(photo, held);
+    if (fate === "kept") await releasePhoto(photo);
+    else if (fate === "later") left.add(photo);
+    else await set(photo, { ...held, refused: fate.refused } satisfies HeldPhoto, store());
+  }
   return left;
 }
