@@ -11,13 +11,15 @@ const SOURCES = [
   "data",
   "public",
   "ops/build.ts",
+  "ops/serve.ts",
   "astro.config.ts",
   "tsconfig.json",
   "package-lock.json",
 ];
 const KEPT_BUILDS = 2;
-/** Name of the pool's worker beside the server's own entry. */
+/** Names of the pool's worker and of the server's own process, beside the server's entry. */
 const COMPUTE_WORKER = "compute-worker.mjs";
+export const SERVER_PROCESS = "serve.mjs";
 
 function* filesBelow(path: string): Generator<string> {
   if (!existsSync(path)) return;
@@ -75,20 +77,23 @@ async function buildOfflineWorker(into: string): Promise<void> {
   });
 }
 
-/** The worker of the server's pool as one file that needs no package and no loader, so that a new one starts quickly. */
-async function buildComputeWorker(into: string): Promise<void> {
+/**
+ * A program for Node as one file that needs no loader, so that it starts quickly: the worker of the server's pool, packages
+ * included, and the server's own process.
+ */
+async function buildForNode(entry: string, into: string, name: string, withPackages: boolean): Promise<void> {
   await build({
     configFile: false,
     // Remarks on comments in packages help nobody here.
     logLevel: "error",
-    ssr: { noExternal: true },
+    ...(withPackages ? { ssr: { noExternal: true } } : {}),
     build: {
       outDir: into,
       emptyOutDir: false,
       copyPublicDir: false,
       target: "node20",
-      ssr: join(ROOT, "src/compute/compute.worker.ts"),
-      rollupOptions: { output: { entryFileNames: COMPUTE_WORKER, inlineDynamicImports: true } },
+      ssr: join(ROOT, entry),
+      rollupOptions: { output: { entryFileNames: name, inlineDynamicImports: true } },
     },
   });
 }
@@ -106,7 +111,8 @@ export async function ensureBuild(into: string): Promise<string> {
   rmSync(part, { recursive: true, force: true });
   await runToEnd(join(ROOT, "node_modules/.bin/astro"), ["build", "--outDir", part], true);
   await buildOfflineWorker(join(part, "client"));
-  await buildComputeWorker(join(part, "server"));
+  await buildForNode("src/compute/compute.worker.ts", join(part, "server"), COMPUTE_WORKER, true);
+  await buildForNode("ops/serve.ts", join(part, "server"), SERVER_PROCESS, false);
   rmSync(target, { recursive: true, force: true });
   renameSync(part, target);
   const older = readdirSync(into)

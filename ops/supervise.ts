@@ -2,6 +2,7 @@
 import { type ChildProcess, fork } from "node:child_process";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
+import { SERVER_PROCESS } from "./build.ts";
 import { type Cluster, type ClusterOptions, startCluster } from "./cluster.ts";
 import { ROOT } from "./paths.ts";
 
@@ -20,6 +21,8 @@ const STOP_WITHIN_MS = 8000;
 export interface Supervised {
   /** Stops the server, and leaves the database as it is. */
   readonly stop: () => Promise<void>;
+  /** Process of the server at this moment. */
+  readonly serverPid: () => number | undefined;
 }
 
 export interface SuperviseOptions {
@@ -35,9 +38,10 @@ const waitFor = (failures: number) => AGAIN_MS[Math.min(failures, AGAIN_MS.lengt
 
 function startServer({ dist, port, environment }: SuperviseOptions): Promise<ChildProcess> {
   return new Promise((resolve, reject) => {
-    const child = fork(join(ROOT, "ops/serve.ts"), [dist, String(port)], {
+    const child = fork(join(dist, "server", SERVER_PROCESS), [dist, String(port)], {
       cwd: ROOT,
-      execArgv: ["--import", "tsx", "--max-semi-space-size=64"],
+      // A larger young generation: pages and judgements make much that is gone at once.
+      execArgv: ["--max-semi-space-size=64"],
       env: environment,
       stdio: ["ignore", "inherit", "inherit", "ipc"],
     });
@@ -137,6 +141,7 @@ export async function supervise(options: SuperviseOptions): Promise<Supervised> 
   const server = keepServer();
   const database = keepDatabase();
   return {
+    serverPid: () => child.pid,
     stop: async () => {
       isStopping = true;
       child.kill("SIGTERM");

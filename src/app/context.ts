@@ -10,8 +10,6 @@ import { readEnvironment } from "../env.ts";
 
 export interface Context {
   readonly sql: Pool;
-  /** A connection of its own, so that health is told however busy the others are. */
-  readonly healthSql: Pool;
   readonly compute: Compute;
   readonly tables: Tables;
   readonly shop: Shop;
@@ -28,7 +26,6 @@ export function makeContext(sql: Pool, now: () => Date = () => new Date()): Cont
   here ??= computeHere(tables);
   return {
     sql,
-    healthSql: sql,
     compute: here,
     tables,
     shop: openShop(tables),
@@ -38,9 +35,6 @@ export function makeContext(sql: Pool, now: () => Date = () => new Date()): Cont
   };
 }
 
-/** A health check that takes longer than this says that the database is away, ms. */
-const HEALTH_MS = 1000;
-
 let made: Context | undefined;
 
 /** The server's own context, connected on first use. */
@@ -48,11 +42,7 @@ export function serverContext(): Context {
   if (made === undefined) {
     const { DATABASE_URL: url, COMPUTE_WORKER: worker } = readEnvironment();
     const context = makeContext(connect(url));
-    made = {
-      ...context,
-      healthSql: connect(url, { most: 1, statementMs: HEALTH_MS }),
-      compute: worker === undefined ? context.compute : computeInPool(worker),
-    };
+    made = { ...context, compute: worker === undefined ? context.compute : computeInPool(worker) };
   }
   return made;
 }

@@ -1,4 +1,5 @@
 /** The four steps of an endpoint: parse, use case, answer, and every failure through one mapper. */
+import { setImmediate as turnOfLoop } from "node:timers/promises";
 import type { APIContext, APIRoute } from "astro";
 import type { z } from "zod";
 import { withoutOptionalNulls } from "../schema/optional-nulls.ts";
@@ -15,8 +16,10 @@ export async function readJsonText(request: Request): Promise<string> {
   return request.text();
 }
 
-async function readJson(request: Request): Promise<unknown> {
-  const text = await readJsonText(request);
+/** A body longer than this is read in several turns of the event loop, characters: nobody else waits long for it. */
+const LARGE = 100_000;
+
+function jsonFrom(text: string): unknown {
   try {
     return JSON.parse(text) as unknown;
   } catch (cause) {
@@ -62,10 +65,17 @@ export function takes<S extends z.ZodType>(
   status = 200,
 ): APIRoute {
   return answering(async (context) => {
-    const body = await readJson(context.request);
+    const text = await readJsonText(context.request);
+    const isLarge = text.length > LARGE;
+    const body = jsonFrom(text);
+    if (isLarge) await turnOfLoop();
     checkStorable(body);
-    const parsed = schema.safeParse(withoutOptionalNulls(schema, body));
+    if (isLarge) await turnOfLoop();
+    const whole = withoutOptionalNulls(schema, body);
+    if (isLarge) await turnOfLoop();
+    const parsed = schema.safeParse(whole);
     if (!parsed.success) throw invalid(parsed.error);
+    if (isLarge) await turnOfLoop();
     return jsonAnswer(await work(serverContext(), parsed.data, context), status);
   });
 }

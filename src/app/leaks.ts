@@ -79,12 +79,7 @@ export async function holdAnswer(
     leakMlPerMin: { best: four(best), low: four(low), high: high === null ? null : four(high) },
     minimumDetectableMlPerMin: four(answer.minimumDetectableMlPerMin),
     suspected: [...answer.suspected],
-    fit: answer.fit.map(({ t, psi, low: under, high: over }) => ({
-      t: four(t),
-      psi: four(psi),
-      low: four(under),
-      high: four(over),
-    })),
+    fit: [...answer.fit],
     advice: answer.advice,
     steps: [...answer.steps],
     ...(reconciled === undefined ? {} : { reconciled }),

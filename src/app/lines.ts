@@ -38,7 +38,7 @@ function answerOf({ lengthIn, rating, slackIn, curve, firmness }: FirmLength): F
 
 /**
  * Rates the lengths asked about and finds every interval of good ones.
- * Errors: Problem invalid, naming the field and the fix, for a bench that cannot be.
+ * Errors: Problem invalid, naming the field and the fix, for a bench that cannot be; too-heavy after eight seconds.
  */
 export async function fitAnswer(
   { compute }: Pick<Context, "compute">,
@@ -63,6 +63,12 @@ export async function fitAnswer(
     lengthIn: body.tautIn ?? DEFAULT_MARGINS.lengthIn,
   };
   const outcome = await compute.run("fit", { bench, lengthsIn: body.lengthsIn, margins }, signal);
+  if (outcome === "too-heavy")
+    throw new Problem(
+      "too-heavy",
+      "lengthsIn: that is too much to work out: ask for fewer lengths or walls.",
+      [{ path: "lengthsIn", message: "ask for fewer lengths or walls" }],
+    );
   return {
     fits: outcome.fits.map(answerOf),
     goodIntervalsIn: outcome.goodIntervalsIn.map(([from, until]) => [fine(from), until && fine(until)]),

@@ -8,7 +8,7 @@ import {
   type Shop,
 } from "../core/hookup/index.ts";
 import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/leak/index.ts";
-import { type Bench, type FitOutcome, finish, fitLines, type SlackMargins } from "../core/line/index.ts";
+import { type Bench, type FitOutcome, fitLines, type SlackMargins, type Work } from "../core/line/index.ts";
 import type { Part } from "../core/parts/index.ts";
 import { type Job, type Schedule, scheduleVisit } from "../core/schedule/index.ts";
 import type { Tables } from "../core/tables.ts";
@@ -24,6 +24,8 @@ import { findPlan, type Ways, waysOf } from "./ways.ts";
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
 const PLAN_MS = 700;
+/** Time the fitting of one request's lengths may take, ms. */
+const FIT_MS = 8000;
 /** Time all plans of one request may take together, ms. */
 const PLANS_MS = 3000;
 
@@ -95,7 +97,7 @@ export interface TaskMap extends OfShop {
       readonly lengthsIn: readonly number[];
       readonly margins: SlackMargins;
     };
-    readonly output: FitOutcome;
+    readonly output: FitOutcome | "too-heavy";
   };
   schedule: {
     readonly input: { readonly jobs: readonly Job[]; readonly hands: 1 | 2 };
@@ -129,6 +131,29 @@ function inShop<A, O>(work: (shop: Shop, ask: A) => O) {
   };
 }
 
+/** Runs work to its end, or until the time is up. */
+function withinTime<T>(work: Work<T>, mostMs: number): T | "too-heavy" {
+  const until = performance.now() + mostMs;
+  for (;;) {
+    const step = work.next();
+    if (step.done) return step.value;
+    if (performance.now() > until) return "too-heavy";
+  }
+}
+
+/** Four figures that say something: no gauge carries more, and a long trace is sent to the asker. */
+const four = (value: number) => Number(value.toPrecision(4));
+
+function roundedHold(answer: HoldAnswer): HoldAnswer {
+  const fit = answer.fit.map(({ t, psi, low, high }) => ({
+    t: four(t),
+    psi: four(psi),
+    low: four(low),
+    high: four(high),
+  }));
+  return { ...answer, fit };
+}
+
 const TASKS: TaskTable = {
   plan: inShop((shop, problem: HookupProblem) => planHookup(shop, problem, timedEffort(PLAN_MS))),
   ways: inShop((shop, problem: HookupProblem) => waysOf(shop, problem, timedEffort(PLAN_MS))),
@@ -138,10 +163,10 @@ const TASKS: TaskTable = {
       whole.used() >= 1 ? ("too-heavy" as const) : findPlan(shop, problem, stock, plan, timedEffort(PLAN_MS)),
     );
   }),
-  hold: (_, test) => analyseHold(test),
+  hold: (_, test) => roundedHold(analyseHold(test)),
   holds: (_, tests) => tests.map(analyseHold),
   planHold: (_, { plan, wantedMlPerMin }) => planHold(plan, wantedMlPerMin),
-  fit: (_, { bench, lengthsIn, margins }) => finish(fitLines(bench, lengthsIn, margins)),
+  fit: (_, { bench, lengthsIn, margins }) => withinTime(fitLines(bench, lengthsIn, margins), FIT_MS),
   schedule: (_, { jobs, hands }) => scheduleVisit(jobs, hands),
   scheduleOf: ({ tables }, { connections, steps, hands }) =>
     scheduleOf(connections, { ...tables, steps }, hands),

@@ -12,6 +12,7 @@ import { FULL_PACE, type Pace, type Post, type Sent, sendRound, sentFrom } from 
 import {
   addWaiting,
   loadQueue,
+  restoreQueue,
   retryFromTray,
   StoreFull,
   settleWaiting,
@@ -112,7 +113,11 @@ async function play(far: Far, moves: readonly Move[], typed: readonly VisitEvent
     } else if (each.do === "send") await round();
     else {
       // A page served afresh holds what the server has, and finds the rest in the browser's store.
-      log = changeLog(emptyLog(far.log()), { type: "restored", sent: [], queue: loadQueue(VISIT) });
+      log = changeLog(emptyLog(far.log()), {
+        type: "restored",
+        sent: [],
+        queue: restoreQueue(VISIT, far.log()),
+      });
     }
   }
   fateNow = "arrives";

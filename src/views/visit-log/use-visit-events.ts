@@ -15,6 +15,7 @@ import {
   loadQueue,
   loadSent,
   removeFromTray,
+  restoreQueue,
   StoreFull,
   settleWaiting,
 } from "./waiting-store.ts";
@@ -49,7 +50,7 @@ export function useVisitEvents({
   const visit = useMemo(() => foldVisit(all), [all]);
 
   useEffect(
-    () => change({ type: "restored", sent: loadSent(visitId, events), queue: loadQueue(visitId) }),
+    () => change({ type: "restored", sent: loadSent(visitId, events), queue: restoreQueue(visitId, events) }),
     [visitId, events],
   );
 

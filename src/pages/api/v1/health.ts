@@ -1,5 +1,6 @@
-import { answers, otherThan } from "../../../app/endpoint.ts";
+import type { APIRoute } from "astro";
+import { otherThan } from "../../../app/endpoint.ts";
 import { healthAnswer } from "../../../app/health.ts";
 
-export const GET = answers(async (app) => healthAnswer(app));
+export const GET: APIRoute = () => healthAnswer();
 export const ALL = otherThan("GET");

@@ -1,0 +1,123 @@
+/** Server and database killed again and again under load: what was acknowledged is there once, and all comes back by itself. */
+import { readFileSync } from "node:fs";
+import { join } from "node:path";
+import { setTimeout as pause } from "node:timers/promises";
+import postgres from "postgres";
+import { chanceFrom } from "../../src/simulators/chance.ts";
+import { audit, startWriter, untilHealthy, type Writer } from "./load.ts";
+import { pick } from "./mutate.ts";
+
+export interface KillStage {
+  readonly base: string;
+  readonly data: string;
+  readonly serverUrl: string;
+  readonly supervised: { readonly serverPid: () => number | undefined };
+}
+
+const WRITERS = 4;
+const BACK_WITHIN_MS = 60_000;
+
+function postmasterPid(data: string): number {
+  return Number(readFileSync(join(data, "postmaster.pid"), "utf8").split("\n")[0]);
+}
+
+function kill(pid: number | undefined, signal: NodeJS.Signals): void {
+  if (pid === undefined || !(pid > 1)) return;
+  try {
+    process.kill(pid, signal);
+  } catch {
+    // Gone already.
+  }
+}
+
+async function backends(url: string): Promise<readonly number[]> {
+  const sql = postgres(url, { max: 1, connect_timeout: 3, onnotice: () => undefined });
+  try {
+    const rows = await sql<{ pid: number }[]>`
+      select pid from pg_stat_activity where usename = current_user and pid <> pg_backend_pid()`;
+    return rows.map(({ pid }) => pid);
+  } catch {
+    return [];
+  } finally {
+    await sql.end({ timeout: 1 }).catch(() => undefined);
+  }
+}
+
+type Kill = readonly [name: string, act: (stage: KillStage) => Promise<void> | void];
+
+const KILLS: readonly Kill[] = [
+  ["kill -9 of the server", ({ supervised }) => kill(supervised.serverPid(), "SIGKILL")],
+  ["kill -9 of the postmaster", ({ data }) => kill(postmasterPid(data), "SIGKILL")],
+  [
+    "kill -9 of one database backend",
+    async ({ serverUrl }) => kill((await backends(serverUrl))[0], "SIGKILL"),
+  ],
+  ["one connection terminated", async ({ serverUrl }) => kill((await backends(serverUrl)).at(-1), "SIGTERM")],
+  ["database stopped in order", ({ data }) => kill(postmasterPid(data), "SIGINT")],
+  [
+    "server and postmaster at once",
+    ({ data, supervised }) => {
+      kill(supervised.serverPid(), "SIGKILL");
+      kill(postmasterPid(data), "SIGKILL");
+    },
+  ],
+];
+
+interface Row {
+  times: number;
+  readonly backMs: number[];
+}
+
+/** True when nothing was lost or doubled and everything came back. */
+export async function killCampaign(
+  stage: KillStage,
+  {
+    seed,
+    kills,
+    say,
+  }: { readonly seed: number; readonly kills: number; readonly say: (text: string) => void },
+): Promise<boolean> {
+  const chance = chanceFrom(seed);
+  const rows = new Map<string, Row>(KILLS.map(([name]) => [name, { times: 0, backMs: [] }]));
+  let writers: Writer[] = [];
+  const retired: Writer[] = [];
+  const retire = async () => {
+    await Promise.all(writers.map((writer) => writer.stop()));
+    retired.push(...writers);
+    writers = Array.from({ length: WRITERS }, () => startWriter(stage.base));
+  };
+  await retire();
+  let sum = { acknowledged: 0, lost: 0, doubled: 0 };
+  for (let count = 0; count < kills; count += 1) {
+    // Somewhere in the middle of some writes.
+    await pause(100 + chance.uniform() * 400);
+    const [name, act] = pick(chance, KILLS);
+    await act(stage);
+    await pause(20);
+    const row = rows.get(name);
+    const backMs = await untilHealthy(stage.base, BACK_WITHIN_MS);
+    if (row) {
+      row.times += 1;
+      row.backMs.push(backMs);
+    }
+    if (count % 20 === 19) {
+      say(`${count + 1} of ${kills}`);
+      await retire();
+    }
+  }
+  await retire();
+  await Promise.all(writers.map((writer) => writer.stop()));
+  sum = await audit(stage.base, retired);
+  console.log(`Seed ${seed}, ${kills} kills, ${WRITERS} writers all the while.\n`);
+  console.log("| fault | times | back after, ms: median | worst |\n|---|---|---|---|");
+  for (const [name, { times, backMs }] of rows) {
+    const sorted = backMs.toSorted((a, b) => a - b);
+    console.log(
+      `| ${name} | ${times} | ${Math.round(sorted[Math.floor(sorted.length / 2)] ?? 0)} | ${Math.round(sorted.at(-1) ?? 0)} |`,
+    );
+  }
+  console.log(
+    `\nAcknowledged writes checked: ${sum.acknowledged}; lost: ${sum.lost}; doubled: ${sum.doubled}. Brought back by hand: 0.`,
+  );
+  return sum.lost === 0 && sum.doubled === 0;
+}
