@@ -9,9 +9,9 @@ const LONGEST = 4000;
  */
 export function addressOf(target: string, isOwnHost: (host: string) => boolean): string | null {
   if (target.length > LONGEST) return null;
-  const [, host, rest = "/"] = /^https?:\/\/([^/?#]*)(.*)$/i.exec(target) ?? [];
+  const [, host, rest = ""] = /^https?:\/\/([^/?#]*)(.*)$/i.exec(target) ?? [];
   if (host !== undefined && !isOwnHost(host)) return null;
-  const plain = host === undefined ? target : rest;
+  const plain = host === undefined ? target : rest || "/";
   if (!plain.startsWith("/")) return null;
   const [path = "/", ...query] = plain.split("?");
   let decoded: string;
