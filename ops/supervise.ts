@@ -8,8 +8,8 @@ import { ROOT } from "./paths.ts";
 
 /** Waits before the next try, ms: at once the first time, longer while tries keep failing. */
 const AGAIN_MS = [50, 200, 500, 1000, 2000, 5000] as const;
-/** A process that lived this long, ms, was well: the waits begin again. */
-const WELL_AFTER_MS = 20_000;
+/** A server that served this long, ms, did start well: whatever ended it, the next one is started at once. */
+const WELL_AFTER_MS = 300;
 const LOOK_EVERY_MS = 250;
 /** A server that answers nothing for this long, ms, is stuck. A look is made every so often, ms. */
 const STUCK_AFTER_MS = 30_000;

@@ -16,8 +16,9 @@ const FILES = {
   db: { below: ["tests/db"], needsServer: true },
   api: { below: ["tests/api"], needsServer: true },
   e2e: { below: ["tests/e2e"], needsServer: true },
+  faults: { below: ["tests/faults"], needsServer: true },
 } as const;
-const SUITES = ["types", "lint", "unit", "db", "api", "e2e"] as const;
+const SUITES = ["types", "lint", "unit", "db", "api", "e2e", "faults"] as const;
 type Suite = (typeof SUITES)[number];
 
 function isFileSuite(suite: Suite): suite is keyof typeof FILES {
@@ -117,7 +118,7 @@ async function runSuite(suite: Suite, env: NodeJS.ProcessEnv): Promise<Count> {
   const count = await runFiles(
     files.map((file) => relative(ROOT, file)),
     env,
-    suite === "e2e" ? 1 : 2,
+    suite === "e2e" || suite === "faults" ? 1 : 2,
   );
   if (count.passed === 0) throw new Error(`suite ${suite} ran no test`);
   return count;

@@ -18,8 +18,8 @@ const DRIVER_AWAY: ReadonlySet<string> = new Set([
 ]);
 
 const BY_STATE: readonly (readonly [states: RegExp, fault: DatabaseFault])[] = [
-  // connection failures; too many connections; shutting down, crashed, starting up; a server stopped in mid-write
-  [/^(08...|53300|57P0[1-5]|58...)$/, "away"],
+  // connection failures; let in no more, for whatever reason; shutting down, crashed, starting up; the system failed
+  [/^(08...|28...|3D000|53300|55000|57P0[1-5]|58...)$/, "away"],
   // lock not available, query cancelled by its time limit, transaction ended by its time limit
   [/^(55P03|57014|25P03|25P04)$/, "busy"],
   [/^53[12]00$/, "full"],

@@ -68,14 +68,19 @@ interface Row {
   readonly backMs: number[];
 }
 
+export interface KillOptions {
+  readonly seed: number;
+  readonly kills: number;
+  /** Told how far the campaign is. */
+  readonly say: (text: string) => void;
+  /** Told the table, line by line. */
+  readonly print?: (line: string) => void;
+}
+
 /** True when nothing was lost or doubled and everything came back. */
 export async function killCampaign(
   stage: KillStage,
-  {
-    seed,
-    kills,
-    say,
-  }: { readonly seed: number; readonly kills: number; readonly say: (text: string) => void },
+  { seed, kills, say, print = console.log }: KillOptions,
 ): Promise<boolean> {
   const chance = chanceFrom(seed);
   const rows = new Map<string, Row>(KILLS.map(([name]) => [name, { times: 0, backMs: [] }]));
@@ -108,15 +113,15 @@ export async function killCampaign(
   await retire();
   await Promise.all(writers.map((writer) => writer.stop()));
   sum = await audit(stage.base, retired);
-  console.log(`Seed ${seed}, ${kills} kills, ${WRITERS} writers all the while.\n`);
-  console.log("| fault | times | back after, ms: median | worst |\n|---|---|---|---|");
+  print(`Seed ${seed}, ${kills} kills, ${WRITERS} writers all the while.\n`);
+  print("| fault | times | back after, ms: median | worst |\n|---|---|---|---|");
   for (const [name, { times, backMs }] of rows) {
     const sorted = backMs.toSorted((a, b) => a - b);
-    console.log(
+    print(
       `| ${name} | ${times} | ${Math.round(sorted[Math.floor(sorted.length / 2)] ?? 0)} | ${Math.round(sorted.at(-1) ?? 0)} |`,
     );
   }
-  console.log(
+  print(
     `\nAcknowledged writes checked: ${sum.acknowledged}; lost: ${sum.lost}; doubled: ${sum.doubled}. Brought back by hand: 0.`,
   );
   return sum.lost === 0 && sum.doubled === 0;

@@ -12,6 +12,8 @@ import {
 export interface Desk {
   readonly base: () => string;
   readonly ask: (method: string, path: string, body?: unknown) => Promise<Answer>;
+  /** Takes the database away from the server, open connections included; what comes back puts it there again. */
+  readonly cutDatabase: () => Promise<() => Promise<void>>;
 }
 
 export function openDesk(template: "template_empty" | "template_demo"): Desk {
@@ -28,5 +30,12 @@ export function openDesk(template: "template_empty" | "template_demo"): Desk {
     if (open === undefined) throw new Error("the desk opens before the first test");
     return open.server.base;
   };
-  return { base, ask: (method, path, body) => call(base(), method, path, body) };
+  return {
+    base,
+    ask: (method, path, body) => call(base(), method, path, body),
+    cutDatabase: async () => {
+      if (open === undefined) throw new Error("the desk opens before the first test");
+      return open.database.cut();
+    },
+  };
 }

@@ -19,6 +19,8 @@ export interface TestDatabase {
   readonly sql: Pool;
   /** The superuser of the throw-away cluster: for what the server may not do. */
   readonly admin: Pool;
+  /** Lets nobody but a superuser in any more, and ends who is; what comes back lets the server in again. */
+  readonly cut: () => Promise<() => Promise<void>>;
   readonly drop: () => Promise<void>;
 }
 
@@ -44,6 +46,13 @@ export async function cloneDatabase(template: "template_empty" | "template_demo"
     ownerUrl: at("TEST_OWNER_URL"),
     sql,
     admin: inside,
+    cut: async () => {
+      await admin`alter database ${admin(name)} with allow_connections false`;
+      await admin`select pg_terminate_backend(pid) from pg_stat_activity where datname = ${name}`;
+      return async () => {
+        await admin`alter database ${admin(name)} with allow_connections true`;
+      };
+    },
     drop: async () => {
       await sql.end();
       await inside.end();

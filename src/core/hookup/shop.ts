@@ -87,6 +87,26 @@ function codeOf(side: Port | EndCode): EndCode {
   return typeof side === "string" ? side : side.end;
 }
 
+/** Passages that are entered alike: how they meet an end is found out once for all of them. */
+interface WayIn {
+  readonly code: EndCode;
+  readonly hasOwnPieces: boolean;
+  readonly entries: { readonly passage: Passage; readonly at: number }[];
+}
+
+function waysIn(passages: readonly Passage[]): readonly WayIn[] {
+  const ways = new Map<string, WayIn>();
+  for (const [at, passage] of passages.entries()) {
+    const code = passage.into.end;
+    const hasOwnPieces = bringsPieces(passage);
+    const key = `${code} ${hasOwnPieces}`;
+    const way = ways.get(key) ?? { code, hasOwnPieces, entries: [] };
+    ways.set(key, way);
+    way.entries.push({ passage, at });
+  }
+  return [...ways.values()];
+}
+
 /** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
 export function openShop(tables: PlannerTables): Shop {
   const ends = endTable(tables.ends);
@@ -107,16 +127,19 @@ export function openShop(tables: PlannerTables): Shop {
     return kits === undefined ? null : { mating, kits };
   };
   const passages = tables.parts.flatMap(passagesOf);
+  const byWayIn = waysIn(passages);
   const known = new Map<EndCode, ReturnType<Shop["passagesFrom"]>>();
   const passagesFrom: Shop["passagesFrom"] = (end) => {
     const held = known.get(end);
     if (held) return held;
-    const found = passages.flatMap((passage) => {
-      const meeting = meet(end, passage.into, bringsPieces(passage));
-      return meeting === null ? [] : [{ passage, meeting }];
+    const found = byWayIn.flatMap(({ code, hasOwnPieces, entries }) => {
+      const meeting = meet(end, code, hasOwnPieces);
+      return meeting === null ? [] : entries.map(({ passage, at }) => ({ passage, meeting, at }));
     });
-    known.set(end, found);
-    return found;
+    // In the order of the catalogue, whatever way in they share: of equal ways the first is taken.
+    const ordered = found.sort((a, b) => a.at - b.at).map(({ passage, meeting }) => ({ passage, meeting }));
+    known.set(end, ordered);
+    return ordered;
   };
   return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };
 }
