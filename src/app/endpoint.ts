@@ -1,12 +1,11 @@
 /** The four steps of an endpoint: parse, use case, answer, and every failure through one mapper. */
-import { setImmediate as turnOfLoop } from "node:timers/promises";
 import type { APIContext, APIRoute } from "astro";
 import type { z } from "zod";
-import { withoutOptionalNulls } from "../schema/optional-nulls.ts";
+import { readRequest, requestFault } from "../schema/read-request.ts";
 import { UNSTORABLE_MESSAGE, unstorablePath } from "../schema/text.ts";
 import { type Context, serverContext } from "./context.ts";
 import { logFailure } from "./log-failure.ts";
-import { asProblem, invalid, jsonAnswer, Problem, problemAnswer } from "./problem.ts";
+import { asProblem, jsonAnswer, Problem, problemAnswer, problemFrom } from "./problem.ts";
 
 /** The body as text. Errors: Problem not-json-type. */
 export async function readJsonText(request: Request): Promise<string> {
@@ -16,24 +15,10 @@ export async function readJsonText(request: Request): Promise<string> {
   return request.text();
 }
 
-/** A body longer than this is read in several turns of the event loop, characters: nobody else waits long for it. */
-const LARGE = 100_000;
-
-function jsonFrom(text: string): unknown {
-  try {
-    return JSON.parse(text) as unknown;
-  } catch (cause) {
-    throw new Problem("not-json", "The body is not JSON.", [], { cause });
-  }
-}
-
 /** Errors: Problem invalid, naming the field, when a text in it cannot be kept. */
 export function checkStorable(value: unknown): void {
   const path = unstorablePath(value);
-  if (path !== null)
-    throw new Problem("invalid", `${path === "" ? "body" : path}: ${UNSTORABLE_MESSAGE}.`, [
-      { path, message: UNSTORABLE_MESSAGE },
-    ]);
+  if (path !== null) throw problemFrom(requestFault([{ path, message: UNSTORABLE_MESSAGE }]));
 }
 
 function answering(work: (context: APIContext) => Promise<Response>): APIRoute {
@@ -65,18 +50,9 @@ export function takes<S extends z.ZodType>(
   status = 200,
 ): APIRoute {
   return answering(async (context) => {
-    const text = await readJsonText(context.request);
-    const isLarge = text.length > LARGE;
-    const body = jsonFrom(text);
-    if (isLarge) await turnOfLoop();
-    checkStorable(body);
-    if (isLarge) await turnOfLoop();
-    const whole = withoutOptionalNulls(schema, body);
-    if (isLarge) await turnOfLoop();
-    const parsed = schema.safeParse(whole);
-    if (!parsed.success) throw invalid(parsed.error);
-    if (isLarge) await turnOfLoop();
-    return jsonAnswer(await work(serverContext(), parsed.data, context), status);
+    const read = readRequest(schema, await readJsonText(context.request));
+    if (!read.ok) throw problemFrom(read.fault);
+    return jsonAnswer(await work(serverContext(), read.value, context), status);
   });
 }
 

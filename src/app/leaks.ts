@@ -1,89 +1,37 @@
 /** The leak analyst for requests: checked, judged, rounded to what is meant. */
+import { four, sectionAsked } from "../compute/hold-request.ts";
 import {
-  type HoldTest,
   judgeWatch,
-  reconcile,
   type Section,
-  type SectionMaterial,
   USUAL_FIGURES,
   type WatchFigures,
   type Watching,
   windowFor,
 } from "../core/leak/index.ts";
-import type {
-  HoldAnswered,
-  HoldRequest,
-  PlanHoldRequest,
-  WatchAnswered,
-  WatchRequest,
-} from "../schema/leaks.ts";
+import type { HoldRequest, PlanHoldRequest, WatchAnswered, WatchRequest } from "../schema/leaks.ts";
 import type { Context } from "./context.ts";
-import { Problem } from "./problem.ts";
+import { Problem, problemFrom } from "./problem.ts";
 
-/** Four figures that say something: no gauge carries more. */
-const four = (value: number) => Number(value.toPrecision(4));
-
-/** Words people use for a pipe, as the walls that are known. */
-const MATERIALS: readonly (readonly [RegExp, SectionMaterial])[] = [
-  [/cpvc|pvc/i, "cpvc"],
-  [/pex|poly|plastic/i, "pex"],
-  [/galv|steel|iron|stainless/i, "steel"],
-  [/copper|brass|bronze/i, "copper"],
-];
-
+/** Errors: Problem invalid naming the field. */
 export function sectionFrom(asked: HoldRequest["section"]): Section {
-  const material = MATERIALS.find(([words]) => words.test(asked.material))?.[1] ?? null;
-  if (asked.hoseFt > 0 && asked.hoseType === null)
-    throw fault("section.hoseType", "say which hose it is, braided or rubber: it gives the most");
-  return { ...asked, material };
+  const section = sectionAsked(asked);
+  if ("path" in section) throw fault(section.path, section.message);
+  return section;
 }
 
 function fault(path: string, message: string): Problem {
   return new Problem("invalid", `${path}: ${message}.`, [{ path, message }]);
 }
 
-function testFrom(body: HoldRequest): HoldTest {
-  const late = body.samples.findIndex(({ t }, at) => at > 0 && t <= (body.samples[at - 1]?.t ?? 0));
-  if (late > 0) throw fault(`samples.${late}.t`, "must be later than the reading before it");
-  const { drawOff } = body;
-  if (drawOff && drawOff.psiAfter >= drawOff.psiBefore)
-    throw fault("drawOff.psiAfter", "must be below psiBefore: letting water out lowers the pressure");
-  return {
-    section: sectionFrom(body.section),
-    startPsi: body.startPsi,
-    supplyPsi: body.supplyPsi ?? null,
-    heldSec: body.heldSec ?? null,
-    ambientF: body.ambientF ?? null,
-    stopChecked: body.stopChecked,
-    gauge: body.gauge,
-    drawOff,
-    samples: body.samples.map(({ t, psi, tempF }) => ({
-      t,
-      psi: Math.max(0, psi),
-      ...(tempF == null ? {} : { tempF }),
-    })),
-  };
-}
-
-/** Errors: Problem invalid naming the field. */
+/** The answer to a pressure hold asked about, as JSON. Errors: Problem not-json, invalid naming the field. */
 export async function holdAnswer(
   { compute }: Pick<Context, "compute">,
-  body: HoldRequest,
+  text: string,
   signal?: AbortSignal,
-): Promise<HoldAnswered> {
-  const answer = await compute.run("hold", testFrom(body), signal);
-  const { best, low, high } = answer.leakMlPerMin;
-  const reconciled = body.seen === undefined ? undefined : reconcile(body.seen, { low, high });
-  return {
-    verdict: answer.verdict,
-    leakMlPerMin: { best: four(best), low: four(low), high: high === null ? null : four(high) },
-    minimumDetectableMlPerMin: four(answer.minimumDetectableMlPerMin),
-    suspected: [...answer.suspected],
-    fit: [...answer.fit],
-    advice: answer.advice,
-    steps: [...answer.steps],
-    ...(reconciled === undefined ? {} : { reconciled }),
-  };
+): Promise<string> {
+  const reply = await compute.run("holdReply", text, signal);
+  if ("fault" in reply) throw problemFrom(reply.fault);
+  return reply.json;
 }
 
 export async function planHoldAnswer(

@@ -2,12 +2,8 @@
 import type { z } from "zod";
 import { ComputeRefusal } from "../compute/compute.ts";
 import { type DatabaseFault, databaseFault } from "../db/fault.ts";
+import { type FieldFault, type RequestFault, schemaFault } from "../schema/read-request.ts";
 import { UNSTORABLE_MESSAGE } from "../schema/text.ts";
-
-export interface FieldFault {
-  readonly path: string;
-  readonly message: string;
-}
 
 export const STATUS_OF = {
   "not-json": 400,
@@ -52,15 +48,14 @@ export function notFound(what: string): Problem {
   return new Problem("not-found", `There is no such ${what}.`);
 }
 
+/** A fault of a request as the answer to it. */
+export function problemFrom({ code, message, fields }: RequestFault): Problem {
+  return new Problem(code, message, fields);
+}
+
 /** What a schema found, field by field. */
 export function invalid(error: z.ZodError): Problem {
-  const fields = error.issues.map((issue) => ({
-    path: issue.path.map(String).join("."),
-    message: issue.message,
-  }));
-  const first = fields[0];
-  const where = first && first.path !== "" ? `${first.path}: ` : "";
-  return new Problem("invalid", first ? `${where}${first.message}` : "The request is not right.", fields);
+  return problemFrom(schemaFault(error));
 }
 
 /** After this many seconds a request that met something busy or away is worth sending again. */
@@ -115,6 +110,11 @@ export function jsonAnswer(
   headers: Readonly<Record<string, string>> = {},
 ): Response {
   return Response.json(body, { status, headers: { ...SECURE, ...headers } });
+}
+
+/** An answer that is JSON already. */
+export function jsonTextAnswer(text: string): Response {
+  return new Response(text, { headers: { ...SECURE, "content-type": "application/json" } });
 }
 
 /** Headers that belong to a problem: when to come again. */

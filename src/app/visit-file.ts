@@ -16,7 +16,7 @@ import { VISIT_FORMAT } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import type { KeptEvent } from "./event-rows.ts";
 import { currentPlumber } from "./people.ts";
-import { Problem } from "./problem.ts";
+import { Problem, problemFrom } from "./problem.ts";
 import { currentLibrary, keepLibraryOfVisit, stepsOfVisit } from "./step-library.ts";
 import { type Added, readVisit, rowFromSummary } from "./visits.ts";
 
@@ -39,10 +39,10 @@ export async function exportVisit(
   return { format: VISIT_FORMAT, visit: id, events, ...(isShipped ? {} : { steps }) };
 }
 
-/** What a file comes to, judged against what is here now. */
+/** What a file comes to, judged against what is here now. Errors: Problem not-json, invalid. */
 async function judge(context: Context, text: string, signal?: AbortSignal) {
   const found = await context.compute.run("visitInFile", text, signal);
-  if ("outcome" in found) return { judged: found, present: undefined };
+  if ("fault" in found) throw problemFrom(found.fault);
   const present = await findVisit(context.sql, found.visit);
   const steps = present
     ? await stepsOfVisit(context, present.libraryVersion)
@@ -61,21 +61,13 @@ async function judge(context: Context, text: string, signal?: AbortSignal) {
 
 type Judged = Extract<Awaited<ReturnType<typeof judge>>["judged"], { outcome: "judged" }>;
 
-/** Errors: Problem not-json, invalid, conflict, refused. */
+/** Errors: Problem invalid, conflict, refused. */
 function judgedOrProblem(judged: Awaited<ReturnType<typeof judge>>["judged"]): Judged {
   switch (judged.outcome) {
     case "judged":
       return judged;
-    case "not-json":
-      throw new Problem("not-json", "The body is not JSON.");
-    case "invalid": {
-      const [first] = judged.fields;
-      throw new Problem(
-        "invalid",
-        first ? `${first.path}: ${first.message}` : "This is no visit's file.",
-        judged.fields,
-      );
-    }
+    case "invalid":
+      throw problemFrom(judged.fault);
     case "differs":
       throw new Problem("conflict", "This visit is here already and its events differ from the file's.", [
         { path: "events", message: "differ" },

@@ -19,11 +19,12 @@ import {
   type VisitSchedule,
 } from "../core/visit/index.ts";
 import { timedEffort } from "./effort.ts";
+import { type HoldReply, holdReply } from "./hold-request.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
 import { findPlan, type Ways, waysOf } from "./ways.ts";
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
-const PLAN_MS = 700;
+const PLAN_MS = 550;
 /** Time the fitting of one request's lengths may take, ms. */
 const FIT_MS = 8000;
 /** Time all plans of one request may take together, ms. */
@@ -85,7 +86,7 @@ type OfShop = {
 
 /** Every task with what is asked and what is answered. */
 export interface TaskMap extends OfShop {
-  hold: { readonly input: HoldTest; readonly output: HoldAnswer };
+  holdReply: { readonly input: string; readonly output: HoldReply };
   holds: { readonly input: readonly HoldTest[]; readonly output: readonly HoldAnswer[] };
   planHold: {
     readonly input: { readonly plan: HoldPlan; readonly wantedMlPerMin: number };
@@ -141,19 +142,6 @@ function withinTime<T>(work: Work<T>, mostMs: number): T | "too-heavy" {
   }
 }
 
-/** Four figures that say something: no gauge carries more, and a long trace is sent to the asker. */
-const four = (value: number) => Number(value.toPrecision(4));
-
-function roundedHold(answer: HoldAnswer): HoldAnswer {
-  const fit = answer.fit.map(({ t, psi, low, high }) => ({
-    t: four(t),
-    psi: four(psi),
-    low: four(low),
-    high: four(high),
-  }));
-  return { ...answer, fit };
-}
-
 const TASKS: TaskTable = {
   plan: inShop((shop, problem: HookupProblem) => planHookup(shop, problem, timedEffort(PLAN_MS))),
   ways: inShop((shop, problem: HookupProblem) => waysOf(shop, problem, timedEffort(PLAN_MS))),
@@ -163,7 +151,7 @@ const TASKS: TaskTable = {
       whole.used() >= 1 ? ("too-heavy" as const) : findPlan(shop, problem, stock, plan, timedEffort(PLAN_MS)),
     );
   }),
-  hold: (_, test) => roundedHold(analyseHold(test)),
+  holdReply: (_, text) => holdReply(text),
   holds: (_, tests) => tests.map(analyseHold),
   planHold: (_, { plan, wantedMlPerMin }) => planHold(plan, wantedMlPerMin),
   fit: (_, { bench, lengthsIn, margins }) => withinTime(fitLines(bench, lengthsIn, margins), FIT_MS),

@@ -10,7 +10,7 @@ import {
   type VisitSummary,
   visitSummary,
 } from "../core/visit/index.ts";
-import { UNSTORABLE_MESSAGE, unstorablePath } from "../schema/text.ts";
+import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";
 import { visitFile } from "../schema/visit.ts";
 
 export interface ImportQuestion {
@@ -25,16 +25,10 @@ export interface ImportQuestion {
   readonly mark: { readonly at: string; readonly by: string };
 }
 
-export interface FieldIssue {
-  readonly path: string;
-  readonly message: string;
-}
-
 export type ImportJudged =
-  | { readonly outcome: "not-json" }
-  | { readonly outcome: "invalid"; readonly fields: readonly FieldIssue[] }
+  | { readonly outcome: "invalid"; readonly fault: RequestFault }
   | { readonly outcome: "differs" }
-  | { readonly outcome: "refused"; readonly field: FieldIssue }
+  | { readonly outcome: "refused"; readonly field: FieldFault }
   | {
       readonly outcome: "judged";
       readonly visit: string;
@@ -49,34 +43,10 @@ export type ImportJudged =
 /** Rows of events written with one statement. */
 const ROWS_AT_ONCE = 500;
 
-type Read =
-  | { readonly file: z.output<typeof visitFile> }
-  | { readonly fault: Extract<ImportJudged, { outcome: "not-json" | "invalid" }> };
-
-function readFile(text: string): Read {
-  let told: unknown;
-  try {
-    told = JSON.parse(text);
-  } catch {
-    return { fault: { outcome: "not-json" } };
-  }
-  const unstorable = unstorablePath(told);
-  if (unstorable !== null)
-    return { fault: { outcome: "invalid", fields: [{ path: unstorable, message: UNSTORABLE_MESSAGE }] } };
-  const parsed = visitFile.safeParse(told);
-  if (parsed.success) return { file: parsed.data };
-  const fields = parsed.error.issues
-    .slice(0, 50)
-    .map(({ path, message }) => ({ path: path.map(String).join("."), message }));
-  return { fault: { outcome: "invalid", fields } };
-}
-
 /** Id of the visit a file tells of, or why the file cannot be read. */
-export function visitInFile(
-  text: string,
-): { readonly visit: string } | Extract<ImportJudged, { outcome: "not-json" | "invalid" }> {
-  const read = readFile(text);
-  return "fault" in read ? read.fault : { visit: read.file.visit };
+export function visitInFile(text: string): { readonly visit: string } | { readonly fault: RequestFault } {
+  const read = readRequest(visitFile, text);
+  return read.ok ? { visit: read.value.visit } : { fault: read.fault };
 }
 
 function rowsOf(
@@ -108,16 +78,16 @@ export function judgeImport(
   { text, here, version, steps, mark }: ImportQuestion,
   tables: Tables,
 ): ImportJudged {
-  const read = readFile(text);
-  if ("fault" in read) return read.fault;
-  const { file } = read;
+  const read = readRequest(visitFile, text);
+  if (!read.ok) return { outcome: "invalid", fault: read.fault };
+  const { value: file } = read;
   const told = file.events.map(({ event }) => event);
   const seen = new Set<string>();
   const twice = told.findIndex(({ id }) => seen.size === seen.add(id).size);
   if (twice >= 0)
     return {
       outcome: "invalid",
-      fields: [{ path: `events.${twice}.event.id`, message: "stands twice in the file" }],
+      fault: requestFault([{ path: `events.${twice}.event.id`, message: "stands twice in the file" }]),
     };
   // Written by this server, and never changed since.
   const present: readonly VisitEvent[] = here === null ? [] : JSON.parse(here);

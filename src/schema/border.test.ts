@@ -6,7 +6,7 @@ import { z } from "zod";
 import { allDry, begun } from "../../tests/support/story.ts";
 import { withoutOptionalNulls } from "./optional-nulls.ts";
 import { isStoredEvent } from "./stored-event.ts";
-import { instant, line, unstorablePath, uuid } from "./text.ts";
+import { instant, line, maySpellUnstorable, unstorablePath, uuid } from "./text.ts";
 import { eventSchema } from "./visit.ts";
 
 describe("a text that cannot be kept", () => {
@@ -96,5 +96,18 @@ describe("an event from our own database", () => {
     const { actor: _, ...nameless } = { ...opened, actor: "x" };
     for (const value of [{ ...opened, kind: "visit-painted" }, nameless, null, "x", { kind: 1 }])
       assert.equal(isStoredEvent(value), false);
+  });
+});
+
+describe("a JSON text", () => {
+  it("that spells nothing that cannot be kept holds nothing of the sort", () =>
+    fc.assert(
+      fc.property(fc.json({ stringUnit: "binary" }), (text) => {
+        if (unstorablePath(JSON.parse(text)) !== null) assert.ok(maySpellUnstorable(text), text);
+      }),
+    ));
+  it("is walked through where NUL or halves are spelt", () => {
+    for (const text of ['"\\u0000"', '"\\ud83d\\ude00"', '"\\uDC00"']) assert.ok(maySpellUnstorable(text));
+    assert.ok(!maySpellUnstorable('"😀 \\n \\u00e9"'));
   });
 });

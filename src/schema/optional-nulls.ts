@@ -1,45 +1,92 @@
 /** Null said for an optional field is the field left out: one rule for every request. */
 import { z } from "zod";
 
-type Shape = Readonly<Record<string, z.core.$ZodType>>;
-
+type Schema = z.core.$ZodType;
 type Optional = z.ZodOptional | z.ZodExactOptional | z.ZodDefault;
 
-function isOptional(schema: z.core.$ZodType): schema is Optional {
+function isOptional(schema: Schema): schema is Optional {
   return (
     schema instanceof z.ZodOptional || schema instanceof z.ZodExactOptional || schema instanceof z.ZodDefault
   );
 }
 
 /** The schema of what is there, without what says that it may be missing. */
-function within(schema: z.core.$ZodType): z.core.$ZodType {
+function within(schema: Schema): Schema {
   return isOptional(schema) || schema instanceof z.ZodNullable ? within(schema.def.innerType) : schema;
 }
 
-function takesNull(schema: z.core.$ZodType): boolean {
+function takesNull(schema: Schema): boolean {
   if (schema instanceof z.ZodNullable) return true;
   return isOptional(schema) && takesNull(schema.def.innerType);
+}
+
+interface Field {
+  readonly name: string;
+  readonly mayGo: boolean;
+  /** Null: nothing inside it to look at. */
+  readonly inner: Schema | null;
+}
+
+/** Worked out once for each schema: a trace has thousands of readings. */
+const known = new WeakMap<z.ZodObject, readonly Field[]>();
+
+const hasInside = (schema: Schema) => schema instanceof z.ZodObject || schema instanceof z.ZodArray;
+
+function fieldsOf(schema: z.ZodObject): readonly Field[] {
+  const held = known.get(schema);
+  if (held) return held;
+  const found = Object.entries(schema.shape)
+    .map(([name, field]): Field => {
+      const inner = within(field);
+      return {
+        name,
+        mayGo: isOptional(field) && !takesNull(field),
+        inner: hasInside(inner) ? inner : null,
+      };
+    })
+    .filter(({ mayGo, inner }) => mayGo || inner !== null);
+  known.set(schema, found);
+  return found;
 }
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 
-function objectWithout(shape: Shape, value: Readonly<Record<string, unknown>>): unknown {
-  return Object.fromEntries(
-    Object.entries(value).flatMap(([name, item]): [string, unknown][] => {
-      const field = Object.hasOwn(shape, name) ? shape[name] : undefined;
-      if (field === undefined) return [[name, item]];
-      if (item === null && isOptional(field) && !takesNull(field)) return [];
-      return [[name, withoutOptionalNulls(field, item)]];
-    }),
-  );
+function objectWithout(fields: readonly Field[], value: Readonly<Record<string, unknown>>): unknown {
+  let changed: Record<string, unknown> | null = null;
+  for (const { name, mayGo, inner } of fields) {
+    const item = value[name];
+    if (item === undefined) continue;
+    if (item === null) {
+      if (!mayGo) continue;
+      changed ??= { ...value };
+      delete changed[name];
+    } else if (inner !== null) {
+      const next = withoutOptionalNulls(inner, item);
+      if (next === item) continue;
+      changed ??= { ...value };
+      changed[name] = next;
+    }
+  }
+  return changed ?? value;
 }
 
-/** The value with every null left out that stands for an optional field of the schema; everything else as it is. */
-export function withoutOptionalNulls(schema: z.core.$ZodType, value: unknown): unknown {
+function listWithout(element: Schema, value: readonly unknown[]): unknown {
+  if (!hasInside(within(element))) return value;
+  let changed: unknown[] | null = null;
+  for (const [at, item] of value.entries()) {
+    const next = withoutOptionalNulls(element, item);
+    if (next === item) continue;
+    changed ??= [...value];
+    changed[at] = next;
+  }
+  return changed ?? value;
+}
+
+/** The value with every null left out that stands for an optional field of the schema; the same value where there is none. */
+export function withoutOptionalNulls(schema: Schema, value: unknown): unknown {
   const inner = within(schema);
-  if (inner instanceof z.ZodObject && isRecord(value)) return objectWithout(inner.shape, value);
-  if (inner instanceof z.ZodArray && Array.isArray(value))
-    return value.map((item) => withoutOptionalNulls(inner.element, item));
+  if (inner instanceof z.ZodObject && isRecord(value)) return objectWithout(fieldsOf(inner), value);
+  if (inner instanceof z.ZodArray && Array.isArray(value)) return listWithout(inner.element, value);
   return value;
 }

@@ -1,6 +1,8 @@
-import { otherThan, takes } from "../../../../app/endpoint.ts";
+import { answers, otherThan, readJsonText } from "../../../../app/endpoint.ts";
 import { holdAnswer } from "../../../../app/leaks.ts";
-import { holdRequest } from "../../../../schema/leaks.ts";
+import { jsonTextAnswer } from "../../../../app/problem.ts";
 
-export const POST = takes(holdRequest, (app, body, { request }) => holdAnswer(app, body, request.signal));
+export const POST = answers(async (app, { request }) =>
+  jsonTextAnswer(await holdAnswer(app, await readJsonText(request), request.signal)),
+);
 export const ALL = otherThan("POST");

@@ -1,0 +1,92 @@
+/** A pressure hold as it is asked about over HTTP: read, checked, judged, rounded and written, all away from the server's own thread. */
+import {
+  analyseHold,
+  type HoldAnswer,
+  type HoldTest,
+  reconcile,
+  type Section,
+  type SectionMaterial,
+} from "../core/leak/index.ts";
+import { type HoldAnswered, type HoldRequest, holdRequest } from "../schema/leaks.ts";
+import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";
+
+/** Four figures that say something: no gauge carries more. */
+export const four = (value: number): number => Number(value.toPrecision(4));
+
+/** Words people use for a pipe, as the walls that are known. */
+const MATERIALS: readonly (readonly [RegExp, SectionMaterial])[] = [
+  [/cpvc|pvc/i, "cpvc"],
+  [/pex|poly|plastic/i, "pex"],
+  [/galv|steel|iron|stainless/i, "steel"],
+  [/copper|brass|bronze/i, "copper"],
+];
+
+/** The section asked about, or the field that is wrong. */
+export function sectionAsked(asked: HoldRequest["section"]): Section | FieldFault {
+  const material = MATERIALS.find(([words]) => words.test(asked.material))?.[1] ?? null;
+  if (asked.hoseFt > 0 && asked.hoseType === null)
+    return {
+      path: "section.hoseType",
+      message: "say which hose it is, braided or rubber: it gives the most",
+    };
+  return { ...asked, material };
+}
+
+function faultIn({ samples, drawOff }: HoldRequest): FieldFault | null {
+  const late = samples.findIndex(({ t }, at) => at > 0 && t <= (samples[at - 1]?.t ?? 0));
+  if (late > 0) return { path: `samples.${late}.t`, message: "must be later than the reading before it" };
+  return drawOff && drawOff.psiAfter >= drawOff.psiBefore
+    ? { path: "drawOff.psiAfter", message: "must be below psiBefore: letting water out lowers the pressure" }
+    : null;
+}
+
+function testFrom(body: HoldRequest, section: Section): HoldTest {
+  return {
+    section,
+    startPsi: body.startPsi,
+    supplyPsi: body.supplyPsi ?? null,
+    heldSec: body.heldSec ?? null,
+    ambientF: body.ambientF ?? null,
+    stopChecked: body.stopChecked,
+    gauge: body.gauge,
+    drawOff: body.drawOff,
+    samples: body.samples.map(({ t, psi, tempF }) => ({
+      t,
+      psi: Math.max(0, psi),
+      ...(tempF == null ? {} : { tempF }),
+    })),
+  };
+}
+
+function answered(answer: HoldAnswer, seen: HoldRequest["seen"]): HoldAnswered {
+  const { best, low, high } = answer.leakMlPerMin;
+  const reconciled = seen === undefined ? undefined : reconcile(seen, { low, high });
+  return {
+    verdict: answer.verdict,
+    leakMlPerMin: { best: four(best), low: four(low), high: high === null ? null : four(high) },
+    minimumDetectableMlPerMin: four(answer.minimumDetectableMlPerMin),
+    suspected: [...answer.suspected],
+    fit: answer.fit.map(({ t, psi, low: under, high: over }) => ({
+      t: four(t),
+      psi: four(psi),
+      low: four(under),
+      high: four(over),
+    })),
+    advice: answer.advice,
+    steps: [...answer.steps],
+    ...(reconciled === undefined ? {} : { reconciled }),
+  };
+}
+
+/** The answer as JSON, or what is wrong with the request. */
+export type HoldReply = { readonly json: string } | { readonly fault: RequestFault };
+
+export function holdReply(text: string): HoldReply {
+  const read = readRequest(holdRequest, text);
+  if (!read.ok) return { fault: read.fault };
+  const { value } = read;
+  const section = sectionAsked(value.section);
+  const fault = faultIn(value) ?? ("path" in section ? section : null);
+  if (fault !== null || "path" in section) return { fault: requestFault(fault === null ? [] : [fault]) };
+  return { json: JSON.stringify(answered(analyseHold(testFrom(value, section)), value.seen)) };
+}

@@ -1,0 +1,55 @@
+/** A body of JSON read by its schema: the same words for the same mistake, wherever a request is read. */
+import type { z } from "zod";
+import { withoutOptionalNulls } from "./optional-nulls.ts";
+import { maySpellUnstorable, UNSTORABLE_MESSAGE, unstorablePath } from "./text.ts";
+
+export interface FieldFault {
+  readonly path: string;
+  readonly message: string;
+}
+
+export interface RequestFault {
+  readonly code: "not-json" | "invalid";
+  readonly message: string;
+  readonly fields: readonly FieldFault[];
+}
+
+export type ReadRequest<T> =
+  | { readonly ok: true; readonly value: T }
+  | { readonly ok: false; readonly fault: RequestFault };
+
+/** Faults told in one answer: nobody mends more at once. */
+const MOST_FAULTS = 100;
+
+/** What is wrong, the first field in words. */
+export function requestFault(fields: readonly FieldFault[]): RequestFault {
+  const [first] = fields;
+  const where = first && first.path !== "" ? `${first.path}: ` : "";
+  return {
+    code: "invalid",
+    message: first ? `${where}${first.message}` : "The request is not right.",
+    fields: fields.slice(0, MOST_FAULTS),
+  };
+}
+
+/** What a schema found, field by field. */
+export function schemaFault(error: z.ZodError): RequestFault {
+  return requestFault(
+    error.issues.map(({ path, message }) => ({ path: path.map(String).join("."), message })),
+  );
+}
+
+/** Reads a JSON text by a schema; nulls for optional fields are left out. */
+export function readRequest<S extends z.ZodType>(schema: S, text: string): ReadRequest<z.output<S>> {
+  let body: unknown;
+  try {
+    body = JSON.parse(text);
+  } catch {
+    return { ok: false, fault: { code: "not-json", message: "The body is not JSON.", fields: [] } };
+  }
+  const unstorable = maySpellUnstorable(text) ? unstorablePath(body) : null;
+  if (unstorable !== null)
+    return { ok: false, fault: requestFault([{ path: unstorable, message: UNSTORABLE_MESSAGE }]) };
+  const parsed = schema.safeParse(withoutOptionalNulls(schema, body));
+  return parsed.success ? { ok: true, value: parsed.data } : { ok: false, fault: schemaFault(parsed.error) };
+}
