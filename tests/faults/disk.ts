@@ -5,6 +5,7 @@ import {
   mkdirSync,
   mkdtempSync,
   openSync,
+  readFileSync,
   rmSync,
   statfsSync,
   unlinkSync,
@@ -12,11 +13,14 @@ import {
 } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
+import { setTimeout as pause } from "node:timers/promises";
 import { v4 as uuid } from "uuid";
 import { SITE } from "../support/story.ts";
+import { untilHealthy } from "./load.ts";
 
 interface DiskStage {
   readonly base: string;
+  readonly data: string;
 }
 
 type OnStage = (
@@ -108,14 +112,27 @@ export async function diskCampaign(onStage: OnStage): Promise<boolean> {
   const dir = join(dataDisk.folder, "var");
   mkdirSync(dir);
   await onStage(
-    async ({ base }) => {
+    async ({ base, data }) => {
       expect("data disk with room: a write", await write(base), 201);
       const nearly = fill(dataDisk.folder, 30_000_000);
-      await new Promise((resolve) => setTimeout(resolve, 1500));
+      await pause(1500);
       expect("data disk nearly full: a write", await write(base), 507);
       expect("data disk nearly full: a read", await read(base), 200);
       unlinkSync(nearly);
-      await new Promise((resolve) => setTimeout(resolve, 1500));
+      await pause(1500);
+      expect("room again: a write", await write(base), 201);
+      const wholly = fill(dataDisk.folder, 0);
+      process.kill(Number(readFileSync(join(data, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+      await pause(4000);
+      const status = await read(base);
+      expect(
+        "data disk wholly full and the database killed: a read is answered by 200 or 503",
+        status === 200 || status === 503,
+        true,
+      );
+      unlinkSync(wholly);
+      await untilHealthy(base, 60_000);
+      expect("room again: a read", await read(base), 200);
       expect("room again: a write", await write(base), 201);
     },
     { dir },
