@@ -46,7 +46,6 @@ async function onStage(
     say: () => undefined,
     environment: {
       ...process.env,
-      NODE_ENV: "production",
       DATABASE_URL: serverUrl,
       DATA_FOLDER: dir,
       LOG_FILE: log === "" ? join(dir, "server.log") : log,

@@ -96,7 +96,6 @@ async function main(): Promise<void> {
       say,
       environment: {
         ...process.env,
-        NODE_ENV: "production",
         DATABASE_URL: serverUrl,
         DATA_FOLDER: VAR,
         LOG_FILE: process.env["LOG_FILE"] ?? join(VAR, "server.log"),

@@ -42,7 +42,8 @@ function startServer({ dist, port, environment }: SuperviseOptions): Promise<Chi
       cwd: ROOT,
       // A larger young generation: pages and judgements make much that is gone at once.
       execArgv: ["--max-semi-space-size=64"],
-      env: environment,
+      // Pages are made twice as fast by the libraries' production build; nothing else chooses it.
+      env: { ...environment, NODE_ENV: "production" },
       stdio: ["ignore", "inherit", "inherit", "ipc"],
     });
     child.once("message", () => resolve(child));

@@ -87,6 +87,13 @@ export async function foldedVisits(
   return found;
 }
 
+/** Remembers what a visit has come to with the events just written, in place of what it was before. */
+export function keepFolded(pool: Pool, before: VisitRow, now: VisitRow, folded: FoldedVisit): void {
+  const cache = cacheOf(pool);
+  cache.delete(keyOf(before));
+  cache.set(keyOf(now), folded);
+}
+
 /** One visit, folded. Errors: RangeError when it was not among the rows (never). */
 export async function foldedVisit(pool: Pool, row: VisitRow, sql: Db = pool): Promise<Held> {
   const found = (await foldedVisits(pool, [row], sql)).get(row.visitId);

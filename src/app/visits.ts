@@ -1,5 +1,6 @@
 /** Opening, reading and adding to visits. */
 import {
+  applyEvent,
   firstRefused,
   foldVisit,
   isSameEvent,
@@ -22,7 +23,7 @@ import {
 import { MOST_EVENTS } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow, type KeptEvent, rowFromEvent } from "./event-rows.ts";
-import { type FoldedVisit, foldedVisit, isUnreadable } from "./kept-visits.ts";
+import { type FoldedVisit, foldedVisit, isUnreadable, keepFolded } from "./kept-visits.ts";
 import { withOwnAnswers } from "./own-answers.ts";
 import { notFound, Problem } from "./problem.ts";
 import { libraryToOpenWith, withLibrary } from "./step-library.ts";
@@ -129,6 +130,17 @@ export function accept(
   ]);
 }
 
+/** What accepted events make of a visit; only where one is taken back is the whole list told again. */
+function stateAfter(
+  state: VisitState,
+  before: readonly VisitEvent[],
+  added: readonly VisitEvent[],
+): VisitState {
+  return added.some(({ kind }) => kind === "event-undone")
+    ? foldVisit([...before, ...added])
+    : added.reduce(applyEvent, state);
+}
+
 /** Errors: Problem invalid when an event stands twice in one request. */
 function checkDistinct(events: readonly VisitEvent[]): void {
   const seen = new Set<string>();
@@ -193,32 +205,46 @@ export async function addEvents(
   if (!there) throw notFound("visit");
   const sent = await unseen(context.sql, id, events);
   if (sent.length === 0) return { visit: id, version: there.version, added: 0 };
-  const kept = await asKept(context, sent, sending);
-  return transact(context.sql, async (tx) => {
+  const own = await asKept(context, sent, sending);
+  const done = await transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
-    const fresh = (await unseen(tx, id, sent)).map((event) => kept.get(event.id) ?? event);
-    if (fresh.length === 0) return { visit: id, version: row.version, added: 0 };
-    const { version } = sending;
-    if (version !== undefined && version !== row.version)
+    const fresh = (await unseen(tx, id, sent)).map((event) => own.get(event.id) ?? event);
+    if (fresh.length === 0)
+      return { answer: { visit: id, version: row.version, added: 0 }, row, next: row, folded: null };
+    const { version: seen } = sending;
+    if (seen !== undefined && seen !== row.version)
       throw new Problem(
         "stale",
-        `Somebody else has written here since (${row.version - version} more): reload and look before writing.`,
+        `Somebody else has written here since (${row.version - seen} more): reload and look before writing.`,
         [{ path: "version", message: `is ${row.version} now` }],
       );
     const visit = await readFolded(context, row, tx);
     const logBytes = bytesWith(fresh, row.logBytes, row.version);
     const before = visit.events.map(({ event }) => event);
     const tools = await withLibrary(context, row.libraryVersion, tx);
-    const after = accept(before, fresh, tools, visit.state);
+    accept(before, fresh, tools, visit.state);
+    const receivedAt = context.now().toISOString();
+    const state = stateAfter(visit.state, before, fresh);
     await insertEvents(
       tx,
-      fresh.map((event, index) => rowFromEvent(id, row.version + index + 1, event)),
+      fresh.map((event, index) => rowFromEvent(id, row.version + index + 1, event, receivedAt)),
     );
-    const now = row.version + fresh.length;
-    await updateVisit(tx, rowFromSummary(id, summaryOf(after, context), { ...row, version: now, logBytes }));
-    return { visit: id, version: now, added: fresh.length };
+    const version = row.version + fresh.length;
+    const summary = visitSummary(state, context.tables.stages, receivedAt);
+    const next = { ...rowFromSummary(id, summary, { ...row, version, logBytes }), setAside: row.setAside };
+    await updateVisit(tx, next);
+    const kept = [...visit.events, ...fresh.map((event) => ({ event, receivedAt }))];
+    return {
+      answer: { visit: id, version, added: fresh.length },
+      row,
+      next,
+      folded: { events: kept, state },
+    };
   });
+  // Only what is written for good is remembered.
+  if (done.folded !== null) keepFolded(context.sql, done.row, done.next, done.folded);
+  return done.answer;
 }
 
 /**

@@ -14,6 +14,7 @@ import {
 import { fitRequest, fitResponse } from "./line.ts";
 import { scheduleRequest, scheduleResponse } from "./schedule.ts";
 import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
+import { visitListQuery } from "./visit-list.ts";
 
 export const errorResponse = z
   .strictObject({
@@ -33,7 +34,27 @@ const json = (schema: z.ZodType) => ({ "application/json": { schema } });
 const failed = (status: number, description: string) => ({
   [String(status)]: { description, content: json(errorResponse) },
 });
+const forSpreadsheet = { query: z.object({ for: z.literal("spreadsheet").optional() }) };
 const onVisit = { path: z.object({ id: z.uuid() }) };
+const onPhoto = { path: z.object({ id: z.uuid(), photo: z.uuid() }) };
+const onHold = { path: z.object({ id: z.uuid(), hold: z.uuid() }) };
+
+/** An endpoint whose answer is no JSON. */
+function file(
+  summary: string,
+  type: string,
+  requestParams: ZodOpenApiOperationObject["requestParams"] = {},
+): ZodOpenApiOperationObject {
+  return {
+    summary,
+    requestParams,
+    responses: {
+      "200": { description: "Done", content: { [type]: { schema: z.string() } } },
+      ...failed(404, "Not here"),
+      ...failed(503, "Not now: come again after the time given"),
+    },
+  };
+}
 
 function operation(
   summary: string,
@@ -122,15 +143,47 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
         ),
       },
       "/api/v1/catalogue.csv": {
-        get: {
-          summary: "The whole catalogue of this shop as CSV",
-          responses: { "200": { description: "Done", content: { "text/csv": { schema: z.string() } } } },
+        get: file("The whole catalogue of this shop as CSV", "text/csv", forSpreadsheet),
+      },
+      "/api/v1/steps.csv": { get: file("The step library of this shop as CSV", "text/csv", forSpreadsheet) },
+      "/api/v1/look-backs.ics": { get: file("Look-backs to come, as a calendar", "text/calendar") },
+      "/api/v1/visits/{id}/water-off.ics": {
+        get: file("When a visit's water is off, as a calendar", "text/calendar", onVisit),
+      },
+      "/api/v1/visits/{id}/holds/{hold}.csv": {
+        get: file("Readings of a kept pressure hold as CSV", "text/csv", onHold),
+      },
+      "/api/v1/visits/{id}/photos/{photo}": {
+        get: file("A picture of a visit", "image/jpeg", onPhoto),
+        put: {
+          summary: "Keep a picture, exactly once: JPEG, PNG or WebP",
+          requestParams: onPhoto,
+          requestBody: { required: true, content: { "image/jpeg": { schema: z.string() } } },
+          responses: {
+            "200": { description: "Kept", content: json(z.strictObject({ photo: z.uuid() })) },
+            ...failed(409, "Another picture has this id"),
+            ...failed(413, "Too large"),
+            ...failed(422, "No picture, or too many pixels, or the visit has as many as it may"),
+          },
         },
       },
+      "/api/v1/instruments/caliper": {
+        get: file("Readings of the caliper as they come (simulated)", "text/event-stream"),
+      },
+      "/api/v1/instruments/gauge": {
+        get: file("Readings of the gauge as they come (simulated)", "text/event-stream"),
+      },
+      "/api/v1/instruments/pieces/{piece}": {
+        get: operation("What the eye sees of a practice piece, and what the piece is", z.looseObject({}), {
+          requestParams: { path: z.object({ piece: z.string() }) },
+        }),
+      },
+      "/api/v1/schema/visit.json": { get: operation("JSON schema of a visit's file", z.looseObject({})) },
       "/api/v1/visits": {
         get: operation(
-          "The day's visits",
-          z.looseObject({ visits: z.array(z.looseObject({ visit: z.uuid() })) }),
+          "Visits, page by page, open ones first",
+          z.looseObject({ visits: z.array(z.looseObject({ visit: z.uuid() })), next: z.string().nullable() }),
+          { requestParams: { query: visitListQuery } },
         ),
         post: operation(
           "Open a visit",

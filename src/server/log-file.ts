@@ -1,4 +1,5 @@
 /** The server's log as a file that turns over, and that nothing the disk does can make a reason to stop. */
+import { chmodSync, existsSync, statSync } from "node:fs";
 import { basename, dirname } from "node:path";
 import { createStream, type RotatingFileStream } from "rotating-file-stream";
 
@@ -21,6 +22,8 @@ export interface LogFile {
  * told once for each failure, and the file is tried again.
  */
 export function openLogFile(path: string, complain: (text: string) => void): LogFile {
+  // A log of an earlier version may be open to others.
+  if (existsSync(path) && statSync(path).isFile()) chmodSync(path, 0o600);
   let stream: RotatingFileStream | null = null;
   let waitsUntil = 0;
   let lost = 0;
