@@ -6,12 +6,13 @@ import { gzipSync } from "node:zlib";
 import { ensureBuild } from "../ops/build.ts";
 import { buildData } from "../ops/build-data.ts";
 import { startCluster } from "../ops/cluster.ts";
-import { VAR } from "../ops/paths.ts";
+import { TEST_BUILDS } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFrames } from "./frames.ts";
 import { benchHold } from "./hold.ts";
 import { benchIdentifier } from "./identifier.ts";
 import { benchLine } from "./line.ts";
+import { benchLists } from "./lists.ts";
 import { benchPlanner } from "./planner.ts";
 import { benchSchedule } from "./schedule.ts";
 import { medianMs } from "./timing.ts";
@@ -41,11 +42,15 @@ async function main(): Promise<void> {
     const { loadDemo, prepareDatabase } = await import("../ops/prepare-database.ts");
     const { serverUrl: url } = await prepareDatabase(cluster, "bench", dir);
     await loadDemo(url);
+    const lists = await prepareDatabase(cluster, "lists", dir);
+    await loadDemo(lists.serverUrl);
     process.env["DATABASE_URL"] = url;
     process.env["LOG_LEVEL"] = "silent";
+    process.env["NODE_ENV"] = "production";
     const port = await freePort();
     const { serve } = await import("../src/server.ts");
-    const server = await serve({ dist: await ensureBuild(join(VAR, "test-build")), port });
+    const dist = await ensureBuild(TEST_BUILDS);
+    const server = await serve({ dist, port });
     const base = `http://127.0.0.1:${port}`;
     const { connect } = await import("../src/db/client.ts");
     const { demoVisitId } = await import("../src/app/demo-story.ts");
@@ -97,6 +102,7 @@ async function main(): Promise<void> {
         `| GET ${path.replace(visit, "{id}")} | ${((await medianMs(page(path))) / raw).toFixed(1)} |`,
       );
 
+    await benchLists({ dist, ...lists });
     await benchPlanner(context.shop, context.tables);
     benchIdentifier(context.identifier);
     await benchHold();

@@ -10,7 +10,7 @@ import { latencyCampaign } from "../tests/faults/latency.ts";
 import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
-import { VAR } from "./paths.ts";
+import { TEST_BUILDS } from "./paths.ts";
 import { freePort } from "./ports.ts";
 import { loadDemo, prepareDatabase } from "./prepare-database.ts";
 import { type Supervised, supervise } from "./supervise.ts";
@@ -32,7 +32,7 @@ async function onStage(
   { dir = mkdtempSync(join(tmpdir(), "brass-nut-faults-")), throwAway = false, log = "" } = {},
 ): Promise<void> {
   await buildData();
-  const dist = await ensureBuild(join(VAR, "test-build"));
+  const dist = await ensureBuild(TEST_BUILDS);
   const clusterOptions = { dir: join(dir, "cluster"), port: await freePort(), throwAway };
   const cluster = await startCluster(clusterOptions);
   const { serverUrl } = await prepareDatabase(cluster, "faults", dir);

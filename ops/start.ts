@@ -6,7 +6,7 @@ import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { type Cluster, startCluster } from "./cluster.ts";
 import { dropDatabase, otherClients } from "./database.ts";
-import { VAR } from "./paths.ts";
+import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
 import { supervise } from "./supervise.ts";
@@ -87,7 +87,7 @@ async function main(): Promise<void> {
     const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
     const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
     if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
-    const dist = await ensureBuild(join(VAR, "build"));
+    const dist = await ensureBuild(BUILDS);
     const supervised = await supervise({
       dist,
       port,

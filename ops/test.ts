@@ -6,7 +6,7 @@ import { join, relative } from "node:path";
 import { ensureBuild, runToEnd } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
-import { ROOT, VAR } from "./paths.ts";
+import { ROOT, TEST_BUILDS } from "./paths.ts";
 
 const BIN = join(ROOT, "node_modules/.bin");
 
@@ -91,7 +91,7 @@ async function withServer<T>(work: (env: NodeJS.ProcessEnv) => Promise<T>): Prom
     const { serverUrl } = await prepareDatabase(cluster, "template_empty", dir);
     const demo = await prepareDatabase(cluster, "template_demo", dir);
     await loadDemo(demo.serverUrl);
-    const dist = await ensureBuild(join(VAR, "test-build"));
+    const dist = await ensureBuild(TEST_BUILDS);
     return await work({
       TEST_CLUSTER_URL: cluster.url("postgres"),
       TEST_SERVER_URL: serverUrl,

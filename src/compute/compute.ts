@@ -53,8 +53,6 @@ function refusalOf(error: unknown, asker: AbortSignal | undefined): unknown {
   if (!(error instanceof Error)) return error;
   if (error.name === "AbortError")
     return new ComputeRefusal(asker?.aborted ? "gone" : "too-long", { cause: error });
-  if (/queue is at limit|No task queue available/i.test(error.message))
-    return new ComputeRefusal("queue-full", { cause: error });
   if ("code" in error && error.code === "ERR_WORKER_OUT_OF_MEMORY")
     return new ComputeRefusal("too-long", { cause: error });
   return error;
@@ -66,14 +64,17 @@ export function computeInPool(workerFile: string): Compute {
     filename: workerFile,
     minThreads: 1,
     maxThreads: Math.max(2, availableParallelism()),
-    maxQueue: MOST_WAITING,
     idleTimeout: IDLE_MS,
+    // Who asked first is answered first.
+    stricterFIFO: true,
     // Nothing of how this process was started: the worker is one plain file.
     execArgv: [],
     resourceLimits: { maxOldGenerationSizeMb: MOST_HEAP_MB },
   });
   return {
     run: async <N extends TaskName>(name: N, input: TaskInput<N>, asker?: AbortSignal) => {
+      // The package's own limit does not count work that can be taken back.
+      if (pool.queueSize >= MOST_WAITING) throw new ComputeRefusal("queue-full");
       const within = AbortSignal.timeout(LONGEST_MS);
       const signal = asker === undefined ? within : AbortSignal.any([asker, within]);
       const answer: TaskOutput<N> = await pool.run({ name, input }, { signal }).catch((error: unknown) => {

@@ -53,15 +53,17 @@ function Tray({
   return (
     <section aria-label={`Visit ${visitId}`} className="mt-5 border-2 border-hairline bg-sheet px-4 py-2">
       <h2 className="text-[1.1rem]">
-        <a href={`/visits/${visitId}`}>Visit</a>{" "}
-        <span className="text-quiet">
+        <a className="inline-flex min-h-[44px] items-center" href={`/visits/${visitId}`}>
+          Visit {visitId.slice(0, 8)}
+        </a>{" "}
+        <span className="text-[1rem] font-normal text-quiet">
           {waiting.length} waiting, {tray.length} not taken
         </span>
       </h2>
       <ul>
         {tray.map(({ refused, reason }) => (
           <li key={refused.id} className="flex flex-wrap items-center gap-x-4 border-t border-hairline py-2">
-            <span className="min-w-0 flex-1">
+            <span className="min-w-0 basis-full sm:flex-1 sm:basis-0">
               <strong>{DID[refused.kind]}</strong>{" "}
               <span className="figure text-quiet">{dayClockIn(zone(), refused.typedAt)}</span>
               {"text" in refused && <span className="block">{refused.text}</span>}
@@ -115,7 +117,7 @@ function Photos({ photos, onChange }: Pick<Held, "photos"> & { readonly onChange
       <ul>
         {photos.map(([id, { blob, refused }]) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-hairline py-2">
-            <span className="min-w-0 flex-1">
+            <span className="min-w-0 basis-full sm:flex-1 sm:basis-0">
               <span className="figure">{Math.round(blob.size / 1000)} kB</span>{" "}
               <span className={refused ? "text-wet-ink" : "text-quiet"}>{refused ?? "on its way"}</span>
             </span>

@@ -3,6 +3,7 @@ import { FULL_PACE, type Pace, sendRound } from "./send.ts";
 import { loadQueue, settleWaiting, visitsQueued } from "./waiting-store.ts";
 
 const RETRY_MS = 8000;
+const TRAY_PAGE = "/visits/unsent";
 
 /** How each visit is being sent, from one round of this page to the next. */
 const paces = new Map<string, Pace>();
@@ -38,7 +39,9 @@ function tellCounts(openVisit: string | null): number {
   const waiting = queues
     .filter(({ visitId }) => visitId !== openVisit)
     .reduce((sum, queue) => sum + queue.waiting.length, 0);
-  const tray = queues.reduce((sum, queue) => sum + queue.tray.length, 0);
+  // The page that lists the tray need not send anybody to itself.
+  const tray =
+    location.pathname === TRAY_PAGE ? 0 : queues.reduce((sum, queue) => sum + queue.tray.length, 0);
   tell("[data-unsent]", waiting === 0 ? "" : `${waiting} not sent yet: kept on this device, tried again.`);
   tell("[data-tray]", tray === 0 ? "" : `Not taken by the server: ${tray}. Kept on this device.`);
   return waiting;
