@@ -30,7 +30,7 @@ export interface RunningServer {
 const MOST_BODY_BYTES = 1_000_000;
 /** Largest body of a visit's file: twice the largest log a visit may have, so that an export always comes back. */
 const MOST_FILE_BYTES = 16_000_000;
-const TAKES_FILES: ReadonlySet<string> = new Set(["/api/v1/visits/import", "/visits/import", "/catalogue"]);
+const TAKES_FILES: ReadonlySet<string> = new Set(["/api/v1/visits/import", "/visits/import"]);
 const CLOSE_WITHIN_MS = 4000;
 const METHODS: ReadonlySet<string> = new Set(["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"]);
 const READING: ReadonlySet<string> = new Set(["GET", "HEAD", "OPTIONS"]);

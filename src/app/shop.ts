@@ -13,13 +13,13 @@ import {
   shopPartsRevision,
 } from "../db/shop-parts.ts";
 import { transact } from "../db/transact.ts";
-import { type ReadCatalogue, readCatalogue, writeCatalogue } from "../schema/catalogue-csv.ts";
+import { type ReadCatalogue, writeCatalogue } from "../schema/catalogue-csv.ts";
 import { houseRulesSchema } from "../schema/hookup.ts";
 import { partSchema } from "../schema/tables.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
 
-type Tools = Pick<Context, "sql" | "tables" | "shop">;
+type Tools = Pick<Context, "sql" | "tables" | "shop" | "compute">;
 
 /** The shop's parts for each database, replaced when they change. */
 const known = new WeakMap<object, KnownParts>();
@@ -170,7 +170,7 @@ export interface ImportReport {
 
 /** What a file would do, nothing written. */
 export async function dryRun(context: Tools, text: string): Promise<ImportReport> {
-  const { parts, faults } = readCatalogue(text, context.shop.ends);
+  const { parts, faults } = await context.compute.run("readCatalogue", text);
   const now = new Map((await catalogueLines(context)).map(({ part }) => [part.sku, part]));
   const isSame = (part: Part) => JSON.stringify(now.get(part.sku)) === JSON.stringify(part);
   return {

@@ -1,4 +1,5 @@
 /** What may take long, as functions of plain data: run by a worker of the pool, or where there is none by whoever asks. */
+import { endTable } from "../core/ends/index.ts";
 import {
   type HookupProblem,
   openShop,
@@ -18,6 +19,7 @@ import {
   scheduleOf,
   type VisitSchedule,
 } from "../core/visit/index.ts";
+import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
@@ -112,6 +114,7 @@ export interface TaskMap extends OfShop {
     };
     readonly output: VisitSchedule;
   };
+  readCatalogue: { readonly input: string; readonly output: ReadCatalogue };
   visitInFile: { readonly input: string; readonly output: ReturnType<typeof visitInFile> };
   judgeImport: { readonly input: ImportQuestion; readonly output: ImportJudged };
 }
@@ -158,6 +161,7 @@ const TASKS: TaskTable = {
   schedule: (_, { jobs, hands }) => scheduleVisit(jobs, hands),
   scheduleOf: ({ tables }, { connections, steps, hands }) =>
     scheduleOf(connections, { ...tables, steps }, hands),
+  readCatalogue: ({ tables }, text) => readCatalogue(text, endTable(tables.ends)),
   visitInFile: (_, text) => visitInFile(text),
   judgeImport: ({ tables }, question) => judgeImport(question, tables),
 };

@@ -2,5 +2,11 @@ import { otherThan, reads } from "../../../app/endpoint.ts";
 import { describeInterface } from "../../../schema/openapi.ts";
 import { VERSION } from "../../../version.ts";
 
-export const GET = reads(async () => describeInterface(VERSION));
+/** The same for as long as the process lives. */
+let made: ReturnType<typeof describeInterface> | undefined;
+
+export const GET = reads(async () => {
+  made ??= describeInterface(VERSION);
+  return made;
+});
 export const ALL = otherThan("GET");

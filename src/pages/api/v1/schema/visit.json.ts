@@ -2,5 +2,11 @@ import { z } from "zod";
 import { otherThan, reads } from "../../../../app/endpoint.ts";
 import { visitFile } from "../../../../schema/visit.ts";
 
-export const GET = reads(async () => z.toJSONSchema(visitFile, { io: "input" }));
+/** The same for as long as the process lives. */
+let made: object | undefined;
+
+export const GET = reads(async () => {
+  made ??= z.toJSONSchema(visitFile, { io: "input" });
+  return made;
+});
 export const ALL = otherThan("GET");
