@@ -1,70 +1,22 @@
 /** bin/reliability: the product under faults and odd requests, on a throw-away database. Each command prints its table as Markdown. */
-import { mkdtempSync, rmSync } from "node:fs";
-import { tmpdir } from "node:os";
-import { join } from "node:path";
 import { parseArgs } from "node:util";
 import { diskCampaign } from "../tests/faults/disk.ts";
 import { fuzz } from "../tests/faults/fuzz.ts";
 import { killCampaign } from "../tests/faults/kills.ts";
 import { latencyCampaign } from "../tests/faults/latency.ts";
+import { onStage, type Stage, type StageOptions } from "../tests/faults/stage.ts";
 import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
-import { startCluster } from "./cluster.ts";
 import { TEST_BUILDS } from "./paths.ts";
-import { freePort } from "./ports.ts";
-import { loadDemo, prepareDatabase } from "./prepare-database.ts";
-import { type Supervised, supervise } from "./supervise.ts";
-
-export interface Stage {
-  readonly base: string;
-  readonly port: number;
-  readonly supervised: Supervised;
-  /** Folder of the cluster's data. */
-  readonly data: string;
-  readonly serverUrl: string;
-}
 
 const say = (text: string) => process.stderr.write(`${text}\n`);
 
-/** A whole installation of its own, as bin/start makes one, in a folder that is gone afterwards. */
-async function onStage(
+async function onBuiltStage(
   work: (stage: Stage) => Promise<void>,
-  { dir = mkdtempSync(join(tmpdir(), "brass-nut-faults-")), throwAway = false, log = "" } = {},
+  options: StageOptions = {},
 ): Promise<void> {
   await buildData();
-  const dist = await ensureBuild(TEST_BUILDS);
-  const clusterOptions = { dir: join(dir, "cluster"), port: await freePort(), throwAway };
-  const cluster = await startCluster(clusterOptions);
-  const { serverUrl } = await prepareDatabase(cluster, "faults", dir);
-  await loadDemo(serverUrl);
-  const port = await freePort();
-  const supervised = await supervise({
-    dist,
-    port,
-    cluster,
-    clusterOptions,
-    say: () => undefined,
-    environment: {
-      ...process.env,
-      DATABASE_URL: serverUrl,
-      DATA_FOLDER: dir,
-      LOG_FILE: log === "" ? join(dir, "server.log") : log,
-      LOG_LEVEL: "warn",
-    },
-  });
-  try {
-    await work({
-      base: `http://127.0.0.1:${port}`,
-      port,
-      supervised,
-      data: join(dir, "cluster/data"),
-      serverUrl,
-    });
-  } finally {
-    await supervised.stop();
-    await cluster.stop();
-    rmSync(dir, { recursive: true, force: true });
-  }
+  await onStage(await ensureBuild(TEST_BUILDS), work, options);
 }
 
 const whole = (text: string, name: string): number => {
@@ -74,7 +26,7 @@ const whole = (text: string, name: string): number => {
 
 async function runFuzz(seed: number, requests: number): Promise<boolean> {
   let isClean = false;
-  await onStage(
+  await onBuiltStage(
     async ({ base, port }) => {
       const report = await fuzz({
         base,
@@ -122,17 +74,17 @@ async function main(): Promise<void> {
       isClean = await runFuzz(seed, whole(values.requests, "requests"));
       break;
     case "kills":
-      await onStage(async (stage) => {
+      await onBuiltStage(async (stage) => {
         isClean = await killCampaign(stage, { seed, kills: whole(values.kills, "kills"), say });
       });
       break;
     case "latency":
-      await onStage(async (stage) => {
+      await onBuiltStage(async (stage) => {
         isClean = await latencyCampaign(stage);
       });
       break;
     case "disk":
-      isClean = await diskCampaign(onStage);
+      isClean = await diskCampaign(onBuiltStage);
       break;
     default:
       throw new Error("say which: fuzz [--seed N --requests N], kills [--seed N --kills N], latency or disk");

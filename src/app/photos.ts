@@ -1,6 +1,6 @@
 /** Keeping and showing the pictures of a visit. What a picture is, its first bytes say, not whoever sends it. */
 import { imageSize } from "image-size";
-import { addPhoto, photoBytes, readPhoto } from "../db/photos.ts";
+import { addPhoto, isPhotoRemoved, photoBytes, readPhoto } from "../db/photos.ts";
 import { transact } from "../db/transact.ts";
 import { lockVisit } from "../db/visits.ts";
 import type { Context } from "./context.ts";
@@ -58,6 +58,8 @@ export async function keepPhoto(
   if (fault !== null) throw unfit(fault);
   const added = await transact(sql, async (tx) => {
     if (!(await lockVisit(tx, visit))) throw notFound("visit");
+    if (await isPhotoRemoved(tx, visit, photo))
+      throw new Problem("conflict", "This picture was removed.", [{ path: "photo", message: "was removed" }]);
     if ((await photoBytes(tx)) > MOST_SHOP_BYTES)
       throw new Problem("no-room", `The shop's pictures fill their ${MOST_SHOP_BYTES / 1e9} GB.`);
     return addPhoto(tx, visit, photo, bytes, MOST_PHOTOS);

@@ -10,6 +10,7 @@ import {
   visitSummary,
 } from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
+import { deletePhotos } from "../db/photos.ts";
 import { transact } from "../db/transact.ts";
 import {
   findEvents,
@@ -168,6 +169,28 @@ async function unseen(sql: Db, id: string, events: readonly VisitEvent[]): Promi
   });
 }
 
+/**
+ * Runs work on some of a request's events; what it finds wrong is told at the event's own place in the request, or a
+ * sender would take another event for the bad one.
+ */
+async function toldInPlace<T>(
+  some: readonly VisitEvent[],
+  request: readonly VisitEvent[],
+  work: () => Promise<T> | T,
+): Promise<T> {
+  try {
+    return await work();
+  } catch (error) {
+    if (!(error instanceof Problem)) throw error;
+    const placeOf = (at: string) => request.findIndex(({ id }) => id === some[Number(at)]?.id);
+    const fields = error.fields.map(({ path, message }) => ({
+      path: path.replace(/^events\.(\d+)/, (_, at: string) => `events.${placeOf(at)}`),
+      message,
+    }));
+    throw new Problem(error.code, error.message, fields, { cause: error });
+  }
+}
+
 /** Events as this server keeps them: times put right, plans and judgements its own. Long work, so before any lock is held. */
 async function asKept(
   context: Context,
@@ -205,11 +228,12 @@ export async function addEvents(
   if (!there) throw notFound("visit");
   const sent = await unseen(context.sql, id, events);
   if (sent.length === 0) return { visit: id, version: there.version, added: 0 };
-  const own = await asKept(context, sent, sending);
+  const own = await toldInPlace(sent, events, () => asKept(context, sent, sending));
   const done = await transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
-    const fresh = (await unseen(tx, id, sent)).map((event) => own.get(event.id) ?? event);
+    const missing = await toldInPlace(sent, events, () => unseen(tx, id, sent));
+    const fresh = missing.map((event) => own.get(event.id) ?? event);
     if (fresh.length === 0)
       return { answer: { visit: id, version: row.version, added: 0 }, row, next: row, folded: null };
     const { version: seen } = sending;
@@ -223,12 +247,17 @@ export async function addEvents(
     const logBytes = bytesWith(fresh, row.logBytes, row.version);
     const before = visit.events.map(({ event }) => event);
     const tools = await withLibrary(context, row.libraryVersion, tx);
-    accept(before, fresh, tools, visit.state);
+    await toldInPlace(fresh, events, () => accept(before, fresh, tools, visit.state));
     const receivedAt = context.now().toISOString();
     const state = stateAfter(visit.state, before, fresh);
     await insertEvents(
       tx,
       fresh.map((event, index) => rowFromEvent(id, row.version + index + 1, event, receivedAt)),
+    );
+    await deletePhotos(
+      tx,
+      id,
+      fresh.flatMap((event) => (event.kind === "photo-removed" ? [event.photo] : [])),
     );
     const version = row.version + fresh.length;
     const summary = visitSummary(state, context.tables.stages, receivedAt);

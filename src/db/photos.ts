@@ -22,6 +22,20 @@ export async function addPhoto(
   return added.length > 0 ? "added" : "full";
 }
 
+/** Deletes pictures of a visit for good. */
+export async function deletePhotos(sql: Db, visitId: string, photoIds: readonly string[]): Promise<void> {
+  if (photoIds.length === 0) return;
+  await sql`delete from photo where visit_id = ${visitId} and photo_id in ${sql(photoIds)}`;
+}
+
+/** True when an event says that the picture was removed. */
+export async function isPhotoRemoved(sql: Db, visitId: string, photoId: string): Promise<boolean> {
+  const [row] = await sql`
+    select 1 from visit_event
+    where visit_id = ${visitId} and kind = 'photo-removed' and body ->> 'photo' = ${photoId} limit 1`;
+  return row !== undefined;
+}
+
 export async function readPhoto(sql: Db, visitId: string, photoId: string): Promise<Buffer | undefined> {
   const [row] = await sql<{ bytes: Buffer }[]>`
     select bytes from photo where photo_id = ${photoId} and visit_id = ${visitId}`;

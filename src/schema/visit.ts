@@ -242,6 +242,12 @@ export const eventSchema = z
       photo: uuid,
       caption: looseLine(200),
     }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("photo-removed"),
+      photo: uuid,
+      reason: paragraph(500).min(1, "must not be empty"),
+    }),
   ])
   .meta({ id: "VisitEvent" }) satisfies z.ZodType<VisitEvent>;
 

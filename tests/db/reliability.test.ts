@@ -218,6 +218,11 @@ describe("lists of visits", () => {
   });
 });
 
+const PNG = Buffer.from(
+  "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+  "base64",
+);
+
 describe("many at once", () => {
   it("open one visit once, and all are told so", async () => {
     const id = uuid();
@@ -271,14 +276,10 @@ describe("many at once", () => {
 
   it("adding pictures never go past the limit", async () => {
     const id = await opened();
-    const png = Buffer.from(
-      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
-      "base64",
-    );
-    const bytes = png.toString("hex");
+    const bytes = PNG.toString("hex");
     await database.admin`
       insert into photo (photo_id, visit_id, bytes) select gen_random_uuid(), ${id}, decode(${bytes}, 'hex') from generate_series(1, 195)`;
-    await Promise.allSettled(Array.from({ length: 12 }, () => keepPhoto(context, id, uuid(), png)));
+    await Promise.allSettled(Array.from({ length: 12 }, () => keepPhoto(context, id, uuid(), PNG)));
     const [row] = await database.sql`select count(*)::int as count from photo where visit_id = ${id}`;
     assert.equal(row?.["count"], 200);
     const huge = Buffer.alloc(64);
@@ -286,6 +287,18 @@ describe("many at once", () => {
     huge.writeUInt32BE(30_000, 16);
     huge.writeUInt32BE(30_000, 20);
     await rejects(keepPhoto(context, await opened(), uuid(), huge), "invalid");
+  });
+
+  it("removing a picture delete the picture, and a copy that comes late is refused", async () => {
+    const id = await opened();
+    const photo = uuid();
+    await keepPhoto(context, id, photo, PNG);
+    const removed = () =>
+      event({ kind: "photo-removed", connection: CONNECTION, photo, reason: "a face in it" }, uuid());
+    await Promise.all([addEvents(context, id, [removed()]), addEvents(context, id, [removed()])]);
+    const rows = await database.sql`select 1 from photo where photo_id = ${photo}`;
+    assert.equal(rows.length, 0);
+    await rejects(keepPhoto(context, id, photo, PNG), "conflict");
   });
 
   it("setting the same thing: the first is kept, the second is told", async () => {
@@ -453,6 +466,25 @@ describe("a visit with very much in it", () => {
     const id = await opened();
     await database.admin`update visit set log_bytes = ${MOST_LOG_BYTES} where visit_id = ${id}`;
     await rejects(addEvents(context, id, [note()]), "refused");
+  });
+
+  it("tells which event of a request is wrong, whatever of the request is there already", async () => {
+    const id = await opened();
+    const [known, good] = [note("known"), note("good")];
+    await addEvents(context, id, [known]);
+    const bad = event(
+      { kind: "step-done", connection: CONNECTION, step: "no-such", joint: null, turns: null },
+      uuid(),
+    );
+    const ahead = { ...note("ahead"), typedAt: new Date(NOW.getTime() + 3_600_000).toISOString() };
+    for (const [wrong, field] of [
+      [bad, "events.2.step"],
+      [ahead, "events.2.typedAt"],
+    ] as const)
+      await assert.rejects(
+        addEvents(context, id, [known, good, wrong]),
+        (error) => error instanceof Problem && error.fields[0]?.path === field,
+      );
   });
 
   it("is refused when one event stands twice in a request", async () => {

@@ -187,6 +187,16 @@ describe("a visit of six connections", () => {
       .getByLabel("Add a picture")
       .setInputFiles({ name: "x.png", mimeType: "image/png", buffer: Buffer.from("no picture") });
     await notes.getByText("no picture this browser can read").waitFor();
+
+    // A picture of a home must be able to go; why it went stays.
+    await notes.getByText("Remove the picture old line").click();
+    await notes.getByLabel(/^Why\?/).fill("a face in it");
+    await notes.getByRole("button", { name: "Delete the picture" }).click();
+    await picture.waitFor({ state: "detached" });
+    await notes.getByText("Picture removed: a face in it").waitFor();
+    await saved(page);
+    const gone = await page.request.get(`/api/v1/visits/${visit}/photos/${photo?.id}`);
+    assert.equal(gone.status(), 404);
     await leave();
   });
 

@@ -17,16 +17,9 @@ import { setTimeout as pause } from "node:timers/promises";
 import { v4 as uuid } from "uuid";
 import { SITE } from "../support/story.ts";
 import { untilHealthy } from "./load.ts";
+import type { Stage, StageOptions } from "./stage.ts";
 
-interface DiskStage {
-  readonly base: string;
-  readonly data: string;
-}
-
-type OnStage = (
-  work: (stage: DiskStage) => Promise<void>,
-  options: { readonly dir?: string; readonly log?: string },
-) => Promise<void>;
+type OnStage = (work: (stage: Stage) => Promise<void>, options: StageOptions) => Promise<void>;
 
 function mount(megabytes: number): { readonly folder: string; readonly unmount: () => void } {
   const folder = mkdtempSync(join(tmpdir(), "brass-nut-disk-"));

@@ -6,13 +6,10 @@ import postgres from "postgres";
 import { chanceFrom } from "../../src/simulators/chance.ts";
 import { audit, startWriter, untilHealthy, type Writer } from "./load.ts";
 import { pick } from "./mutate.ts";
+import type { Stage } from "./stage.ts";
 
-export interface KillStage {
-  readonly base: string;
-  readonly data: string;
-  readonly serverUrl: string;
-  readonly supervised: { readonly serverPid: () => number | undefined };
-}
+/** Of the stage only what is killed and who writes. */
+type KilledStage = Pick<Stage, "base" | "data" | "serverUrl" | "supervised">;
 
 const WRITERS = 4;
 const BACK_WITHIN_MS = 60_000;
@@ -43,7 +40,7 @@ async function backends(url: string): Promise<readonly number[]> {
   }
 }
 
-type Kill = readonly [name: string, act: (stage: KillStage) => Promise<void> | void];
+type Kill = readonly [name: string, act: (stage: KilledStage) => Promise<void> | void];
 
 const KILLS: readonly Kill[] = [
   ["kill -9 of the server", ({ supervised }) => kill(supervised.serverPid(), "SIGKILL")],
@@ -79,7 +76,7 @@ export interface KillOptions {
 
 /** True when nothing was lost or doubled and everything came back. */
 export async function killCampaign(
-  stage: KillStage,
+  stage: KilledStage,
   { seed, kills, say, print = console.log }: KillOptions,
 ): Promise<boolean> {
   const chance = chanceFrom(seed);

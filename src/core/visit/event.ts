@@ -88,6 +88,12 @@ export type VisitAct =
       readonly photo: string;
       readonly caption: string;
     })
+  | (OnConnection & {
+      /** The picture is deleted; that it was there, and why it went, stays. */
+      readonly kind: "photo-removed";
+      readonly photo: string;
+      readonly reason: string;
+    })
   | { readonly kind: "visit-noted"; readonly text: string }
   | { readonly kind: "event-undone"; readonly undoes: string };
 

@@ -64,6 +64,26 @@ describe("undo against telling the list anew without the event", () => {
   });
 });
 
+describe("a picture removed", () => {
+  const added = on({ kind: "photo-added", photo: idOf(0xf1), caption: "stop" });
+  const removed = on({ kind: "photo-removed", photo: idOf(0xf1), reason: "a face in it" });
+
+  it("is gone from the connection, and the reason stays", () => {
+    const events = [...begun(), added, removed];
+    accepted(events);
+    const [connection] = foldVisit(events).connections;
+    assert.deepEqual(connection?.photos, []);
+    assert.equal(connection?.notes.at(-1)?.text, "Picture removed: a face in it");
+  });
+
+  it("cannot be brought back: nobody has it any more", () =>
+    assert.match(
+      refused([...begun(), added, removed], event({ kind: "event-undone", undoes: removed.id }))?.message ??
+        "",
+      /cannot come back/,
+    ));
+});
+
 describe("a survey saved over another", () => {
   const saved = (label: string, basedOn?: string) =>
     on({

@@ -14,7 +14,12 @@ interface Lived {
 }
 
 /** No rule looks at notes and pictures: they are judged when they come and change nothing for what follows. */
-const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set(["visit-noted", "connection-noted", "photo-added"]);
+const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set([
+  "visit-noted",
+  "connection-noted",
+  "photo-added",
+  "photo-removed",
+]);
 
 const no = (message: string): Refusal => ({ field: "undoes", message });
 
@@ -70,6 +75,7 @@ class GrowingLog {
     const target = this.#live.get(id);
     if (!target) return no("That is not there to undo.");
     if (target.kind === "visit-opened") return no("A visit cannot be un-opened.");
+    if (target.kind === "photo-removed") return no("The picture is deleted: it cannot come back.");
     if (target.kind === "connection-signed")
       return no("A signature stands: re-open the connection with the reason, and check it afresh.");
     if ("connection" in target) {

@@ -193,7 +193,7 @@ function signRefusal(connection: ConnectionState, tables: SheetTables): Refusal 
 
 function onConnection(
   connection: ConnectionState,
-  event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" }>,
+  event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" | "photo-removed" }>,
   tables: SheetTables,
 ): Refusal | null {
   if (connection.dropped) return no("connection", "This connection was dropped.");
@@ -246,7 +246,7 @@ export function refusal(state: VisitState, event: VisitEvent, tables: SheetTable
   const connection = state.connections.find((each) => each.id === event.connection);
   if (event.kind === "connection-added" && !connection) return null;
   if (!connection) return no("connection", "This visit has no such connection.");
-  return event.kind === "connection-noted" || event.kind === "photo-added"
+  return event.kind === "connection-noted" || event.kind === "photo-added" || event.kind === "photo-removed"
     ? null
     : onConnection(connection, event, tables);
 }

@@ -256,6 +256,12 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         photos: [...connection.photos, { id, caption, at, by }],
       });
     }
+    case "photo-removed":
+      return (connection) => ({
+        ...connection,
+        photos: connection.photos.filter(({ id }) => id !== event.photo),
+        notes: [...connection.notes, { text: `Picture removed: ${event.reason}`, at, by }],
+      });
     case "hold-recorded":
       return (connection) => ({
         ...connection,

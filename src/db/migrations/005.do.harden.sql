@@ -39,4 +39,6 @@ grant select, insert on visit_event, photo, step_library to brassnut_server;
 grant select, insert, update on visit, setting, look_back_link to brassnut_server;
 grant select, insert, update, delete on shop_part to brassnut_server;
 grant select, update on revision to brassnut_server;
+-- A picture can be deleted, and its event then says why.
+grant delete on photo to brassnut_server;
 grant select on event_set_aside, schema_version to brassnut_server;

@@ -19,6 +19,7 @@ export const DID: Readonly<Record<VisitEvent["kind"], string>> = {
   "event-undone": "undone",
   "stop-proved": "stop proved",
   "photo-added": "photo",
+  "photo-removed": "photo removed",
   "hold-recorded": "hold kept",
   "meter-read": "meter read",
 };

@@ -3,6 +3,7 @@ import { v4 as uuid } from "uuid";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { cutText } from "../cut-text.ts";
 import { holdPhoto, makeSmall, releasePhoto, sendPhotos } from "./photo-queue.ts";
+import { RemovePhoto } from "./remove-photo.tsx";
 
 interface NotesAndPhotosProps {
   readonly visitId: string;
@@ -125,6 +126,7 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
               </a>
             )}
             {caption}
+            <RemovePhoto connection={connection.id} photo={id} caption={caption} act={act} />
           </li>
         ))}
       </ul>
