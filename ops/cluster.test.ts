@@ -1,13 +1,14 @@
 import assert from "node:assert/strict";
-import { existsSync, mkdirSync, mkdtempSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { existsSync, mkdirSync, mkdtempSync, readFileSync, renameSync, rmSync, writeFileSync } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { after, before, describe, it } from "node:test";
 import postgres from "postgres";
-import { type Cluster, startCluster } from "./cluster.ts";
+import { type Cluster, renewPassword, startCluster } from "./cluster.ts";
 import { createDatabase, dropDatabase, otherClients } from "./database.ts";
 import { freePort, isPortFree } from "./ports.ts";
+import { ensureRoles, giveToOwner, OWNER_ROLE, rolePasswords, SERVER_ROLE, urlAs } from "./roles.ts";
 
 let dir = "";
 const folder = () => join(dir, "cluster");
@@ -112,5 +113,50 @@ describe("the private cluster", () => {
       ["kept"],
     );
     await cluster.stop();
+  });
+
+  it("hands a database that the superuser made to the owner, and gives the server's role no power", async () => {
+    const cluster = await start();
+    await createDatabase(cluster, "old");
+    await ask(cluster, "old", async (sql) => {
+      await sql`create table thing (id int generated always as identity primary key)`;
+      await sql`create function one() returns int language sql as 'select 1'`;
+    });
+    const passwords = rolePasswords(dir);
+    assert.deepEqual(rolePasswords(dir), passwords, "kept for the next start");
+    await ensureRoles(cluster, passwords);
+    await giveToOwner(cluster, "old");
+    await giveToOwner(cluster, "old");
+    const owners = await ask(
+      cluster,
+      "old",
+      (sql) => sql`
+        select relowner::regrole::text as owner from pg_class where relname in ('thing', 'thing_id_seq', 'thing_pkey')
+        union all select proowner::regrole::text from pg_proc where proname = 'one'
+        union all select datdba::regrole::text from pg_database where datname = 'old'`,
+    );
+    assert.deepEqual(
+      owners.map((row) => row["owner"]),
+      Array.from({ length: 5 }, () => OWNER_ROLE),
+    );
+    const server = postgres(urlAs(cluster.url("old"), SERVER_ROLE, passwords.server), { max: 1 });
+    await assert.rejects(server`select * from thing`, /permission denied/);
+    await server.end();
+    await cluster.stop();
+  });
+
+  it("takes a new password for a lost one, and never writes over what is no cluster", async () => {
+    rmSync(join(dir, "database-password"));
+    await assert.rejects(start(), /Run: bin\/repair --new-password/);
+    await renewPassword(folder());
+    const cluster = await start();
+    assert.equal((await ask(cluster, "kept", (sql) => sql`select text from note`))[0]?.["text"], "kept");
+    await assert.rejects(renewPassword(folder()), /the database runs/);
+    await cluster.stop();
+    renameSync(join(folder(), "data/PG_VERSION"), join(folder(), "data/elsewhere"));
+    const before = readFileSync(join(dir, "database-password"), "utf8");
+    await assert.rejects(start(), /PG_VERSION is missing/);
+    assert.equal(readFileSync(join(dir, "database-password"), "utf8"), before);
+    renameSync(join(folder(), "data/elsewhere"), join(folder(), "data/PG_VERSION"));
   });
 });

@@ -20,6 +20,7 @@ import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
 import { addEvents, MOST_LOG_BYTES, openVisit, readVisit } from "../../src/app/visits.ts";
 import { analyseHold } from "../../src/core/leak/index.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
+import { connect } from "../../src/db/client.ts";
 import { databaseFault } from "../../src/db/fault.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, begun, CONNECTION, event, SITE } from "../support/story.ts";
@@ -100,6 +101,35 @@ describe("the server's role in the database", () => {
         (error) => databaseFault(error) === "busy",
       );
     });
+  });
+});
+
+describe("a connection lost in a transaction", () => {
+  it("ends the transaction at once; nothing of it is sent on the connection that takes its place", async () => {
+    const sql = connect(database.url, { most: 1 });
+    const id = await opened();
+    let went = 0;
+    await assert.rejects(
+      sql.begin(async (tx) => {
+        const [row] = await tx<{ pid: number }[]>`select pg_backend_pid() as pid`;
+        await database.admin`select pg_terminate_backend(${row?.pid ?? 0})`;
+        // Some are sent while the connection goes, some after it has gone, some when another is there.
+        for (let tries = 0; tries < 20; tries += 1) {
+          await tx`update visit set title = 'outside of any transaction' where visit_id = ${id}`.catch(
+            (error: unknown) => {
+              assert.equal(databaseFault(error), "away");
+              went += 1;
+            },
+          );
+          await database.admin`select pg_sleep(0.01)`;
+        }
+      }),
+      (error) => databaseFault(error) === "away",
+    );
+    const [row] = await sql<{ title: string }[]>`select title from visit where visit_id = ${id}`;
+    assert.equal(row?.title, "Test visit");
+    assert.ok(went >= 1);
+    await sql.end();
   });
 });
 
