@@ -6,7 +6,8 @@ import { planHookup } from "../core/hookup/index.ts";
 import { problemOf } from "../core/visit/index.ts";
 import { planRequest, planResponse, problemFromRequest } from "./hookup.ts";
 import { describeInterface } from "./openapi.ts";
-import { eventSchema, siteSchema, surveySchema, visitFile } from "./visit.ts";
+import { surveySchema } from "./survey.ts";
+import { eventSchema, siteSchema, visitFile } from "./visit.ts";
 
 const faultsOf = (
   schema: {

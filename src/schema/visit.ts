@@ -1,27 +1,10 @@
-/** Visits at the border: surveys, events, and the file a visit is exported to and read from. */
+/** Visits at the border: events, and the file a visit is exported to and read from. */
 import { z } from "zod";
-import {
-  FIXTURES,
-  LINE_KINDS,
-  NEEDS,
-  PIPE_MATERIALS,
-  SUPPLY_KINDS,
-  TREATMENTS,
-} from "../core/hookup/index.ts";
 import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
-import { parseLength, parseOffset } from "../core/units/index.ts";
-import {
-  type LineSpace,
-  PROOF_METHODS,
-  STOP_KINDS,
-  STOP_PROOFS,
-  type Survey,
-  type VisitEvent,
-  WALL_SIDES,
-} from "../core/visit/index.ts";
-import { endCode, houseRulesSchema, planSchema, storedProblem } from "./hookup.ts";
+import { PROOF_METHODS, STOP_PROOFS, type VisitEvent } from "../core/visit/index.ts";
+import { planSchema, storedProblem } from "./hookup.ts";
 import { holdRecordSchema } from "./leaks.ts";
-import { lineDirection } from "./line.ts";
+import { surveySchema } from "./survey.ts";
 import { stepSchema } from "./tables.ts";
 import { instant, line, looseLine, paragraph, uuid } from "./text.ts";
 
@@ -42,85 +25,6 @@ export const siteSchema = z.strictObject({
   address: looseLine(300),
   zone: z.string().refine(isZone, "must be an IANA time zone like America/New_York"),
 });
-
-/** A coordinate as typed beside its value in inches; it may lie the other way. */
-const typedOffset = z
-  .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().min(-1200).max(1200) })
-  .superRefine(({ typed, value }, context) => {
-    const read = parseOffset(typed);
-    if (!read.ok || Math.abs(read.lengthIn - value) > 1e-6)
-      context.addIssue({
-        code: "custom",
-        path: ["value"],
-        message: `must be the value of "${typed}" in inches`,
-      });
-  });
-
-/** A length as typed beside its value in inches: the two must say the same. */
-const typedLength = z
-  .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().positive() })
-  .superRefine(({ typed, value }, context) => {
-    const read = parseLength(typed);
-    const isSame = read.ok && Math.abs(read.lengthIn - value) < 1e-6;
-    if (!isSame)
-      context.addIssue({
-        code: "custom",
-        path: ["value"],
-        message: `must be the value of "${typed}" in inches`,
-      });
-  });
-
-const typedPsi = z.strictObject({
-  typed: z.string().trim().min(1).max(40),
-  value: z.number().positive().max(300),
-});
-
-const spaceSchema = z.strictObject({
-  inlet: z.strictObject({ right: typedOffset, up: typedOffset, out: typedOffset }),
-  supplyWay: lineDirection,
-  inletWay: lineDirection,
-  walls: z.partialRecord(z.enum(WALL_SIDES), typedOffset),
-  room: typedLength.nullable(),
-}) satisfies z.ZodType<LineSpace>;
-
-export const surveySchema = z
-  .strictObject({
-    label: line(120),
-    place: looseLine(120),
-    preset: line(60),
-    fixture: z.enum(FIXTURES),
-    water: z.enum(["cold", "hot"]),
-    supply: z.strictObject({
-      end: endCode,
-      kind: z.enum(SUPPLY_KINDS),
-      line: z.enum(["stays", "renewed"]).exactOptional(),
-      lineInlet: endCode.exactOptional(),
-      material: z.enum(PIPE_MATERIALS).exactOptional(),
-      treated: z.enum(TREATMENTS).exactOptional(),
-    }),
-    stop: z.strictObject({
-      kind: z.enum(STOP_KINDS),
-      proof: z.enum(STOP_PROOFS),
-      method: z.enum(PROOF_METHODS).nullable(),
-      upstream: z.literal("fails").exactOptional(),
-    }),
-    inlet: z.strictObject({ end: endCode, plastic: z.boolean() }),
-    inletAboveSupply: z.boolean(),
-    space: spaceSchema.exactOptional(),
-    length: z
-      .strictObject({ min: typedLength, max: typedLength })
-      .refine(({ min, max }) => min.value <= max.value, {
-        error: "the shortest must not be longer than the longest",
-        path: ["min"],
-      }),
-    staticPsi: typedPsi.nullable(),
-    access: z.enum(["open", "closed-wall"]),
-    lineKind: z.enum(LINE_KINDS).nullable(),
-    needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
-    houseRules: houseRulesSchema,
-    notes: note,
-  })
-  .meta({ id: "Survey" }) satisfies z.ZodType<Survey>;
 
 const stamp = {
   id: uuid,

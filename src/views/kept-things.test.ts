@@ -52,7 +52,7 @@ describe("two surveys of one connection", () => {
     };
     assert.deepEqual(surveyDifferences(survey, other), [
       { field: "stop proof", mine: survey.stop.proof, theirs: "weeps" },
-      { field: "staticPsi", mine: "nothing", theirs: "58 psi" },
+      { field: "static pressure", mine: "nothing", theirs: "58 psi" },
       { field: "needs", mine: "nothing", theirs: "arrestor" },
       { field: "notes", mine: "nothing", theirs: "shank loose" },
     ]);

@@ -5,6 +5,7 @@ import { v4 as uuid } from "uuid";
 import { repairAll } from "../../ops/repair.ts";
 import { makeContext } from "../../src/app/context.ts";
 import { isReadable, readDay, readVisitPage } from "../../src/app/day.ts";
+import { MOST_LOG_BYTES } from "../../src/app/incoming-events.ts";
 import { readLookBacks } from "../../src/app/look-backs.ts";
 import { keepPhoto } from "../../src/app/photos.ts";
 import { Problem } from "../../src/app/problem.ts";
@@ -17,7 +18,7 @@ import {
   versionedRules,
 } from "../../src/app/shop.ts";
 import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
-import { addEvents, MOST_LOG_BYTES, openVisit, readVisit } from "../../src/app/visits.ts";
+import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
 import { analyseHold } from "../../src/core/leak/index.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { connect } from "../../src/db/client.ts";

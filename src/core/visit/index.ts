@@ -36,6 +36,7 @@ export {
   visitSummary,
   WATER_IN,
 } from "./life.ts";
+export { lookBackDueAt } from "./look-back-due.ts";
 export { MOST_SNUGS, type Refusal } from "./rules.ts";
 export { MAKE, type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
 export { isSameEvent } from "./same-event.ts";
@@ -48,7 +49,6 @@ export {
   foldVisit,
   type JointState,
   type LetteredCheckpoint,
-  lookBackDueAt,
   type Note,
   type Photo,
   type ProvedStop,
@@ -70,6 +70,7 @@ export {
   STOP_PROOFS,
   type StopProof,
   type Survey,
+  staticInWords,
   surveyFromPreset,
   type Typed,
 } from "./survey.ts";

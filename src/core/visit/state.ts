@@ -12,6 +12,7 @@ import {
   type VisitEvent,
 } from "./event.ts";
 import type { HoldRecord, MeterReading } from "./hold-record.ts";
+import { lookBackDueAt } from "./look-back-due.ts";
 import type { Survey } from "./survey.ts";
 
 export interface Check {
@@ -118,13 +119,6 @@ export interface VisitState {
 }
 
 export const EMPTY_VISIT: VisitState = { site: null, title: "", startsAt: "", connections: [], notes: [] };
-/** Look-back falls due this long after signing: a day brings a weep out. */
-const LOOK_BACK_MS = 24 * 60 * 60 * 1000;
-
-export function lookBackDueAt(signedAt: string): string {
-  return new Date(Date.parse(signedAt) + LOOK_BACK_MS).toISOString();
-}
-
 /** Steps of one joint end in its number; another plan has other joints, and keeps every other tick. */
 const OF_A_JOINT = /-\d+$/;
 

@@ -3,6 +3,7 @@ import { completeHouseRules, type PlanJoint } from "../hookup/index.ts";
 import type { Tables } from "../tables.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
 import type { ConnectionState } from "./state.ts";
+import { staticInWords } from "./survey.ts";
 import { jointTargets } from "./targets.ts";
 
 const STOP_WORDS = {
@@ -126,7 +127,7 @@ export function slotsOf(
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   const volumeMl = lineVolumeMl(connection);
   return {
-    static: survey.staticPsi ? `${survey.staticPsi.typed} psi` : "not measured",
+    static: staticInWords(survey) ?? "not measured",
     supply: nameOf(survey.supply.end),
     inlet: nameOf(survey.inlet.end),
     fixture:

@@ -154,3 +154,9 @@ export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
     ].join("|");
   return key(one) === key(other);
 }
+
+/** The static pressure as it was typed, with its unit once; null: not measured. */
+export function staticInWords({ staticPsi }: Pick<Survey, "staticPsi">): string | null {
+  if (staticPsi === null) return null;
+  return /psi/i.test(staticPsi.typed) ? staticPsi.typed : `${staticPsi.typed} psi`;
+}

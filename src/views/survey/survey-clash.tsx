@@ -1,4 +1,5 @@
 /** A survey of this device that came after somebody else's: both shown, a person decides. */
+import { useEffect, useRef } from "react";
 import type { VisitLog } from "../visit-log/use-visit-log.ts";
 import { surveyDifferences } from "./survey-differences.ts";
 
@@ -12,14 +13,25 @@ export function SurveyClash({
     refused.kind === "survey-saved" && refused.connection === connection.id ? [refused] : [],
   );
   const mine = clashing.at(-1);
+  const section = useRef<HTMLElement>(null);
+  const isClash = mine !== undefined && mine.basedOn !== connection.surveyEvent;
+  // A page that is loaded again stays where it was scrolled to: what wants a decision comes into view.
+  useEffect(() => {
+    if (isClash) section.current?.focus();
+  }, [isClash]);
   // Until the page is loaded again it shows the survey this one was written over, not the other one.
-  if (mine === undefined || mine.basedOn === connection.surveyEvent) return null;
+  if (mine === undefined || !isClash) return null;
   const differences = surveyDifferences(mine.survey, connection.survey);
   const settleAll = () => {
     for (const { id } of clashing) settleTray(id);
   };
   return (
-    <section aria-label="Two surveys" className="mt-3 border-2 border-wet bg-wet-wash px-3 py-2">
+    <section
+      ref={section}
+      tabIndex={-1}
+      aria-label="Two surveys"
+      className="mt-3 border-2 border-wet bg-wet-wash px-3 py-2"
+    >
       <h2 className="text-[1.1rem]">Somebody else saved this survey while yours was on its way</h2>
       {differences.length === 0 ? (
         <p>They say the same.</p>

@@ -7,6 +7,17 @@ export interface Difference {
   readonly theirs: string;
 }
 
+/** Fields whose own names are not the words on the screen. */
+const WORDS: Readonly<Record<string, string>> = {
+  staticPsi: "static pressure",
+  inletAboveSupply: "inlet above the supply",
+  lineKind: "kind of line",
+  lineInlet: "end of the line that stays",
+  houseRules: "house rules",
+  supplyWay: "line leaves the supply",
+  inletWay: "line leaves the inlet",
+};
+
 function inWords(value: unknown): string {
   if (value === undefined || value === null || value === "") return "nothing";
   if (typeof value === "object" && "typed" in value) return String(value.typed);
@@ -25,7 +36,8 @@ function* differing(mine: unknown, theirs: unknown, path: readonly string[]): Ge
     return;
   }
   const [one, other] = [inWords(mine), inWords(theirs)];
-  if (one !== other) yield { field: path.join(" "), mine: one, theirs: other };
+  const field = path.map((name) => WORDS[name] ?? name).join(" ");
+  if (one !== other) yield { field, mine: one, theirs: other };
 }
 
 export function surveyDifferences(mine: Survey, theirs: Survey): readonly Difference[] {
