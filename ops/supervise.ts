@@ -64,7 +64,7 @@ async function isAnswering(port: number): Promise<boolean> {
   }
 }
 
-/** Ends a server that answers nothing for long; until `stop` is aborted or the server ends by itself. */
+/** Ends a server that answers nothing for long; watches until the server ends. */
 async function endWhenStuck(child: ChildProcess, port: number, say: (text: string) => void): Promise<void> {
   let answered = performance.now();
   while (child.exitCode === null && child.signalCode === null) {
