@@ -1,10 +1,8 @@
 /** Today and the lists of visits, as ratios to a bare page of the same build, with the server's own processor time. */
-import { type ChildProcess, fork } from "node:child_process";
 import { readdirSync, readFileSync } from "node:fs";
-import { join } from "node:path";
 import postgres from "postgres";
-import { SERVER_PROCESS } from "../ops/build.ts";
 import { freePort } from "../ops/ports.ts";
+import { startServer } from "../ops/supervise.ts";
 
 /** Visits of the bench: open ones, and others long signed and looked back at. */
 const OPEN = 30;
@@ -56,18 +54,6 @@ async function fill(ownerUrl: string): Promise<void> {
   }
 }
 
-function startServer(dist: string, port: number, databaseUrl: string): Promise<ChildProcess> {
-  return new Promise((resolve, reject) => {
-    const child = fork(join(dist, "server", SERVER_PROCESS), [dist, String(port)], {
-      execArgv: ["--max-semi-space-size=64"],
-      env: { ...process.env, NODE_ENV: "production", DATABASE_URL: databaseUrl, LOG_LEVEL: "silent" },
-      stdio: ["ignore", "ignore", "inherit", "ipc"],
-    });
-    child.once("message", () => resolve(child));
-    child.once("exit", (code) => reject(new Error(`the server ended with ${code}`)));
-  });
-}
-
 export interface ListsBench {
   readonly dist: string;
   readonly serverUrl: string;
@@ -78,7 +64,8 @@ export interface ListsBench {
 export async function benchLists({ dist, serverUrl, ownerUrl }: ListsBench): Promise<void> {
   await fill(ownerUrl);
   const port = await freePort();
-  const child = await startServer(dist, port, serverUrl);
+  const environment = { ...process.env, DATABASE_URL: serverUrl, LOG_LEVEL: "silent" };
+  const child = await startServer({ dist, port, environment });
   const pid = child.pid ?? 0;
   const rows = [
     ["bare page (not found)", "/nothing"],

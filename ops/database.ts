@@ -2,8 +2,13 @@
 import postgres from "postgres";
 import type { Cluster } from "./cluster.ts";
 
-async function asAdmin<T>(cluster: Cluster, work: (sql: postgres.Sql) => Promise<T>): Promise<T> {
-  const sql = postgres(cluster.url("postgres"), { max: 1, onnotice: () => undefined });
+/** Work as the superuser, in the database named. */
+export async function asSuperuser<T>(
+  cluster: Cluster,
+  database: string,
+  work: (sql: postgres.Sql) => Promise<T>,
+): Promise<T> {
+  const sql = postgres(cluster.url(database), { max: 1, onnotice: () => undefined });
   try {
     return await work(sql);
   } finally {
@@ -13,19 +18,19 @@ async function asAdmin<T>(cluster: Cluster, work: (sql: postgres.Sql) => Promise
 
 /** Makes the database unless it is there; `template` copies another one whole. */
 export async function createDatabase(cluster: Cluster, name: string, template = "template1"): Promise<void> {
-  await asAdmin(cluster, async (sql) => {
+  await asSuperuser(cluster, "postgres", async (sql) => {
     const [found] = await sql`select 1 from pg_database where datname = ${name}`;
     if (!found) await sql`create database ${sql(name)} template ${sql(template)}`;
   });
 }
 
 export async function dropDatabase(cluster: Cluster, name: string): Promise<void> {
-  await asAdmin(cluster, (sql) => sql`drop database if exists ${sql(name)} with (force)`);
+  await asSuperuser(cluster, "postgres", (sql) => sql`drop database if exists ${sql(name)} with (force)`);
 }
 
 /** Connections of servers, which all go by the server's role; whoever asks goes by another. */
 export async function otherClients(cluster: Cluster, role: string): Promise<number> {
-  return asAdmin(cluster, async (sql) => {
+  return asSuperuser(cluster, "postgres", async (sql) => {
     const [row] = await sql<{ clients: number }[]>`
       select count(*)::int as clients from pg_stat_activity
       where usename = ${role} and backend_type = 'client backend'`;

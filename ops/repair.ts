@@ -3,7 +3,6 @@
  * than their events. With --write the rows are made again, and events that cannot be read are set aside: they stay in the
  * log, and everything else of their visit can be read again.
  */
-import { join } from "node:path";
 import { isDeepStrictEqual } from "node:util";
 import { eventFromRow } from "../src/app/event-rows.ts";
 import { rowFromSummary } from "../src/app/visits.ts";
@@ -12,11 +11,10 @@ import { foldVisit, type VisitEvent, visitSummary } from "../src/core/visit/inde
 import { connect, type Db } from "../src/db/client.ts";
 import { type EventRow, eventsOf, findVisit, updateVisit } from "../src/db/visits.ts";
 import { eventSchema } from "../src/schema/visit.ts";
-import { type Cluster, renewPassword, startCluster } from "./cluster.ts";
-import { otherClients } from "./database.ts";
+import { renewPassword, startCluster } from "./cluster.ts";
+import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
 import { VAR } from "./paths.ts";
 import { prepareDatabase } from "./prepare-database.ts";
-import { SERVER_ROLE } from "./roles.ts";
 
 export interface Finding {
   readonly visit: string;
@@ -60,16 +58,17 @@ export async function repairVisit(sql: Db, visitId: string, write: boolean): Pro
     const { libraryVersion, logBytes, version, setAside } = row;
     // Whether a look-back is overdue is a matter of the time of day, not of the row.
     const phase = summary.phase === "overdue" && row.phase === "look-back" ? row.phase : summary.phase;
-    wanted = { ...rowFromSummary(visitId, summary, { libraryVersion, logBytes, version }), setAside, phase };
+    wanted = {
+      ...rowFromSummary(visitId, summary, { libraryVersion, logBytes, version, setAside }),
+      phase,
+    };
   } catch (error) {
     hopeless = error instanceof Error ? error.message : String(error);
   }
-  const columns =
-    wanted === null
-      ? []
-      : Object.entries(wanted).flatMap(([name, value]) =>
-          isDeepStrictEqual(value, Object.entries(row).find(([each]) => each === name)?.[1]) ? [] : [name],
-        );
+  const there = new Map(Object.entries(row));
+  const columns = Object.entries(wanted ?? {}).flatMap(([name, value]) =>
+    isDeepStrictEqual(value, there.get(name)) ? [] : [name],
+  );
   if (write) {
     for (const { event, why } of unreadable)
       await sql`
@@ -107,7 +106,6 @@ export async function repairAll(
   }
 }
 
-const DATABASE = "brassnut";
 const say = (text: string) => console.log(`brass-nut: ${text}`);
 
 function tell({ visit, title, unreadable, columns, hopeless }: Finding): void {
@@ -120,16 +118,15 @@ function tell({ visit, title, unreadable, columns, hopeless }: Finding): void {
 
 async function main(): Promise<void> {
   const flags = new Set(process.argv.slice(2));
-  const options = { dir: join(VAR, "cluster"), port: Number(process.env["DATABASE_PORT"] ?? 54329) };
   if (flags.has("--new-password")) {
-    await renewPassword(options.dir);
+    await renewPassword(clusterOptions().dir);
     return say("the database has a new password; start it with bin/start");
   }
   const unknown = [...flags].find((flag) => flag !== "--write");
   if (unknown !== undefined)
     throw new Error(`there is no option ${unknown}; options: --write, --new-password`);
   const write = flags.has("--write");
-  const cluster: Cluster = await startCluster(options);
+  const cluster = await startCluster(clusterOptions());
   try {
     const { ownerUrl } = await prepareDatabase(cluster, DATABASE, VAR);
     const { visits, findings } = await repairAll(ownerUrl, write, tell);
@@ -139,7 +136,7 @@ async function main(): Promise<void> {
         : `${visits} visits looked at, ${findings} with findings${write ? ": put right as far as that goes" : "; bin/repair --write puts right what can be"}`,
     );
   } finally {
-    if ((await otherClients(cluster, SERVER_ROLE)) === 0) await cluster.stop();
+    await stopIfLast(cluster);
   }
 }
 

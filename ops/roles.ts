@@ -5,9 +5,9 @@
 import { randomBytes } from "node:crypto";
 import { existsSync, readFileSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
-import postgres from "postgres";
 import { z } from "zod";
 import type { Cluster } from "./cluster.ts";
+import { asSuperuser } from "./database.ts";
 
 export const OWNER_ROLE = "brassnut_owner";
 export const SERVER_ROLE = "brassnut_server";
@@ -29,8 +29,7 @@ export function rolePasswords(folder: string): RolePasswords {
 
 /** Makes both roles, or gives them these passwords and takes away what they must not have. */
 export async function ensureRoles(cluster: Cluster, { owner, server }: RolePasswords): Promise<void> {
-  const sql = postgres(cluster.url("postgres"), { max: 1, onnotice: () => undefined });
-  try {
+  await asSuperuser(cluster, "postgres", async (sql) => {
     for (const [role, password] of [
       [OWNER_ROLE, owner],
       [SERVER_ROLE, server],
@@ -42,15 +41,12 @@ export async function ensureRoles(cluster: Cluster, { owner, server }: RolePassw
         `alter role ${role} with login nosuperuser nocreatedb nocreaterole nobypassrls noreplication password '${password}'`,
       );
     }
-  } finally {
-    await sql.end();
-  }
+  });
 }
 
 /** Hands everything in the database to the owner: databases made before there was one belong to the superuser. */
 export async function giveToOwner(cluster: Cluster, database: string): Promise<void> {
-  const sql = postgres(cluster.url(database), { max: 1, onnotice: () => undefined });
-  try {
+  await asSuperuser(cluster, database, async (sql) => {
     await sql`alter database ${sql(database)} owner to ${sql(OWNER_ROLE)}`;
     const things = await sql<{ statement: string }[]>`
       select format('alter %s %s owner to %I', case relkind when 'S' then 'sequence' else 'table' end, oid::regclass, ${OWNER_ROLE}::text) as statement
@@ -62,9 +58,7 @@ export async function giveToOwner(cluster: Cluster, database: string): Promise<v
       from pg_proc where pronamespace = 'public'::regnamespace and proowner <> ${OWNER_ROLE}::regrole
         and not exists (select 1 from pg_depend where objid = pg_proc.oid and deptype = 'e')`;
     for (const { statement } of things) await sql.unsafe(statement);
-  } finally {
-    await sql.end();
-  }
+  });
 }
 
 /** Connection string of a role, from that of the superuser. */

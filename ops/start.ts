@@ -4,16 +4,15 @@ import { join } from "node:path";
 import { createInterface } from "node:readline/promises";
 import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
-import { type Cluster, startCluster } from "./cluster.ts";
+import { startCluster } from "./cluster.ts";
 import { dropDatabase, otherClients } from "./database.ts";
+import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
 import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
 import { supervise } from "./supervise.ts";
 
-const DATABASE = "brassnut";
 const DEFAULT_PORT = 4321;
-const DEFAULT_DATABASE_PORT = 54329;
 
 const say = (text: string) => console.log(`brass-nut: ${text}`);
 
@@ -54,13 +53,6 @@ async function confirmReset(): Promise<boolean> {
   prompt.close();
   return answer.trim().toLowerCase() === "yes";
 }
-
-async function stopIfLast(cluster: Cluster): Promise<void> {
-  if (cluster.isRunning() && (await otherClients(cluster, SERVER_ROLE)) === 0) await cluster.stop();
-}
-
-const databasePort = () => Number(process.env["DATABASE_PORT"] ?? DEFAULT_DATABASE_PORT);
-const clusterOptions = () => ({ dir: join(VAR, "cluster"), port: databasePort() });
 
 async function main(): Promise<void> {
   const port = wantedPort();

@@ -36,7 +36,12 @@ export interface SuperviseOptions {
 
 const waitFor = (failures: number) => AGAIN_MS[Math.min(failures, AGAIN_MS.length - 1)] ?? 5000;
 
-function startServer({ dist, port, environment }: SuperviseOptions): Promise<ChildProcess> {
+/** Starts the server's own process; it has answered when this is done. Errors: Error when it ends before. */
+export function startServer({
+  dist,
+  port,
+  environment,
+}: Pick<SuperviseOptions, "dist" | "port" | "environment">): Promise<ChildProcess> {
   return new Promise((resolve, reject) => {
     const child = fork(join(dist, "server", SERVER_PROCESS), [dist, String(port)], {
       cwd: ROOT,

@@ -1,13 +1,12 @@
 import demoFile from "../../data/demo.json" with { type: "json" };
 import type { Pool } from "../db/client.ts";
 import { addSetting } from "../db/settings.ts";
-import { insertEvents, insertVisit } from "../db/visits.ts";
 import { demoSchema } from "../schema/demo.ts";
 import { makeContext } from "./context.ts";
 import { demoVisitId, tellVisit } from "./demo-story.ts";
-import { rowFromEvent } from "./event-rows.ts";
+import { bytesWith } from "./incoming-events.ts";
 import { libraryToOpenWith } from "./step-library.ts";
-import { accept, rowFromSummary, summaryOf } from "./visits.ts";
+import { accept, rowFromSummary, summaryOf, writeNew } from "./visits.ts";
 
 /**
  * Loads Gullwing Hall once in a database's life. Returns whether it did.
@@ -22,15 +21,10 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);
       const events = accept([], tellVisit(demo, visit, now, context), context);
-      const logBytes = JSON.stringify(events).length;
-      await insertVisit(
-        tx,
-        rowFromSummary(id, summaryOf(events, context), { version: events.length, libraryVersion, logBytes }),
-      );
-      await insertEvents(
-        tx,
-        events.map((event, index) => rowFromEvent(id, index + 1, event, event.typedAt)),
-      );
+      const logBytes = bytesWith(events, 0, 0);
+      const version = events.length;
+      const row = rowFromSummary(id, summaryOf(events, context), { version, libraryVersion, logBytes });
+      await writeNew(tx, row, events, ({ typedAt }) => typedAt);
     }
     return true;
   });

@@ -1,5 +1,5 @@
 /** Events as they come in: each once, room for them, times put right, the server's own answers in place of the sender's. */
-import { isSameEvent, type VisitEvent } from "../core/visit/index.ts";
+import { firstRepeated, isSameEvent, type VisitEvent } from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
 import { findEvents } from "../db/visits.ts";
 import { MOST_EVENTS } from "../schema/visit.ts";
@@ -12,9 +12,9 @@ import { withTypedTimes } from "./typed-times.ts";
 /** How a writer sends events. */
 export interface Sending {
   /** Number of events the writer has seen; absent: adds to whatever is there. */
-  readonly version?: number;
+  readonly version?: number | null | undefined;
   /** What the writer's clock says; absent: the writer's clock is taken to be right. */
-  readonly sentAt?: string;
+  readonly sentAt?: string | null | undefined;
   readonly signal?: AbortSignal;
 }
 
@@ -23,8 +23,7 @@ export const MOST_LOG_BYTES = 8_000_000;
 
 /** Errors: Problem invalid when an event stands twice in one request. */
 export function checkDistinct(events: readonly VisitEvent[]): void {
-  const seen = new Set<string>();
-  const twice = events.findIndex(({ id }) => seen.size === seen.add(id).size);
+  const twice = firstRepeated(events);
   if (twice >= 0)
     throw new Problem("invalid", `events.${twice}.id: stands twice in this request.`, [
       { path: `events.${twice}.id`, message: "stands twice in this request" },

@@ -61,7 +61,7 @@ export function invalid(error: z.ZodError): Problem {
 /** After this many seconds a request that met something busy or away is worth sending again. */
 export const RETRY_AFTER_S = 2;
 
-export const NO_ROOM =
+const NO_ROOM =
   "The disk is nearly full: nothing more can be written until there is room. What is saved can be read.";
 
 const OF_DATABASE: Readonly<Record<DatabaseFault, readonly [ProblemCode, string]>> = {

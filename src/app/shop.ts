@@ -4,7 +4,7 @@ import type { KnownParts } from "../compute/compute.ts";
 import { type HouseRules, openShop, type Shop } from "../core/hookup/index.ts";
 import type { Part } from "../core/parts/index.ts";
 import type { Db } from "../db/client.ts";
-import { putSetting, readSetting, readVersionedSetting } from "../db/settings.ts";
+import { putSetting, readVersionedSetting } from "../db/settings.ts";
 import {
   putShopPart,
   readShopParts,
@@ -62,17 +62,22 @@ export async function currentShop({ sql, tables, shop }: Tools): Promise<Shop> {
 
 const RULES = "house-rules";
 
-/** What the shop has set; what it has not is the default school. */
-export async function shopRules({ sql }: Pick<Context, "sql">): Promise<Partial<HouseRules>> {
-  const parsed = houseRulesSchema.safeParse(await readSetting(sql, RULES));
-  return parsed.success ? parsed.data : {};
-}
-
 /** What the shop has set, with the number of the last change: what a writer says to have looked at. */
 export async function versionedRules({ sql }: Pick<Context, "sql">) {
   const { value, version } = await readVersionedSetting(sql, RULES);
   const parsed = houseRulesSchema.safeParse(value);
   return { rules: parsed.success ? parsed.data : {}, version };
+}
+
+/** What the shop has set; what it has not is the default school. */
+export async function shopRules(context: Pick<Context, "sql">): Promise<Partial<HouseRules>> {
+  return (await versionedRules(context)).rules;
+}
+
+/** The version a form says its writer looked at; 0: nothing was set yet. */
+export function versionSeen(form: FormData): number {
+  const seen = Number(form.get("version") ?? 0);
+  return Number.isSafeInteger(seen) ? seen : 0;
 }
 
 const SOMEBODY_ELSE =
@@ -91,15 +96,17 @@ const STOCK = "truck-stock";
 const MOST_OF_ONE = 9999;
 const stockSchema = z.record(z.string().max(40), z.number().int().min(0).max(MOST_OF_ONE));
 
-/** Number of the last change of what is on the truck. */
-export async function stockVersion({ sql }: Pick<Context, "sql">): Promise<number> {
-  return (await readVersionedSetting(sql, STOCK)).version;
+/** What was last said to be on the truck, null when nobody has said, with the number of the last change. */
+export async function versionedStock({ sql }: Pick<Context, "sql">) {
+  const { value, version } = await readVersionedSetting(sql, STOCK);
+  const parsed = stockSchema.safeParse(value);
+  const isSaid = parsed.success && Object.keys(parsed.data).length > 0;
+  return { stock: isSaid ? new Map(Object.entries(parsed.data)) : null, version };
 }
 
 /** What was last said to be on the truck; null: nobody has said. */
-export async function truckStock({ sql }: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
-  const parsed = stockSchema.safeParse(await readSetting(sql, STOCK));
-  return parsed.success && Object.keys(parsed.data).length > 0 ? new Map(Object.entries(parsed.data)) : null;
+export async function truckStock(context: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
+  return (await versionedStock(context)).stock;
 }
 
 /**

@@ -4,6 +4,7 @@ import { tellingParts } from "../compute/compute.ts";
 import type { HookupProblem, Plan } from "../core/hookup/index.ts";
 import type { Zone } from "../core/schedule/index.ts";
 import {
+  firstRepeated,
   foldVisit,
   type Isolation,
   isolationOf,
@@ -128,8 +129,7 @@ export async function runSheetAnswer(
   request: ScheduleRequest,
   signal?: AbortSignal,
 ): Promise<ScheduleAnswer> {
-  const ids = request.connections.map(({ id }) => id);
-  const twice = ids.findIndex((id, at) => ids.indexOf(id) !== at);
+  const twice = firstRepeated(request.connections);
   if (twice >= 0)
     throw new Problem("invalid", `connections.${twice}.id: two connections have this id.`, [
       { path: `connections.${twice}.id`, message: "give each connection its own id" },

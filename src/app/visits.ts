@@ -75,7 +75,12 @@ export async function readVisit(context: Pick<Context, "sql">, id: string): Prom
 export function rowFromSummary(
   visitId: string,
   { startsAt, lookBackDueAt, ...summary }: VisitSummary,
-  { version, libraryVersion, logBytes }: Pick<VisitRow, "version" | "libraryVersion" | "logBytes">,
+  {
+    version,
+    libraryVersion,
+    logBytes,
+    setAside = 0,
+  }: Pick<VisitRow, "version" | "libraryVersion" | "logBytes"> & Partial<Pick<VisitRow, "setAside">>,
 ): VisitRow {
   return {
     ...summary,
@@ -85,12 +90,26 @@ export function rowFromSummary(
     version,
     libraryVersion,
     logBytes,
-    setAside: 0,
+    setAside,
   };
 }
 
 export function summaryOf(events: readonly VisitEvent[], { tables, now }: Tools): VisitSummary {
   return visitSummary(foldVisit(events), tables.stages, now().toISOString());
+}
+
+/** Writes a visit that is not there yet. `receivedAt` tells when an event came in; absent: now. */
+export async function writeNew(
+  sql: Db,
+  row: VisitRow,
+  events: readonly VisitEvent[],
+  receivedAt?: (event: VisitEvent) => string,
+): Promise<void> {
+  await insertVisit(sql, row);
+  await insertEvents(
+    sql,
+    events.map((event, index) => rowFromEvent(row.visitId, index + 1, event, receivedAt?.(event))),
+  );
 }
 
 /** Every event through the rules of the trade, one after the other. Errors: Problem refused or stale, naming the event and field. */
@@ -143,7 +162,7 @@ export async function addEvents(
     if (fresh.length === 0)
       return { answer: { visit: id, version: row.version, added: 0 }, row, next: row, folded: null };
     const { version: seen } = sending;
-    if (seen !== undefined && seen !== row.version)
+    if (seen != null && seen !== row.version)
       throw new Problem(
         "stale",
         `Somebody else has written here since (${row.version - seen} more): reload and look before writing.`,
@@ -167,7 +186,7 @@ export async function addEvents(
     );
     const version = row.version + fresh.length;
     const summary = visitSummary(state, context.tables.stages, receivedAt);
-    const next = { ...rowFromSummary(id, summary, { ...row, version, logBytes }), setAside: row.setAside };
+    const next = rowFromSummary(id, summary, { ...row, version, logBytes });
     await updateVisit(tx, next);
     const kept = [...visit.events, ...fresh.map((event) => ({ event, receivedAt }))];
     return {
@@ -212,14 +231,8 @@ export async function openVisit(
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     const accepted = accept([], own, await withLibrary(context, libraryVersion, tx));
     const version = accepted.length;
-    await insertVisit(
-      tx,
-      rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes }),
-    );
-    await insertEvents(
-      tx,
-      accepted.map((event, index) => rowFromEvent(id, index + 1, event)),
-    );
+    const opened = rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes });
+    await writeNew(tx, opened, accepted);
     return { visit: id, version, added: version };
   });
 }

@@ -86,7 +86,8 @@ export function holdReply(text: string): HoldReply {
   if (!read.ok) return { fault: read.fault };
   const { value } = read;
   const section = sectionAsked(value.section);
-  const fault = faultIn(value) ?? ("path" in section ? section : null);
-  if (fault !== null || "path" in section) return { fault: requestFault(fault === null ? [] : [fault]) };
+  const fault = faultIn(value);
+  if (fault !== null) return { fault: requestFault([fault]) };
+  if ("path" in section) return { fault: requestFault([section]) };
   return { json: JSON.stringify(answered(analyseHold(testFrom(value, section)), value.seen)) };
 }

@@ -1,8 +1,9 @@
 /** A visit's file, read and judged as a whole: what would be added to what is here, ready to be written. */
-import type { z } from "zod";
+import { z } from "zod";
 import type { Tables } from "../core/tables.ts";
 import {
   firstRefused,
+  firstRepeated,
   foldVisit,
   isSameEvent,
   type StepTemplate,
@@ -43,10 +44,15 @@ export type ImportJudged =
 /** Rows of events written with one statement. */
 const ROWS_AT_ONCE = 500;
 
-/** Id of the visit a file tells of, or why the file cannot be read. */
+const namesVisit = z.looseObject({ visit: visitFile.shape.visit });
+
+/** Id of the visit a file tells of, or why the file cannot be read. Its events are left to `judgeImport`. */
 export function visitInFile(text: string): { readonly visit: string } | { readonly fault: RequestFault } {
+  const named = readRequest(namesVisit, text);
+  if (named.ok) return { visit: named.value.visit };
+  // Everything that is wrong with the file is told at once.
   const read = readRequest(visitFile, text);
-  return read.ok ? { visit: read.value.visit } : { fault: read.fault };
+  return { fault: read.ok ? named.fault : read.fault };
 }
 
 function rowsOf(
@@ -82,8 +88,7 @@ export function judgeImport(
   if (!read.ok) return { outcome: "invalid", fault: read.fault };
   const { value: file } = read;
   const told = file.events.map(({ event }) => event);
-  const seen = new Set<string>();
-  const twice = told.findIndex(({ id }) => seen.size === seen.add(id).size);
+  const twice = firstRepeated(told);
   if (twice >= 0)
     return {
       outcome: "invalid",

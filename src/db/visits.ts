@@ -53,14 +53,12 @@ export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | un
   return row;
 }
 
-/** One writer of a visit at a time, from here to the end of the transaction, whether the visit is there yet or not. */
-export async function lockVisitId(sql: Db, visitId: string): Promise<void> {
-  await sql`select pg_advisory_xact_lock(hashtextextended(${visitId}, 0))`;
-}
-
-/** The visit, locked until the transaction ends, so that events are numbered one writer at a time. */
+/**
+ * The visit, locked until the transaction ends, so that events are numbered one writer at a time. Its id is locked too:
+ * a visit that is not there yet is opened by one writer at a time.
+ */
 export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
-  await lockVisitId(sql, visitId);
+  await sql`select pg_advisory_xact_lock(hashtextextended(${visitId}, 0))`;
   const [row] = await sql<
     VisitRow[]
   >`select ${columns(sql)} from visit where visit_id = ${visitId} for update`;
@@ -71,8 +69,7 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
  * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a look-back still to come;
  * finished; due: any look-back still to come, whatever else is being worked on; all: every one.
  */
-export const VISIT_LISTS = ["at-work", "waiting", "finished", "due", "all"] as const;
-export type VisitList = (typeof VISIT_LISTS)[number];
+export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all";
 
 /** The last visit of a page: the next page begins after it. */
 export interface PageMark {

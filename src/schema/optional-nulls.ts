@@ -4,7 +4,8 @@ import { z } from "zod";
 type Schema = z.core.$ZodType;
 type Optional = z.ZodOptional | z.ZodExactOptional | z.ZodDefault;
 
-function isOptional(schema: Schema): schema is Optional {
+/** True for a field that may be left out. */
+export function isOptional(schema: Schema): schema is Optional {
   return (
     schema instanceof z.ZodOptional || schema instanceof z.ZodExactOptional || schema instanceof z.ZodDefault
   );

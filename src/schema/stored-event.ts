@@ -1,6 +1,6 @@
 /** A quick look at an event that comes from our own database: it was checked whole when it was written. */
-import { z } from "zod";
 import type { VisitEvent } from "../core/visit/index.ts";
+import { isOptional } from "./optional-nulls.ts";
 import { eventSchema } from "./visit.ts";
 
 /** Fields an event of each kind must have. */
@@ -8,7 +8,7 @@ const FIELDS: ReadonlyMap<string, readonly string[]> = new Map(
   eventSchema.options.map(({ shape }) => [
     shape.kind.value,
     Object.entries(shape)
-      .filter(([, field]) => !(field instanceof z.ZodOptional || field instanceof z.ZodExactOptional))
+      .filter(([, field]) => !isOptional(field))
       .map(([name]) => name),
   ]),
 );

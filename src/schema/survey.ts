@@ -19,34 +19,28 @@ import {
 } from "../core/visit/index.ts";
 import { endCode, houseRulesSchema } from "./hookup.ts";
 import { lineDirection } from "./line.ts";
-import { line, looseLine, paragraph } from "./text.ts";
+import { line, looseLine, looseParagraph } from "./text.ts";
 
-/** A coordinate as typed beside its value in inches; it may lie the other way. */
-const typedOffset = z
-  .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().min(-1200).max(1200) })
-  .superRefine(({ typed, value }, context) => {
-    const read = parseOffset(typed);
-    if (!read.ok || Math.abs(read.lengthIn - value) > 1e-6)
-      context.addIssue({
-        code: "custom",
-        path: ["value"],
-        message: `must be the value of "${typed}" in inches`,
-      });
-  });
+/** Two figures this near are the same length, inches. */
+const SAME_IN = 1e-6;
 
-/** A length as typed beside its value in inches: the two must say the same. */
-const typedLength = z
-  .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().positive() })
-  .superRefine(({ typed, value }, context) => {
-    const read = parseLength(typed);
-    const isSame = read.ok && Math.abs(read.lengthIn - value) < 1e-6;
-    if (!isSame)
-      context.addIssue({
-        code: "custom",
-        path: ["value"],
-        message: `must be the value of "${typed}" in inches`,
-      });
-  });
+/** A reading as typed beside its value in inches: the two must say the same. */
+const typedInches = (value: z.ZodNumber, parse: typeof parseLength | typeof parseOffset) =>
+  z
+    .strictObject({ typed: z.string().trim().min(1).max(40), value })
+    .superRefine(({ typed, value: inches }, context) => {
+      const read = parse(typed);
+      if (!read.ok || Math.abs(read.lengthIn - inches) > SAME_IN)
+        context.addIssue({
+          code: "custom",
+          path: ["value"],
+          message: `must be the value of "${typed}" in inches`,
+        });
+    });
+
+/** A coordinate may lie the other way. */
+const typedOffset = typedInches(z.number().min(-1200).max(1200), parseOffset);
+const typedLength = typedInches(z.number().positive(), parseLength);
 
 const typedPsi = z.strictObject({
   typed: z.string().trim().min(1).max(40),
@@ -96,6 +90,6 @@ export const surveySchema = z
     lineKind: z.enum(LINE_KINDS).nullable(),
     needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
     houseRules: houseRulesSchema,
-    notes: paragraph(2000),
+    notes: looseParagraph(2000),
   })
   .meta({ id: "Survey" }) satisfies z.ZodType<Survey>;

@@ -35,8 +35,10 @@ export const onOneLine = (text: string) => text.replace(NOT_OF_A_LINE, " ");
 export const looseLine = (most: number) => z.string().overwrite(onOneLine).trim().max(most);
 /** A text of one line, trimmed, that says something. */
 export const line = (most: number) => looseLine(most).min(1, "must not be empty");
-/** A text of several lines. */
-export const paragraph = (most: number) => z.string().trim().max(most);
+/** A text of several lines, trimmed, that may be empty. */
+export const looseParagraph = (most: number) => z.string().trim().max(most);
+/** A text of several lines, trimmed, that says something. */
+export const paragraph = (most: number) => looseParagraph(most).min(1, "must not be empty");
 
 /** Ids are kept in lower case: some platforms make them in upper case. */
 export const uuid = z.uuid().toLowerCase();

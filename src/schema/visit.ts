@@ -6,9 +6,9 @@ import { planSchema, storedProblem } from "./hookup.ts";
 import { holdRecordSchema } from "./leaks.ts";
 import { surveySchema } from "./survey.ts";
 import { stepSchema } from "./tables.ts";
-import { instant, line, looseLine, paragraph, uuid } from "./text.ts";
+import { instant, line, looseLine, looseParagraph, paragraph, uuid } from "./text.ts";
 
-const note = paragraph(2000);
+const note = looseParagraph(2000);
 const turns = z.number().nonnegative().max(10);
 
 function isZone(zone: string): boolean {
@@ -52,7 +52,7 @@ export const eventSchema = z
     z.strictObject({
       ...stamp,
       kind: z.literal("visit-noted"),
-      text: paragraph(2000).min(1, "must not be empty"),
+      text: paragraph(2000),
     }),
     z.strictObject({ ...stamp, kind: z.literal("event-undone"), undoes: uuid }),
     z.strictObject({
@@ -64,12 +64,12 @@ export const eventSchema = z
     z.strictObject({
       ...on,
       kind: z.literal("connection-dropped"),
-      reason: paragraph(500).min(1, "must not be empty"),
+      reason: paragraph(500),
     }),
     z.strictObject({
       ...on,
       kind: z.literal("connection-noted"),
-      text: paragraph(2000).min(1, "must not be empty"),
+      text: paragraph(2000),
     }),
     z.strictObject({
       ...on,
@@ -120,7 +120,7 @@ export const eventSchema = z
       kind: z.literal("exception-written"),
       target,
       stage,
-      reason: paragraph(500).min(1, "must not be empty"),
+      reason: paragraph(500),
     }),
     z.strictObject({
       ...on,
@@ -131,7 +131,7 @@ export const eventSchema = z
     z.strictObject({
       ...on,
       kind: z.literal("connection-reopened"),
-      reason: paragraph(500).min(1, "must not be empty"),
+      reason: paragraph(500),
     }),
     z.strictObject({
       ...on,
@@ -150,7 +150,7 @@ export const eventSchema = z
       ...on,
       kind: z.literal("photo-removed"),
       photo: uuid,
-      reason: paragraph(500).min(1, "must not be empty"),
+      reason: paragraph(500),
     }),
   ])
   .meta({ id: "VisitEvent" }) satisfies z.ZodType<VisitEvent>;

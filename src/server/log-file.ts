@@ -8,17 +8,17 @@ const TURNS_AT = "5M";
 const KEPT = 5;
 /** After a failure nothing is written for this long, ms; then the file is opened again. */
 const AGAIN_MS = 5000;
+/** Lines kept in memory while the disk is slow, at most this many bytes. */
+const MOST_WAITING_BYTES = 4_000_000;
 
 export interface LogFile {
   /** Takes one line; never throws, never waits. */
   readonly write: (line: string) => void;
-  /** Lines that could not be written so far. */
-  readonly lost: () => number;
   readonly close: () => Promise<void>;
 }
 
 /**
- * Opens the log at `path`. While the file cannot be written (a full disk) lines are counted and left out, `complain` is
+ * Opens the log at `path`. While the file cannot be written (a full disk) lines are left out, `complain` is
  * told once for each failure, and the file is tried again.
  */
 export function openLogFile(path: string, complain: (text: string) => void): LogFile {
@@ -26,7 +26,6 @@ export function openLogFile(path: string, complain: (text: string) => void): Log
   if (existsSync(path) && statSync(path).isFile()) chmodSync(path, 0o600);
   let stream: RotatingFileStream | null = null;
   let waitsUntil = 0;
-  let lost = 0;
 
   const fail = (failed: RotatingFileStream, error: unknown) => {
     if (stream !== failed) return;
@@ -52,18 +51,11 @@ export function openLogFile(path: string, complain: (text: string) => void): Log
     return opened;
   };
 
-  /** Lines kept in memory while the disk is slow, at most this many bytes. */
-  const MOST_WAITING_BYTES = 4_000_000;
   return {
     write: (line) => {
       const to = stream ?? open();
-      if (to === null || to.writableLength > MOST_WAITING_BYTES) {
-        lost += 1;
-        return;
-      }
-      to.write(line);
+      if (to !== null && to.writableLength <= MOST_WAITING_BYTES) to.write(line);
     },
-    lost: () => lost,
     close: () =>
       new Promise((resolve) => {
         const closing = stream;

@@ -5,7 +5,6 @@ import {
   mkdirSync,
   mkdtempSync,
   openSync,
-  readFileSync,
   rmSync,
   statfsSync,
   unlinkSync,
@@ -17,7 +16,7 @@ import { setTimeout as pause } from "node:timers/promises";
 import { v4 as uuid } from "uuid";
 import { SITE } from "../support/story.ts";
 import { untilHealthy } from "./load.ts";
-import type { Stage, StageOptions } from "./stage.ts";
+import { postmasterPid, type Stage, type StageOptions } from "./stage.ts";
 
 type OnStage = (work: (stage: Stage) => Promise<void>, options: StageOptions) => Promise<void>;
 
@@ -115,7 +114,7 @@ export async function diskCampaign(onStage: OnStage): Promise<boolean> {
       await pause(1500);
       expect("room again: a write", await write(base), 201);
       const wholly = fill(dataDisk.folder, 0);
-      process.kill(Number(readFileSync(join(data, "postmaster.pid"), "utf8").split("\n")[0]), "SIGKILL");
+      process.kill(postmasterPid(data), "SIGKILL");
       await pause(4000);
       const status = await read(base);
       expect(

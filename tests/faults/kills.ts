@@ -1,22 +1,16 @@
 /** Server and database killed again and again under load: what was acknowledged is there once, and all comes back by itself. */
-import { readFileSync } from "node:fs";
-import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import postgres from "postgres";
 import { chanceFrom } from "../../src/simulators/chance.ts";
 import { audit, startWriter, untilHealthy, type Writer } from "./load.ts";
 import { pick } from "./mutate.ts";
-import type { Stage } from "./stage.ts";
+import { postmasterPid, type Stage } from "./stage.ts";
 
 /** Of the stage only what is killed and who writes. */
 type KilledStage = Pick<Stage, "base" | "data" | "serverUrl" | "supervised">;
 
 const WRITERS = 4;
 const BACK_WITHIN_MS = 60_000;
-
-function postmasterPid(data: string): number {
-  return Number(readFileSync(join(data, "postmaster.pid"), "utf8").split("\n")[0]);
-}
 
 function kill(pid: number | undefined, signal: NodeJS.Signals): void {
   if (pid === undefined || !(pid > 1)) return;
@@ -89,7 +83,6 @@ export async function killCampaign(
     writers = Array.from({ length: WRITERS }, () => startWriter(stage.base));
   };
   await retire();
-  let sum = { acknowledged: 0, lost: 0, doubled: 0 };
   for (let count = 0; count < kills; count += 1) {
     // Somewhere in the middle of some writes.
     await pause(100 + chance.uniform() * 400);
@@ -109,7 +102,7 @@ export async function killCampaign(
   }
   await retire();
   await Promise.all(writers.map((writer) => writer.stop()));
-  sum = await audit(stage.base, retired);
+  const sum = await audit(stage.base, retired);
   print(`Seed ${seed}, ${kills} kills, ${WRITERS} writers all the while.\n`);
   print("| fault | times | back after, ms: median | worst |\n|---|---|---|---|");
   for (const [name, { times, backMs }] of rows) {

@@ -1,5 +1,5 @@
 /** A whole installation of its own, as bin/start makes one, in a folder that is gone afterwards. */
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { startCluster } from "../../ops/cluster.ts";
@@ -23,6 +23,11 @@ export interface StageOptions {
   readonly throwAway?: boolean;
   /** File of the server's log; absent: in the folder. */
   readonly log?: string;
+}
+
+/** Process of the database on `data`, running or killed. */
+export function postmasterPid(data: string): number {
+  return Number(readFileSync(join(data, "postmaster.pid"), "utf8").split("\n")[0]);
 }
 
 /** Serves the build `dist` with the demo loaded while `work` goes on. */

@@ -7,6 +7,7 @@ import { dirname, join } from "node:path";
 import { after, before, describe, it } from "node:test";
 import { freePort } from "../../ops/ports.ts";
 import { startWriter, untilHealthy } from "./load.ts";
+import { postmasterPid } from "./stage.ts";
 
 const ROOT = join(import.meta.dirname, "../..");
 let folder = "";
@@ -48,8 +49,7 @@ async function stopped(start: Run): Promise<void> {
   assert.equal(await start.ended, 0, start.printed());
 }
 
-const postmaster = () =>
-  Number(readFileSync(join(folder, "cluster/data/postmaster.pid"), "utf8").split("\n")[0]);
+const postmaster = () => postmasterPid(join(folder, "cluster/data"));
 
 before(async () => {
   folder = mkdtempSync(join(tmpdir(), "brass-nut-start-"));

@@ -37,6 +37,7 @@ export {
   WATER_IN,
 } from "./life.ts";
 export { lookBackDueAt } from "./look-back-due.ts";
+export { firstRepeated } from "./repeated-id.ts";
 export { MOST_SNUGS, type Refusal } from "./rules.ts";
 export { MAKE, type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
 export { isSameEvent } from "./same-event.ts";

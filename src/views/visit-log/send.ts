@@ -1,5 +1,6 @@
 /** Sending what waits: whole, in order, again and again until the server has it. The server passes over what it knows. */
 import type { VisitEvent } from "../../core/visit/index.ts";
+import { COME_AGAIN, errorIn } from "../server-answer.ts";
 import type { Refused } from "./waiting-store.ts";
 
 export type Sent =
@@ -24,34 +25,25 @@ const GIVE_UP_MS = 15_000;
 const MOST_AT_ONCE = 200;
 const MOST_BYTES = 400_000;
 
-function faultIn(body: unknown): {
-  readonly code: string | null;
-  readonly message: string | null;
-  readonly at: number | null;
-} {
-  const none = { code: null, message: null, at: null };
-  if (typeof body !== "object" || body === null || !("error" in body)) return none;
-  const { error } = body;
-  if (typeof error !== "object" || error === null) return none;
-  const code = "code" in error && typeof error.code === "string" ? error.code : null;
-  const message = "message" in error && typeof error.message === "string" ? error.message : null;
+/** Which event of those sent an error names; null: none. */
+function eventNamed(error: object | null): number | null {
   const at = /"events\.(\d+)[."]/.exec(JSON.stringify(error))?.[1];
-  return { code, message, at: at === undefined ? null : Number(at) };
+  return at === undefined ? null : Number(at);
 }
 
 /** Answers that say nothing about the events: wait, and send the same again. */
-const LATER: ReadonlySet<number> = new Set([401, 403, 408, 421, 425, 429, 502, 503, 504, 507]);
+const LATER: ReadonlySet<number> = new Set([...COME_AGAIN, 502, 503, 504, 507]);
 
 /** What an answer means for the events that were sent. Pure. */
 export function sentFrom(status: number, body: unknown): Sent {
   if (status >= 200 && status < 300) return { outcome: "kept" };
   if (LATER.has(status)) return { outcome: "unreachable" };
-  const { code, message: said, at } = faultIn(body);
+  const { code, message: said, error } = errorIn(body);
   const message = said ?? `The server answered ${status}.`;
   if (status >= 500) return { outcome: "failed", message };
   if (status === 413 || code === "too-heavy") return { outcome: "too-large", message };
   const kind = status === 409 ? "stale" : status === 422 ? "refused" : "failed";
-  return { outcome: "rejected", kind, message, at };
+  return { outcome: "rejected", kind, message, at: eventNamed(error) };
 }
 
 /** What this device's clock says, for the server to put typed times right; null when the clock is plainly lost. */

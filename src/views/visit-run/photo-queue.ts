@@ -1,5 +1,6 @@
 /** Pictures on their way: made small in the browser, and kept by it until the server has them. */
 import { createStore, del, entries, set, update } from "idb-keyval";
+import { COME_AGAIN, errorIn } from "../server-answer.ts";
 
 /** Longest side that is kept, pixels; largest file, MB: a nut is read well at this, and a cellar's signal carries it. */
 const LONGEST_SIDE = 1600;
@@ -52,25 +53,11 @@ export async function retryPhoto(photo: string): Promise<void> {
 /** "kept": the server has the picture; "later": try again; otherwise the server's words why it never will as things are. */
 type Fate = "kept" | "later" | { readonly refused: string };
 
-const LATER: ReadonlySet<number> = new Set([401, 403, 408, 421, 425, 429]);
-
 /** What an answer means for a picture. Pure. */
 export function fateOf(status: number, message: string | null): Fate {
   if (status >= 200 && status < 300) return "kept";
-  if (status >= 500 || LATER.has(status)) return "later";
+  if (status >= 500 || COME_AGAIN.has(status)) return "later";
   return { refused: message ?? `The server answered ${status}.` };
-}
-
-async function wordsIn(response: Response): Promise<string | null> {
-  const body: unknown = await response.json().catch(() => null);
-  if (typeof body !== "object" || body === null || !("error" in body)) return null;
-  const { error } = body;
-  return typeof error === "object" &&
-    error !== null &&
-    "message" in error &&
-    typeof error.message === "string"
-    ? error.message
-    : null;
 }
 
 async function send(photo: string, { visitId, blob }: HeldPhoto): Promise<Fate> {
@@ -80,7 +67,8 @@ async function send(photo: string, { visitId, blob }: HeldPhoto): Promise<Fate> 
       headers: { "content-type": blob.type },
       body: blob,
     });
-    return fateOf(response.status, response.ok ? null : await wordsIn(response));
+    const body: unknown = response.ok ? null : await response.json().catch(() => null);
+    return fateOf(response.status, errorIn(body).message);
   } catch {
     return "later";
   }

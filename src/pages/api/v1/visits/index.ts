@@ -33,10 +33,7 @@ export const GET = reads(async (app, { url }) => {
 export const POST = takes(
   openVisitRequest,
   (app, { visit, events, sentAt }, { request }) =>
-    openVisit(app, visit, events, {
-      ...(sentAt == null ? {} : { sentAt }),
-      signal: request.signal,
-    }),
+    openVisit(app, visit, events, { sentAt, signal: request.signal }),
   201,
 );
 export const ALL = otherThan("GET", "POST");

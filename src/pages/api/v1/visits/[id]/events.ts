@@ -4,8 +4,8 @@ import { addEventsRequest } from "../../../../../schema/visit.ts";
 
 export const POST = takes(addEventsRequest, (app, { events, version, sentAt }, { params, request }) =>
   addEvents(app, idFrom(params["id"], "visit"), events, {
-    ...(version == null ? {} : { version }),
-    ...(sentAt == null ? {} : { sentAt }),
+    version,
+    sentAt,
     signal: request.signal,
   }),
 );
