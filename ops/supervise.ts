@@ -36,7 +36,7 @@ export interface SuperviseOptions {
 
 const waitFor = (failures: number) => AGAIN_MS[Math.min(failures, AGAIN_MS.length - 1)] ?? 5000;
 
-/** Starts the server's own process; it has answered when this is done. Errors: Error when it ends before. */
+/** Starts the server's own process and waits until it is ready. Errors: Error when it ends before. */
 export function startServer({
   dist,
   port,

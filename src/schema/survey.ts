@@ -21,7 +21,7 @@ import { endCode, houseRulesSchema } from "./hookup.ts";
 import { lineDirection } from "./line.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
-/** Two figures this near are the same length, inches. */
+/** Two figures nearer than this are the same length, inches. */
 const SAME_IN = 1e-6;
 
 /** A reading as typed beside its value in inches: the two must say the same. */
@@ -30,7 +30,7 @@ const typedInches = (value: z.ZodNumber, parse: typeof parseLength | typeof pars
     .strictObject({ typed: z.string().trim().min(1).max(40), value })
     .superRefine(({ typed, value: inches }, context) => {
       const read = parse(typed);
-      if (!read.ok || Math.abs(read.lengthIn - inches) > SAME_IN)
+      if (!read.ok || Math.abs(read.lengthIn - inches) >= SAME_IN)
         context.addIssue({
           code: "custom",
           path: ["value"],
