@@ -99,7 +99,7 @@ describe("Identify", () => {
     await go(page, "/identify");
     await page.getByText("Caliper on a practice piece").click();
     await page.getByLabel("Piece from the tray").selectOption("1");
-    await page.getByText("SIMULATED").waitFor();
+    await page.getByText("SIMULATED", { exact: true }).waitFor();
     await page.getByRole("button", { name: "Take this reading" }).click();
     await page.locator("[data-candidate]").first().waitFor();
     await page.getByRole("button", { name: "What is it?" }).click();
