@@ -36,7 +36,7 @@ async function fill(ownerUrl: string): Promise<void> {
           select visit.visit_id as old, gen_random_uuid() as new, number
           from generate_series(1, ${count}::int) as number
           join lateral (
-            select visit_id from visit where phase not in ('done', 'dropped', 'look-back', 'overdue')
+            select visit_id from visit where phase not in ('done', 'removed', 'look-back', 'overdue')
             order by visit_id offset (number % 4) limit 1) as visit on true`;
         await tx`
           insert into visit (visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, log_bytes)

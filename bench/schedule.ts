@@ -34,7 +34,7 @@ function jobsFor(shop: Shop, tables: Tables, count: number, seed: number) {
     if (plan === undefined) return [];
     return [
       { ...stamp(`a${k}`), kind: "connection-added", connection: `c${k}`, survey, checkpoints: [] },
-      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, problem },
+      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, request: problem },
     ];
   }).flat();
   return jobsOf(foldVisit(events).connections, tables);

@@ -113,11 +113,15 @@ function databaseUserIds(): [uid: number, gid: number] {
   return [Number(uid), Number(gid)];
 }
 
-/** The bin folder of the version that made `data`, or the newest installed one for a new cluster. */
-function binDirFor(data: string): string {
-  const versions = existsSync(PROGRAMS)
+function installedVersions(): string[] {
+  return existsSync(PROGRAMS)
     ? readdirSync(PROGRAMS).filter((version) => existsSync(join(PROGRAMS, version, "bin/initdb")))
     : [];
+}
+
+/** The bin folder of the version that made `data`, or the newest installed one for a new cluster. */
+function binDirFor(data: string): string {
+  const versions = installedVersions();
   const made = join(data, "PG_VERSION");
   if (existsSync(made)) {
     const wanted = readFileSync(made, "utf8").trim();
@@ -126,10 +130,19 @@ function binDirFor(data: string): string {
       `the data in ${data} was made by PostgreSQL ${wanted}, which is not installed (found: ${versions.join(", ") || "none"})`,
     );
   }
-  const newest = versions.sort((a, b) => Number(b) - Number(a))[0];
+  return newestBinDir(versions);
+}
+
+function newestBinDir(versions: readonly string[]): string {
+  const newest = [...versions].sort((a, b) => Number(b) - Number(a))[0];
   if (newest === undefined)
     throw new Error("PostgreSQL is not installed. Run: sudo apt-get install postgresql");
   return join(PROGRAMS, newest, "bin");
+}
+
+/** Path of a program of the newest installed PostgreSQL. Errors: Error when PostgreSQL is not installed. */
+export function programFor(name: string): string {
+  return join(newestBinDir(installedVersions()), name);
 }
 
 /** A folder only the database user may enter. */

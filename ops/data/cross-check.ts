@@ -1,7 +1,7 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
 import { SCHOOL_CHOICES } from "../../src/core/hookup/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
-import { libraryFaults } from "../../src/core/visit/index.ts";
+import { libraryFaults, missingRoles } from "../../src/core/visit/index.ts";
 
 function repeated(values: readonly string[]): readonly string[] {
   return [...new Set(values.filter((value, index) => values.indexOf(value) !== index))];
@@ -64,7 +64,9 @@ export function crossCheck(tables: Tables): readonly string[] {
         ? []
         : [`matings ${mating.id}: no judgement ${mating.note}`]),
     ]),
-    ...libraryFaults(tables.steps).map(({ step, field, message }) => `steps ${step} ${field}: ${message}`),
+    ...[...libraryFaults(tables.steps), ...missingRoles(tables.steps)].map(
+      ({ step, field, message }) => `steps ${step} ${field}: ${message}`,
+    ),
     ...tables.steps
       .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))
       .map((step) => `steps ${step.id}: no caution ${step.caution}`),

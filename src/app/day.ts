@@ -63,7 +63,7 @@ function rankOf(ticket: AnyTicket): number {
 function ticketOf(row: VisitRow, state: VisitState, { tables }: Pick<Context, "tables">, at: string): Ticket {
   const connections = state.connections
     .map((connection) => ({ connection, phase: connectionPhase(connection, tables.stages, at) }))
-    .filter(({ phase }) => phase !== "dropped")
+    .filter(({ phase }) => phase !== "removed")
     .map(({ connection, phase }) => ({ connection, phase, next: nextThing(phase) }));
   return {
     ...stubOf(row),

@@ -142,7 +142,14 @@ function work(
     const turns = step.joint?.turns ?? null;
     const turned = turns === null ? null : turns.min + (turns.max - turns.min) * TURNED_SHARE;
     story.tell(
-      { kind: "step-done", connection, step: step.id, joint: step.joint?.number ?? null, turns: turned },
+      {
+        kind: "step-done",
+        connection,
+        step: step.id,
+        role: step.role,
+        joint: step.joint?.number ?? null,
+        turns: turned,
+      },
       step.handsOnMin.likely,
     );
   }
@@ -162,7 +169,7 @@ function tellConnection(
   const problem = problemOf(survey, null);
   const plan = planHookup(shop, problem).plans[0];
   if (!plan) throw new Error(`data/demo.json: no plan for ${told.preset}`);
-  story.tell({ kind: "plan-chosen", connection: id, plan, problem });
+  story.tell({ kind: "plan-chosen", connection: id, plan, request: problem });
   if (told.progress === "planned") return;
   const made = () => story.connection(id).joints.filter((joint) => joint.madeAt !== null).length;
   const isWet = () => story.connection(id).checks.some((each) => each.result === "weeping");

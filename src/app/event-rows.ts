@@ -1,5 +1,5 @@
 /** Events as rows and back. */
-import type { VisitEvent } from "../core/visit/index.ts";
+import { broughtForward, EVENT_SHAPE, type VisitEvent } from "../core/visit/index.ts";
 import type { EventRow, ImportMark, NewEventRow } from "../db/visits.ts";
 import { isStoredEvent } from "../schema/stored-event.ts";
 
@@ -11,14 +11,12 @@ export interface KeptEvent {
 }
 
 /**
- * The event a row holds. Rows were checked when they were written; here only that this version knows their kind and that
+ * The event a row holds, in today's shape. Rows were checked when they were written; here only that this version knows their kind and that
  * nothing of it is missing. Errors: RangeError naming the event otherwise.
  */
 export function eventFromRow(row: EventRow): KeptEvent {
-  const event: unknown = Object.assign(
-    { id: row.eventId, kind: row.kind, actor: row.actor, typedAt: row.typedAt.toISOString() },
-    row.body,
-  );
+  const stored = { id: row.eventId, kind: row.kind, actor: row.actor, typedAt: row.typedAt.toISOString() };
+  const event = broughtForward(Object.assign(stored, row.body), row.shape);
   if (!isStoredEvent(event))
     throw new RangeError(
       `event ${row.eventId} (number ${row.seq}, ${row.kind}) cannot be read by this version`,
@@ -35,5 +33,6 @@ export function rowFromEvent(
 ): NewEventRow {
   const { id, kind, actor, typedAt, ...body } = event;
   const received = receivedAt === undefined ? {} : { receivedAt: new Date(receivedAt) };
-  return { eventId: id, visitId, seq, kind, actor, typedAt: new Date(typedAt), body, ...received };
+  const stamp = { eventId: id, visitId, seq, kind, actor, typedAt: new Date(typedAt) };
+  return { ...stamp, shape: EVENT_SHAPE, body, ...received };
 }

@@ -15,7 +15,7 @@ async function ownPlans(context: Context, events: readonly VisitEvent[], signal?
   const chosen = events.flatMap((event, index) => (event.kind === "plan-chosen" ? [{ event, index }] : []));
   if (chosen.length === 0) return new Map<string, VisitEvent>();
   const [parts, stock] = await Promise.all([shopParts(context), truckStock(context)]);
-  const ask = chosen.map(({ event }): PlanQuestion => ({ problem: event.problem, stock, plan: event.plan }));
+  const ask = chosen.map(({ event }): PlanQuestion => ({ problem: event.request, stock, plan: event.plan }));
   const found = await tellingParts(parts, (shop) => context.compute.run("findPlans", { shop, ask }, signal));
   return new Map(
     chosen.map(({ event, index }, at): [string, VisitEvent] => {

@@ -10,12 +10,12 @@ export interface BillLine {
   readonly cents: number;
 }
 
-/** Parts of every connection that was not dropped, by name. */
+/** Parts of every connection that was not removed, by name. */
 export function partsOf(connections: readonly ConnectionState[], shop: Shop): readonly BillLine[] {
   const prices = new Map(shop.tables.parts.map(({ sku, priceCents }) => [sku, priceCents]));
   const lines = new Map<string, BillLine>();
-  for (const { plan, dropped } of connections) {
-    if (dropped !== null) continue;
+  for (const { plan, removed } of connections) {
+    if (removed !== null) continue;
     for (const { sku, name, quantity } of plan?.plan.parts ?? []) {
       const count = (lines.get(sku)?.quantity ?? 0) + quantity;
       lines.set(sku, { sku, name, quantity: count, cents: count * (prices.get(sku) ?? 0) });

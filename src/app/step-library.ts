@@ -2,7 +2,7 @@
 import { isDeepStrictEqual } from "node:util";
 import { z } from "zod";
 import type { Tables } from "../core/tables.ts";
-import { libraryFaults, type StepTemplate } from "../core/visit/index.ts";
+import { libraryFaults, missingRoles, type StepTemplate } from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
 import {
   addLibrary,
@@ -13,13 +13,13 @@ import {
   lockLibrary,
 } from "../db/step-libraries.ts";
 import { readStep, readSteps } from "../schema/steps-csv.ts";
-import { stepSchema } from "../schema/tables.ts";
+import { storedStep } from "../schema/tables.ts";
 import type { Context } from "./context.ts";
 import { checkStorable } from "./endpoint.ts";
 import { currentPlumber } from "./people.ts";
 import { Problem } from "./problem.ts";
 
-const stepsSchema = z.array(stepSchema).min(1).max(300);
+const stepsSchema = z.array(storedStep).min(1).max(300);
 
 export interface Library {
   /** Null: what ships, and no visit has been opened with it yet. */
@@ -100,6 +100,7 @@ function checkWhole(steps: readonly StepTemplate[], { cautions }: Pick<Tables, "
   const codes = new Set(cautions.map(({ code }) => code));
   const faults = [
     ...libraryFaults(steps),
+    ...missingRoles(steps),
     ...steps
       .filter(({ caution }) => caution !== null && !codes.has(caution.replace(/-if-\w+$/, "")))
       .map(({ id, caution }) => ({ step: id, field: "caution", message: `there is no caution ${caution}` })),

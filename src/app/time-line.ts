@@ -110,7 +110,7 @@ export async function timeLineOf(
       because: isolation.because,
     })),
     unplanned: state.connections
-      .filter(({ plan, dropped }) => plan === null && dropped === null)
+      .filter(({ plan, removed }) => plan === null && removed === null)
       .map(({ survey }) => survey.label),
     isProved: schedule.isProved,
     leastTotalMin: Math.ceil(schedule.leastTotalMin),

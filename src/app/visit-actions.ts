@@ -17,7 +17,7 @@ const form = z.discriminatedUnion("action", [
     text: z.string().trim().min(1, "Write the note first.").max(2000),
   }),
   z.object({
-    action: z.literal("drop"),
+    action: z.literal("remove"),
     connection: z.uuid("Choose a connection.").toLowerCase(),
     id: uuid.optional(),
     reason: z.string().trim().min(1, "Say why.").max(500),
@@ -38,11 +38,11 @@ export function visitAction(data: FormData): VisitAction {
       return { kind: "add", connection: asked.connection, preset: asked.preset, place: asked.place };
     case "note":
       return { kind: "act", id: asked.id ?? null, act: { kind: "visit-noted", text: asked.text } };
-    case "drop":
+    case "remove":
       return {
         kind: "act",
         id: asked.id ?? null,
-        act: { kind: "connection-dropped", connection: asked.connection, reason: asked.reason },
+        act: { kind: "connection-removed", connection: asked.connection, reason: asked.reason },
       };
   }
 }

@@ -23,7 +23,7 @@ function visitWith(startsAt: string, stops: readonly Survey["stop"]["proof"][]) 
     assert.ok(plan);
     return [
       { ...stamp(`a${k}`), kind: "connection-added", connection: `c${k}`, survey, checkpoints: [] },
-      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, problem },
+      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, request: problem },
     ];
   });
   return foldVisit([

@@ -95,7 +95,7 @@ async function statesOf(context: Context, { connections, startAt }: ScheduleRequ
         survey,
         checkpoints: [],
       },
-      { ...stamp(`${asked.id} planned`), kind: "plan-chosen", connection: asked.id, plan, problem },
+      { ...stamp(`${asked.id} planned`), kind: "plan-chosen", connection: asked.id, plan, request: problem },
     );
   }
   return foldVisit(events).connections;

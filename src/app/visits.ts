@@ -7,6 +7,7 @@ import {
   type VisitState,
   type VisitSummary,
   visitSummary,
+  withStepRoles,
 } from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
 import { deletePhotos } from "../db/photos.ts";
@@ -158,7 +159,11 @@ export async function addEvents(
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
     const missing = await toldInPlace(sent, events, () => unseen(tx, id, sent));
-    const fresh = missing.map((event) => own.get(event.id) ?? event);
+    const tools = await withLibrary(context, row.libraryVersion, tx);
+    const fresh = withStepRoles(
+      missing.map((event) => own.get(event.id) ?? event),
+      tools.tables.steps,
+    );
     if (fresh.length === 0)
       return { answer: { visit: id, version: row.version, added: 0 }, row, next: row, folded: null };
     const { version: seen } = sending;
@@ -171,7 +176,6 @@ export async function addEvents(
     const visit = await readFolded(context, row, tx);
     const logBytes = bytesWith(fresh, row.logBytes, row.version);
     const before = visit.events.map(({ event }) => event);
-    const tools = await withLibrary(context, row.libraryVersion, tx);
     await toldInPlace(fresh, events, () => accept(before, fresh, tools, visit.state));
     const receivedAt = context.now().toISOString();
     const state = stateAfter(visit.state, before, fresh);
@@ -226,10 +230,14 @@ export async function openVisit(
     }
     if (fresh.length < events.length)
       throw new Problem("conflict", "An event of this visit belongs to another visit.");
-    const own = fresh.map((event) => kept.get(event.id) ?? event);
-    const logBytes = bytesWith(own, 0, 0);
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
-    const accepted = accept([], own, await withLibrary(context, libraryVersion, tx));
+    const tools = await withLibrary(context, libraryVersion, tx);
+    const own = withStepRoles(
+      fresh.map((event) => kept.get(event.id) ?? event),
+      tools.tables.steps,
+    );
+    const logBytes = bytesWith(own, 0, 0);
+    const accepted = accept([], own, tools);
     const version = accepted.length;
     const opened = rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes });
     await writeNew(tx, opened, accepted);

@@ -2,6 +2,8 @@
 import { z } from "zod";
 import type { Tables } from "../core/tables.ts";
 import {
+  broughtForward,
+  EVENT_SHAPE,
   firstRefused,
   firstRepeated,
   foldVisit,
@@ -10,8 +12,10 @@ import {
   type VisitEvent,
   type VisitSummary,
   visitSummary,
+  withStepRoles,
 } from "../core/visit/index.ts";
 import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";
+import { isStoredEvent } from "../schema/stored-event.ts";
 import { visitFile } from "../schema/visit.ts";
 
 export interface ImportQuestion {
@@ -57,12 +61,15 @@ export function visitInFile(text: string): { readonly visit: string } | { readon
 
 function rowsOf(
   file: z.output<typeof visitFile>,
+  added: readonly VisitEvent[],
   present: { readonly count: number; readonly version: number },
   mark: ImportQuestion["mark"],
 ): readonly string[] {
-  const rows = file.events.slice(present.count).map(({ event, receivedAt, imported = [] }, index) => {
+  const rows = file.events.slice(present.count).flatMap(({ receivedAt, imported = [] }, index) => {
+    const event = added[index];
+    if (event === undefined) return [];
     const { id, kind, actor, typedAt, ...body } = event;
-    return {
+    const row = {
       event_id: id,
       visit_id: file.visit,
       seq: present.version + index + 1,
@@ -70,13 +77,25 @@ function rowsOf(
       actor,
       typed_at: typedAt,
       received_at: receivedAt,
+      shape: EVENT_SHAPE,
       body,
       imported: [...imported, mark].slice(-20),
     };
+    return [row];
   });
   return Array.from({ length: Math.ceil(rows.length / ROWS_AT_ONCE) }, (_, at) =>
     JSON.stringify(rows.slice(at * ROWS_AT_ONCE, (at + 1) * ROWS_AT_ONCE)),
   );
+}
+
+/** Reads events from this server's own database. Errors: RangeError for an event this version cannot read. */
+function eventsHere(json: string): readonly VisitEvent[] {
+  const stored: readonly unknown[] = JSON.parse(json);
+  return stored.map((each) => {
+    const event = broughtForward(each);
+    if (!isStoredEvent(event)) throw new RangeError("an event of this visit cannot be read by this version");
+    return event;
+  });
 }
 
 /** Reads and judges a file against what is here. */
@@ -94,15 +113,14 @@ export function judgeImport(
       outcome: "invalid",
       fault: requestFault([{ path: `events.${twice}.event.id`, message: "stands twice in the file" }]),
     };
-  // Written by this server, and never changed since.
-  const present: readonly VisitEvent[] = here === null ? [] : JSON.parse(here);
+  const present = here === null ? [] : eventsHere(here);
   const isOurs = present.every((event, index) => {
     const other = told[index];
     return other === undefined || isSameEvent(event, other);
   });
   if (!isOurs) return { outcome: "differs" };
-  const added = told.slice(present.length);
   const ownSteps = here === null ? (file.steps ?? steps) : steps;
+  const added = withStepRoles(told.slice(present.length), ownSteps);
   const refused = firstRefused(present, added, { ...tables, steps: ownSteps });
   if (refused !== null) {
     const { message, field } = refused.refusal;
@@ -111,7 +129,7 @@ export function judgeImport(
       field: { path: `events.${present.length + refused.index}.event.${field}`, message },
     };
   }
-  const rows = rowsOf(file, { count: present.length, version }, mark);
+  const rows = rowsOf(file, added, { count: present.length, version }, mark);
   return {
     outcome: "judged",
     visit: file.visit,

@@ -33,6 +33,8 @@ export interface EventRow {
   readonly actor: string;
   readonly typedAt: Date;
   readonly receivedAt: Date;
+  /** Shape the event was written in. */
+  readonly shape: number;
   readonly body: unknown;
   /** Oldest first; null: written here. */
   readonly imported: readonly ImportMark[] | null;
@@ -81,13 +83,13 @@ export interface PageMark {
 const within = (sql: Db, list: VisitList) => {
   switch (list) {
     case "at-work":
-      return sql`phase not in ('done', 'dropped', 'look-back', 'overdue')`;
+      return sql`phase not in ('done', 'removed', 'look-back', 'overdue')`;
     case "waiting":
       return sql`phase in ('look-back', 'overdue')`;
     case "due":
       return sql`look_back_due_at is not null`;
     case "finished":
-      return sql`phase in ('done', 'dropped')`;
+      return sql`phase in ('done', 'removed')`;
     case "all":
       return sql`true`;
   }
@@ -135,7 +137,10 @@ export interface ActRow {
   readonly undoes: string | null;
 }
 
-/** What was done, when and by whom in the visits that started last, visit by visit in order. */
+/**
+ * What was done, when and by whom in the visits that started last, visit by visit in order. Reads fields of bodies as they
+ * were written: `step` and `undoes` have their names since the first shape.
+ */
 export async function recentActs(sql: Db, visits: number): Promise<readonly ActRow[]> {
   return sql<ActRow[]>`
     select event_id, visit_id, kind, actor, typed_at, body ->> 'step' as step, body ->> 'undoes' as undoes
@@ -148,7 +153,7 @@ export async function recentActs(sql: Db, visits: number): Promise<readonly ActR
 export async function eventsOf(sql: Db, visitIds: readonly string[]): Promise<readonly EventRow[]> {
   if (visitIds.length === 0) return [];
   return sql<EventRow[]>`
-    select event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported
+    select event_id, visit_id, seq, kind, actor, typed_at, received_at, shape, body, imported
     from visit_event where visit_id in ${sql(visitIds)}
       and not exists (select 1 from event_set_aside as aside where aside.event_id = visit_event.event_id)
     order by visit_id, seq`;
@@ -157,7 +162,7 @@ export async function eventsOf(sql: Db, visitIds: readonly string[]): Promise<re
 export async function findEvents(sql: Db, eventIds: readonly string[]): Promise<readonly EventRow[]> {
   if (eventIds.length === 0) return [];
   return sql<EventRow[]>`
-    select event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported
+    select event_id, visit_id, seq, kind, actor, typed_at, received_at, shape, body, imported
     from visit_event where event_id in ${sql(eventIds)}`;
 }
 
@@ -177,10 +182,10 @@ const ROWS_AT_ONCE = 500;
 /** Adds rows of events told as a JSON array, named as the columns are. */
 export async function insertEventRows(sql: Db, rowsAsJson: string): Promise<void> {
   await sql`
-    insert into visit_event (event_id, visit_id, seq, kind, actor, typed_at, received_at, body, imported)
-    select event_id, visit_id, seq, kind, actor, typed_at, coalesce(received_at, now()), body, imported
+    insert into visit_event (event_id, visit_id, seq, kind, actor, typed_at, received_at, shape, body, imported)
+    select event_id, visit_id, seq, kind, actor, typed_at, coalesce(received_at, now()), shape, body, imported
     from jsonb_to_recordset(${rowsAsJson}::text::jsonb) as row (
-      event_id uuid, visit_id uuid, seq int, kind text, actor text, typed_at timestamptz, received_at timestamptz, body jsonb, imported jsonb)
+      event_id uuid, visit_id uuid, seq int, kind text, actor text, typed_at timestamptz, received_at timestamptz, shape smallint, body jsonb, imported jsonb)
     order by seq`;
 }
 
@@ -197,6 +202,7 @@ export async function insertEvents(sql: Db, rows: readonly NewEventRow[]): Promi
           actor: row.actor,
           typed_at: row.typedAt,
           received_at: row.receivedAt ?? null,
+          shape: row.shape,
           body: row.body,
           imported: row.imported ?? null,
         })),
@@ -212,7 +218,7 @@ export async function isAnyThere(sql: Db, rowsAsJson: string): Promise<boolean> 
   return row !== undefined;
 }
 
-/** A visit's events as one JSON text, each as it was written, in their order. */
+/** A visit's events as one JSON text in their order, each in the shape it was written in. */
 export async function eventsAsJson(sql: Db, visitId: string): Promise<string> {
   const [row] = await sql<{ events: string }[]>`
     select coalesce(json_agg(body || jsonb_build_object('id', event_id, 'kind', kind, 'actor', actor,

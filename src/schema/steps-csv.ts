@@ -2,7 +2,7 @@
 import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
 import { libraryFaults, type StepTemplate } from "../core/visit/index.ts";
-import { stepSchema } from "./tables.ts";
+import { storedStep } from "./tables.ts";
 
 type Row = Readonly<Record<string, string>>;
 
@@ -19,6 +19,7 @@ export const STEP_COLUMNS = [
   "effect",
   "stage",
   "caution",
+  "role",
 ] as const;
 
 const text = (value: string | undefined) => (value === undefined || value === "" ? null : value);
@@ -43,6 +44,8 @@ export function stepFromRow(row: Row): unknown {
     effect: text(row["effect"]),
     stage: text(row["stage"]),
     caution: text(row["caution"]),
+    // A file from before steps had roles has no such column; a form always sends the field.
+    ...(row["role"] === undefined ? {} : { role: text(row["role"]) }),
   };
 }
 
@@ -66,7 +69,7 @@ export interface StepFault {
 export function readStep(
   row: Row,
 ): { readonly step: StepTemplate } | { readonly faults: readonly StepFault[] } {
-  const parsed = stepSchema.safeParse(stepFromRow(row));
+  const parsed = storedStep.safeParse(stepFromRow(row));
   if (parsed.success) return { step: parsed.data };
   return {
     faults: parsed.error.issues.map(({ path, message }) => {
@@ -92,7 +95,9 @@ export function readSteps(file: string): ReadSteps {
       faults: [{ line: 1, column: "", message: error instanceof Error ? error.message : "is no CSV" }],
     };
   }
-  const missing = STEP_COLUMNS.filter((column) => rows.length === 0 || !(column in (rows[0] ?? {})));
+  const missing = STEP_COLUMNS.filter((column) => column !== "role").filter(
+    (column) => rows.length === 0 || !(column in (rows[0] ?? {})),
+  );
   if (missing.length > 0)
     return {
       steps: [],
@@ -117,7 +122,7 @@ export function readSteps(file: string): ReadSteps {
 
 export function writeSteps(steps: readonly StepTemplate[], forSpreadsheet = false): string {
   return stringify(
-    steps.map(({ id, phase, when, per, text: words, handsOnMin, waitMin, effect, stage, caution }) => [
+    steps.map(({ id, phase, when, per, text: words, handsOnMin, waitMin, effect, stage, caution, role }) => [
       id,
       phase,
       when ?? "",
@@ -130,6 +135,7 @@ export function writeSteps(steps: readonly StepTemplate[], forSpreadsheet = fals
       effect ?? "",
       stage ?? "",
       caution ?? "",
+      role ?? "",
     ]),
     { header: true, columns: [...STEP_COLUMNS], escape_formulas: forSpreadsheet },
   );

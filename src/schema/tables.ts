@@ -7,7 +7,7 @@ import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joints/i
 import { CHECK_SCOPES, STAGE_CODES } from "../core/leak/index.ts";
 import { PART_FUNCTIONS, PART_KINDS } from "../core/parts/index.ts";
 import type { Tables } from "../core/tables.ts";
-import { STEP_PHASES } from "../core/visit/index.ts";
+import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/visit/index.ts";
 
 const positive = z.number().positive();
 const code = z.string().min(1);
@@ -239,7 +239,10 @@ export const stepSchema = z.strictObject({
   effect: z.enum(["water-off", "water-on"]).nullable(),
   stage: z.enum(STAGE_CODES).nullable(),
   caution: code.nullable(),
+  role: z.enum(STEP_ROLES).nullable(),
 });
+/** A step as the database, an exported visit or another program holds it: in today's shape or an earlier one. */
+export const storedStep = z.preprocess(stepBroughtForward, stepSchema);
 const caution = z.strictObject({ code, text: code });
 
 export const tablesSchema = z.strictObject({

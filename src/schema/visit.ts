@@ -1,11 +1,17 @@
 /** Visits at the border: events, and the file a visit is exported to and read from. */
 import { z } from "zod";
 import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
-import { PROOF_METHODS, STOP_PROOFS, type VisitEvent } from "../core/visit/index.ts";
+import {
+  broughtForward,
+  PROOF_METHODS,
+  STEP_ROLES,
+  STOP_PROOFS,
+  type VisitEvent,
+} from "../core/visit/index.ts";
 import { planSchema, storedProblem } from "./hookup.ts";
 import { holdRecordSchema } from "./leaks.ts";
 import { surveySchema } from "./survey.ts";
-import { stepSchema } from "./tables.ts";
+import { storedStep } from "./tables.ts";
 import { instant, line, looseLine, looseParagraph, paragraph, uuid } from "./text.ts";
 
 const note = looseParagraph(2000);
@@ -63,7 +69,7 @@ export const eventSchema = z
     }),
     z.strictObject({
       ...on,
-      kind: z.literal("connection-dropped"),
+      kind: z.literal("connection-removed"),
       reason: paragraph(500),
     }),
     z.strictObject({
@@ -77,11 +83,12 @@ export const eventSchema = z
       survey: surveySchema,
       basedOn: uuid.exactOptional(),
     }),
-    z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, problem: storedProblem }),
+    z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, request: storedProblem }),
     z.strictObject({
       ...on,
       kind: z.literal("step-done"),
       step: line(60),
+      role: z.enum(STEP_ROLES).nullable(),
       joint: z.number().int().positive().nullable(),
       turns: turns.nullable(),
     }),
@@ -155,15 +162,18 @@ export const eventSchema = z
   ])
   .meta({ id: "VisitEvent" }) satisfies z.ZodType<VisitEvent>;
 
+/** An event as a file, a phone's queue or another program sends it: in today's shape, or in any shape before. */
+export const incomingEvent = z.preprocess((event) => broughtForward(event), eventSchema);
+
 /** Body of POST /api/v1/visits: the visit's own id and its first events. */
 export const openVisitRequest = z
-  .strictObject({ visit: uuid, events: z.array(eventSchema).min(1).max(200), sentAt: instant.nullish() })
+  .strictObject({ visit: uuid, events: z.array(incomingEvent).min(1).max(200), sentAt: instant.nullish() })
   .meta({ id: "OpenVisitRequest" });
 
 /** Body of POST /api/v1/visits/{id}/events. `version`: the number of events the writer has seen; absent: add to whatever is there. */
 export const addEventsRequest = z
   .strictObject({
-    events: z.array(eventSchema).min(1).max(200),
+    events: z.array(incomingEvent).min(1).max(200),
     version: z.number().int().nonnegative().nullish(),
     sentAt: instant.nullish().meta({
       description:
@@ -180,7 +190,7 @@ const importMark = z.strictObject({ at: instant, by: line(100) });
 
 const keptEvent = z
   .strictObject({
-    event: eventSchema,
+    event: incomingEvent,
     receivedAt: instant,
     imported: z.array(importMark).min(1).max(20).exactOptional().meta({
       description: "Each time the event was read from a file, and by whom; absent: written where it is kept.",
@@ -211,7 +221,7 @@ export const visitFile = z
     visit: uuid,
     events: z.array(keptEvent).min(1).max(MOST_EVENTS),
     steps: z
-      .array(stepSchema)
+      .array(storedStep)
       .min(1)
       .max(300)
       .exactOptional()

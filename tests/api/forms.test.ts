@@ -57,8 +57,8 @@ describe("a visit's own forms", () => {
 
   for (const [name, fields, says] of [
     ["an empty note", { action: "note", text: "  " }, /Write the note first/],
-    ["a drop without a reason", { action: "drop", connection: idOf(0xadd), reason: "" }, /Say why/],
-    ["a drop of nothing", { action: "drop", connection: "", reason: "x" }, /Choose a connection/],
+    ["a removal without a reason", { action: "remove", connection: idOf(0xadd), reason: "" }, /Say why/],
+    ["a removal of nothing", { action: "remove", connection: "", reason: "x" }, /Choose a connection/],
     [
       "something that cannot be connected",
       { action: "add", connection: idOf(0xad3), preset: "Fountain", place: "" },
@@ -74,9 +74,9 @@ describe("a visit's own forms", () => {
       assert.equal((await read(LAUNDRY)).version, before);
     });
 
-  it("do not drop what is signed", async () => {
+  it("do not remove what is signed", async () => {
     const connection = (await read(OFFICE)).state.connections[0]?.id ?? "";
-    const response = await send(`/visits/${OFFICE}`, { action: "drop", connection, reason: "x" });
+    const response = await send(`/visits/${OFFICE}`, { action: "remove", connection, reason: "x" });
     assert.equal(response.status, 422);
     assert.match(await response.text(), /Signed: re-open the connection/);
   });

@@ -242,7 +242,7 @@ describe("lists of visits", () => {
   it("find open work by an index, whatever the database remembers of the question", async () => {
     const plan = await database.admin.begin(async (tx) => {
       await tx`set local enable_seqscan = off`;
-      return tx`explain select visit_id from visit where phase not in ('done', 'dropped', 'look-back', 'overdue')
+      return tx`explain select visit_id from visit where phase not in ('done', 'removed', 'look-back', 'overdue')
         order by starts_at desc, visit_id desc limit 40`;
     });
     assert.match(JSON.stringify(plan), /visit_at_work/);
@@ -504,7 +504,7 @@ describe("a visit with very much in it", () => {
     const [known, good] = [note("known"), note("good")];
     await addEvents(context, id, [known]);
     const bad = event(
-      { kind: "step-done", connection: CONNECTION, step: "no-such", joint: null, turns: null },
+      { kind: "step-done", connection: CONNECTION, step: "no-such", role: null, joint: null, turns: null },
       uuid(),
     );
     const ahead = { ...note("ahead"), typedAt: new Date(NOW.getTime() + 3_600_000).toISOString() };

@@ -35,7 +35,7 @@ describe("migrations", () => {
     const rows = await database.sql`select version from schema_version order by version`;
     assert.deepEqual(
       rows.map((row) => Number(row["version"])),
-      [0, 1, 2, 3, 4, 5],
+      [0, 1, 2, 3, 4, 5, 6],
     );
   });
 
@@ -171,6 +171,7 @@ describe("the event table", () => {
       kind: "visit-noted",
       actor: "x",
       typedAt: NOW,
+      shape: 2,
       body: {},
     };
     await assert.rejects(insertEvents(database.sql, [row]), /visit_event_seq_once/);

@@ -47,10 +47,10 @@ export function begun(
     event({ kind: "connection-added", connection, survey, checkpoints }),
   ];
   if (!planned) return events;
-  const problem = problemOf(survey, null);
-  const plan = planHookup(shop, problem).plans[0];
+  const request = problemOf(survey, null);
+  const plan = planHookup(shop, request).plans[0];
   if (!plan) throw new Error(`no plan for ${preset}`);
-  return [...events, event({ kind: "plan-chosen", connection, plan, problem })];
+  return [...events, event({ kind: "plan-chosen", connection, plan, request })];
 }
 
 function connectionIn(events: readonly VisitEvent[]) {
@@ -70,6 +70,7 @@ export function tickedTo(events: readonly VisitEvent[], last: string): readonly 
       kind: "step-done",
       connection,
       step: step.id,
+      role: step.role,
       joint: step.joint?.number ?? null,
       turns: step.joint?.turns?.min ?? null,
     }),

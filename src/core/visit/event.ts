@@ -2,6 +2,7 @@
 import type { HookupProblem, Plan } from "../hookup/index.ts";
 import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
 import type { HoldRecord, MeterReading } from "./hold-record.ts";
+import type { StepRole } from "./step-role.ts";
 import type { StopProof, Survey } from "./survey.ts";
 
 export interface Site {
@@ -28,17 +29,19 @@ export type VisitAct =
       readonly survey: Survey;
       readonly checkpoints: readonly Checkpoint[];
     })
-  | (OnConnection & { readonly kind: "connection-dropped"; readonly reason: string })
+  | (OnConnection & { readonly kind: "connection-removed"; readonly reason: string })
   | (OnConnection & {
       readonly kind: "survey-saved";
       readonly survey: Survey;
       /** Event that made the survey its writer looked at; absent: not said. */
       readonly basedOn?: string;
     })
-  | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly problem: HookupProblem })
+  | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly request: HookupProblem })
   | (OnConnection & {
       readonly kind: "step-done";
       readonly step: string;
+      /** Role of the step when it was ticked; the server writes what the visit's own library says. */
+      readonly role: StepRole | null;
       readonly joint: number | null;
       readonly turns: number | null;
     })

@@ -9,6 +9,7 @@ export {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
+export { broughtForward, EVENT_SHAPE, SHAPE_CHANGES, type ShapeChange } from "./event-shape.ts";
 export {
   type HoldRecord,
   holdRecordOf,
@@ -34,12 +35,11 @@ export {
   type VisitSummary,
   visitPhase,
   visitSummary,
-  WATER_IN,
 } from "./life.ts";
 export { lookBackDueAt } from "./look-back-due.ts";
 export { firstRepeated } from "./repeated-id.ts";
 export { MOST_SNUGS, type Refusal } from "./rules.ts";
-export { MAKE, type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
+export { type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
 export { isSameEvent } from "./same-event.ts";
 export { benchOf, type LineFigures, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
@@ -58,7 +58,13 @@ export {
   weepingStage,
 } from "./state.ts";
 export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
-export { type LibraryFault, libraryFaults } from "./step-library.ts";
+export { type LibraryFault, libraryFaults, missingRoles } from "./step-library.ts";
+export {
+  STEP_ROLES,
+  type StepRole,
+  stepBroughtForward,
+  withStepRoles,
+} from "./step-role.ts";
 export { holdBackInWords, JOINT_SLOTS, makeText, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
 export {
   ASSUMED_STATIC_PSI,

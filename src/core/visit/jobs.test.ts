@@ -25,7 +25,7 @@ function connection(id: string, preset: string, change: Partial<Survey> = {}): C
   assert.ok(plan, preset);
   const events: VisitEvent[] = [
     { ...stamp("1"), kind: "connection-added", connection: id, survey, checkpoints: [] },
-    { ...stamp("2"), kind: "plan-chosen", connection: id, plan, problem },
+    { ...stamp("2"), kind: "plan-chosen", connection: id, plan, request: problem },
   ];
   const [state] = foldVisit(events).connections;
   assert.ok(state);

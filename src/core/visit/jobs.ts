@@ -50,17 +50,14 @@ export function isolationOf({ supply, stop, water, label }: Survey): Isolation {
   };
 }
 
-/** Steps besides bench joints that want no water off: cutting to length and writing on the line. */
-const BENCH_STEPS: readonly string[] = ["cut-tube", "record-line"];
-
-function taskOf(connection: string, { id, joint, stage, handsOnMin, waitMin, effect }: RunStep): Task {
+function taskOf(connection: string, { id, joint, stage, role, handsOnMin, waitMin, effect }: RunStep): Task {
   return {
     id: `${connection}/${id}`,
     job: connection,
     handsOnMin,
     waitMin,
     effect: effect === "water-off" ? "shuts" : effect === "water-on" ? "opens" : null,
-    mayComeFirst: joint?.made === "bench" || BENCH_STEPS.includes(id),
+    mayComeFirst: joint?.made === "bench" || role === "bench",
     followsOpening: stage === "first-fill",
   };
 }
@@ -72,7 +69,7 @@ export interface VisitJob extends Job {
 }
 
 /**
- * Jobs of a visit: one for each connection with a chosen plan that is not signed or dropped. Steps that are done are left
+ * Jobs of a visit: one for each connection with a chosen plan that is not signed or removed. Steps that are done are left
  * out, so that planning again starts from where the visit stands. `zoneOf` overrides where the water is shut.
  */
 export function jobsOf(
@@ -81,7 +78,7 @@ export function jobsOf(
   zoneOf: (connection: ConnectionState) => Isolation = ({ survey }) => isolationOf(survey),
 ): readonly VisitJob[] {
   return connections.flatMap((connection) => {
-    if (connection.plan === null || connection.signed !== null || connection.dropped !== null) return [];
+    if (connection.plan === null || connection.signed !== null || connection.removed !== null) return [];
     const sheet = runSheet(connection, tables);
     const steps = sheet.filter(({ isDone }) => !isDone);
     const isDone = (effect: RunStep["effect"]) =>

@@ -4,9 +4,6 @@ import type { Target } from "./event.ts";
 import { type ConnectionState, type JointState, type VisitState, weepingStage } from "./state.ts";
 import { openBeforeSigning, standingOf } from "./targets.ts";
 
-/** Step that lets the water in; from then on joints are under pressure. */
-export const WATER_IN = "water-in";
-
 export type JointLife = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
 
 /** A joint's life. `dry` means dry, or excepted in writing, at all three joint stages. */
@@ -17,7 +14,7 @@ export function jointLife(connection: ConnectionState, joint: JointState): Joint
   if (joint.madeAt === null) return "planned";
   const open = JOINT_STAGES.some((stage) => standingOf(connection, target, stage) === "open");
   if (!open) return "dry";
-  return connection.steps.has(WATER_IN) ? "pressure" : "made";
+  return connection.doneRoles.has("lets-water-in") ? "pressure" : "made";
 }
 
 /** Joint stages found dry so far, 0 to 3. */
@@ -37,7 +34,7 @@ export type ConnectionPhase =
   | "look-back"
   | "overdue"
   | "done"
-  | "dropped";
+  | "removed";
 
 function signedPhase(connection: ConnectionState, dueAt: string, now: string): ConnectionPhase {
   const last = connection.checks.filter((check) => check.stage === "look-back").at(-1);
@@ -52,7 +49,7 @@ export function connectionPhase(
   stages: readonly Stage[],
   now: string,
 ): ConnectionPhase {
-  if (connection.dropped) return "dropped";
+  if (connection.removed) return "removed";
   if (connection.signed) return signedPhase(connection, connection.signed.lookBackDueAt, now);
   if (connection.plan === null) return "surveyed";
   const targets = [
@@ -65,7 +62,7 @@ export function connectionPhase(
   if (made === 0) return "planned";
   if (made < connection.joints.length) return "part-made";
   if (openBeforeSigning(connection, stages).length === 0) return "ready";
-  return connection.checks.length > 0 || connection.steps.has(WATER_IN) ? "checking" : "made";
+  return connection.checks.length > 0 || connection.doneRoles.has("lets-water-in") ? "checking" : "made";
 }
 
 export type View = "survey" | "hookup" | "run-sheet" | "leak-check" | "record";
@@ -86,7 +83,7 @@ const NEXT: Readonly<Record<ConnectionPhase, NextThing | null>> = {
   "look-back": { text: "Look back when due", view: "leak-check" },
   overdue: { text: "Look back now", view: "leak-check" },
   done: null,
-  dropped: null,
+  removed: null,
 };
 
 export function nextThing(phase: ConnectionPhase): NextThing | null {
@@ -104,14 +101,14 @@ const PHASE_WORDS: Readonly<Record<ConnectionPhase, string>> = {
   "look-back": "look-back waiting",
   overdue: "look-back overdue",
   done: "signed and looked back",
-  dropped: "dropped",
+  removed: "removed",
 };
 
 export function phaseInWords(phase: ConnectionPhase): string {
   return PHASE_WORDS[phase];
 }
 
-/** The phase that most wants attention among a visit's connections; "dropped" when there are none. */
+/** The phase that most wants attention among a visit's connections; "removed" when there are none. */
 const BY_URGENCY: readonly ConnectionPhase[] = [
   "weeping",
   "overdue",
@@ -123,7 +120,7 @@ const BY_URGENCY: readonly ConnectionPhase[] = [
   "surveyed",
   "look-back",
   "done",
-  "dropped",
+  "removed",
 ];
 
 export function visitPhase(visit: VisitState, stages: readonly Stage[], now: string): ConnectionPhase {

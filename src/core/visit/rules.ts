@@ -1,7 +1,6 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
-import { WATER_IN } from "./life.ts";
 import { runSheet, type SheetTables } from "./run-sheet.ts";
 import { type ConnectionState, type JointState, type VisitState, weepingStage } from "./state.ts";
 import { isSameRun, problemOf } from "./survey.ts";
@@ -47,7 +46,7 @@ function planRefusal(
 ): Refusal | null {
   if (connection.joints.some((joint) => joint.madeAt !== null))
     return no("plan", "Joints of the present plan are made: undo them before choosing another plan.");
-  if (!isSameRun(event.problem, problemOf(connection.survey, null)))
+  if (!isSameRun(event.request, problemOf(connection.survey, null)))
     return no("plan", "The survey has changed since this plan was worked out: plan again.");
   const numbers = event.plan.joints.map((joint) => joint.number);
   if (numbers.some((number, index) => number !== index + 1))
@@ -79,7 +78,7 @@ function stepRefusal(
   tables: SheetTables,
 ): Refusal | null {
   if (connection.plan === null) return no("step", "Choose a hookup first.");
-  if (!isSameRun(connection.plan.problem, problemOf(connection.survey, null)))
+  if (!isSameRun(connection.plan.request, problemOf(connection.survey, null)))
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
   const step = runSheet(connection, tables).find((each) => each.id === event.step);
   if (!step) return no("step", `This run sheet has no step ${event.step}.`);
@@ -88,7 +87,7 @@ function stepRefusal(
   if (step.isDone) return no("step", "This step is ticked already.");
   if ((step.joint?.number ?? null) !== event.joint)
     return no("joint", "The step and the joint do not belong together.");
-  if (event.step === WATER_IN && connection.joints.some((joint) => joint.madeAt === null))
+  if (step.role === "lets-water-in" && connection.joints.some((joint) => joint.madeAt === null))
     return no("step", "Make up every joint before water comes in.");
   const joint = event.joint === null ? null : jointOf(connection, event.joint);
   return joint === null
@@ -110,7 +109,8 @@ function checkRefusal(
     return no("stage", "The look-back comes after signing.");
   if (stage.code !== "look-back" && connection.signed !== null)
     return no("stage", "Signed: re-open the connection before checking it again.");
-  if (!connection.steps.has(WATER_IN)) return no("stage", "Let water in first: tick it on the run sheet.");
+  if (!connection.doneRoles.has("lets-water-in"))
+    return no("stage", "Let water in first: tick it on the run sheet.");
   if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
   if (event.result === "dry" && event.watchedMin < stage.leastMin)
     return no(
@@ -196,7 +196,7 @@ function onConnection(
   event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" | "photo-removed" }>,
   tables: SheetTables,
 ): Refusal | null {
-  if (connection.dropped) return no("connection", "This connection was dropped.");
+  if (connection.removed) return no("connection", "This connection was removed.");
   const isLocked = connection.signed !== null;
   switch (event.kind) {
     case "connection-added":
@@ -231,7 +231,7 @@ function onConnection(
       return connection.joints.length > 0 && connection.joints.every((joint) => joint.madeAt !== null)
         ? null
         : no("connection", "Make up every joint before it is held under pressure.");
-    case "connection-dropped":
+    case "connection-removed":
       return null;
   }
 }

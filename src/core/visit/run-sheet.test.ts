@@ -17,8 +17,8 @@ import {
 /** The run sheet of a connection surveyed so, planned by the planner. */
 function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep[] {
   const survey = surveyOf(preset, change);
-  const problem = problemOf(survey, null);
-  const plan = planHookup(shop, problem).plans[0];
+  const request = problemOf(survey, null);
+  const plan = planHookup(shop, request).plans[0];
   assert.ok(plan);
   const checkpoints = tables.checkpoints.filter((each) =>
     tables.presets.find(({ id }) => id === preset)?.checkpoints.includes(each.id),
@@ -26,7 +26,7 @@ function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep
   const events = [
     begun(preset, { planned: false })[0],
     event({ kind: "connection-added", connection: CONNECTION, survey, checkpoints }),
-    event({ kind: "plan-chosen", connection: CONNECTION, plan, problem }),
+    event({ kind: "plan-chosen", connection: CONNECTION, plan, request }),
   ].filter((each) => each !== undefined);
   const connection = foldVisit(events).connections[0];
   assert.ok(connection);

@@ -2,9 +2,9 @@
 import type { PlanJoint } from "../hookup/index.ts";
 import type { StageCode } from "../leak/index.ts";
 import type { Tables } from "../tables.ts";
-import { WATER_IN } from "./life.ts";
 import type { ConnectionState } from "./state.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
+import type { StepRole } from "./step-role.ts";
 import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
 import { isStageDone } from "./targets.ts";
 import type { StepTemplate } from "./template.ts";
@@ -20,6 +20,7 @@ export interface RunStep {
   readonly handsOnMin: StepTemplate["handsOnMin"];
   readonly waitMin: number;
   readonly effect: StepTemplate["effect"];
+  readonly role: StepRole | null;
   readonly cautions: readonly string[];
   /** When it was ticked, UTC; for a stage, whether it is done. */
   readonly doneAt: string | null;
@@ -28,8 +29,6 @@ export interface RunStep {
 
 export type SheetTables = Pick<Tables, "ends" | "fixtures" | "presets" | "stages" | "steps" | "cautions">;
 
-/** Template that makes the joints: the one whose ticks turn them from planned to made. */
-export const MAKE = "make";
 /** A step that tells of these is done afresh when another plan is chosen. */
 const PLAN_SLOTS: ReadonlySet<string> = new Set(["parts", "cutPart", "length"]);
 
@@ -74,11 +73,12 @@ export function runSheet(connection: ConnectionState, tables: SheetTables): read
       id,
       phase: template.phase,
       text: filled(template.text, { ...values, ...(joint === null ? {} : jointSlots(joint)) }),
-      joint: template.id === MAKE ? joint : null,
+      joint: template.role === "makes-joint" ? joint : null,
       stage: template.stage,
       handsOnMin: template.handsOnMin,
       waitMin: template.waitMin,
       effect: template.effect,
+      role: template.role,
       cautions: cautionsFor(template.caution, facts, tables),
       doneAt,
       isDone: stage ? isStageDone(connection, stage) : doneAt !== null,
@@ -96,7 +96,7 @@ export function runSheet(connection: ConnectionState, tables: SheetTables): read
 /** Minutes the water is off from closing the stop to letting it in again, likely hands-on time of the steps between. */
 export function waterOffMin(steps: readonly RunStep[]): number {
   const from = steps.findIndex((step) => step.effect === "water-off");
-  const to = steps.findIndex((step) => step.id === WATER_IN);
+  const to = steps.findIndex((step) => step.role === "lets-water-in");
   if (from < 0 || to < from) return 0;
   return totalMin(steps.slice(from, to + 1));
 }

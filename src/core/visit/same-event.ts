@@ -3,7 +3,7 @@ import type { VisitEvent } from "./event.ts";
 
 /**
  * What a writer said, without what the server makes of an act: the plan behind a choice is the planner's, and what a
- * pressure hold comes to is the analyser's. A time that was corrected is compared as the device typed the time.
+ * pressure hold comes to is the analyser's, and a step's role is the library's. A time that was corrected is compared as the device typed the time.
  */
 function saidIn(event: VisitEvent): object {
   const { deviceTypedAt = event.typedAt, ...said } = event;
@@ -13,6 +13,7 @@ function saidIn(event: VisitEvent): object {
     const { source, test } = stamped.hold;
     return { ...stamped, hold: { source, test } };
   }
+  if (stamped.kind === "step-done") return { ...stamped, role: null };
   return stamped;
 }
 

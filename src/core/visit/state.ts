@@ -13,6 +13,7 @@ import {
 } from "./event.ts";
 import type { HoldRecord, MeterReading } from "./hold-record.ts";
 import { lookBackDueAt } from "./look-back-due.ts";
+import type { StepRole } from "./step-role.ts";
 import type { Survey } from "./survey.ts";
 
 export interface Check {
@@ -89,10 +90,12 @@ export interface ConnectionState {
   /** Event that made the survey what it is. */
   readonly surveyEvent: string;
   readonly checkpoints: readonly LetteredCheckpoint[];
-  readonly plan: { readonly plan: Plan; readonly problem: HookupProblem; readonly chosenAt: string } | null;
+  readonly plan: { readonly plan: Plan; readonly request: HookupProblem; readonly chosenAt: string } | null;
   readonly joints: readonly JointState[];
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
+  /** Roles of the steps that are ticked. */
+  readonly doneRoles: ReadonlySet<StepRole>;
   readonly checks: readonly Check[];
   readonly exceptions: readonly WrittenException[];
   readonly notes: readonly Note[];
@@ -107,7 +110,7 @@ export interface ConnectionState {
     readonly lookBackBy: "plumber" | "customer";
     readonly lookBackDueAt: string;
   } | null;
-  readonly dropped: { readonly reason: string; readonly at: string } | null;
+  readonly removed: { readonly reason: string; readonly at: string } | null;
 }
 
 export interface VisitState {
@@ -162,19 +165,22 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       return (connection) => connection;
     case "survey-saved":
       return (connection) => ({ ...connection, survey: event.survey, surveyEvent: event.id });
-    case "connection-dropped":
-      return (connection) => ({ ...connection, dropped: { reason: event.reason, at } });
+    case "connection-removed":
+      return (connection) => ({ ...connection, removed: { reason: event.reason, at } });
     case "plan-chosen":
       return (connection) => ({
         ...connection,
-        plan: { plan: event.plan, problem: event.problem, chosenAt: at },
+        plan: { plan: event.plan, request: event.request, chosenAt: at },
         joints: freshJoints(event.plan),
         steps: new Map([...connection.steps].filter(([step]) => !OF_A_JOINT.test(step))),
+        doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "makes-joint")),
       });
     case "step-done": {
       const ticked: Change = (connection) => ({
         ...connection,
         steps: new Map(connection.steps).set(event.step, at),
+        doneRoles:
+          event.role === null ? connection.doneRoles : new Set([...connection.doneRoles, event.role]),
       });
       const { joint, turns } = event;
       if (joint === null) return ticked;
@@ -280,6 +286,7 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
     plan: null,
     joints: [],
     steps: new Map(),
+    doneRoles: new Set(),
     checks: [],
     exceptions: [],
     notes: [],
@@ -288,7 +295,7 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
     holds: [],
     meters: [],
     signed: null,
-    dropped: null,
+    removed: null,
   };
 }
 

@@ -7,10 +7,13 @@ import {
   firstRefused,
   foldVisit,
   libraryFaults,
+  missingRoles,
   problemOf,
   runSheet,
   type StepTemplate,
+  stepBroughtForward,
   type VisitEvent,
+  withStepRoles,
 } from "./index.ts";
 import { conditionFault } from "./step-conditions.ts";
 
@@ -23,8 +26,8 @@ describe("a step library", () => {
   it("has no faults as it ships", () => assert.deepEqual(libraryFaults(steps), []));
 
   for (const [name, library, field] of [
-    ["without the step that makes joints", without("make"), "make"],
-    ["that never lets the water in", without("water-in"), "water-in"],
+    ["without the step that makes joints", without("make"), "role"],
+    ["that never lets the water in", without("water-in"), "role"],
     ["without one stage of the check", without("check-static"), "stage"],
     ["with one id twice", [...steps, ...steps.filter(({ id }) => id === "towel")], "id"],
     ["with an id that looks like a joint's", changed("towel", { id: "towel-2" }), "id"],
@@ -34,9 +37,15 @@ describe("a step library", () => {
       "likely",
     ],
     ["that asks for a joint's words once a connection", changed("towel", { text: "Joint {n}" }), "text"],
-    ["where water goes off too late", changed("close-stop", { effect: null }), null],
+    [
+      "where the step that closes the stop leaves the water on",
+      changed("close-stop", { effect: null }),
+      "effect",
+    ],
+    ["with two steps of one role", changed("towel", { role: "closes-stop", effect: "water-off" }), "role"],
+    ["without the step that closes the stop: an older visit's may be so", without("close-stop"), null],
   ] as const)
-    it(`${name} is ${field === null ? "one whose other valve still shuts: taken" : "told apart"}`, () => {
+    it(`${name} is ${field === null ? "taken" : "told apart"}`, () => {
       const faults = libraryFaults(library);
       if (field === null) assert.deepEqual(faults, []);
       else
@@ -49,6 +58,54 @@ describe("a step library", () => {
   it("is refused where no valve is shut before the joints", () => {
     const dry = steps.map((step) => (step.effect === "water-off" ? { ...step, effect: null } : step));
     assert.ok(libraryFaults(dry).some(({ field }) => field === "order"));
+  });
+
+  it("in force has a step for every role", () => {
+    assert.deepEqual(missingRoles(steps), []);
+    for (const id of ["close-stop", "close-upstream"])
+      assert.ok(
+        missingRoles(without(id)).some(({ field }) => field === "role"),
+        id,
+      );
+  });
+
+  it("may name its steps as it likes: roles stay with them", () => {
+    const renamed = steps.map((step) => ({ ...step, id: `own-${step.id}` }));
+    assert.deepEqual(libraryFaults(renamed), []);
+    const tick = event({
+      kind: "step-done",
+      connection: CONNECTION,
+      step: "own-make-2",
+      role: null,
+      joint: 2,
+      turns: null,
+    });
+    const [stamped] = withStepRoles([tick], renamed);
+    assert.equal(stamped?.kind === "step-done" && stamped.role, "makes-joint");
+    const [strange] = withStepRoles(
+      [
+        event({
+          kind: "step-done",
+          connection: CONNECTION,
+          step: "own-make-2",
+          role: "bench",
+          joint: 2,
+          turns: null,
+        }),
+      ],
+      [],
+    );
+    assert.equal(strange?.kind === "step-done" && strange.role, null);
+  });
+
+  it("from before steps had roles has them by its steps' ids", () => {
+    const { role: _, ...old } = steps.find(({ id }) => id === "close-stop") ?? {};
+    assert.deepEqual(
+      stepBroughtForward(old),
+      steps.find(({ id }) => id === "close-stop"),
+    );
+    assert.deepEqual(stepBroughtForward({ id: "towel" }), { id: "towel", role: null });
+    assert.equal(stepBroughtForward(3), 3);
   });
 
   it("knows its conditions and no others", () => {
@@ -120,13 +177,13 @@ describe("another plan chosen while ticks stand", () => {
     const survey = surveyOf("toilet", {
       length: { min: { typed: "16", value: 16 }, max: { typed: "19", value: 19 } },
     });
-    const problem = problemOf(survey, null);
-    const plan = planHookup(shop, problem).plans[0];
+    const request = problemOf(survey, null);
+    const plan = planHookup(shop, request).plans[0];
     assert.ok(plan);
     const sheet = sheetAfter([
       ...before,
       event({ kind: "survey-saved", connection: CONNECTION, survey }),
-      event({ kind: "plan-chosen", connection: CONNECTION, plan, problem }),
+      event({ kind: "plan-chosen", connection: CONNECTION, plan, request }),
     ]);
     assert.deepEqual(
       doneIn(sheet),

@@ -123,7 +123,7 @@ export function slotsOf(
     tables.presets.find((each) => each.fixture === survey.fixture);
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
-  const rules = completeHouseRules(plan?.problem.houseRules ?? survey.houseRules);
+  const rules = completeHouseRules(plan?.request.houseRules ?? survey.houseRules);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   const volumeMl = lineVolumeMl(connection);
   return {

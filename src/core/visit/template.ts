@@ -2,6 +2,7 @@
 import type { EndCode } from "../ends/index.ts";
 import type { Fixture, LineKind, SupplyKind, Water } from "../hookup/index.ts";
 import type { StageCode } from "../leak/index.ts";
+import type { StepRole } from "./step-role.ts";
 
 export interface Preset {
   readonly id: string;
@@ -55,6 +56,8 @@ export interface StepTemplate {
   /** The step is a stage of the leak check: done when that stage is. */
   readonly stage: StageCode | null;
   readonly caution: string | null;
+  /** What the step does for the rest of the program; null: nothing but what its text says. */
+  readonly role: StepRole | null;
 }
 
 export interface Caution {

@@ -142,7 +142,7 @@ describe("what may not happen", () => {
     [
       "water before every joint is made",
       tickedTo(begun(), "make-1"),
-      on({ kind: "step-done", step: "water-in", joint: null, turns: null }),
+      on({ kind: "step-done", step: "water-in", role: "lets-water-in", joint: null, turns: null }),
       /every joint/,
     ],
     [
@@ -328,13 +328,13 @@ describe("foldVisit", () => {
       sign(),
       on({ kind: "connection-reopened", reason: "customer saw a drop" }),
       event({ kind: "visit-noted", text: "key at the desk" }),
-      on({ kind: "connection-dropped", reason: "moved to next week" }),
+      on({ kind: "connection-removed", reason: "moved to next week" }),
     ];
     accepted(events);
     const visit = foldVisit(events);
     assert.equal(visit.notes[0]?.text, "key at the desk");
     assert.match(visit.connections[0]?.notes[0]?.text ?? "", /customer saw a drop/);
-    assert.equal(visitPhase(visit, tables.stages, NOW), "dropped");
-    assert.match(refused(events, sign())?.message ?? "", /dropped/);
+    assert.equal(visitPhase(visit, tables.stages, NOW), "removed");
+    assert.match(refused(events, sign())?.message ?? "", /removed/);
   });
 });

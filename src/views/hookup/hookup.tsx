@@ -41,7 +41,7 @@ export function Hookup(props: HookupProps) {
   const shown = picked <= ways.length ? picked : 0;
   const { connection, act } = log;
   const chosen = connection.plan;
-  const isStale = chosen !== null && !isSameRun(chosen.problem, props.problem);
+  const isStale = chosen !== null && !isSameRun(chosen.request, props.problem);
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;
@@ -72,7 +72,7 @@ export function Hookup(props: HookupProps) {
     );
 
   const choose = () =>
-    act({ kind: "plan-chosen", connection: connection.id, plan, problem: { ...planProblem, stock: null } });
+    act({ kind: "plan-chosen", connection: connection.id, plan, request: { ...planProblem, stock: null } });
   const open = plan.joints.find((each) => each.number === joint) ?? plan.joints[0];
   return (
     <div className="mt-3">

@@ -7,7 +7,6 @@ import {
   standingOf,
   type Target,
   targetsOf,
-  WATER_IN,
 } from "../../core/visit/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
@@ -159,8 +158,10 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           setPicked(null);
         }}
       />
-      {connection.steps.has(WATER_IN) && <HoldLine connection={connection} href={`${base}/hold`} />}
-      {!connection.steps.has(WATER_IN) ? (
+      {connection.doneRoles.has("lets-water-in") && (
+        <HoldLine connection={connection} href={`${base}/hold`} />
+      )}
+      {!connection.doneRoles.has("lets-water-in") ? (
         <p className="mt-4 border-l-4 border-work pl-3">
           No water yet: checks begin when it is let in.{" "}
           <a className="underline" href={`${base}/run-sheet`}>
@@ -184,7 +185,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           />
         </>
       )}
-      {log.phase !== "dropped" && (
+      {log.phase !== "removed" && (
         <SignPanel
           connection={connection}
           stages={stages}

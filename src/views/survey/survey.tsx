@@ -36,7 +36,7 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
   const isChanged = JSON.stringify(draft) !== JSON.stringify(draftOf(connection.survey));
   const isMade = connection.joints.some((joint) => joint.madeAt !== null);
   const losesPlan =
-    connection.plan !== null && read.ok && !isSameRun(problemOf(read.survey, null), connection.plan.problem);
+    connection.plan !== null && read.ok && !isSameRun(problemOf(read.survey, null), connection.plan.request);
   const set = (change: Partial<Found>) =>
     setDraft((now) => ({ ...now, survey: { ...now.survey, ...change } }));
   const base = `/visits/${props.visitId}/${props.connectionId}`;

@@ -5,7 +5,7 @@ export const DID: Readonly<Record<VisitEvent["kind"], string>> = {
   "visit-opened": "visit opened",
   "visit-noted": "note",
   "connection-added": "connection added",
-  "connection-dropped": "connection dropped",
+  "connection-removed": "connection removed",
   "connection-noted": "note",
   "survey-saved": "survey saved",
   "plan-chosen": "hookup chosen",

@@ -148,6 +148,7 @@ describe("the outbox", () => {
       kind: "step-done",
       connection: CONNECTION,
       step: "no-such",
+      role: null,
       joint: null,
       turns: null,
     });

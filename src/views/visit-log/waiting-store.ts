@@ -3,7 +3,7 @@
  * closed tab or an empty battery loses none, and those sent since the page was made, so that a page shown again without a
  * network still has them. Two tabs share the store: every change reads it afresh.
  */
-import type { VisitEvent } from "../../core/visit/index.ts";
+import { broughtForward, type VisitEvent } from "../../core/visit/index.ts";
 
 const QUEUE = "brass-nut waiting ";
 const SENT = "brass-nut sent ";
@@ -39,10 +39,17 @@ const isRefused = (value: unknown): value is Refused =>
   isObject(value) && "refused" in value && isEvent(value.refused) && "reason" in value;
 const isItem = (value: unknown): value is Item => isEvent(value) || isRefused(value);
 
+/** An item of a queue that an earlier version of the page may have written. */
+function itemBroughtForward(item: unknown): unknown {
+  if (!isObject(item) || !("refused" in item)) return broughtForward(item);
+  return { ...item, refused: broughtForward(item.refused) };
+}
+
 function parsed(text: string): readonly Item[] | null {
   try {
     const value: unknown = JSON.parse(text);
-    return Array.isArray(value) && value.every(isItem) ? value : null;
+    const items: unknown = Array.isArray(value) ? value.map(itemBroughtForward) : value;
+    return Array.isArray(items) && items.every(isItem) ? items : null;
   } catch {
     return null;
   }

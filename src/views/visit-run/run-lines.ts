@@ -24,7 +24,7 @@ export interface RunLine {
 /** Sheets of all connections that are worked on. */
 export function sheetsOf(visit: VisitState, tables: SheetTables): readonly Sheet[] {
   return visit.connections
-    .filter(({ plan, dropped, signed }) => plan !== null && dropped === null && signed === null)
+    .filter(({ plan, removed, signed }) => plan !== null && removed === null && signed === null)
     .map((connection) => ({ connection, steps: runSheet(connection, tables) }));
 }
 

@@ -41,7 +41,14 @@ export function StopProof({ connection, act, closes }: StopProofProps) {
     };
     const goesOn = result === "holds" || result === "weeps";
     if (goesOn && closes !== null)
-      act(proved, { kind: "step-done", connection: connection.id, step: closes, joint: null, turns: null });
+      act(proved, {
+        kind: "step-done",
+        connection: connection.id,
+        step: closes,
+        role: "closes-stop",
+        joint: null,
+        turns: null,
+      });
     else act(proved);
   };
   return (
@@ -208,7 +215,7 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
                   survey: offer.survey,
                   basedOn: connection.surveyEvent,
                 },
-                { kind: "plan-chosen", connection: connection.id, plan: offer.plan, problem: offer.problem },
+                { kind: "plan-chosen", connection: connection.id, plan: offer.plan, request: offer.problem },
               )
             }
           >

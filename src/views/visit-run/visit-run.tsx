@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { liveEvents, type VisitEvent, WATER_IN } from "../../core/visit/index.ts";
+import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
 import { scheduleRows } from "../../drawing/schedule-rows.ts";
 import { TimeLine } from "../../drawing/time-line.tsx";
 import { clockIn } from "../clock.ts";
@@ -53,9 +53,11 @@ function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
   const { step, connection } = line;
   const base = `/visits/${props.visitId}/${connection.id}`;
   const { proof } = connection.survey.stop;
-  const isProving = step.id === "close-stop" && !step.isDone;
-  const hasFailed = step.id === "close-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
-  const isShut = connection.steps.has("close-stop") && !connection.steps.has(WATER_IN) && proof !== "dead";
+  const isProving = step.role === "closes-stop" && !step.isDone;
+  const hasFailed =
+    step.role === "closes-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
+  const isShut =
+    connection.doneRoles.has("closes-stop") && !connection.doneRoles.has("lets-water-in") && proof !== "dead";
   return (
     <StepRow
       step={step}
@@ -147,7 +149,7 @@ export function VisitRun(props: VisitRunProps) {
     .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
   const clockOf = (line: RunLine) =>
     planned && line.startMin !== null ? clockIn(props.zone, later(planned.from, line.startMin)) : null;
-  const unplanned = log.visit.connections.filter(({ plan, dropped }) => plan === null && dropped === null);
+  const unplanned = log.visit.connections.filter(({ plan, removed }) => plan === null && removed === null);
   const last = liveEvents(log.events).at(-1) ?? null;
   if (sheets.length === 0)
     return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;

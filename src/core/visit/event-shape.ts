@@ -1,0 +1,69 @@
+/**
+ * Shapes of events. An event is stored as it was written and never changed; a field that is renamed later is brought to
+ * today's name when the event is read. Database, exported files and queues on phones all hold events of earlier shapes.
+ */
+import { firstRoleOf } from "./step-role.ts";
+
+/** Number of today's shape; raised by one with every group of changes below. */
+export const EVENT_SHAPE = 2;
+
+type Fields = Readonly<Record<string, unknown>>;
+
+export interface ShapeChange {
+  /** Shape that an event has after the change. */
+  readonly to: number;
+  readonly kind: string;
+  readonly why: string;
+  /**
+   * Returns the event in the newer shape. Must leave an event alone that has the newer shape already: files and queues
+   * do not say which shape their events have.
+   */
+  readonly bring: (event: Fields) => Fields;
+}
+
+/** Renames a field where only the old name is present. */
+function renamed(event: Fields, from: string, to: string): Fields {
+  if (!(from in event) || to in event) return event;
+  const { [from]: value, ...others } = event;
+  return { ...others, [to]: value };
+}
+
+/** Every change of an event's shape since the first, oldest first. A change is never taken out. */
+export const SHAPE_CHANGES: readonly ShapeChange[] = [
+  {
+    to: 2,
+    kind: "plan-chosen",
+    why: "what the planner is asked is a request; a problem is a failure",
+    bring: (event) => renamed(event, "problem", "request"),
+  },
+  {
+    to: 2,
+    kind: "connection-dropped",
+    why: "on screen a connection is removed and restored",
+    bring: (event) => ({ ...event, kind: "connection-removed" }),
+  },
+  {
+    to: 2,
+    kind: "step-done",
+    why: "a step is known by its role: a shop may rename the step",
+    bring: (event) =>
+      "role" in event || typeof event["step"] !== "string"
+        ? event
+        : { ...event, role: firstRoleOf(event["step"]) },
+  },
+];
+
+const isObject = (value: unknown): value is Fields =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
+/**
+ * Brings an event of an earlier shape to today's. `shape` is the shape the event was stored in; 1 where nobody says.
+ * Anything that is no object is returned as it came: the schema refuses it with better words.
+ */
+export function broughtForward(event: unknown, shape = 1): unknown {
+  if (shape >= EVENT_SHAPE || !isObject(event)) return event;
+  return SHAPE_CHANGES.filter(({ to }) => to > shape).reduce<Fields>(
+    (now, { kind, bring }) => (now["kind"] === kind ? bring(now) : now),
+    event,
+  );
+}

@@ -1,0 +1,59 @@
+/** What a step does for the rest of the program, whatever a shop calls the step. */
+import type { VisitEvent } from "./event.ts";
+import type { StepTemplate } from "./template.ts";
+
+export const STEP_ROLES = [
+  "closes-stop",
+  "closes-upstream",
+  "makes-joint",
+  "lets-water-in",
+  "bench",
+] as const;
+
+/**
+ * closes-stop and closes-upstream: the step shuts the water off, at the fixture's own stop or at the next valve up.
+ * makes-joint: its ticks turn joints from planned to made. lets-water-in: from its tick on joints are under pressure.
+ * bench: the step needs no water off and may come first.
+ */
+export type StepRole = (typeof STEP_ROLES)[number];
+
+/** Roles of steps in libraries and events from before steps had roles: until then the ids were fixed. */
+const FIRST_ROLES: Readonly<Record<string, StepRole>> = {
+  "close-stop": "closes-stop",
+  "close-upstream": "closes-upstream",
+  make: "makes-joint",
+  "water-in": "lets-water-in",
+  "cut-tube": "bench",
+  "record-line": "bench",
+};
+
+/** A joint's own step is named after its template and ends in the joint's number. */
+const JOINT_NUMBER = /-\d+$/;
+
+/** Id of the template that a step of a run sheet was made from. */
+export const templateIdOf = (step: string): string => step.replace(JOINT_NUMBER, "");
+
+/** Role of a step from before steps had roles. */
+export function firstRoleOf(step: string): StepRole | null {
+  return FIRST_ROLES[templateIdOf(step)] ?? null;
+}
+
+/** Returns the events with the role of each ticked step as this library gives it. */
+export function withStepRoles(
+  events: readonly VisitEvent[],
+  steps: readonly StepTemplate[],
+): readonly VisitEvent[] {
+  if (!events.some(({ kind }) => kind === "step-done")) return events;
+  const roles = new Map(steps.map(({ id, role }) => [id, role]));
+  return events.map((event) => {
+    if (event.kind !== "step-done") return event;
+    const role = roles.get(event.step) ?? roles.get(templateIdOf(event.step)) ?? null;
+    return role === event.role ? event : { ...event, role };
+  });
+}
+
+/** Brings a step of a library from before steps had roles to today's shape. Anything else is returned as it came. */
+export function stepBroughtForward(step: unknown): unknown {
+  if (typeof step !== "object" || step === null || "role" in step) return step;
+  return { ...step, role: "id" in step && typeof step.id === "string" ? firstRoleOf(step.id) : null };
+}
