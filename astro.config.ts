@@ -17,7 +17,11 @@ export default defineConfig({
   vite: {
     plugins: [tailwind()],
     worker: { format: "es" },
-    build: { assetsInlineLimit: 0 },
+    build: {
+      assetsInlineLimit: 0,
+      // Modules smaller than this travel with their neighbours: a view asks for some ten files instead of twenty-five.
+      rollupOptions: { output: { experimentalMinChunkSize: 6000 } },
+    },
   },
   experimental: {
     csp: {

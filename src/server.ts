@@ -5,6 +5,7 @@ import { join } from "node:path";
 import { pathToFileURL } from "node:url";
 import compression from "compression";
 import express, { type NextFunction, type Request, type Response } from "express";
+import compressedStatic from "express-static-gzip";
 import helmet from "helmet";
 import { type DestinationStream, type Logger, pino } from "pino";
 import { pinoHttp } from "pino-http";
@@ -170,12 +171,15 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
   );
   app.use(
     "/_astro",
-    express.static(join(dist, "client/_astro"), {
-      immutable: true,
-      maxAge: "365d",
+    // Scripts and style sheets were compressed when they were built.
+    compressedStatic(join(dist, "client/_astro"), {
+      enableBrotli: true,
+      orderPreference: ["br", "gz"],
       index: false,
-      redirect: false,
-      setHeaders: (response) => response.setHeader("cache-control", "public, max-age=31536000, immutable"),
+      serveStatic: {
+        redirect: false,
+        setHeaders: (response) => response.setHeader("cache-control", "public, max-age=31536000, immutable"),
+      },
     }),
   );
   app.use(

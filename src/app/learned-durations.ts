@@ -24,6 +24,8 @@ interface Held {
 }
 
 const held = new WeakMap<Pool, Held>();
+/** Databases whose log is being read again behind an answer that is a little old. */
+const refreshing = new WeakSet<Pool>();
 
 function learn(steps: readonly StepTemplate[], logs: readonly (readonly Act[])[]) {
   const waits = new Map(steps.map(({ id, waitMin }) => [id, waitMin]));
@@ -61,14 +63,28 @@ async function learnNow({
   return learn(steps, [...byVisit.values()]);
 }
 
-/** What the shop's log says of the steps of the library in force; by template. Everybody who asks at once waits for one reading. */
+/**
+ * What the shop's log says of the steps of the library in force; by template. Only the first who asks waits for the log:
+ * once an answer is older than a minute it is given all the same, and the log is read again behind it.
+ */
 export async function learnedDurations(
   context: Pick<Context, "sql" | "tables" | "now">,
 ): Promise<ReadonlyMap<string, Learned>> {
   const { sql, now } = context;
   const at = now().getTime();
   const found = held.get(sql);
-  if (found && Math.abs(at - found.at) < GOOD_FOR_MS) return found.learned;
+  if (found) {
+    if (Math.abs(at - found.at) >= GOOD_FOR_MS && !refreshing.has(sql)) {
+      refreshing.add(sql);
+      const next = learnNow(context);
+      next
+        .then(() => held.set(sql, { at, learned: next }))
+        // The log cannot be read now: the older answer stands, the next one who asks tries again.
+        .catch(() => undefined)
+        .finally(() => refreshing.delete(sql));
+    }
+    return found.learned;
+  }
   const learned = learnNow(context);
   held.set(sql, { at, learned });
   // A reading that failed is not held: the next one who asks tries again.

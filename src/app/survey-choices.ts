@@ -4,7 +4,7 @@ import type { Fixture } from "../core/hookup/index.ts";
 import type { Tables } from "../core/tables.ts";
 import type { Survey } from "../core/visit/index.ts";
 
-/** Families met at a stop's outlet or box valve, and at inlets of fixtures (handbook 02). */
+/** Families met at a stop's outlet or box valve, and at inlets of fixtures (docs/data-sources.md, "Trade practice"). */
 const SUPPLY_FAMILIES: readonly string[] = ["comp", "npt", "npsm", "hose", "flare", "quick", "g", "pipe"];
 const INLET_FAMILIES: readonly string[] = [
   "bc",

@@ -27,10 +27,11 @@ export async function findLink(sql: Db, fingerprint: string): Promise<LookBackLi
   return row;
 }
 
-/** True for the first answer only. */
-export async function markAnswered(sql: Db, fingerprint: string, at: Date): Promise<boolean> {
-  const rows = await sql`
-    update look_back_link set answered_at = ${at}
-    where fingerprint = ${fingerprint} and answered_at is null returning fingerprint`;
-  return rows.length > 0;
+/**
+ * Stores when a link was first answered. Only for the page that the link shows: whether an answer counts is decided by the
+ * visit's events, whose id comes from the link.
+ */
+export async function markAnswered(sql: Db, fingerprint: string, at: Date): Promise<void> {
+  await sql`
+    update look_back_link set answered_at = ${at} where fingerprint = ${fingerprint} and answered_at is null`;
 }

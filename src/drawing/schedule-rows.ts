@@ -2,6 +2,11 @@
 import type { VisitSchedule } from "../core/visit/index.ts";
 import type { LineRow } from "./time-line.tsx";
 
+/** Rows of connections whose schedule is being worked out: they take the room the schedule will need. */
+export function waitingRows(labels: readonly string[]): readonly LineRow[] {
+  return labels.map((label) => ({ label, bars: [], waits: [], off: [] }));
+}
+
 export function scheduleRows({ jobs, schedule, waterOff }: VisitSchedule): readonly LineRow[] {
   const placed = new Map(schedule.tasks.map((each) => [each.task, each]));
   return jobs.map((job): LineRow => {

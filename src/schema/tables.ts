@@ -4,7 +4,7 @@ import { RARITIES, THREAD_SYSTEMS } from "../core/ends/index.ts";
 import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/hookup/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
 import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joints/index.ts";
-import { CHECK_SCOPES, STAGE_CODES } from "../core/leak/index.ts";
+import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/leak/index.ts";
 import { PART_FUNCTIONS, PART_KINDS } from "../core/parts/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/visit/index.ts";
@@ -220,7 +220,7 @@ const stage = z.strictObject({
   watchMin: positive,
   leastMin: positive,
   required: z.boolean(),
-  method: z.enum(["look", "tissue"]),
+  method: z.enum(CHECK_METHODS),
   sees: code,
   blindTo: code,
 });

@@ -1,7 +1,7 @@
 /**
  * A simulated pressure gauge on a held section with a hidden leak: water, pipe, hose and trapped air that yield, creep,
  * settling, warmth, a stop that passes, somebody's elbow, and an instrument with marks. Says what it read, and what was true.
- * Physics as handbook 07 has it, written apart from the analyser: stepped through in time, not regressed.
+ * Physics of docs/data-sources.md, "Pressure hold", written apart from the analyser: stepped through in time, not regressed.
  */
 import {
   HOSE_CREEP_PER_DECADE,
@@ -64,7 +64,7 @@ const STEPS_A_READING = 6;
 const LONGEST_STEP_SEC = 2;
 const ATMOSPHERE = 14.7;
 
-/** What a section of this kind may truly be, drawn from the handbook's ranges. */
+/** What a section of this kind may truly be, drawn from the ranges of WALLS and the hoses. */
 export function hiddenTruth(section: Section, leakMlPerMin: number, chance: Chance): HiddenTruth {
   const along = ([low, high]: readonly [number, number]) => low * (high / low) ** chance.uniform();
   const within = ([low, high]: readonly [number, number]) => low + chance.uniform() * (high - low);

@@ -35,7 +35,7 @@ export interface Bind {
   readonly wobbleIn: number;
 }
 
-/** Effective clearance lost where 55 and 60 degree flanks touch at their edges, in pitches at full depth. Source: profile geometry, handbook model. */
+/** Effective clearance lost where 55 and 60 degree flanks touch at their edges, in pitches at full depth. Source: profile geometry, docs/data-sources.md, "Unlike flanks". */
 const FLANK_PENALTY = 0.048;
 /** Basic height of a 60 degree thread in pitches, the measure of a full bite: 5/8 of the sharp V. */
 const FULL_BITE = 0.5413;

@@ -6,7 +6,7 @@ import type { Found } from "./plan.ts";
 import type { Finding, HookupProblem, PlanJoint, PlanPart } from "./problem.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 
-/** Highest static pressure new lines and fill valves are connected to, psi (handbook: reducer first above it). */
+/** Highest static pressure new lines and fill valves are connected to, psi (model plumbing codes: a reducer first above it). */
 export const HIGHEST_STATIC_PSI = 80;
 
 /** The finding for a judgement's code, with what it is about after the message. */

@@ -26,7 +26,7 @@ const MAKES: readonly (readonly [string, string, string])[] = [
   ["npsm-1/2-m", "nose-1/2", "riser-cone"],
 ];
 
-/** Pairs that look alike and must not be taken for a joint (handbook 03 and 04). */
+/** Pairs that look alike and must not be taken for a joint (trade practice). */
 const REFUSES: readonly (readonly [string, string])[] = [
   ["comp-1/4-m", "flare-1/4-f"],
   ["comp-3/8-m", "comp-1/4-f"],

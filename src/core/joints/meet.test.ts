@@ -55,7 +55,7 @@ describe("meet", () => {
       assert.equal(found.joint !== null, verdict === "fits");
     });
 
-  it("the handbook of threads' one-way look-alikes go one way: the smaller or finer male starts", () => {
+  it("the one-way look-alikes among threads go one way: the smaller or finer male starts", () => {
     for (const [small, large] of [
       ["npt-3/4", "hose-3/4"],
       ["comp-5/8", "npsm-1/2"],

@@ -3,7 +3,7 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { detectableMlPerMin, lookingOrder, mlPerDay } from "./index.ts";
 
-/** Handbook 07's table of what a window can show, rounded there to two figures. */
+/** The published table of what a window can show, rounded there to two figures. */
 const TABLE = [
   { windowMin: 1, look: 0.071, tissue: 0.029 },
   { windowMin: 5, look: 0.014, tissue: 0.006 },

@@ -48,7 +48,7 @@ describe("what a section stores", () => {
 
 describe("warmth", () => {
   const stub = yieldingOf(STUB, { wallPsi: 1.2e6, hoseMlPerPsiFt: 0, airMl: 0 });
-  // Handbook 07: a stiff copper stub, psi per F; rounded there.
+  // Usual figure for a stiff copper stub, psi per F; rounded there.
   for (const [at, psiPerF] of [
     [41, -5],
     [50, 5],

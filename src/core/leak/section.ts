@@ -25,7 +25,7 @@ interface Wall {
 }
 
 /**
- * Engineering estimates, not measured. Stiffness and creep: our handbook's ranges; expansion: usual handbook values,
+ * Engineering estimates, not measured. Stiffness and creep: ranges of docs/data-sources.md, "Pressure hold"; expansion: usual textbook values,
  * per C 17e-6 copper, 12e-6 steel, 63e-6 CPVC, 140e-6 PEX.
  */
 export const WALLS: Readonly<Record<SectionMaterial, Wall>> = {

@@ -22,7 +22,7 @@ const holds = ({ low, high }: WatchAnswer, rate: number) =>
   low !== null && low <= rate && (high === null || rate <= high);
 
 describe("the smallest leak a watch shows", () => {
-  // Handbook 07's column of the meter, 0.01 gal, rounded there to two figures.
+  // The published column of the meter, 0.01 gal, rounded there to two figures.
   for (const [windowMin, rate] of [
     [1, 36],
     [5, 7.2],

@@ -82,7 +82,7 @@ function needed({ method, process, figures }: Watching): { readonly ml: number; 
 
 /**
  * Smallest leak the method shows in the window with the asked confidence, mL/min.
- * Errors: RangeError when the window is not above zero. Source: handbook 07, formulas and table.
+ * Errors: RangeError when the window is not above zero. Source: stated engineering estimate, docs/data-sources.md, "What a look can have seen".
  */
 export function smallestSeen(watching: Watching, windowMin: number): number {
   if (!(windowMin > 0)) throw new RangeError(`windowMin must be > 0 min, got ${windowMin}`);
@@ -185,7 +185,7 @@ function rangeOf(watching: Watching, seen: Seen, windowMin: number): Range | nul
 
 /**
  * Judges a watch. The window may be left out where gaps between drips were timed: it is their sum then.
- * Errors: RangeError without a window. Source: handbook 07; counts by chi-square quantiles (Garwood 1936).
+ * Errors: RangeError without a window. Source: docs/data-sources.md, "What a look can have seen"; counts by chi-square quantiles (Garwood 1936).
  */
 export function judgeWatch(watching: Watching, seen: Seen): WatchAnswer {
   const timed = (seen.intervalsSec ?? []).reduce((sum, gap) => sum + gap, 0) / 60;

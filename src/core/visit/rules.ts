@@ -16,7 +16,7 @@ export interface Refusal {
 
 type On<K extends VisitAct["kind"]> = EventStamp & Extract<VisitAct, { kind: K }>;
 
-/** A weeping joint is turned further at most this often; then it is opened and re-made (handbook: twice). */
+/** A weeping joint is turned further at most this often; then it is opened and re-made (docs/data-sources.md, "Trade practice": twice). */
 export const MOST_SNUGS = 2;
 /** Counts of turns that differ by less than this are the same: a hundredth of a turn. */
 const SAME_TURN = 0.01;

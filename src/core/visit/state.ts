@@ -1,6 +1,6 @@
 /** What a visit has come to, as a pure projection of its events. */
 import type { HookupProblem, Plan, PlanJoint } from "../hookup/index.ts";
-import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
+import { type CheckMethod, type Checkpoint, STAGE_CODES, type StageCode } from "../leak/index.ts";
 import {
   type ConnectionAct,
   type EventStamp,
@@ -136,12 +136,11 @@ function changeJoint(number: number, change: (joint: JointState) => JointState):
 
 /** Looks at the joint from a stage on no longer count. */
 function forgetChecks(number: number, from: StageCode | null): Change {
-  const order: readonly StageCode[] = ["first-fill", "static", "after-run", "drain", "in-place"];
-  const first = from === null ? 0 : order.indexOf(from);
+  const first = from === null ? 0 : STAGE_CODES.indexOf(from);
   return (connection) => ({
     ...connection,
     checks: connection.checks.map((check) =>
-      check.target === String(number) && order.indexOf(check.stage) >= first
+      check.target === String(number) && STAGE_CODES.indexOf(check.stage) >= first
         ? { ...check, stands: false }
         : check,
     ),

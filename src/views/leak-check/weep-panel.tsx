@@ -16,7 +16,7 @@ interface WeepPanelProps {
   readonly act: (act: VisitAct) => boolean;
 }
 
-/** One snug, turns (handbook: an eighth). */
+/** One snug, turns: an eighth (docs/data-sources.md, "Trade practice"). */
 const SNUG = 1 / 8;
 
 function snugsLeft({ joint, snugs, turns }: JointState): number {

@@ -20,7 +20,7 @@ interface RiserToolProps {
   readonly inlet: Vector;
 }
 
-/** Tubes and the least radius they bend to on the centre line, inches: handbook of the trade, with a bender or spring. */
+/** Tubes and the least radius they bend to on the centre line, inches: usual trade figures with a bender or spring (docs/data-sources.md, "Bending"). */
 const TUBES = [
   ["1/4", "1/4 OD", 1],
   ["3/8", "3/8 OD", 1],

@@ -1,6 +1,6 @@
 import { useMemo, useState } from "react";
 import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
-import { scheduleRows } from "../../drawing/schedule-rows.ts";
+import { scheduleRows, waitingRows } from "../../drawing/schedule-rows.ts";
 import { TimeLine } from "../../drawing/time-line.tsx";
 import { clockIn } from "../clock.ts";
 import { StepRow } from "../run-sheet/step-row.tsx";
@@ -149,13 +149,16 @@ export function VisitRun(props: VisitRunProps) {
     .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
   const clockOf = (line: RunLine) =>
     planned && line.startMin !== null ? clockIn(props.zone, later(planned.from, line.startMin)) : null;
+  const open = sheets
+    .filter(({ steps }) => steps.some(({ isDone }) => !isDone))
+    .map(({ connection }) => connection);
   const unplanned = log.visit.connections.filter(({ plan, removed }) => plan === null && removed === null);
   const last = liveEvents(log.events).at(-1) ?? null;
   if (sheets.length === 0)
     return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;
   return (
     <div className="mt-2 grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
-      <header className="mb-3 border-b-2 border-rule pb-2 lg:col-span-2">
+      <header className="mb-3 min-h-20 border-b-2 border-rule pb-2 lg:col-span-2">
         {planned ? (
           <>
             <WaterBack planned={planned} zone={props.zone} />
@@ -239,20 +242,17 @@ export function VisitRun(props: VisitRunProps) {
         )}
       </div>
       <aside aria-label="Time line" className="mt-4 min-w-0 lg:mt-0">
-        {planned && (
-          <>
-            <TimeLine
-              rows={scheduleRows(planned)}
-              totalMin={Math.ceil(planned.schedule.totalMin)}
-              clockAt={(minute) => clockIn(props.zone, later(planned.from, minute))}
-              isNarrow
-            />
-            <p className="text-[0.9rem] text-quiet">
-              Bars: hands on. Hatched: waiting. Framed: no water there. Planned from now on, again after every
-              tick.
-            </p>
-          </>
-        )}
+        <TimeLine
+          rows={planned ? scheduleRows(planned) : waitingRows(open.map(({ survey }) => survey.label))}
+          totalMin={planned ? Math.ceil(planned.schedule.totalMin) : 0}
+          clockAt={(minute) => (planned ? clockIn(props.zone, later(planned.from, minute)) : "")}
+          isNarrow
+        />
+        <p className="text-[0.9rem] text-quiet">
+          {planned
+            ? "Bars: hands on. Hatched: waiting. Framed: no water there. Planned from now on, again after every tick."
+            : "Planning the visit from now on…"}
+        </p>
         <div className="mt-3 flex flex-wrap gap-2">
           <WakeLock />
           <button
