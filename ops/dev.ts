@@ -1,0 +1,71 @@
+/** bin/dev: the database of bin/start, migrated and with the demo, and Astro's development server with hot reload. */
+import { watch } from "node:fs";
+import { join } from "node:path";
+import { dev } from "astro";
+import { buildData } from "./build-data.ts";
+import { type Cluster, startCluster } from "./cluster.ts";
+import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
+import { ROOT, VAR } from "./paths.ts";
+import { loadDemo, prepareDatabase } from "./prepare-database.ts";
+
+const DEFAULT_PORT = 4322;
+/** Editors write a file in several steps: the tables are built once the file has been quiet this long, ms. */
+const QUIET_MS = 100;
+
+const say = (text: string) => console.log(`brass-nut: ${text}`);
+
+/** Builds the tables again whenever a file in data/ changes. A table that is wrong is told, and the older tables stay. */
+function rebuildTables(): void {
+  let timer: NodeJS.Timeout | undefined;
+  watch(join(ROOT, "data"), () => {
+    clearTimeout(timer);
+    timer = setTimeout(() => {
+      buildData().then(
+        () => say("tables built again"),
+        (error: unknown) => say(error instanceof Error ? error.message : String(error)),
+      );
+    }, QUIET_MS);
+  });
+}
+
+/** Brings the database up to date and tells the pages, which read the environment when they are first asked for. */
+async function openDatabase(cluster: Cluster): Promise<void> {
+  const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
+  if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
+  process.env["DATABASE_URL"] = serverUrl;
+  process.env["DATA_FOLDER"] = VAR;
+  process.env["LOG_LEVEL"] ??= "warn";
+}
+
+async function main(): Promise<void> {
+  const port = Number(process.env["PORT"] ?? DEFAULT_PORT);
+  const [cluster] = await Promise.all([startCluster(clusterOptions()), buildData()]);
+  try {
+    const [server] = await Promise.all([
+      dev({ root: ROOT, server: { host: "127.0.0.1", port }, logLevel: "warn" }),
+      openDatabase(cluster),
+    ]);
+    rebuildTables();
+    const address = `http://127.0.0.1:${server.address.port}`;
+    // The first page reads most of the program: asked for here, it is there when somebody looks.
+    await fetch(address);
+    say(`ready at ${address}, reloading as files change  (Ctrl-C stops it)`);
+    const stop = () => {
+      for (const signal of ["SIGINT", "SIGTERM"] as const) process.removeListener(signal, stop);
+      server
+        .stop()
+        .then(() => stopIfLast(cluster))
+        .finally(() => process.exit(0));
+    };
+    process.on("SIGINT", stop);
+    process.on("SIGTERM", stop);
+  } catch (error) {
+    await stopIfLast(cluster);
+    throw error;
+  }
+}
+
+main().catch((error: unknown) => {
+  console.error(`brass-nut: ${error instanceof Error ? error.message : String(error)}`);
+  process.exit(1);
+});
