@@ -1,8 +1,9 @@
 /** Exactness and speed of the line solver, on geometries drawn afresh. */
 import fc from "fast-check";
 import { bench as anyBench, clamp as anyClamp } from "../src/core/line/arbitrary.ts";
+import type { Clamp } from "../src/core/line/chain-state.ts";
 import { type Bench, faultOf, rateLength } from "../src/core/line/index.ts";
-import { type Clamp, relax, resample } from "../src/core/line/rod.ts";
+import { relax, resample } from "../src/core/line/rod.ts";
 import { solveScaled } from "../src/core/line/solve.ts";
 import { norm, subtract, unit, type Vector } from "../src/core/line/vector.ts";
 import { buckled } from "../tests/support/elastica.ts";

@@ -3,8 +3,8 @@ import type { EndCode } from "../ends/index.ts";
 import type { JointType } from "../joints/index.ts";
 import type { PartFunction } from "../parts/index.ts";
 import type { HouseRules } from "./house-rules.ts";
-import type { KeptBranch, SearchTask } from "./label.ts";
 import type { Fixture, HookupProblem, SupplyKind } from "./problem.ts";
+import type { KeptBranch, SearchTask } from "./search-task.ts";
 import type { Shop } from "./shop.ts";
 
 export const APPROACH_CODES = ["at-supply", "at-far-end", "line-renewed"] as const;

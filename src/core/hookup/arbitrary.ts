@@ -1,7 +1,7 @@
 /** Random small jobs: a few parts of a catalogue at random prices, random stock, two ends, some needs. */
 import fc from "fast-check";
 import type { Part, PartFunction } from "../parts/index.ts";
-import type { SearchTask } from "./label.ts";
+import type { SearchTask } from "./search-task.ts";
 import { openShop, type PlannerTables, type Shop } from "./shop.ts";
 
 export interface SmallJob {

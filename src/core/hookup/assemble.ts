@@ -14,8 +14,8 @@ import type { Part, Port } from "../parts/index.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
 import type { Approach } from "./approach.ts";
 import { unitsOf } from "./bill.ts";
+import type { Found } from "./candidate.ts";
 import type { HouseRules } from "./house-rules.ts";
-import type { Found } from "./plan.ts";
 import type { HookupProblem, PlanJoint, PlanPart, PortRef, SupplyKind } from "./problem.ts";
 import type { Shop } from "./shop.ts";
 

@@ -5,8 +5,9 @@
  */
 import type { EndCode } from "../ends/index.ts";
 import { FUNCTION_KINDS, LENGTH_KINDS } from "../parts/index.ts";
-import { lengthServes, type Progress, type SearchTask } from "./label.ts";
-import type { LinkIn, LinksFrom } from "./links.ts";
+import { lengthServes, type Progress } from "./label.ts";
+import type { LinksFrom } from "./links.ts";
+import type { LinkIn, SearchTask } from "./search-task.ts";
 import type { Shop } from "./shop.ts";
 
 interface Edge {

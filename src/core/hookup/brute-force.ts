@@ -4,7 +4,8 @@
  */
 import type { EndCode } from "../ends/index.ts";
 import { ADAPTER_KINDS, FUNCTION_KINDS, LENGTH_KINDS, type Part, type Port } from "../parts/index.ts";
-import { lengthServes, type SearchTask } from "./label.ts";
+import { lengthServes } from "./label.ts";
+import type { SearchTask } from "./search-task.ts";
 import { bringsPieces, type Passage, type Shop } from "./shop.ts";
 
 export interface CostTriple {

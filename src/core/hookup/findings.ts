@@ -1,8 +1,8 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, schools that were used. */
 import { isFactoryHose } from "../ends/index.ts";
 import { stopNeeded } from "./approach.ts";
+import type { Found } from "./candidate.ts";
 import { completeHouseRules, type HouseRules, type SchoolKey } from "./house-rules.ts";
-import type { Found } from "./plan.ts";
 import type { Finding, HookupProblem, PlanJoint, PlanPart } from "./problem.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 

@@ -1,7 +1,7 @@
 /** What a chain costs in pressure at the fixture's usual flow: an estimate, K being known to tens of per cent only. */
 import { lossPsi, type Reach } from "../water/index.ts";
-import type { Chain } from "./label.ts";
 import type { HookupProblem } from "./problem.ts";
+import type { Chain } from "./search-task.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 
 /** Drawn copper, plastic and the tube inside a braid, mm. */

@@ -1,21 +1,17 @@
 /** Every link that can follow an end under a task, worked out once for each end. */
 import type { EndCode } from "../ends/index.ts";
-import type { JointType } from "../joints/index.ts";
-import type { Part } from "../parts/index.ts";
 import { unitsOf } from "./bill.ts";
 import { isOpposite } from "./fork.ts";
-import { jointsOfLink, kitsOf, type Link, type SearchTask, type SideBranch } from "./label.ts";
+import {
+  jointsOfLink,
+  kitsOf,
+  type LinkIn,
+  piecesOf,
+  type SearchTask,
+  type SideBranch,
+} from "./search-task.ts";
 import { bringsPieces, type Meeting, type Passage, type Shop } from "./shop.ts";
 import { sidesFor } from "./side-branch.ts";
-
-/** A link with the type of the joint on its way in. */
-export interface LinkIn {
-  readonly link: Link;
-  readonly type: JointType;
-  /** Price and joints the link adds, its pieces and side branch included. */
-  readonly priceCents: number;
-  readonly joints: number;
-}
 
 export interface LinksFrom {
   readonly plain: readonly LinkIn[];
@@ -26,15 +22,6 @@ export interface LinksFrom {
 interface OpenFork {
   readonly passage: Passage;
   readonly branch: SideBranch;
-}
-
-/** Pieces and adapters a link needs beside its part. */
-export function piecesOf({ kit, branch }: Link): readonly Part[] {
-  return [
-    ...(kit === null ? [] : [kit]),
-    ...(branch?.kits ?? []),
-    ...(branch === null || branch.via === null ? [] : [branch.via.part]),
-  ];
 }
 
 function withKits(

@@ -1,5 +1,5 @@
 /** The chains found so far that no other one matches or beats. */
-import { type Chain, jointsOf } from "./label.ts";
+import { type Chain, jointsOf } from "./search-task.ts";
 
 /** Keeps only chains that no other one matches or beats in all three costs; of equals the first. */
 export class ParetoChains {

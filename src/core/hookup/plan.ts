@@ -4,25 +4,20 @@ import type { PartFunction } from "../parts/index.ts";
 import { type Admission, admissionsFor, admitsUnder } from "./admit.ts";
 import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
 import { assemble } from "./assemble.ts";
+import type { Found, Tasks } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { finding, warningsFor, whyFor } from "./findings.ts";
 import { headLossOf } from "./head-loss.ts";
 import { completeHouseRules, type HouseRules } from "./house-rules.ts";
-import { type Chain, jointsOf, type SearchTask } from "./label.ts";
 import type { Alternative, HookupProblem, Plan, PlanOutcome } from "./problem.ts";
 import { refusalsFor } from "./refuse.ts";
 import { searchChains } from "./search.ts";
+import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
 import type { FixtureFacts, Shop } from "./shop.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
 
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
 export const MAX_PARTS = 6;
-
-/** A chain with the way the job was taken up. */
-export interface Found {
-  readonly approach: Approach;
-  readonly chain: Chain;
-}
 
 function nothing(
   shop: Shop,
@@ -61,11 +56,6 @@ function undominated(found: readonly Found[]): readonly Found[] {
         (other, place) => other !== one && isAsGood(other, one) && (place < at || !isAsGood(one, other)),
       ),
   );
-}
-
-export interface Tasks {
-  readonly approaches: readonly Approach[];
-  readonly taskFor: (approach: Approach, admits: SearchTask["admits"]) => SearchTask;
 }
 
 function searchAll({ approaches, taskFor }: Tasks, shop: Shop, admits: SearchTask["admits"]) {

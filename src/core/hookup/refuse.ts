@@ -3,12 +3,12 @@ import { LENGTH_KINDS } from "../parts/index.ts";
 import { formatInches } from "../units/index.ts";
 import { type Admission, admitsUnder } from "./admit.ts";
 import { USUAL_LINE_NUT } from "./approach.ts";
+import type { Tasks } from "./candidate.ts";
 import { finding } from "./findings.ts";
 import type { HouseRules } from "./house-rules.ts";
-import { type Chain, jointsOf, type SearchTask } from "./label.ts";
-import type { Tasks } from "./plan.ts";
 import type { Finding, HookupProblem } from "./problem.ts";
 import { searchChains } from "./search.ts";
+import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
 import { bringsPieces, type Shop } from "./shop.ts";
 
 /** Outlet lines start from where the supply itself is a pipe. */

@@ -5,8 +5,8 @@ import { shop, tables } from "../../../tests/support/tables.ts";
 import { LENGTH_KINDS } from "../parts/index.ts";
 import { pipeJob, smallJob } from "./arbitrary.ts";
 import { bruteForceCosts, type CostTriple } from "./brute-force.ts";
-import { type Chain, jointsOf, type SearchTask } from "./label.ts";
 import { searchChains } from "./search.ts";
+import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
 import { bringsPieces, openShop, type Shop } from "./shop.ts";
 
 function costs(chains: readonly Chain[]): readonly CostTriple[] {

@@ -10,19 +10,17 @@ import { leastToCome } from "./bounds.ts";
 import { halfOfWhatIsLeft, UNBOUNDED } from "./effort.ts";
 import {
   advance,
-  type Chain,
   extend,
-  kitsOf,
   type Label,
   mayBeHidden,
   mayForkHere,
   type Progress,
-  type SearchTask,
   singleAdapters,
   stateOf,
 } from "./label.ts";
 import { type LinksFrom, linksOver } from "./links.ts";
 import { ParetoChains } from "./pareto.ts";
+import { type Chain, kitsOf, type SearchTask } from "./search-task.ts";
 import type { Shop } from "./shop.ts";
 
 export interface SearchOutcome {

@@ -2,7 +2,7 @@
 import type { JointType } from "../joints/index.ts";
 import { ADAPTER_KINDS } from "../parts/index.ts";
 import type { Fork } from "./fork.ts";
-import type { KeptBranch, SearchTask, SideBranch } from "./label.ts";
+import type { KeptBranch, SearchTask, SideBranch } from "./search-task.ts";
 import type { Shop } from "./shop.ts";
 
 /** Ways to feed the kept end from a port: straight, or by one adapter. Two are never needed on a line that fitted before. */

@@ -1,8 +1,8 @@
 /** Another part in a plan's place: one of the same role that both neighbours meet and that does all the plan asks of it. */
 import { ADAPTER_KINDS, LENGTH_KINDS, type Part } from "../parts/index.ts";
 import { type Bill, billWith, EMPTY_BILL, unitsOf } from "./bill.ts";
-import { type Chain, functionsOf, kitsOf, type Link, lengthServes, type SearchTask } from "./label.ts";
-import { piecesOf } from "./links.ts";
+import { functionsOf, lengthServes } from "./label.ts";
+import { type Chain, kitsOf, type Link, piecesOf, type SearchTask } from "./search-task.ts";
 import { bringsPieces, type Shop } from "./shop.ts";
 
 /** SKU in the plan to the SKU that takes its place. */

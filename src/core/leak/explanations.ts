@@ -1,36 +1,7 @@
 /** What may move the water of a held section besides a leak, as columns of a linear model in stored volume. */
-import type { Guess } from "./guesses.ts";
+import type { Column, Guess, HoldFacts } from "./parameter-sample.ts";
 import { complianceAt, HOSE_CREEP_PER_DECADE, type Section, storedMl, thermalMl, wallOf } from "./section.ts";
 import type { Point } from "./trace.ts";
-
-export type Cause =
-  | "offset"
-  | "hose-creep"
-  | "wall-creep"
-  | "settling"
-  | "temperature"
-  | "drift"
-  | "stop-seep"
-  | "step";
-
-export interface Column {
-  readonly cause: Cause;
-  readonly mean: number;
-  readonly sd: number;
-  /** Effect of one unit on the stored volume at each point, mL. */
-  readonly effect: Float64Array;
-}
-
-/** What is known of a hold besides its readings. */
-export interface HoldFacts {
-  readonly section: Section;
-  readonly startPsi: number;
-  readonly supplyPsi: number;
-  /** True: the stop was proved; false: known not to be; null: nobody said. */
-  readonly stopChecked: boolean | null;
-  readonly isAmbientKnown: boolean;
-  readonly steps: readonly number[];
-}
 
 /** Seep of the upstream stop, mL/min at 60 psi across it, one sigma, by what is known of it; one that was proved seeps nothing. Judgement. */
 const SEEP_SD = { unsaid: 0.03, failed: 0.3 } as const;

@@ -1,38 +1,9 @@
 /** Guesses at what no readings show directly: how much the section gives, how leak and creep go. Drawn towards what fits. */
+
+import { cholesky } from "./cholesky.ts";
 import { halton, normalCdf, normalQuantile } from "./normal.ts";
-import { cholesky } from "./regression.ts";
-import {
-  complianceAt,
-  HOSE_ML_PER_PSI_FT,
-  type Section,
-  storedMl,
-  wallOf,
-  type Yielding,
-  yieldingOf,
-} from "./section.ts";
-
-/** One guess at all that no column can be linear in. */
-export interface Guess {
-  /** Where it lies: standard normal beforehand in each direction. */
-  readonly x: readonly number[];
-  readonly yielding: Yielding;
-  /** Leak and seep go with (P/60)^n: 0.5 a hole, 1 a weep. */
-  readonly exponent: number;
-  /** Time constant of settling after filling, s. */
-  readonly settleSec: number;
-  /** Time from pressurising to the first reading, s. */
-  readonly heldSec: number;
-  /** Log of its weight beforehand against the chance it was drawn with, the draw-off taken in. */
-  readonly logWeight: number;
-}
-
-export interface DrawOff {
-  readonly ml: number;
-  readonly psiBefore: number;
-  readonly psiAfter: number;
-  /** How far off the measured volume may be, mL, one sigma. */
-  readonly mlSd?: number;
-}
+import type { DrawOff, Guess } from "./parameter-sample.ts";
+import { complianceAt, HOSE_ML_PER_PSI_FT, type Section, storedMl, wallOf, yieldingOf } from "./section.ts";
 
 /** What guesses are made from. */
 export interface Unknowns {

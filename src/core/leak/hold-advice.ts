@@ -1,7 +1,6 @@
 /** What to do after a hold, in one or two lines: the thing that would tell most, first. */
-import type { HoldTest, Verdict } from "./hold.ts";
+import type { HoldTest, Suspect, Verdict } from "./hold-test.ts";
 import { TIGHT_MEANS_BELOW } from "./leak-odds.ts";
-import type { Suspect } from "./suspects.ts";
 import { MOST_STEPS, type Trace } from "./trace.ts";
 
 interface Outcome {

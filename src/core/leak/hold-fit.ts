@@ -1,6 +1,6 @@
 /** All guesses fitted to the points of one hold. */
 import { columnsFor, type Ground } from "./explanations.ts";
-import type { Guess } from "./guesses.ts";
+import type { Guess } from "./parameter-sample.ts";
 import { type Fit, regress } from "./regression.ts";
 import { complianceAt, storedMl } from "./section.ts";
 

@@ -1,61 +1,17 @@
 /** The pressure hold judged: leak, tight or neither, how large, what it could not have seen, and what to do next. */
 
-import { type Ground, groundOf, type HoldFacts } from "./explanations.ts";
-import {
-  type DrawOff,
-  EFFECTIVE,
-  effectiveOf,
-  firstGuesses,
-  type Guess,
-  heatFor,
-  nextGuesses,
-  type Unknowns,
-} from "./guesses.ts";
+import { type Ground, groundOf } from "./explanations.ts";
+import { EFFECTIVE, effectiveOf, firstGuesses, heatFor, nextGuesses, type Unknowns } from "./guesses.ts";
 import { adviceFor } from "./hold-advice.ts";
 import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
+import type { HoldAnswer, HoldTest, Verdict } from "./hold-test.ts";
 import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
+import type { Guess, HoldFacts } from "./parameter-sample.ts";
 import { CALL_LOG_ODDS, smallestCalled, twinsOf } from "./power.ts";
 import type { Fit } from "./regression.ts";
-import { complianceAt, psiHolding, type Section, storedMl, thermalMl } from "./section.ts";
-import { type Suspect, suspectsOf } from "./suspects.ts";
-import { type Gauge, MOST_STEPS, readTrace, type Sample, type Trace } from "./trace.ts";
-
-export interface HoldTest {
-  readonly section: Section;
-  /** Pressure it was brought to, psi. */
-  readonly startPsi: number;
-  /** Pressure before the shut stop, psi; null: that it was brought to. */
-  readonly supplyPsi: number | null;
-  /** Seconds between bringing it to pressure and the first reading; null: not known. */
-  readonly heldSec: number | null;
-  readonly ambientF: number | null;
-  /** True: the stop was proved; false: known not to be; null: nobody said. */
-  readonly stopChecked: boolean | null;
-  readonly gauge: Gauge;
-  readonly drawOff: DrawOff | null;
-  /** In the order of time. */
-  readonly samples: readonly Sample[];
-}
-
-export type Verdict = "tight" | "leak" | "inconclusive";
-
-export interface HoldAnswer {
-  readonly verdict: Verdict;
-  /** mL/min at 60 psi, 95 %; high null: it may be any larger. */
-  readonly leakMlPerMin: { readonly best: number; readonly low: number; readonly high: number | null };
-  /** A leak of this size is called in 95 of 100 tests like this one, mL/min at 60 psi. */
-  readonly minimumDetectableMlPerMin: number;
-  readonly suspected: readonly Suspect[];
-  /** The model's curve, and where 95 of 100 readings lie. */
-  readonly fit: readonly {
-    readonly t: number;
-    readonly psi: number;
-    readonly low: number;
-    readonly high: number;
-  }[];
-  readonly advice: string;
-  readonly steps: readonly number[];
-}
+import { complianceAt, psiHolding, storedMl, thermalMl } from "./section.ts";
+import { suspectsOf } from "./suspects.ts";
+import { type Gauge, MOST_STEPS, readTrace, type Trace } from "./trace.ts";
 
 /** Chance of a leak of half a mL an hour or more that a "tight" leaves at most. */
 const TIGHT_LEAVES = 0.02;

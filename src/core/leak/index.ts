@@ -1,6 +1,7 @@
-export type { DrawOff } from "./guesses.ts";
-export { analyseHold, type HoldAnswer, type HoldTest, type Verdict } from "./hold.ts";
+export { analyseHold } from "./hold.ts";
+export { type HoldAnswer, type HoldTest, SUSPECTS, type Suspect, type Verdict } from "./hold-test.ts";
 export { lookingOrder } from "./looking-order.ts";
+export type { DrawOff } from "./parameter-sample.ts";
 export { type HoldPlan, type PlannedHold, planHold } from "./plan-hold.ts";
 export { type RateRange, rateText, reconcile } from "./reconcile.ts";
 export {
@@ -21,7 +22,6 @@ export {
   type Stage,
   type StageCode,
 } from "./stage.ts";
-export { SUSPECTS, type Suspect } from "./suspects.ts";
 export { GAP, type Gauge, type Sample } from "./trace.ts";
 export {
   detectableMlPerMin,

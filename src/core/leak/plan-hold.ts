@@ -1,8 +1,9 @@
 /** How long a hold must last to tell a wanted leak: tests are simulated before the first reading is taken. */
-import { groundOf, type HoldFacts } from "./explanations.ts";
+import { groundOf } from "./explanations.ts";
 import { firstGuesses } from "./guesses.ts";
 import { fitAll } from "./hold-fit.ts";
 import { halton, normalQuantile } from "./normal.ts";
+import type { HoldFacts } from "./parameter-sample.ts";
 import { readingErrors, smallestCalled, type Twin } from "./power.ts";
 import type { Section } from "./section.ts";
 import { type Gauge, readTrace } from "./trace.ts";

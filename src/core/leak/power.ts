@@ -1,10 +1,10 @@
 /** The smallest leak a hold could have told: leaks are simulated in a section like the one tested, and judged as it was. */
 
 import { type Ground, groundOf } from "./explanations.ts";
-import type { Guess } from "./guesses.ts";
 import { coefficientsAt, fitAll, otherMl } from "./hold-fit.ts";
 import { LEAK_RANGE, quickLogOdds } from "./leak-odds.ts";
 import { halton, normalQuantile } from "./normal.ts";
+import type { Guess } from "./parameter-sample.ts";
 import { type Fit, scatterCoefficients } from "./regression.ts";
 import { psiHolding, storedMl } from "./section.ts";
 import type { Point } from "./trace.ts";

@@ -1,8 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { chanceFrom } from "../../simulators/chance.ts";
-import type { Guess } from "./guesses.ts";
-import { cholesky, regress, solveCholesky } from "./regression.ts";
+import { cholesky, solveCholesky } from "./cholesky.ts";
+import type { Guess } from "./parameter-sample.ts";
+import { regress } from "./regression.ts";
 
 const GUESS: Guess = {
   x: [],

@@ -1,15 +1,13 @@
 /** What besides a leak a hold's readings show, named so that somebody can do something about it. */
 
-import type { Cause } from "./explanations.ts";
-import type { HoldTest, Verdict } from "./hold.ts";
 import { coefficientsAt } from "./hold-fit.ts";
+import type { HoldTest, Verdict } from "./hold-test.ts";
+import { SUSPECTS, type Suspect } from "./hold-test.ts";
 import type { LeakOdds } from "./leak-odds.ts";
+import type { Cause } from "./parameter-sample.ts";
 import type { Fit } from "./regression.ts";
 import { ATMOSPHERE_PSI, complianceAt } from "./section.ts";
 import type { Trace } from "./trace.ts";
-
-export const SUSPECTS = ["temperature", "creep", "stop-seep", "step", "dropouts", "dial", "air"] as const;
-export type Suspect = (typeof SUSPECTS)[number];
 
 /** A cause is named when it moves the gauge by this share of all that moved, and by this many times a reading's error. Judgement. */
 const NAMED_SHARE = 0.3;

@@ -1,7 +1,7 @@
 /** Random benches and clamps, for property tests. */
 import fc from "fast-check";
 import type { Bench } from "./bench.ts";
-import type { Clamp } from "./rod.ts";
+import type { Clamp } from "./chain-state.ts";
 import { dot, norm, scale, unit, type Vector } from "./vector.ts";
 
 const coordinate = fc.double({ min: -1, max: 1, noNaN: true });

@@ -1,7 +1,8 @@
 /** One Newton step of a clamped chain: the energy's second-order model, bordered by the span and by the sides it touches. */
+
+import type { Clamp, RodState, Side } from "./chain-state.ts";
 import { at } from "./filled.ts";
 import { framesAcross } from "./frames.ts";
-import type { Clamp, RodState, Side } from "./rod.ts";
 import { factorSmall } from "./small.ts";
 import { BlockTridiagonal } from "./tridiagonal.ts";
 import type { Vector } from "./vector.ts";

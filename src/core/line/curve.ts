@@ -1,6 +1,6 @@
 /** One length of line on a bench: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
 import { type Bench, tipDistanceIn, tipOf } from "./bench.ts";
-import type { Clamp, Side } from "./rod.ts";
+import type { Clamp, Side } from "./chain-state.ts";
 import { type Method, type ScaledCurve, solveScaled } from "./solve.ts";
 import { add, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "./vector.ts";
 

@@ -5,30 +5,7 @@
  * Everything is scaled to a flexible length of 1; forces are in units of bending stiffness over length squared.
  */
 import { BorderedSystem } from "./bordered.ts";
-import type { Vector } from "./vector.ts";
-
-/** What is held: the span from cuff tip to cuff tip over the flexible length, and the tangents at both. */
-export interface Clamp {
-  readonly span: Vector;
-  readonly from: Vector;
-  readonly to: Vector;
-}
-
-/** A half-space the rod's nodes must stay in, in the rod's scale: normal . node >= least, the first cuff tip at the origin. */
-export interface Side {
-  readonly normal: Vector;
-  readonly least: number;
-}
-
-export interface RodState {
-  /** x, y, z of each piece's unit tangent, one after another. */
-  readonly tangents: Float64Array;
-  readonly force: Vector;
-  readonly energy: number;
-  readonly converged: boolean;
-  /** Nodes that touch a side, with how hard: [node, side, push]. */
-  readonly touching: readonly (readonly [node: number, side: number, push: number])[];
-}
+import type { Clamp, RodState, Side } from "./chain-state.ts";
 
 /** Largest turn of one tangent in one step, rad: beyond it the second-order model means nothing. */
 const LONGEST_STEP = 1.0;

@@ -5,8 +5,9 @@
  * Scaled to a flexible length of 1. With curvature vector m = t x t' the equilibrium of an untwisted rod of equal
  * stiffness every way is r' = t, t' = m x t, m' = f x t (Kirchhoff's rod without twist).
  */
+
+import type { Clamp } from "./chain-state.ts";
 import { at } from "./filled.ts";
-import type { Clamp } from "./rod.ts";
 import { factorSquare } from "./small.ts";
 import { across, cross, dot, scale, unit, type Vector } from "./vector.ts";
 

@@ -1,6 +1,8 @@
 /** The true curve of a line between two clamped ends: the shape of least bending energy, and how sure it is. */
+
+import type { Clamp, RodState, Side } from "./chain-state.ts";
 import { at } from "./filled.ts";
-import { type Clamp, type Relaxing, type RodState, relax, resample, type Side } from "./rod.ts";
+import { type Relaxing, relax, resample } from "./rod.ts";
 import { shoot, type Trajectory } from "./shoot.ts";
 import { mirroredStart, startsFor } from "./starts.ts";
 import { cuffCurvatures, type TautLine, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut.ts";

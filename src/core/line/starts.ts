@@ -1,6 +1,7 @@
 /** First guesses for a clamped line: bowed in the plane of its ends, bowed the other way, bowed out of it, and looped. */
+
+import type { Clamp } from "./chain-state.ts";
 import { at } from "./filled.ts";
-import type { Clamp } from "./rod.ts";
 import { across, add, cross, norm, scale, subtract, turned, unit, type Vector, without } from "./vector.ts";
 
 /** Shorter than this a vector is taken to have no direction. */

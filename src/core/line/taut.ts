@@ -5,8 +5,9 @@
  * the cuff (the elastica's homoclinic solution). The error is of the order exp(-q).
  * Scaled to a flexible length of 1.
  */
+
+import type { Clamp } from "./chain-state.ts";
 import { at } from "./filled.ts";
-import type { Clamp } from "./rod.ts";
 import { factorSquare } from "./small.ts";
 import { add, dot, norm, scale, subtract, unit, type Vector, without } from "./vector.ts";
 

@@ -1,9 +1,10 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
 import type { HookupProblem, Plan } from "../hookup/index.ts";
 import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
+import type { Target } from "./check-state.ts";
 import type { HoldRecord, MeterReading } from "./hold-record.ts";
 import type { StepRole } from "./step-role.ts";
-import type { StopProof, Survey } from "./survey.ts";
+import type { StopProved, Survey } from "./survey.ts";
 
 export interface Site {
   readonly name: string;
@@ -11,12 +12,6 @@ export interface Site {
   /** IANA zone its times are shown in. */
   readonly zone: string;
 }
-
-/** "1" for a joint's number, "A" for a checkpoint's letter, "connection" for the whole. */
-export type Target = string;
-
-/** What proving a stop has shown. */
-export type StopProved = Exclude<StopProof, "not-proved">;
 
 interface OnConnection {
   readonly connection: string;

@@ -1,6 +1,5 @@
 /** A pressure hold as it stands in a visit's life: what was read, where the readings came from, and what was said of it then. */
-import type { HoldAnswer, HoldTest, Section, Suspect, Verdict } from "../leak/index.ts";
-import type { ConnectionState } from "./state.ts";
+import type { HoldAnswer, HoldTest, Suspect, Verdict } from "../leak/index.ts";
 
 export const READING_SOURCES = ["typed", "logger", "simulated"] as const;
 export type ReadingSource = (typeof READING_SOURCES)[number];
@@ -42,22 +41,4 @@ export interface MeterReading {
   readonly windowMin: number;
   readonly markMl: number;
   readonly startFlowMlPerMin: number;
-}
-
-/** Water in an inch of common supply line (bore about 0.27 in), mL; what a stop and its fittings hold, mL. Estimates. */
-const LINE_ML_PER_IN = 0.94;
-const FITTINGS_ML = 15;
-const IN_PER_FT = 12;
-
-/** The section between a connection's shut stop and its shut fixture, guessed from its plan: to be overwritten by who knows better. */
-export function sectionOf({ plan, survey }: Pick<ConnectionState, "plan" | "survey">): Section {
-  const line = plan?.plan.parts.find(({ kind, branch }) => kind === "line" && branch === "main");
-  // Without a part of its own the fixture's hose is the line.
-  const lengthIn = line?.lengthIn ?? (plan?.plan.parts.length === 0 ? survey.length.max.value : 0);
-  return {
-    volumeMl: Math.round(FITTINGS_ML + LINE_ML_PER_IN * lengthIn),
-    hoseFt: Math.round((lengthIn / IN_PER_FT) * 10) / 10,
-    hoseType: lengthIn > 0 ? "braided" : null,
-    material: "copper",
-  };
 }

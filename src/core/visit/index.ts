@@ -1,11 +1,10 @@
+export type { Check, LetteredCheckpoint, Target, WrittenException } from "./check-state.ts";
 export { type Act, learnMinutes, type Timed, timedSteps } from "./durations.ts";
 export {
   type ConnectionAct,
   type EventStamp,
   liveEvents,
   type Site,
-  type StopProved,
-  type Target,
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
@@ -17,7 +16,6 @@ export {
   MOST_KEPT_SAMPLES,
   READING_SOURCES,
   type ReadingSource,
-  sectionOf,
 } from "./hold-record.ts";
 export { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "./jobs.ts";
 export { firstRefused, type RefusedAt, refuseNext } from "./judge.ts";
@@ -37,49 +35,42 @@ export {
   visitSummary,
 } from "./life.ts";
 export { lookBackDueAt } from "./look-back-due.ts";
+export type { Preset } from "./preset.ts";
 export { firstRepeated } from "./repeated-id.ts";
 export { MOST_SNUGS, type Refusal } from "./rules.ts";
-export { type RunStep, runSheet, type SheetTables, totalMin, waterOffMin } from "./run-sheet.ts";
+export { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
 export { isSameEvent } from "./same-event.ts";
+export { sectionOf } from "./section-of-plan.ts";
 export { benchOf, type LineFigures, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
+export { withStepRoles } from "./stamped-roles.ts";
 export {
   applyEvent,
-  type Check,
   type ConnectionState,
   EMPTY_VISIT,
   foldVisit,
   type JointState,
-  type LetteredCheckpoint,
   type Note,
   type Photo,
   type ProvedStop,
   type VisitState,
-  type WrittenException,
-  weepingStage,
 } from "./state.ts";
 export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 export { type LibraryFault, libraryFaults, missingRoles } from "./step-library.ts";
-export {
-  STEP_ROLES,
-  type StepRole,
-  stepBroughtForward,
-  withStepRoles,
-} from "./step-role.ts";
+export { STEP_ROLES, type StepRole, stepBroughtForward } from "./step-role.ts";
 export { holdBackInWords, JOINT_SLOTS, makeText, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
+export type { SheetTables } from "./step-subject.ts";
 export {
   ASSUMED_STATIC_PSI,
-  asSixteenths,
-  asTyped,
   isSameRun,
   PROOF_METHODS,
   problemOf,
   STOP_KINDS,
   STOP_PROOFS,
   type StopProof,
+  type StopProved,
   type Survey,
   staticInWords,
   surveyFromPreset,
-  type Typed,
 } from "./survey.ts";
 export {
   currentStage,
@@ -92,6 +83,8 @@ export {
   type TargetStanding,
   targetsOf,
   WHOLE,
+  weepingStage,
 } from "./targets.ts";
-export { type Caution, type Preset, STEP_PHASES, type StepTemplate } from "./template.ts";
+export { type Caution, STEP_PHASES, type StepTemplate } from "./template.ts";
+export { asSixteenths, asTyped, type Typed } from "./typed.ts";
 export { scheduleOf, type VisitSchedule, type WaterOff } from "./visit-schedule.ts";

@@ -1,7 +1,7 @@
 /** A visit's connections as jobs for the scheduler: which valve each needs shut and why, and which steps may come first. */
 import type { Job, Task, Zone } from "../schedule/index.ts";
-import { type RunStep, runSheet, type SheetTables } from "./run-sheet.ts";
-import type { ConnectionState } from "./state.ts";
+import { type RunStep, runSheet } from "./run-sheet.ts";
+import type { SheetTables, StepSubject } from "./step-subject.ts";
 import type { Survey } from "./survey.ts";
 
 /** Which valve is shut for a connection, and the reason in words. */
@@ -62,8 +62,15 @@ function taskOf(connection: string, { id, joint, stage, role, handsOnMin, waitMi
   };
 }
 
+/** What a schedule reads of a connection. */
+export interface ScheduledConnection extends StepSubject {
+  readonly id: string;
+  readonly signed: object | null;
+  readonly removed: object | null;
+}
+
 export interface VisitJob extends Job {
-  readonly connection: ConnectionState;
+  readonly connection: ScheduledConnection;
   readonly isolation: Isolation;
   readonly steps: readonly RunStep[];
 }
@@ -73,9 +80,9 @@ export interface VisitJob extends Job {
  * out, so that planning again starts from where the visit stands. `zoneOf` overrides where the water is shut.
  */
 export function jobsOf(
-  connections: readonly ConnectionState[],
+  connections: readonly ScheduledConnection[],
   tables: SheetTables,
-  zoneOf: (connection: ConnectionState) => Isolation = ({ survey }) => isolationOf(survey),
+  zoneOf: (connection: ScheduledConnection) => Isolation = ({ survey }) => isolationOf(survey),
 ): readonly VisitJob[] {
   return connections.flatMap((connection) => {
     if (connection.plan === null || connection.signed !== null || connection.removed !== null) return [];

@@ -4,8 +4,8 @@
  */
 import { liveEvents, type VisitEvent } from "./event.ts";
 import { type Refusal, refusal } from "./rules.ts";
-import type { SheetTables } from "./run-sheet.ts";
 import { applyEvent, type ConnectionState, foldVisit, type VisitState } from "./state.ts";
+import type { SheetTables } from "./step-subject.ts";
 
 /** A live event of a connection, with the connection as the event met it; null: the event adds the connection. */
 interface Lived {

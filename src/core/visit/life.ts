@@ -1,8 +1,8 @@
 /** Where a joint, a connection and a visit are in their life, and what comes next. */
 import { JOINT_STAGES, type Stage } from "../leak/index.ts";
-import type { Target } from "./event.ts";
-import { type ConnectionState, type JointState, type VisitState, weepingStage } from "./state.ts";
-import { openBeforeSigning, standingOf } from "./targets.ts";
+import type { Target } from "./check-state.ts";
+import type { ConnectionState, JointState, VisitState } from "./state.ts";
+import { openBeforeSigning, standingOf, weepingStage } from "./targets.ts";
 
 export type JointLife = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
 

@@ -1,10 +1,11 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
-import { runSheet, type SheetTables } from "./run-sheet.ts";
-import { type ConnectionState, type JointState, type VisitState, weepingStage } from "./state.ts";
+import { runSheet } from "./run-sheet.ts";
+import type { ConnectionState, JointState, VisitState } from "./state.ts";
+import type { SheetTables } from "./step-subject.ts";
 import { isSameRun, problemOf } from "./survey.ts";
-import { jointTargets, openBeforeSigning, standingOf, targetsOf } from "./targets.ts";
+import { jointTargets, openBeforeSigning, standingOf, targetsOf, weepingStage } from "./targets.ts";
 
 /** Why an event is not taken: the field that is wrong and what to do instead. */
 export interface Refusal {

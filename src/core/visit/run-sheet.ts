@@ -1,11 +1,10 @@
 /** The steps of one connection: the shop's step library (data/steps.csv until it is edited) with this plan's own figures in it. */
 import type { PlanJoint } from "../hookup/index.ts";
 import type { StageCode } from "../leak/index.ts";
-import type { Tables } from "../tables.ts";
-import type { ConnectionState } from "./state.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
 import type { StepRole } from "./step-role.ts";
 import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
+import type { SheetTables, StepSubject } from "./step-subject.ts";
 import { isStageDone } from "./targets.ts";
 import type { StepTemplate } from "./template.ts";
 
@@ -26,8 +25,6 @@ export interface RunStep {
   readonly doneAt: string | null;
   readonly isDone: boolean;
 }
-
-export type SheetTables = Pick<Tables, "ends" | "fixtures" | "presets" | "stages" | "steps" | "cautions">;
 
 /** A step that tells of these is done afresh when another plan is chosen. */
 const PLAN_SLOTS: ReadonlySet<string> = new Set(["parts", "cutPart", "length"]);
@@ -55,7 +52,7 @@ function makingOrder(joints: readonly PlanJoint[]): readonly PlanJoint[] {
  * Steps of a connection in order, each with its figures. Empty while no plan is chosen.
  * Units: minutes. Errors: RangeError when a template names a slot or condition that does not exist (a bug in the table).
  */
-export function runSheet(connection: ConnectionState, tables: SheetTables): readonly RunStep[] {
+export function runSheet(connection: StepSubject, tables: SheetTables): readonly RunStep[] {
   const { plan } = connection;
   if (plan === null) return [];
   const facts = factsOf(connection, tables);

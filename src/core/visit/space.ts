@@ -1,6 +1,6 @@
 /** Where the two ends of a connection lie, as they are measured in a cabinet, and the bench the line fitter works on. */
 import type { Bench, Vector, Wall } from "../line/index.ts";
-import type { Typed } from "./survey.ts";
+import type { Typed } from "./typed.ts";
 
 /** Flats a line may not cross, by where they are from the supply end. */
 export const WALL_SIDES = ["back", "front", "left", "right", "floor", "top"] as const;

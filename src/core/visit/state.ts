@@ -1,34 +1,20 @@
 /** What a visit has come to, as a pure projection of its events. */
 import type { HookupProblem, Plan, PlanJoint } from "../hookup/index.ts";
-import { type CheckMethod, type Checkpoint, STAGE_CODES, type StageCode } from "../leak/index.ts";
+import { STAGE_CODES, type StageCode } from "../leak/index.ts";
+import type { Check, LetteredCheckpoint, WrittenException } from "./check-state.ts";
 import {
   type ConnectionAct,
   type EventStamp,
   liveEvents,
   type Site,
-  type StopProved,
-  type Target,
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
 import type { HoldRecord, MeterReading } from "./hold-record.ts";
 import { lookBackDueAt } from "./look-back-due.ts";
 import type { StepRole } from "./step-role.ts";
-import type { Survey } from "./survey.ts";
-
-export interface Check {
-  readonly target: Target;
-  readonly stage: StageCode;
-  readonly result: "dry" | "weeping";
-  readonly method: CheckMethod;
-  readonly watchedMin: number;
-  readonly note: string;
-  readonly intervalsSec?: readonly number[];
-  readonly at: string;
-  readonly by: string;
-  /** False when the joint was turned or re-made since: the look no longer counts. */
-  readonly stands: boolean;
-}
+import type { StopProved, Survey } from "./survey.ts";
+import { weepingStage } from "./targets.ts";
 
 export interface JointState {
   readonly joint: PlanJoint;
@@ -37,18 +23,6 @@ export interface JointState {
   readonly turns: number | null;
   readonly snugs: number;
   readonly remakes: number;
-}
-
-export interface LetteredCheckpoint extends Checkpoint {
-  readonly letter: string;
-}
-
-export interface WrittenException {
-  readonly target: Target;
-  readonly stage: StageCode;
-  readonly reason: string;
-  readonly at: string;
-  readonly by: string;
 }
 
 export interface Note {
@@ -145,12 +119,6 @@ function forgetChecks(number: number, from: StageCode | null): Change {
         : check,
     ),
   });
-}
-
-/** Stage at which the joint's latest standing look was weeping, or null. */
-export function weepingStage(connection: ConnectionState, target: Target): StageCode | null {
-  const last = connection.checks.filter((check) => check.target === target && check.stands).at(-1);
-  return last?.result === "weeping" ? last.stage : null;
 }
 
 function freshJoints(plan: Plan): readonly JointState[] {

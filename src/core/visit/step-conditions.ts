@@ -1,8 +1,7 @@
 /** When a step of the library is wanted: words that must all hold of a connection (and, for a step of one joint, of that joint). */
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, SUPPLY_KINDS } from "../hookup/index.ts";
 import { JOINT_TYPES } from "../joints/index.ts";
-import type { Tables } from "../tables.ts";
-import type { ConnectionState } from "./state.ts";
+import type { SheetTables, StepSubject } from "./step-subject.ts";
 
 /** Words that stand alone, with what each says. */
 export const STEP_FLAGS = {
@@ -56,8 +55,8 @@ function jointFacts({ type, ends }: PlanJoint): readonly string[] {
 
 /** Everything that holds of a connection, as the words conditions are written in. */
 export function factsOf(
-  connection: ConnectionState,
-  { fixtures }: Pick<Tables, "fixtures">,
+  connection: StepSubject,
+  { fixtures }: Pick<SheetTables, "fixtures">,
 ): ReadonlySet<string> {
   const { survey, plan } = connection;
   const { supply, stop } = survey;

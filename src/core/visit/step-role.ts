@@ -1,6 +1,4 @@
 /** What a step does for the rest of the program, whatever a shop calls the step. */
-import type { VisitEvent } from "./event.ts";
-import type { StepTemplate } from "./template.ts";
 
 export const STEP_ROLES = [
   "closes-stop",
@@ -36,20 +34,6 @@ export const templateIdOf = (step: string): string => step.replace(JOINT_NUMBER,
 /** Role of a step from before steps had roles. */
 export function firstRoleOf(step: string): StepRole | null {
   return FIRST_ROLES[templateIdOf(step)] ?? null;
-}
-
-/** Returns the events with the role of each ticked step as this library gives it. */
-export function withStepRoles(
-  events: readonly VisitEvent[],
-  steps: readonly StepTemplate[],
-): readonly VisitEvent[] {
-  if (!events.some(({ kind }) => kind === "step-done")) return events;
-  const roles = new Map(steps.map(({ id, role }) => [id, role]));
-  return events.map((event) => {
-    if (event.kind !== "step-done") return event;
-    const role = roles.get(event.step) ?? roles.get(templateIdOf(event.step)) ?? null;
-    return role === event.role ? event : { ...event, role };
-  });
 }
 
 /** Brings a step of a library from before steps had roles to today's shape. Anything else is returned as it came. */

@@ -1,8 +1,7 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 import { completeHouseRules, type PlanJoint } from "../hookup/index.ts";
-import type { Tables } from "../tables.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
-import type { ConnectionState } from "./state.ts";
+import type { SheetTables, StepSubject } from "./step-subject.ts";
 import { staticInWords } from "./survey.ts";
 import { jointTargets } from "./targets.ts";
 
@@ -99,7 +98,7 @@ const PURGE_FILLS = 3;
 const BATHING_F = { tub: 120, other: 110 } as const;
 
 /** Water the plan's lines, tubes and risers hold, mL: bore and length. */
-export function lineVolumeMl({ plan }: ConnectionState): number {
+export function lineVolumeMl({ plan }: Pick<StepSubject, "plan">): number {
   return (plan?.plan.parts ?? []).reduce((sum, { lengthIn, ports: [port] }) => {
     if (lengthIn === undefined || port === undefined) return sum;
     return sum + (Math.PI / 4) * port.boreIn ** 2 * lengthIn * ML_PER_CUBIC_INCH;
@@ -114,8 +113,8 @@ function volumeInWords(ml: number): string {
 
 /** Values of `STEP_SLOTS` for a connection. */
 export function slotsOf(
-  connection: ConnectionState,
-  tables: Pick<Tables, "ends" | "fixtures" | "presets">,
+  connection: StepSubject,
+  tables: Pick<SheetTables, "ends" | "fixtures" | "presets">,
 ): Readonly<Record<(typeof STEP_SLOTS)[number], string>> {
   const { survey, plan } = connection;
   const preset =

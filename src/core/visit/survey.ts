@@ -11,20 +11,14 @@ import type {
   Treatment,
   Water,
 } from "../hookup/index.ts";
-import { formatInches } from "../units/index.ts";
+import type { Preset } from "./preset.ts";
 import type { LineSpace } from "./space.ts";
-import type { Preset } from "./template.ts";
+import { asTyped, type Typed } from "./typed.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
 export const STOP_PROOFS = ["holds", "weeps", "dead", "seized", "not-proved"] as const;
 export const PROOF_METHODS = ["fixture-opened", "flushed-and-held", "meter-watched", "gauge-rise"] as const;
 export type StopProof = (typeof STOP_PROOFS)[number];
-
-/** A figure as it was typed, beside what was read from it. */
-export interface Typed {
-  readonly typed: string;
-  readonly value: number;
-}
 
 export interface Survey {
   readonly label: string;
@@ -65,15 +59,6 @@ export interface Survey {
   readonly houseRules: Partial<HouseRules>;
   readonly notes: string;
 }
-
-/** A figure nobody typed, as if somebody had. */
-export const asTyped = (value: number): Typed => ({ typed: String(value), value });
-
-/** A length read off a drawing or a tape: kept as it is shown, to the sixteenth. */
-export const asSixteenths = (lengthIn: number): Typed => ({
-  typed: formatInches(lengthIn),
-  value: Math.round(lengthIn * 16) / 16,
-});
 
 /** Static pressure a plan is rated for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
 export const ASSUMED_STATIC_PSI = 60;
@@ -160,3 +145,6 @@ export function staticInWords({ staticPsi }: Pick<Survey, "staticPsi">): string 
   if (staticPsi === null) return null;
   return /psi/i.test(staticPsi.typed) ? staticPsi.typed : `${staticPsi.typed} psi`;
 }
+
+/** What proving a stop has shown. */
+export type StopProved = Exclude<StopProof, "not-proved">;

@@ -1,8 +1,7 @@
 /** The schedule of a visit as it stands: jobs placed, and when each zone's water is back, with its range. */
 import { type Schedule, scheduleVisit, type Zone } from "../schedule/index.ts";
-import { jobsOf, type VisitJob } from "./jobs.ts";
-import type { SheetTables } from "./run-sheet.ts";
-import type { ConnectionState } from "./state.ts";
+import { jobsOf, type ScheduledConnection, type VisitJob } from "./jobs.ts";
+import type { SheetTables } from "./step-subject.ts";
 
 /** When a zone has no water, with how early and how late it may be back. */
 export interface WaterOff {
@@ -21,7 +20,7 @@ export interface VisitSchedule {
 
 /** The schedule of a visit's connections as they stand, with the range of "water back at" from quick and slow hands. */
 export function scheduleOf(
-  connections: readonly ConnectionState[],
+  connections: readonly ScheduledConnection[],
   tables: SheetTables,
   hands: 1 | 2,
 ): VisitSchedule {

@@ -1,0 +1,13 @@
+import type { Approach } from "./approach.ts";
+import type { Chain, SearchTask } from "./search-task.ts";
+
+/** A chain with the way the job was taken up. */
+export interface Found {
+  readonly approach: Approach;
+  readonly chain: Chain;
+}
+
+export interface Tasks {
+  readonly approaches: readonly Approach[];
+  readonly taskFor: (approach: Approach, admits: SearchTask["admits"]) => SearchTask;
+}
