@@ -1,6 +1,6 @@
 /** The hold analyser on simulated tests it was not tuned to: every row of the goals, beside the naive rule, and what a call costs. */
-import { analyseHold, type HoldAnswer, SUSPECTS, type Suspect } from "../src/core/leak/index.ts";
-import { type CaseWish, type HoldCase, holdCase } from "../src/simulators/hold-cases.ts";
+import { analyseHold, type HoldAnswer, SUSPECTS, type Suspect } from "../src/core/hold/index.ts";
+import { type CaseWish, type HoldCase, holdCase } from "../tests/oracles/hold-cases.ts";
 import { quantile, timesMs } from "./timing.ts";
 
 /** Not the seeds of the tests, nor those it was written with. */

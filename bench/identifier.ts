@@ -1,9 +1,9 @@
 /** How often the identifier is right, by simulated measuring, and what a call costs against a plain nearest-size look-up. */
 import { answerEvidence, type Identifier } from "../src/core/identify/index.ts";
-import { allPairs } from "../src/core/joints/index.ts";
+import { allPairs } from "../src/core/joint/index.ts";
 import { chanceFrom } from "../src/simulators/chance.ts";
 import { firstLook, makePiece, withCount } from "../src/simulators/measuring.ts";
-import { type Protocol, scoreProtocol } from "../src/simulators/score.ts";
+import { type Protocol, scoreProtocol } from "../tests/oracles/identify-score.ts";
 
 const TRIALS = 5000;
 /** Not the seeds of the tests. */

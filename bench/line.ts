@@ -1,11 +1,11 @@
 /** Exactness and speed of the line solver, on geometries drawn afresh. */
 import fc from "fast-check";
-import { bench as anyBench, clamp as anyClamp } from "../src/core/line/arbitrary.ts";
-import type { Clamp } from "../src/core/line/chain-state.ts";
+import { relax, resample } from "../src/core/elastica/chain.ts";
+import type { Clamp } from "../src/core/elastica/chain-state.ts";
+import { solveScaled } from "../src/core/elastica/solve.ts";
+import { norm, subtract, unit, type Vector } from "../src/core/geometry/vector.ts";
 import { type Bench, faultOf, rateLength } from "../src/core/line/index.ts";
-import { relax, resample } from "../src/core/line/rod.ts";
-import { solveScaled } from "../src/core/line/solve.ts";
-import { norm, subtract, unit, type Vector } from "../src/core/line/vector.ts";
+import { bench as anyBench, clamp as anyClamp } from "../tests/oracles/arbitrary-line.ts";
 import { buckled } from "../tests/support/elastica.ts";
 import { medianMs, quantile } from "./timing.ts";
 

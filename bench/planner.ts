@@ -1,10 +1,11 @@
 /** The planner against writing out every chain. */
-import { bruteForceCosts } from "../src/core/hookup/brute-force.ts";
-import type { Shop } from "../src/core/hookup/index.ts";
-import { type HookupProblem, planHookup } from "../src/core/hookup/index.ts";
-import { searchChains } from "../src/core/hookup/search.ts";
+
+import type { Shop } from "../src/core/plan/index.ts";
+import { type HookupProblem, planHookup } from "../src/core/plan/index.ts";
+import { searchChains } from "../src/core/plan/search.ts";
+import { problemOf, surveyFromPreset } from "../src/core/survey/index.ts";
 import type { Tables } from "../src/core/tables.ts";
-import { problemOf, surveyFromPreset } from "../src/core/visit/index.ts";
+import { bruteForceCosts } from "../tests/oracles/plan-brute-force.ts";
 import { medianMs, quantile } from "./timing.ts";
 
 /** Every preset from its own supply, from pipe, from a shared stop, with two needs more. */

@@ -1,15 +1,10 @@
 /** Water off and length of a visit, scheduled and in the order nobody thinks about. */
-import { planHookup, type Shop } from "../src/core/hookup/index.ts";
-import { naiveSchedule, type OffWindow, scheduleVisit } from "../src/core/schedule/index.ts";
+import { planHookup, type Shop } from "../src/core/plan/index.ts";
+import { jobsOf, type OffWindow, scheduleVisit } from "../src/core/schedule/index.ts";
+import { problemOf, type Survey, surveyFromPreset } from "../src/core/survey/index.ts";
 import type { Tables } from "../src/core/tables.ts";
-import {
-  foldVisit,
-  jobsOf,
-  problemOf,
-  type Survey,
-  surveyFromPreset,
-  type VisitEvent,
-} from "../src/core/visit/index.ts";
+import { foldVisit, type VisitEvent } from "../src/core/visit/index.ts";
+import { naiveSchedule } from "../tests/oracles/naive-schedule.ts";
 import { quantile } from "./timing.ts";
 
 const VISITS = 60;

@@ -1,7 +1,7 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
-import { SCHOOL_CHOICES } from "../../src/core/hookup/index.ts";
+import { SCHOOL_CHOICES } from "../../src/core/plan/index.ts";
+import { libraryFaults, missingRoles } from "../../src/core/step/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
-import { libraryFaults, missingRoles } from "../../src/core/visit/index.ts";
 
 function repeated(values: readonly string[]): readonly string[] {
   return [...new Set(values.filter((value, index) => values.indexOf(value) !== index))];

@@ -1,6 +1,7 @@
 /** What a page of one connection is made from, loaded in one go so that nothing fails once the page is being sent. */
-import type { EndCode } from "../core/ends/index.ts";
-import type { ConnectionState, Site, StepTemplate } from "../core/visit/index.ts";
+import type { EndCode } from "../core/end/index.ts";
+import type { StepTemplate } from "../core/step/index.ts";
+import type { ConnectionState, Site } from "../core/visit/index.ts";
 import type { EndFigure, EndFigures } from "../drawing/layout.ts";
 import type { Context } from "./context.ts";
 import { idFrom } from "./endpoint.ts";

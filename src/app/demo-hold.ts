@@ -1,6 +1,6 @@
 /** A simulated hold of a demo connection, judged as any other; it says that it is simulated. */
-import { analyseHold, type HoldTest } from "../core/leak/index.ts";
-import { type ConnectionState, type HoldRecord, holdRecordOf, sectionOf } from "../core/visit/index.ts";
+import { analyseHold, type HoldRecord, type HoldTest, holdRecordOf, sectionOf } from "../core/hold/index.ts";
+import type { ConnectionState } from "../core/visit/index.ts";
 import { chanceFrom } from "../simulators/chance.ts";
 import { hiddenTruth, readHold, type Setting } from "../simulators/gauge.ts";
 

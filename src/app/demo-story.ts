@@ -1,19 +1,12 @@
 /** Tells the demo: each connection is walked through the real rules, step by step, as far as its progress says. */
 import { v5 as uuidFrom } from "uuid";
-import { planHookup, type Shop } from "../core/hookup/index.ts";
+import { targetsOf } from "../core/check/index.ts";
+import { planHookup, type Shop } from "../core/plan/index.ts";
+import { runSheet } from "../core/step/index.ts";
+import { type LineSpace, problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { parseLength, parseOffset } from "../core/units/index.ts";
-import {
-  foldVisit,
-  type LineSpace,
-  problemOf,
-  runSheet,
-  type Survey,
-  surveyFromPreset,
-  targetsOf,
-  type VisitAct,
-  type VisitEvent,
-} from "../core/visit/index.ts";
+import { foldVisit, type VisitAct, type VisitEvent } from "../core/visit/index.ts";
 import type { Demo } from "../schema/demo.ts";
 import { demoHold } from "./demo-hold.ts";
 

@@ -1,7 +1,7 @@
 /** Identifying and matching ends over the shop's tables. */
-import type { EndCode } from "../core/ends/index.ts";
+import type { EndCode } from "../core/end/index.ts";
 import { type Answer, answerEvidence, type Measured } from "../core/identify/index.ts";
-import { allPairs, type Match, type Matrix, matchEnds } from "../core/joints/index.ts";
+import { allPairs, type Match, type Matrix, matchEnds } from "../core/joint/index.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
 

@@ -1,8 +1,8 @@
 /** Plans for the Hookup page and for requests from outside, as this shop builds. */
 import { tellingParts } from "../compute/compute.ts";
 import type { Ways } from "../compute/ways.ts";
-import type { HookupProblem, HouseRules, PlanOutcome } from "../core/hookup/index.ts";
-import { problemOf, type Survey } from "../core/visit/index.ts";
+import type { HookupProblem, HouseRules, PlanOutcome } from "../core/plan/index.ts";
+import { problemOf, type Survey } from "../core/survey/index.ts";
 import { figuresFor } from "./connection-page.ts";
 import type { Context } from "./context.ts";
 import { shopParts, shopRules, truckStock } from "./shop.ts";

@@ -2,12 +2,12 @@
 import { four, sectionAsked } from "../compute/hold-request.ts";
 import {
   judgeWatch,
-  type Section,
   USUAL_FIGURES,
   type WatchFigures,
   type Watching,
   windowFor,
-} from "../core/leak/index.ts";
+} from "../core/check/index.ts";
+import type { Section } from "../core/water/index.ts";
 import type { HoldRequest, PlanHoldRequest, WatchAnswered, WatchRequest } from "../schema/leaks.ts";
 import type { Context } from "./context.ts";
 import { Problem, problemFrom } from "./problem.ts";

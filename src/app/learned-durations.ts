@@ -1,7 +1,8 @@
 /** Durations of steps as this shop's own log shows them. */
 
 import type { Minutes } from "../core/schedule/index.ts";
-import { type Act, learnMinutes, type StepTemplate, timedSteps } from "../core/visit/index.ts";
+import { type Act, learnMinutes, timedSteps } from "../core/schedule/index.ts";
+import type { StepTemplate } from "../core/step/index.ts";
 import type { Pool } from "../db/client.ts";
 import { recentActs } from "../db/visits.ts";
 import type { Context } from "./context.ts";

@@ -3,7 +3,7 @@ import { describe, it } from "node:test";
 import { shop, tables } from "../../tests/support/tables.ts";
 import { computeHere } from "../compute/compute.ts";
 import { faultOf } from "../core/line/index.ts";
-import { benchOf, surveyFromPreset } from "../core/visit/index.ts";
+import { benchOf, surveyFromPreset } from "../core/survey/index.ts";
 import { readCard } from "./bending-card.ts";
 import { assumedSpace, fitAnswer, insertsFor, lineFamilies, marginsFor } from "./lines.ts";
 import { Problem } from "./problem.ts";

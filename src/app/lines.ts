@@ -1,6 +1,5 @@
 /** The line fitter for requests from outside: checked, worked off by the pool, rounded to what is meant. */
-import type { HouseRules, Shop } from "../core/hookup/index.ts";
-import { completeHouseRules } from "../core/hookup/index.ts";
+
 import {
   type Bench,
   DEFAULT_MARGINS,
@@ -9,8 +8,10 @@ import {
   faultOf,
   type SlackMargins,
 } from "../core/line/index.ts";
-import type { Part, Port } from "../core/parts/index.ts";
-import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../core/visit/index.ts";
+import type { Part, Port } from "../core/part/index.ts";
+import type { HouseRules, Shop } from "../core/plan/index.ts";
+import { completeHouseRules } from "../core/plan/index.ts";
+import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import type { FitAnswer, FitRequest } from "../schema/line.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";

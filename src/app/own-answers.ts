@@ -1,7 +1,8 @@
 /** What a writer may not say for the server: the plan behind a choice is the planner's, what a hold comes to is the analyser's. */
 import { tellingParts } from "../compute/compute.ts";
 import type { PlanQuestion } from "../compute/tasks.ts";
-import { holdRecordOf, type VisitEvent } from "../core/visit/index.ts";
+import { holdRecordOf } from "../core/hold/index.ts";
+import type { VisitEvent } from "../core/visit/index.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";
 import { shopParts, truckStock } from "./shop.ts";

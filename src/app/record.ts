@@ -1,14 +1,17 @@
 /** What the hand-over sheet says of each connection, gathered from its state. */
-import { detectableMlPerMin, type Stage } from "../core/leak/index.ts";
-import type { Tables } from "../core/tables.ts";
 import {
   type Check,
-  type ConnectionPhase,
-  type ConnectionState,
-  connectionPhase,
+  detectableMlPerMin,
+  type Stage,
   standingCheck,
   type Target,
   targetsOf,
+} from "../core/check/index.ts";
+import type { Tables } from "../core/tables.ts";
+import {
+  type ConnectionPhase,
+  type ConnectionState,
+  connectionPhase,
   type VisitState,
 } from "../core/visit/index.ts";
 

@@ -1,8 +1,8 @@
 /** The catalogue as this shop has it: the parts that ship, its own parts and prices, its house rules. */
 import { z } from "zod";
 import type { KnownParts } from "../compute/compute.ts";
-import { type HouseRules, openShop, type Shop } from "../core/hookup/index.ts";
-import type { Part } from "../core/parts/index.ts";
+import type { Part } from "../core/part/index.ts";
+import { type HouseRules, openShop, type Shop } from "../core/plan/index.ts";
 import type { Db } from "../db/client.ts";
 import { putSetting, readVersionedSetting } from "../db/settings.ts";
 import {

@@ -1,7 +1,8 @@
 /** Visits and connections made from a preset: what a plain form on Day and on a visit posts. */
 import { z } from "zod";
+import { surveyFromPreset } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
-import { surveyFromPreset, type VisitAct, type VisitEvent } from "../core/visit/index.ts";
+import type { VisitAct, VisitEvent } from "../core/visit/index.ts";
 import { findVisit } from "../db/visits.ts";
 import { looseLine, uuid } from "../schema/text.ts";
 import { siteSchema } from "../schema/visit.ts";

@@ -1,8 +1,8 @@
 /** The shop's step library: what ships until somebody edits it; every telling is kept, and a visit keeps its own. */
 import { isDeepStrictEqual } from "node:util";
 import { z } from "zod";
+import { libraryFaults, missingRoles, type StepTemplate } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
-import { libraryFaults, missingRoles, type StepTemplate } from "../core/visit/index.ts";
 import type { Db } from "../db/client.ts";
 import {
   addLibrary,

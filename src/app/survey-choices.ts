@@ -1,8 +1,8 @@
 /** What a survey offers to choose from. */
-import type { End } from "../core/ends/index.ts";
-import type { Fixture } from "../core/hookup/index.ts";
+import type { End } from "../core/end/index.ts";
+import type { Fixture } from "../core/plan/index.ts";
+import type { Survey } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
-import type { Survey } from "../core/visit/index.ts";
 
 /** Families met at a stop's outlet or box valve, and at inlets of fixtures (docs/data-sources.md, "Trade practice"). */
 const SUPPLY_FAMILIES: readonly string[] = ["comp", "npt", "npsm", "hose", "flare", "quick", "g", "pipe"];

@@ -2,7 +2,8 @@
 import ical from "ical-generator";
 import { DateTime } from "luxon";
 import { v5 as uuidFrom } from "uuid";
-import type { VisitState, WaterOff } from "../core/visit/index.ts";
+import type { WaterOff } from "../core/schedule/index.ts";
+import type { VisitState } from "../core/visit/index.ts";
 import { scheduleRows } from "../drawing/schedule-rows.ts";
 import type { LineRow } from "../drawing/time-line.tsx";
 import { onOneLine } from "../schema/text.ts";

@@ -1,6 +1,6 @@
 /** A visit as a file, and back. */
 import { isDeepStrictEqual } from "node:util";
-import type { StepTemplate } from "../core/visit/index.ts";
+import type { StepTemplate } from "../core/step/index.ts";
 import { transact } from "../db/transact.ts";
 import {
   eventsAsJson,

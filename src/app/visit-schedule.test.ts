@@ -2,8 +2,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../tests/support/tables.ts";
 import { computeHere } from "../compute/compute.ts";
-import { planHookup } from "../core/hookup/index.ts";
-import { foldVisit, problemOf, type Survey, surveyFromPreset, type VisitEvent } from "../core/visit/index.ts";
+import { planHookup } from "../core/plan/index.ts";
+import { problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
+import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import { timeLineOf, waterOffCalendar } from "./time-line.ts";
 
 const NOW = new Date("2026-03-08T09:00:00.000Z");

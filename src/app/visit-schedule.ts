@@ -1,22 +1,11 @@
 /** The schedule of a visit, for its time line, for the customer's notice and for requests from outside. */
 import { v5 as uuidFrom } from "uuid";
 import { tellingParts } from "../compute/compute.ts";
-import type { HookupProblem, Plan } from "../core/hookup/index.ts";
+import type { HookupProblem, Plan } from "../core/plan/index.ts";
 import type { Zone } from "../core/schedule/index.ts";
-import {
-  firstRepeated,
-  foldVisit,
-  type Isolation,
-  isolationOf,
-  jobsOf,
-  nextValveUp,
-  type Preset,
-  problemOf,
-  type Survey,
-  surveyFromPreset,
-  type VisitEvent,
-  type VisitJob,
-} from "../core/visit/index.ts";
+import { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "../core/schedule/index.ts";
+import { type Preset, problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
+import { firstRepeated, foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import type { ScheduleAnswer, ScheduleRequest } from "../schema/schedule.ts";
 import type { Context } from "./context.ts";
 import { Problem } from "./problem.ts";

@@ -1,7 +1,7 @@
 /** One way of asking for long computation: from a pool of worker threads, or in this thread where there is no pool. */
 import { availableParallelism } from "node:os";
 import { Piscina } from "piscina";
-import type { Part } from "../core/parts/index.ts";
+import type { Part } from "../core/part/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { loadTables } from "./tables.ts";
 import {

@@ -1,5 +1,9 @@
 /** What may take long, as functions of plain data: run by a worker of the pool, or where there is none by whoever asks. */
-import { endTable } from "../core/ends/index.ts";
+import { endTable } from "../core/end/index.ts";
+import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/hold/index.ts";
+import { type Bench, type FitOutcome, fitLines, type SlackMargins } from "../core/line/index.ts";
+import type { Work } from "../core/numerics/index.ts";
+import type { Part } from "../core/part/index.ts";
 import {
   type HookupProblem,
   openShop,
@@ -7,18 +11,17 @@ import {
   type PlanOutcome,
   planHookup,
   type Shop,
-} from "../core/hookup/index.ts";
-import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/leak/index.ts";
-import { type Bench, type FitOutcome, fitLines, type SlackMargins, type Work } from "../core/line/index.ts";
-import type { Part } from "../core/parts/index.ts";
-import { type Job, type Schedule, scheduleVisit } from "../core/schedule/index.ts";
-import type { Tables } from "../core/tables.ts";
+} from "../core/plan/index.ts";
 import {
-  type ConnectionState,
-  type StepTemplate,
+  type Job,
+  type Schedule,
   scheduleOf,
+  scheduleVisit,
   type VisitSchedule,
-} from "../core/visit/index.ts";
+} from "../core/schedule/index.ts";
+import type { StepTemplate } from "../core/step/index.ts";
+import type { Tables } from "../core/tables.ts";
+import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";

@@ -1,5 +1,6 @@
 /** A visit's file, read and judged as a whole: what would be added to what is here, ready to be written. */
 import { z } from "zod";
+import type { StepTemplate } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
 import {
   broughtForward,
@@ -8,7 +9,6 @@ import {
   firstRepeated,
   foldVisit,
   isSameEvent,
-  type StepTemplate,
   type VisitEvent,
   type VisitSummary,
   visitSummary,

@@ -1,5 +1,5 @@
 /** Everything the Hookup page shows of one problem: the plans, other ways beside them, the refusals. */
-import type { EndCode } from "../core/ends/index.ts";
+import type { EndCode } from "../core/end/index.ts";
 import {
   type Alternative,
   type Effort,
@@ -12,7 +12,7 @@ import {
   planWithChoices,
   type Shop,
   UNBOUNDED,
-} from "../core/hookup/index.ts";
+} from "../core/plan/index.ts";
 
 export interface Ways {
   /** Without the stock: that is not part of a job. */

@@ -1,9 +1,11 @@
 /** Every reference table the product works with, as one value that is handed in. */
-import type { PlannerTables } from "./hookup/index.ts";
+
+import type { Checkpoint, Stage } from "./check/index.ts";
 import type { EndKnowledge, Instrument } from "./identify/index.ts";
-import type { Checkpoint, Stage } from "./leak/index.ts";
 import type { Insertion } from "./line/index.ts";
-import type { Caution, Preset, StepTemplate } from "./visit/index.ts";
+import type { PlannerTables } from "./plan/index.ts";
+import type { Caution, StepTemplate } from "./step/index.ts";
+import type { Preset } from "./survey/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];

@@ -1,5 +1,5 @@
 /** A joint as a numbered glyph: the outline says how it seals, the fill where it is in its life, a slash that it weeps. */
-import type { JointType } from "../core/joints/index.ts";
+import type { JointType } from "../core/joint/index.ts";
 import type { JointLife } from "../core/visit/index.ts";
 
 export type Outline = "gasket" | "ferrule" | "taper" | "push" | "fused" | "ring";

@@ -1,6 +1,6 @@
 /** Where everything of a full run strip goes, from the dimensions of parts and ends. Pure geometry: no marks are made here. */
-import type { EndCode } from "../core/ends/index.ts";
-import type { Plan, PlanPart } from "../core/hookup/index.ts";
+import type { EndCode } from "../core/end/index.ts";
+import type { Plan, PlanPart } from "../core/plan/index.ts";
 
 /** What the drawing needs to know of an end. */
 export interface EndFigure {

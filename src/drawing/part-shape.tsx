@@ -1,5 +1,5 @@
 /** Parts and their faces as marks. Everything is drawn from the layout's numbers round the run's centre line, y = 0. */
-import type { PlanPart } from "../core/hookup/index.ts";
+import type { PlanPart } from "../core/plan/index.ts";
 import { type DrawnFace, type DrawnPart, type EndFigures, FACE_WIDTH } from "./layout.ts";
 
 function bodyClass(part: PlanPart): string {

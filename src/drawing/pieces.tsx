@@ -1,5 +1,5 @@
 /** The pieces of one joint pulled apart along its axis, in the order they go on, with the turn that closes it. */
-import type { PlanJoint } from "../core/hookup/index.ts";
+import type { PlanJoint } from "../core/plan/index.ts";
 import { formatTurns } from "../core/units/index.ts";
 import type { EndFigures } from "./layout.ts";
 import { Face } from "./part-shape.tsx";

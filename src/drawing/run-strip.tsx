@@ -1,6 +1,6 @@
 /** The run strip: one connection from the wall (left) to its fixture (right), parts to scale, joints as numbered glyphs. */
 import type { ReactNode } from "react";
-import type { Plan, PlanPart } from "../core/hookup/index.ts";
+import type { Plan, PlanPart } from "../core/plan/index.ts";
 import { formatInches } from "../core/units/index.ts";
 import { runInWords } from "./beads.tsx";
 import { JointGlyph, type MarkedJoint } from "./glyph.tsx";

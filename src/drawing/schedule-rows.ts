@@ -1,5 +1,5 @@
 /** A visit's schedule as rows of the time line. */
-import type { VisitSchedule } from "../core/visit/index.ts";
+import type { VisitSchedule } from "../core/schedule/index.ts";
 import type { LineRow } from "./time-line.tsx";
 
 /** Rows of connections whose schedule is being worked out: they take the room the schedule will need. */

@@ -1,5 +1,5 @@
 /** Outlines of ends in inches, for drawing at true size: x across, y along, the free end at y = 0. Pure. */
-import { limitsOf, type Range, TAPER, type Thread } from "../core/ends/index.ts";
+import { limitsOf, type Range, TAPER, type Thread } from "../core/end/index.ts";
 import type { Profile, Seat } from "../core/identify/index.ts";
 
 export interface Shape {

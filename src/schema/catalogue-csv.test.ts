@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { shop, tables } from "../../tests/support/tables.ts";
-import { PART_KINDS } from "../core/parts/index.ts";
+import { PART_KINDS } from "../core/part/index.ts";
 import { CATALOGUE_COLUMNS, readCatalogue, writeCatalogue } from "./catalogue-csv.ts";
 
 const FILE = readFileSync(join(import.meta.dirname, "../../data/catalogue.csv"), "utf8");

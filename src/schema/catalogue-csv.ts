@@ -1,8 +1,8 @@
 /** The catalogue as an open CSV file: read row by row, written back the same, byte for byte. */
 import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
-import type { EndTable } from "../core/ends/index.ts";
-import type { Part, Port } from "../core/parts/index.ts";
+import type { EndTable } from "../core/end/index.ts";
+import type { Part, Port } from "../core/part/index.ts";
 import { partSchema } from "./tables.ts";
 
 type Row = Readonly<Record<string, string>>;

@@ -1,6 +1,6 @@
 import { z } from "zod";
-import { NEEDS } from "../core/hookup/index.ts";
-import { PROOF_METHODS, STOP_PROOFS } from "../core/visit/index.ts";
+import { NEEDS } from "../core/plan/index.ts";
+import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { siteSchema } from "./visit.ts";
 
 export const DEMO_PROGRESS = ["surveyed", "planned", "half", "weeping", "ready", "signed", "done"] as const;

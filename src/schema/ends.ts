@@ -8,7 +8,7 @@ import {
   SEATS,
   SEEN_MATERIALS,
 } from "../core/identify/index.ts";
-import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joints/index.ts";
+import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joint/index.ts";
 import { endCode } from "./hookup.ts";
 
 /** Coarsest half-width of a reading that still says anything, inches. */

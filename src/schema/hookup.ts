@@ -1,5 +1,7 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
 import { z } from "zod";
+import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
+import { PART_KINDS } from "../core/part/index.ts";
 import {
   FIXTURES,
   type HookupProblem,
@@ -11,9 +13,7 @@ import {
   SCHOOL_CHOICES,
   SUPPLY_KINDS,
   TREATMENTS,
-} from "../core/hookup/index.ts";
-import { JOINT_TYPES, SEALANTS } from "../core/joints/index.ts";
-import { PART_KINDS } from "../core/parts/index.ts";
+} from "../core/plan/index.ts";
 
 /** Highest pressure that is taken for a reading, psi gauge: twice what house gauges show. */
 const HIGHEST_PSI = 300;

@@ -1,7 +1,7 @@
 /** The leak analyst at the border: holds, watches, and planning a hold. */
 import { z } from "zod";
-import { SECTION_MATERIALS, SUSPECTS } from "../core/leak/index.ts";
-import { type HoldRecord, MOST_KEPT_SAMPLES, READING_SOURCES } from "../core/visit/index.ts";
+import { type HoldRecord, MOST_KEPT_SAMPLES, READING_SOURCES, SUSPECTS } from "../core/hold/index.ts";
+import { SECTION_MATERIALS } from "../core/water/index.ts";
 
 /** A reading every second for five hours. */
 const MOST_SAMPLES = 18_000;

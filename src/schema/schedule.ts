@@ -1,6 +1,6 @@
 /** The scheduler at the border. */
 import { z } from "zod";
-import { FIXTURES } from "../core/hookup/index.ts";
+import { FIXTURES } from "../core/plan/index.ts";
 import { ZONE_KINDS } from "../core/schedule/index.ts";
 import { planSchema } from "./hookup.ts";
 import { instant, line } from "./text.ts";

@@ -1,7 +1,7 @@
 /** The step library as an open CSV file: read row by row, written back the same, byte for byte. */
 import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
-import { libraryFaults, type StepTemplate } from "../core/visit/index.ts";
+import { libraryFaults, type StepTemplate } from "../core/step/index.ts";
 import { storedStep } from "./tables.ts";
 
 type Row = Readonly<Record<string, string>>;

@@ -1,14 +1,6 @@
 /** Surveys at the border: what was found at a connection, figures beside what was typed. */
 import { z } from "zod";
-import {
-  FIXTURES,
-  LINE_KINDS,
-  NEEDS,
-  PIPE_MATERIALS,
-  SUPPLY_KINDS,
-  TREATMENTS,
-} from "../core/hookup/index.ts";
-import { parseLength, parseOffset } from "../core/units/index.ts";
+import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS, TREATMENTS } from "../core/plan/index.ts";
 import {
   type LineSpace,
   PROOF_METHODS,
@@ -16,7 +8,8 @@ import {
   STOP_PROOFS,
   type Survey,
   WALL_SIDES,
-} from "../core/visit/index.ts";
+} from "../core/survey/index.ts";
+import { parseLength, parseOffset } from "../core/units/index.ts";
 import { endCode, houseRulesSchema } from "./hookup.ts";
 import { lineDirection } from "./line.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";

@@ -1,13 +1,13 @@
 /** The reference tables as they stand in data/*.csv and in src/generated/tables.json. */
 import { z } from "zod";
-import { RARITIES, THREAD_SYSTEMS } from "../core/ends/index.ts";
-import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/hookup/index.ts";
+import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/check/index.ts";
+import { RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
-import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joints/index.ts";
-import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/leak/index.ts";
-import { PART_FUNCTIONS, PART_KINDS } from "../core/parts/index.ts";
+import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joint/index.ts";
+import { PART_FUNCTIONS, PART_KINDS } from "../core/part/index.ts";
+import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/plan/index.ts";
+import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
-import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/visit/index.ts";
 
 const positive = z.number().positive();
 const code = z.string().min(1);

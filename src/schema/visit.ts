@@ -1,13 +1,9 @@
 /** Visits at the border: events, and the file a visit is exported to and read from. */
 import { z } from "zod";
-import { CHECK_METHODS, STAGE_CODES } from "../core/leak/index.ts";
-import {
-  broughtForward,
-  PROOF_METHODS,
-  STEP_ROLES,
-  STOP_PROOFS,
-  type VisitEvent,
-} from "../core/visit/index.ts";
+import { CHECK_METHODS, STAGE_CODES } from "../core/check/index.ts";
+import { STEP_ROLES } from "../core/step/index.ts";
+import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
+import { broughtForward, type VisitEvent } from "../core/visit/index.ts";
 import { planSchema, storedProblem } from "./hookup.ts";
 import { holdRecordSchema } from "./leaks.ts";
 import { surveySchema } from "./survey.ts";

@@ -1,9 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import type { Section } from "../core/leak/index.ts";
+import { holdCase } from "../../tests/oracles/hold-cases.ts";
+import type { Section } from "../core/water/index.ts";
 import { chanceFrom } from "./chance.ts";
 import { type HiddenTruth, openSection, readHold, type Setting } from "./gauge.ts";
-import { holdCase } from "./hold-cases.ts";
 
 const SECTION: Section = { volumeMl: 200, hoseFt: 0, hoseType: null, material: "copper" };
 const SETTING: Setting = {

@@ -3,14 +3,15 @@
  * settling, warmth, a stop that passes, somebody's elbow, and an instrument with marks. Says what it read, and what was true.
  * Physics of docs/data-sources.md, "Pressure hold", written apart from the analyser: stepped through in time, not regressed.
  */
+
+import type { Sample } from "../core/hold/index.ts";
 import {
   HOSE_CREEP_PER_DECADE,
   HOSE_ML_PER_PSI_FT,
-  type Sample,
   type Section,
   WALLS,
-} from "../core/leak/index.ts";
-import { waterDensity } from "../core/water/index.ts";
+  waterDensity,
+} from "../core/water/index.ts";
 import type { Chance } from "./chance.ts";
 
 export interface HiddenTruth {

@@ -3,7 +3,7 @@
  * the identifier's own likelihoods. Noise: a good one reads evenly over its range, one thread in five has lost up to
  * 0.005 in off its crests, the instrument errs normally, a count starts at any phase and is off by one two times in five.
  */
-import type { Thread } from "../core/ends/index.ts";
+import type { Thread } from "../core/end/index.ts";
 import {
   COUNT_OVER_IN,
   crestsToSpan,

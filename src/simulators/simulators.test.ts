@@ -1,10 +1,10 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
+import { type Protocol, readsAlike, scoreProtocol } from "../../tests/oracles/identify-score.ts";
 import { identifier } from "../../tests/support/tables.ts";
 import { practiceTray, simulatedCaliper, TRAY_SIZE } from "./caliper.ts";
 import { chanceFrom } from "./chance.ts";
 import { firstLook, makePiece, readAcross, withCount, withSpan } from "./measuring.ts";
-import { type Protocol, readsAlike, scoreProtocol } from "./score.ts";
 
 const { profiles } = identifier;
 const threads = profiles.filter(({ thread }) => thread !== null);

@@ -1,4 +1,4 @@
-import type { Vector } from "../core/line/index.ts";
+import type { Vector } from "../core/geometry/index.ts";
 import { Pick } from "./fields.tsx";
 import { WAYS, wayOf } from "./line-bench/bench-state.ts";
 

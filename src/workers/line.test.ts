@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { type Bench, DEFAULT_MARGINS, finish, fitLines, rateLength, stopTurns } from "../core/line/index.ts";
+import { type Bench, DEFAULT_MARGINS, fitLines, rateLength, stopTurns } from "../core/line/index.ts";
+import { finish } from "../core/numerics/index.ts";
 import { openLineSolver, type WorkerLike } from "./line.client.ts";
 import type { FromWorker, ToWorker } from "./line.contract.ts";
 

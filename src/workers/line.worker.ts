@@ -1,13 +1,6 @@
 /** The line solver behind a worker: core functions in breaths, so that a cancellation is heard. No logic of its own. */
-import {
-  fitLines,
-  helpfulTurns,
-  inBreaths,
-  type RatedLength,
-  rateLength,
-  rollOutLengths,
-  type Work,
-} from "../core/line/index.ts";
+import { fitLines, helpfulTurns, type RatedLength, rateLength, rollOutLengths } from "../core/line/index.ts";
+import { inBreaths, type Work } from "../core/numerics/index.ts";
 import type { FromWorker, LineAnswers, LineQuestion, LineTask, ToWorker } from "./line.contract.ts";
 
 /** Longest work between two breaths, ms. */

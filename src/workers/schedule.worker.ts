@@ -1,11 +1,8 @@
 /** The scheduler behind a worker: a crowded visit takes a second on a phone. No logic of its own. */
 import { expose } from "comlink";
-import {
-  type ConnectionState,
-  type SheetTables,
-  scheduleOf,
-  type VisitSchedule,
-} from "../core/visit/index.ts";
+import { scheduleOf, type VisitSchedule } from "../core/schedule/index.ts";
+import type { SheetTables } from "../core/step/index.ts";
+import type { ConnectionState } from "../core/visit/index.ts";
 
 const scheduler = {
   schedule: (connections: readonly ConnectionState[], tables: SheetTables, hands: 1 | 2): VisitSchedule =>

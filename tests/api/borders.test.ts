@@ -4,7 +4,7 @@ import { connect as openSocket } from "node:net";
 import { describe, it } from "node:test";
 import { v4 as uuid } from "uuid";
 import { demoVisitId } from "../../src/app/demo-story.ts";
-import { FIXTURES, NEEDS } from "../../src/core/hookup/index.ts";
+import { FIXTURES, NEEDS } from "../../src/core/plan/index.ts";
 import { planResponse } from "../../src/schema/hookup.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
 import { openDesk } from "../support/desk.ts";

@@ -4,8 +4,10 @@ import { join } from "node:path";
 import { after, describe, it } from "node:test";
 import { ComputeRefusal, computeHere, computeInPool, tellingParts } from "../../src/compute/compute.ts";
 import type { TaskInput } from "../../src/compute/tasks.ts";
-import { NEEDS } from "../../src/core/hookup/index.ts";
-import { foldVisit, jobsOf, problemOf } from "../../src/core/visit/index.ts";
+import { NEEDS } from "../../src/core/plan/index.ts";
+import { jobsOf } from "../../src/core/schedule/index.ts";
+import { problemOf } from "../../src/core/survey/index.ts";
+import { foldVisit } from "../../src/core/visit/index.ts";
 import { begun, surveyOf } from "../support/story.ts";
 import { tables } from "../support/tables.ts";
 

@@ -2,7 +2,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { holdResponse } from "../../src/schema/leaks.ts";
-import { holdCase } from "../../src/simulators/hold-cases.ts";
+import { holdCase } from "../oracles/hold-cases.ts";
 import { openDesk } from "../support/desk.ts";
 
 const { ask } = openDesk("template_empty");

@@ -1,17 +1,16 @@
 import assert from "node:assert/strict";
-import { readdirSync, readFileSync, statSync } from "node:fs";
-import { dirname, join, relative, resolve } from "node:path";
+import { readFileSync } from "node:fs";
+import { dirname, relative, resolve } from "node:path";
 import { describe, it } from "node:test";
-
-const SRC = resolve(import.meta.dirname, "../../src");
-
-function filesBelow(folder: string): string[] {
-  return readdirSync(folder).flatMap((name) => {
-    const path = join(folder, name);
-    if (statSync(path).isDirectory()) return filesBelow(path);
-    return /\.(ts|tsx|astro)$/.test(name) && !/\.test\.tsx?$|\.d\.ts$/.test(name) ? [path] : [];
-  });
-}
+import {
+  circlesIn,
+  filesBelow,
+  type ImportGraph,
+  importGraph,
+  importsOf,
+  SRC,
+  wrongArrows,
+} from "./import-graph.ts";
 
 /** Rooms each room may import from, besides itself. */
 const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
@@ -35,27 +34,61 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   "version.ts": [],
 };
 
-function importsOf(file: string): readonly string[] {
-  const text = readFileSync(file, "utf8");
-  return [
-    ...text.matchAll(
-      /(?:^|\n)\s*(?:import|export)\s[^"';]*?from\s+"([^"]+)"|import\s+"([^"]+)"|import\("([^"]+)"\)/g,
-    ),
-  ].map((found) => found[1] ?? found[2] ?? found[3] ?? "");
-}
+/** Rooms of core from the ground up. */
+const CORE_ROOMS: readonly string[] = [
+  "units",
+  "constants",
+  "numerics",
+  "geometry",
+  "end",
+  "part",
+  "joint",
+  "identify",
+  "water",
+  "elastica",
+  "line",
+  "plan",
+  "survey",
+  "check",
+  "step",
+  "schedule",
+  "hold",
+  "visit",
+];
+/** Names a room of core may show to others. */
+const MOST_NAMES = 30;
 
 const files = filesBelow(SRC);
+const graph = importGraph(files);
 const roomOf = (path: string) => relative(SRC, path).split("/")[0] ?? "";
+const coreRoomOf = (path: string) => /^core\/([^/]+)\//.exec(relative(SRC, path))?.[1] ?? null;
+/** A room of core may import from the rooms before it. */
+const mayImportInCore = (from: string, to: string) => CORE_ROOMS.indexOf(to) < CORE_ROOMS.indexOf(from);
 
 describe("architecture", () => {
   it("finds the source", () => assert.ok(files.length > 80, `${files.length} files`));
+
+  it("has no circle of files, types included", () => assert.deepEqual(circlesIn(graph), []));
+
+  it("core rooms stand one on the other", () => {
+    for (const room of new Set(files.flatMap((file) => coreRoomOf(file) ?? [])))
+      assert.ok(CORE_ROOMS.includes(room), `no place in the order for the room ${room}`);
+    assert.deepEqual(wrongArrows(graph, coreRoomOf, mayImportInCore), []);
+  });
+
+  it("a room of core shows few names", () => {
+    for (const file of files.filter((each) => coreRoomOf(each) !== null && each.endsWith("/index.ts"))) {
+      const names = readFileSync(file, "utf8").match(/\w+(?=,|\s\})/g) ?? [];
+      assert.ok(names.length <= MOST_NAMES, `${relative(SRC, file)} shows ${names.length} names`);
+    }
+  });
 
   it("imports go one way only", () => {
     for (const file of files) {
       const room = roomOf(file);
       const allowed = MAY_IMPORT[room];
       assert.ok(allowed, `no rule for the room ${room}`);
-      for (const target of importsOf(file).filter((name) => name.startsWith("."))) {
+      for (const target of importsOf(readFileSync(file, "utf8")).filter((name) => name.startsWith("."))) {
         const other = roomOf(resolve(dirname(file), target));
         if (other.startsWith("..")) continue;
         assert.ok(other === room || allowed.includes(other), `${relative(SRC, file)} imports ${target}`);
@@ -63,16 +96,16 @@ describe("architecture", () => {
     }
   });
 
-  it("core imports nothing but itself, test helpers excepted", () => {
-    for (const file of files.filter((each) => roomOf(each) === "core" && !each.endsWith("arbitrary.ts")))
-      for (const target of importsOf(file))
+  it("core imports nothing but itself", () => {
+    for (const file of files.filter((each) => roomOf(each) === "core"))
+      for (const target of importsOf(readFileSync(file, "utf8")))
         assert.ok(target.startsWith("."), `${relative(SRC, file)} imports ${target}`);
   });
 
   it("core rooms are entered by their index", () => {
     for (const file of files.filter((each) => roomOf(each) === "core"))
-      for (const target of importsOf(file).filter((name) => name.startsWith("../")))
-        assert.match(target, /\/index\.ts$|^\.\.\/tables\.ts$/, relative(SRC, file));
+      for (const target of importsOf(readFileSync(file, "utf8")).filter((name) => name.startsWith("../")))
+        assert.match(target, /^\.\.\/[a-z]+\/index\.ts$/, relative(SRC, file));
   });
 
   it("core asks no clock and no chance", () => {
@@ -86,7 +119,7 @@ describe("architecture", () => {
 
   it("islands carry no Zod", () => {
     for (const file of files.filter((each) => ["views", "drawing", "core"].includes(roomOf(each))))
-      assert.ok(!importsOf(file).includes("zod"), relative(SRC, file));
+      assert.ok(!importsOf(readFileSync(file, "utf8")).includes("zod"), relative(SRC, file));
   });
 
   it("pages use no style attribute: the content security policy blocks it", () => {
@@ -104,5 +137,34 @@ describe("architecture", () => {
       const lines = readFileSync(file, "utf8").split("\n").length;
       assert.ok(lines <= 320, `${relative(SRC, file)} has ${lines} lines`);
     }
+  });
+});
+
+describe("the architecture test itself", () => {
+  const graphOf = (arrows: Readonly<Record<string, readonly string[]>>): ImportGraph =>
+    new Map(Object.entries(arrows));
+
+  it("refuses a circle, of two files and of more", () => {
+    assert.deepEqual(circlesIn(graphOf({ a: ["b"], b: ["a"], c: [] })), [["a", "b"]]);
+    assert.deepEqual(circlesIn(graphOf({ a: ["b"], b: ["c"], c: ["a", "d"], d: [] })), [["a", "b", "c"]]);
+    assert.deepEqual(circlesIn(graphOf({ a: ["b", "c"], b: ["c"], c: [] })), []);
+  });
+
+  it("refuses a wrong arrow between rooms, and lets a right one and one within a room be", () => {
+    const arrows = graphOf({ "low/a": ["high/b"], "high/b": ["low/c"], "low/c": ["low/a"] });
+    const mayImport = (from: string, to: string) => from === "high" && to === "low";
+    assert.deepEqual(
+      wrongArrows(arrows, (file) => file.split("/")[0] ?? null, mayImport),
+      ["low/a imports high/b"],
+    );
+  });
+
+  it("reads every kind of import, those of types included", () => {
+    const text = `import type { A } from "./a.ts";
+import { b } from "./b.ts";
+import "./c.ts";
+export { d } from "./d.ts";
+const e = await import("./e.ts");`;
+    assert.deepEqual(importsOf(text), ["./a.ts", "./b.ts", "./c.ts", "./d.ts", "./e.ts"]);
   });
 });

@@ -19,7 +19,7 @@ import {
 } from "../../src/app/shop.ts";
 import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
-import { analyseHold } from "../../src/core/leak/index.ts";
+import { analyseHold } from "../../src/core/hold/index.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { connect } from "../../src/db/client.ts";
 import { databaseFault } from "../../src/db/fault.ts";

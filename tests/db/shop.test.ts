@@ -14,7 +14,7 @@ import {
   shopRules,
   truckStock,
 } from "../../src/app/shop.ts";
-import { problemOf, surveyFromPreset } from "../../src/core/visit/index.ts";
+import { problemOf, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 
 let database: TestDatabase;

@@ -3,7 +3,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visits.ts";
-import { holdCase } from "../../src/simulators/hold-cases.ts";
+import { holdCase } from "../oracles/hold-cases.ts";
 import { accessibilityFaults, alive, go, saved } from "../support/browser.ts";
 import { openHouse } from "../support/house.ts";
 import { allDryAt, stage } from "../support/leak-check.ts";

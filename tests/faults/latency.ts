@@ -1,7 +1,7 @@
 /** How long health takes while the heaviest legal requests run, and how long those take. */
 import { setTimeout as pause } from "node:timers/promises";
 import { v4 as uuid } from "uuid";
-import { FIXTURES, NEEDS } from "../../src/core/hookup/index.ts";
+import { FIXTURES, NEEDS } from "../../src/core/plan/index.ts";
 import { begun, CONNECTION, event } from "../support/story.ts";
 
 interface Heavy {

@@ -1,14 +1,8 @@
 /** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
-import { planHookup } from "../../src/core/hookup/index.ts";
-import {
-  foldVisit,
-  problemOf,
-  runSheet,
-  type Survey,
-  surveyFromPreset,
-  type VisitAct,
-  type VisitEvent,
-} from "../../src/core/visit/index.ts";
+import { planHookup } from "../../src/core/plan/index.ts";
+import { runSheet } from "../../src/core/step/index.ts";
+import { problemOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
+import { foldVisit, type VisitAct, type VisitEvent } from "../../src/core/visit/index.ts";
 import { shop, tables } from "./tables.ts";
 
 export const CONNECTION = "00000000-0000-4000-8000-00000000c0c0";

@@ -1,6 +1,6 @@
 /** The identifier over a set of tables: prepared once, asked many times, the same on the server and in the browser. */
-import { type End, endTable, type Thread, threadTable } from "../ends/index.ts";
-import type { JointRule, Mating, MeetingWords, MeetTables } from "../joints/index.ts";
+import { type End, endTable, type Thread, threadTable } from "../end/index.ts";
+import type { JointRule, Mating, MeetingWords, MeetTables } from "../joint/index.ts";
 import type { Measured } from "./evidence.ts";
 import { type Identification, identify } from "./identify.ts";
 import { type LookAlike, lookAlikesOf } from "./look-alikes.ts";

@@ -2,20 +2,12 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { identifier } from "../../../tests/support/tables.ts";
-import {
-  answerEvidence,
-  crestsToSpan,
-  differencesOf,
-  evidenceFaults,
-  identify,
-  isBlank,
-  type Measured,
-  NOTHING_MEASURED,
-  PLACES,
-  type Profile,
-  posterior,
-  SEATS,
-} from "./index.ts";
+import { differencesOf } from "./differences.ts";
+import { evidenceFaults, isBlank, type Measured, NOTHING_MEASURED, PLACES, SEATS } from "./evidence.ts";
+import { answerEvidence } from "./identifier.ts";
+import { identify, posterior } from "./identify.ts";
+import { crestsToSpan } from "./next-measurement.ts";
+import type { Profile } from "./profile.ts";
 
 const { profiles } = identifier;
 const byCode = new Map(profiles.map((profile) => [profile.end.code, profile]));

@@ -1,5 +1,5 @@
 /** Which end is it? A posterior over every end of the table and "none of these", with its reasons. */
-import type { EndCode } from "../ends/index.ts";
+import type { EndCode } from "../end/index.ts";
 import { isBlank, type Measured } from "./evidence.ts";
 import { explainCandidate } from "./explain.ts";
 import { clueLikelihoods, type Hypothesis } from "./likelihood.ts";

@@ -1,11 +1,7 @@
-export { type Difference, differencesOf } from "./differences.ts";
+export { differencesOf } from "./differences.ts";
 export {
-  type Count,
-  type EvidenceFault,
   evidenceFaults,
-  type Further,
   isBlank,
-  LARGEST_IN,
   type Measured,
   NOTHING_MEASURED,
   PLACES,
@@ -13,7 +9,6 @@ export {
   SEATS,
   SEEN_MATERIALS,
   type Seat,
-  type Span,
   TPI_LIMITS,
 } from "./evidence.ts";
 export {
@@ -23,9 +18,9 @@ export {
   type Identifier,
   openIdentifier,
 } from "./identifier.ts";
-export { type Candidate, type Identification, identify, posterior } from "./identify.ts";
+export { type Candidate, identify } from "./identify.ts";
 export { INSTRUMENT_CODES, type Instrument, type InstrumentCode } from "./instrument.ts";
-export { counterpart, type LookAlike, lookAlikesOf } from "./look-alikes.ts";
+export { counterpart, type LookAlike } from "./look-alikes.ts";
 export {
   COUNT_OVER_IN,
   crestsToSpan,
@@ -34,10 +29,4 @@ export {
   type NextKind,
   type NextMeasurement,
 } from "./next-measurement.ts";
-export {
-  type IdentifyTables,
-  type PlaceWeight,
-  type Profile,
-  profilesOf,
-  type SeatChance,
-} from "./profile.ts";
+export type { Profile } from "./profile.ts";

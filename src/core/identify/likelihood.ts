@@ -2,7 +2,7 @@
  * The observation model: how likely each piece of evidence is on each end, and on "none of these".
  * Every figure here is a judgement with its reason beside it; simulators/simulators.test.ts holds the whole to its stated probabilities.
  */
-import type { Range } from "../ends/index.ts";
+import type { Range } from "../end/index.ts";
 import type { Count, Measured, Span } from "./evidence.ts";
 import { noSeatChance, type Profile } from "./profile.ts";
 

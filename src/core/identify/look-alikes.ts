@@ -1,6 +1,6 @@
 /** What is taken for the leading candidate, and what happens when its mate is put on the wrong thing. */
-import type { End, EndCode } from "../ends/index.ts";
-import { type MeetingWords, type MeetTables, meet, type Verdict, wordsFor } from "../joints/index.ts";
+import type { End, EndCode } from "../end/index.ts";
+import { type MeetingWords, type MeetTables, meet, type Verdict, wordsFor } from "../joint/index.ts";
 
 export interface LookAlike {
   /** What it is taken for. */

@@ -1,5 +1,5 @@
 /** Which one further measurement would tell the leading candidates apart best: expected information, in bits. */
-import type { EndCode } from "../ends/index.ts";
+import type { EndCode } from "../end/index.ts";
 import { type Measured, SEATS, SEEN_MATERIALS, type Seat } from "./evidence.ts";
 import {
   countChance,

@@ -7,7 +7,7 @@ import {
   type Thread,
   type ThreadTable,
   threadOf,
-} from "../ends/index.ts";
+} from "../end/index.ts";
 import type { Place, Seat } from "./evidence.ts";
 
 /** Chance that a seat is seen on an end of a family: data/seats.csv. */

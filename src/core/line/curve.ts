@@ -1,8 +1,9 @@
 /** One length of line on a bench: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
-import { type Bench, tipDistanceIn, tipOf } from "./bench.ts";
-import type { Clamp, Side } from "./chain-state.ts";
-import { type Method, type ScaledCurve, solveScaled } from "./solve.ts";
-import { add, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "./vector.ts";
+
+import type { Clamp, Side } from "../elastica/index.ts";
+import { type Method, type ScaledCurve, solveScaled } from "../elastica/index.ts";
+import { add, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "../geometry/index.ts";
+import { type Bench, tipDistanceIn, tipOf } from "./line-setup.ts";
 
 export interface LineCurve {
   readonly lengthIn: number;

@@ -1,27 +1,18 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
+import { bench as anyBench } from "../../../tests/oracles/arbitrary-line.ts";
 import { tables } from "../../../tests/support/tables.ts";
-import { bench as anyBench } from "./arbitrary.ts";
-import {
-  type Bench,
-  curveOf,
-  elbowTurns,
-  faultOf,
-  finish,
-  firmnessOf,
-  fitLines,
-  goodIntervals,
-  helpfulTurns,
-  hourDirection,
-  RATINGS,
-  rateLength,
-  stopTurns,
-  throughPart,
-  tipDistanceIn,
-  type Vector,
-} from "./index.ts";
-import { dot, norm, subtract } from "./vector.ts";
+import type { Vector } from "../geometry/index.ts";
+import { dot, norm, subtract } from "../geometry/vector.ts";
+import { finish } from "../numerics/index.ts";
+import { curveOf } from "./curve.ts";
+import { fitLines } from "./fit.ts";
+import { goodIntervals } from "./intervals.ts";
+import { type Bench, faultOf, tipDistanceIn } from "./line-setup.ts";
+import { RATINGS, rateLength } from "./rate.ts";
+import { firmnessOf } from "./sensitivity.ts";
+import { elbowTurns, helpfulTurns, hourDirection, stopTurns, throughPart } from "./turns.ts";
 
 /** A toilet's stop with its outlet up, its shank nine inches above and one to the right. */
 const TOILET: Bench = {

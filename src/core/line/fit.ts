@@ -1,9 +1,10 @@
 /** The whole answer of the line fitter: every stock length rated, every interval of good lengths, the one to take. */
-import type { Bench } from "./bench.ts";
+
+import { type Work, within } from "../numerics/index.ts";
 import { goodIntervals, type Interval } from "./intervals.ts";
+import type { Bench } from "./line-setup.ts";
 import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
-import { type Firmness, firmnessOf } from "./touchy.ts";
-import { type Work, within } from "./work.ts";
+import { type Firmness, firmnessOf } from "./sensitivity.ts";
 
 export interface FirmLength extends RatedLength {
   /** Null where there is no curve to be firm. */

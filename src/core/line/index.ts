@@ -1,16 +1,8 @@
-export {
-  type Bench,
-  type BenchFault,
-  explainFault,
-  faultOf,
-  type LineEnd,
-  tipDistanceIn,
-  type Wall,
-} from "./bench.ts";
-export { curveOf, type LineCurve, STRAIGHT_IN } from "./curve.ts";
+export { type LineCurve, STRAIGHT_IN } from "./curve.ts";
 export { type FirmLength, type FitOutcome, fitLines } from "./fit.ts";
 export { depthToCut, type Insertion } from "./insertion.ts";
-export { goodIntervals, type Interval } from "./intervals.ts";
+export type { Interval } from "./intervals.ts";
+export { type Bench, explainFault, faultOf, type LineEnd, type Wall } from "./line-setup.ts";
 export {
   DEFAULT_MARGINS,
   RATINGS,
@@ -26,19 +18,11 @@ export {
   gentlestAngle,
   type Mark,
   type Riser,
-  type RiserFault,
   type RiserJob,
   STRAIGHT_BEFORE_FERRULE_IN,
 } from "./riser.ts";
-export {
-  type Coil,
-  type RolledLength,
-  type RollOut,
-  rollOutChoice,
-  rollOutLengths,
-} from "./roll-out.ts";
-export { type Hole, type Leg, type Route, type RouteFault, routeLength, toBuy } from "./route.ts";
-export { type Firmness, firmnessOf } from "./touchy.ts";
+export { type Coil, type RolledLength, type RollOut, rollOutChoice, rollOutLengths } from "./roll-out.ts";
+export { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "./route.ts";
 export {
   type Alternative,
   elbowTurns,
@@ -49,5 +33,3 @@ export {
   type TriedAlternative,
   throughPart,
 } from "./turns.ts";
-export type { Vector } from "./vector.ts";
-export { finish, inBreaths, type Work, within } from "./work.ts";

@@ -1,7 +1,8 @@
 /** Every interval of good lengths, not only the first: longer is not always gentler. */
-import { type Bench, tipDistanceIn } from "./bench.ts";
+
+import type { Work } from "../numerics/index.ts";
+import { type Bench, tipDistanceIn } from "./line-setup.ts";
 import { DEFAULT_MARGINS, rateLength, type SlackMargins } from "./rate.ts";
-import type { Work } from "./work.ts";
 
 /** From and to, inches; null: good for as long as was looked. */
 export type Interval = readonly [fromIn: number, toIn: number | null];

@@ -1,20 +1,13 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import {
-  type Bench,
-  bendRiser,
-  finish,
-  gentlestAngle,
-  type RiserJob,
-  type RollOut,
-  rollOutChoice,
-  rollOutLengths,
-  routeLength,
-  toBuy,
-  type Vector,
-} from "./index.ts";
-import { add, norm, scale, subtract, turned } from "./vector.ts";
+import type { Vector } from "../geometry/index.ts";
+import { add, norm, scale, subtract, turned } from "../geometry/vector.ts";
+import { finish } from "../numerics/index.ts";
+import type { Bench } from "./line-setup.ts";
+import { bendRiser, gentlestAngle, type RiserJob } from "./riser.ts";
+import { type RollOut, rollOutChoice, rollOutLengths } from "./roll-out.ts";
+import { routeLength, toBuy } from "./route.ts";
 
 const JOB: RiserJob = {
   riseIn: 12,

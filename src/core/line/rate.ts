@@ -1,6 +1,7 @@
 /** How well a length fits: the five ratings of a stock length, in the order they are judged. */
-import { type Bench, tipDistanceIn } from "./bench.ts";
+
 import { curveOf, type LineCurve } from "./curve.ts";
+import { type Bench, tipDistanceIn } from "./line-setup.ts";
 
 export const RATINGS = ["short", "tight-bend", "taut", "excess", "good"] as const;
 export type Rating = (typeof RATINGS)[number];

@@ -1,8 +1,9 @@
 /** Appliances that roll out: a length must be good twice, coiled in the depth behind and with the appliance pulled out. */
-import { type Bench, tipDistanceIn } from "./bench.ts";
+
+import { add, scale, unit, type Vector } from "../geometry/index.ts";
+import type { Work } from "../numerics/index.ts";
+import { type Bench, tipDistanceIn } from "./line-setup.ts";
 import { DEFAULT_MARGINS, type Rating, rateLength, type SlackMargins } from "./rate.ts";
-import { add, scale, unit, type Vector } from "./vector.ts";
-import type { Work } from "./work.ts";
 
 export interface RollOut {
   /** Ends with the appliance in its place. */

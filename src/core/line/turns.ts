@@ -1,8 +1,5 @@
 /** What moves an end: a part put on it, an elbow turned about it, another kind of stop. Tried, and told by what it gains. */
-import type { Port } from "../parts/index.ts";
-import type { Bench, LineEnd } from "./bench.ts";
-import { faultOf } from "./bench.ts";
-import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
+
 import {
   across,
   add,
@@ -15,8 +12,12 @@ import {
   unit,
   type Vector,
   without,
-} from "./vector.ts";
-import type { Work } from "./work.ts";
+} from "../geometry/index.ts";
+import type { Work } from "../numerics/index.ts";
+import type { Port } from "../part/index.ts";
+import type { Bench, LineEnd } from "./line-setup.ts";
+import { faultOf } from "./line-setup.ts";
+import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
 
 const UP: Vector = [0, 1, 0];
 const OUT: Vector = [0, 0, 1];

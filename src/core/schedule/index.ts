@@ -1,11 +1,5 @@
-export { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
-export { type OffWindow, offMinutes, type Schedule, type ScheduledTask, scheduleVisit } from "./schedule.ts";
-export {
-  type Job,
-  type Minutes,
-  type Pace,
-  type Task,
-  ZONE_KINDS,
-  type Zone,
-  type ZoneKind,
-} from "./task.ts";
+export { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "./jobs.ts";
+export { type Act, learnMinutes, timedSteps } from "./learned-minutes.ts";
+export { type OffWindow, type Schedule, scheduleVisit } from "./schedule.ts";
+export { type Job, type Minutes, ZONE_KINDS, type Zone } from "./task.ts";
+export { scheduleOf, type VisitSchedule, type WaterOff } from "./visit-schedule.ts";

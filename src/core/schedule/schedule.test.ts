@@ -1,8 +1,10 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { bruteForce } from "./brute-force.ts";
-import { type Job, naiveSchedule, offMinutes, scheduleVisit, type Task, type ZoneKind } from "./index.ts";
+import { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
+import { bruteForce } from "../../../tests/oracles/schedule-brute-force.ts";
+import { offMinutes, scheduleVisit } from "./schedule.ts";
+import type { Job, Task, ZoneKind } from "./task.ts";
 
 interface Told {
   readonly minutes: number;

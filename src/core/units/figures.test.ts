@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { formatCents, formatTurn, formatTurns } from "./index.ts";
+import { formatCents } from "./money.ts";
+import { formatTurn, formatTurns } from "./turns.ts";
 
 describe("formatTurn", () => {
   for (const [turns, text] of [

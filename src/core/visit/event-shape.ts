@@ -2,7 +2,7 @@
  * Shapes of events. An event is stored as it was written and never changed; a field that is renamed later is brought to
  * today's name when the event is read. Database, exported files and queues on phones all hold events of earlier shapes.
  */
-import { firstRoleOf } from "./step-role.ts";
+import { firstRoleOf } from "../step/index.ts";
 
 /** Number of today's shape; raised by one with every group of changes below. */
 export const EVENT_SHAPE = 2;

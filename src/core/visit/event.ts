@@ -1,10 +1,10 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
-import type { HookupProblem, Plan } from "../hookup/index.ts";
-import type { CheckMethod, Checkpoint, StageCode } from "../leak/index.ts";
-import type { Target } from "./check-state.ts";
-import type { HoldRecord, MeterReading } from "./hold-record.ts";
-import type { StepRole } from "./step-role.ts";
-import type { StopProved, Survey } from "./survey.ts";
+
+import type { CheckMethod, Checkpoint, StageCode, Target } from "../check/index.ts";
+import type { HoldRecord, MeterReading } from "../hold/index.ts";
+import type { HookupProblem, Plan } from "../plan/index.ts";
+import type { StepRole } from "../step/index.ts";
+import type { StopProved, Survey } from "../survey/index.ts";
 
 export interface Site {
   readonly name: string;

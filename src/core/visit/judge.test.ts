@@ -4,7 +4,10 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { begun, CONNECTION, event, idOf, look, surveyOf, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
-import { firstRefused, foldVisit, isSameEvent, refuseNext, type VisitAct, type VisitEvent } from "./index.ts";
+import type { VisitAct, VisitEvent } from "./event.ts";
+import { firstRefused, refuseNext } from "./judge.ts";
+import { isSameEvent } from "./same-event.ts";
+import { foldVisit } from "./state.ts";
 
 const refused = (events: readonly VisitEvent[], added: VisitEvent) => refuseNext(events, added, tables);
 const accepted = (events: readonly VisitEvent[]) => assert.equal(firstRefused([], events, tables), null);

@@ -2,10 +2,11 @@
  * A visit's log judged event by event. An event taken back is judged by what came after on the same connection alone:
  * the state before the event is still held, so nothing earlier is gone through again.
  */
+
+import type { SheetTables } from "../step/index.ts";
 import { liveEvents, type VisitEvent } from "./event.ts";
 import { type Refusal, refusal } from "./rules.ts";
 import { applyEvent, type ConnectionState, foldVisit, type VisitState } from "./state.ts";
-import type { SheetTables } from "./step-subject.ts";
 
 /** A live event of a connection, with the connection as the event met it; null: the event adds the connection. */
 interface Lived {

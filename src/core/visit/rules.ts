@@ -1,11 +1,12 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
+
+import { jointTargets, openBeforeSigning, standingOf, targetsOf, weepingStage } from "../check/index.ts";
+import type { SheetTables } from "../step/index.ts";
+import { runSheet } from "../step/index.ts";
+import { isSameRun, problemOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
-import { runSheet } from "./run-sheet.ts";
 import type { ConnectionState, JointState, VisitState } from "./state.ts";
-import type { SheetTables } from "./step-subject.ts";
-import { isSameRun, problemOf } from "./survey.ts";
-import { jointTargets, openBeforeSigning, standingOf, targetsOf, weepingStage } from "./targets.ts";
 
 /** Why an event is not taken: the field that is wrong and what to do instead. */
 export interface Refusal {

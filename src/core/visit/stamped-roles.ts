@@ -1,7 +1,8 @@
 /** Roles of ticked steps as the visit's own library gives them. */
+
+import type { StepTemplate } from "../step/index.ts";
+import { templateIdOf } from "../step/index.ts";
 import type { VisitEvent } from "./event.ts";
-import { templateIdOf } from "./step-role.ts";
-import type { StepTemplate } from "./template.ts";
 
 /** Returns the events with the role of each ticked step as this library gives it. */
 export function withStepRoles(

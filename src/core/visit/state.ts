@@ -1,7 +1,11 @@
 /** What a visit has come to, as a pure projection of its events. */
-import type { HookupProblem, Plan, PlanJoint } from "../hookup/index.ts";
-import { STAGE_CODES, type StageCode } from "../leak/index.ts";
-import type { Check, LetteredCheckpoint, WrittenException } from "./check-state.ts";
+
+import type { Check, LetteredCheckpoint, WrittenException } from "../check/index.ts";
+import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
+import type { HoldRecord, MeterReading } from "../hold/index.ts";
+import type { HookupProblem, Plan, PlanJoint } from "../plan/index.ts";
+import type { StepRole } from "../step/index.ts";
+import type { StopProved, Survey } from "../survey/index.ts";
 import {
   type ConnectionAct,
   type EventStamp,
@@ -10,11 +14,7 @@ import {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
-import type { HoldRecord, MeterReading } from "./hold-record.ts";
-import { lookBackDueAt } from "./look-back-due.ts";
-import type { StepRole } from "./step-role.ts";
-import type { StopProved, Survey } from "./survey.ts";
-import { weepingStage } from "./targets.ts";
+import { lookBackDueAt } from "./follow-up-due.ts";
 
 export interface JointState {
   readonly joint: PlanJoint;

@@ -2,20 +2,20 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, CONNECTION, event, surveyOf, tickedTo } from "../../../tests/support/story.ts";
 import { shop, tables } from "../../../tests/support/tables.ts";
-import { planHookup } from "../hookup/index.ts";
+import { planHookup } from "../plan/index.ts";
 import {
-  firstRefused,
-  foldVisit,
   libraryFaults,
   missingRoles,
-  problemOf,
   runSheet,
   type StepTemplate,
   stepBroughtForward,
-  type VisitEvent,
-  withStepRoles,
-} from "./index.ts";
-import { conditionFault } from "./step-conditions.ts";
+} from "../step/index.ts";
+import { conditionFault } from "../step/step-conditions.ts";
+import { problemOf } from "../survey/index.ts";
+import type { VisitEvent } from "./event.ts";
+import { firstRefused } from "./judge.ts";
+import { withStepRoles } from "./stamped-roles.ts";
+import { foldVisit } from "./state.ts";
 
 const { steps } = tables;
 const changed = (id: string, change: Partial<StepTemplate>) =>

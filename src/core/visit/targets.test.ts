@@ -3,16 +3,15 @@ import { describe, it } from "node:test";
 import { allDry, begun, CONNECTION, event, look, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import {
-  type ConnectionState,
   currentStage,
-  foldVisit,
   isStageDone,
   jointTargets,
   openBeforeSigning,
   standingOf,
   targetsOf,
-  type VisitEvent,
-} from "./index.ts";
+} from "../check/index.ts";
+import type { VisitEvent } from "./event.ts";
+import { type ConnectionState, foldVisit } from "./state.ts";
 
 function connection(events: readonly VisitEvent[]): ConnectionState {
   const found = foldVisit(events).connections[0];

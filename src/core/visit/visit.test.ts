@@ -3,22 +3,12 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { allDry, begun, CONNECTION, event, look, surveyOf, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
-import {
-  type ConnectionState,
-  connectionPhase,
-  dryStages,
-  firstRefused,
-  foldVisit,
-  jointLife,
-  lookBackDueAt,
-  lookBackOf,
-  nextThing,
-  openBeforeSigning,
-  refuseNext,
-  type VisitAct,
-  type VisitEvent,
-  visitPhase,
-} from "./index.ts";
+import { openBeforeSigning } from "../check/index.ts";
+import type { VisitAct, VisitEvent } from "./event.ts";
+import { lookBackDueAt } from "./follow-up-due.ts";
+import { firstRefused, refuseNext } from "./judge.ts";
+import { type ConnectionState, foldVisit } from "./state.ts";
+import { connectionPhase, dryStages, jointLife, lookBackOf, nextThing, visitPhase } from "./status.ts";
 
 const NOW = "2026-03-08T12:00:00.000Z";
 

@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { waterDensity, waterGrowth } from "./index.ts";
+import { waterDensity, waterGrowth } from "./expansion.ts";
 
 describe("water's density", () => {
   // Kell 1975, table of densities at one atmosphere, kg/m3.

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { frictionFactor, lossPsi } from "./index.ts";
+import { frictionFactor, lossPsi } from "./friction.ts";
 
 const near = (got: number, want: number, share: number) =>
   assert.ok(Math.abs(got - want) <= share * Math.abs(want), `${got} against ${want}`);

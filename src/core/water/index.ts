@@ -1,2 +1,18 @@
-export { waterDensity, waterGrowth } from "./expansion.ts";
-export { frictionFactor, lossPsi, type Reach } from "./friction.ts";
+export { waterDensity } from "./expansion.ts";
+export { lossPsi, type Reach } from "./friction.ts";
+export {
+  ATMOSPHERE_PSI,
+  complianceAt,
+  HOSE_CREEP_PER_DECADE,
+  HOSE_ML_PER_PSI_FT,
+  psiHolding,
+  SECTION_MATERIALS,
+  type Section,
+  type SectionMaterial,
+  storedMl,
+  thermalMl,
+  WALLS,
+  wallOf,
+  type Yielding,
+  yieldingOf,
+} from "./section.ts";

@@ -1,4 +1,4 @@
-import type { Match } from "../../core/joints/index.ts";
+import type { Match } from "../../core/joint/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import type { GridEnd } from "./grid-model.ts";
 import { useMatch } from "./use-match.ts";

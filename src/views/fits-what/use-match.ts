@@ -1,5 +1,5 @@
 import { useEffect, useState } from "react";
-import type { Match } from "../../core/joints/index.ts";
+import type { Match } from "../../core/joint/index.ts";
 
 export type Matched =
   | { readonly state: "none" }

@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import type { Sample } from "../../core/leak/index.ts";
+import type { Sample } from "../../core/hold/index.ts";
 import { figureFrom, type HoldForm } from "./hold-form.ts";
 
 interface GaugeFeedProps {

@@ -1,6 +1,8 @@
 /** What is typed about a hold, and the test it comes to. Pure. */
-import type { DrawOff, HoldTest, Sample, Section, SectionMaterial } from "../../core/leak/index.ts";
-import { type ConnectionState, sectionOf } from "../../core/visit/index.ts";
+import type { DrawOff, HoldTest, Sample } from "../../core/hold/index.ts";
+import { sectionOf } from "../../core/hold/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
+import type { Section, SectionMaterial } from "../../core/water/index.ts";
 
 export interface HoldForm {
   readonly volumeMl: string;

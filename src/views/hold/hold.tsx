@@ -1,6 +1,6 @@
 import { lazy, Suspense, useEffect, useRef, useState } from "react";
-import type { HoldAnswer, HoldTest, Sample } from "../../core/leak/index.ts";
-import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/visit/index.ts";
+import type { HoldAnswer, HoldTest, Sample } from "../../core/hold/index.ts";
+import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/hold/index.ts";
 import { type OpenAnalyst, openAnalyst } from "../../workers/hold.client.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";

@@ -1,4 +1,4 @@
-import { rateText } from "../../core/leak/index.ts";
+import { rateText } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { clockIn } from "../clock.ts";
 

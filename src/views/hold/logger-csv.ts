@@ -1,6 +1,6 @@
 /** A logger's CSV file as readings: columns chosen, units turned into ours, every bad row named, nothing taken in by halves. Pure. */
 import { parse } from "csv-parse/browser/esm/sync";
-import type { Sample } from "../../core/leak/index.ts";
+import type { Sample } from "../../core/hold/index.ts";
 
 export const TIME_UNITS = ["s", "min", "h", "clock"] as const;
 export const PRESSURE_UNITS = ["psi", "bar", "kPa"] as const;

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import type { Sample } from "../../core/leak/index.ts";
+import type { Sample } from "../../core/hold/index.ts";
 import {
   guessMapping,
   type Mapping,

@@ -1,6 +1,12 @@
 /** What was seen at a connection's joints, as a rate. Pure. */
-import { judgeWatch, type RateRange, USUAL_FIGURES } from "../../core/leak/index.ts";
-import { type Check, type ConnectionState, weepingStage } from "../../core/visit/index.ts";
+import {
+  type Check,
+  judgeWatch,
+  type RateRange,
+  USUAL_FIGURES,
+  weepingStage,
+} from "../../core/check/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
 
 /** Rate of one weeping check: its drips when they were timed, else at least what a wet joint takes. */
 export function rateOfCheck({ method, watchedMin, intervalsSec }: Check): RateRange {

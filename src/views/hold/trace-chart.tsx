@@ -1,6 +1,6 @@
 import type { Chart, ChartDataset, Point as ChartPoint } from "chart.js";
 import { useEffect, useRef } from "react";
-import { GAP, type HoldAnswer, type Sample } from "../../core/leak/index.ts";
+import { GAP, type HoldAnswer, type Sample } from "../../core/hold/index.ts";
 
 interface TraceChartProps {
   readonly samples: readonly Sample[];

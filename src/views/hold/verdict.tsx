@@ -1,11 +1,5 @@
-import {
-  type HoldAnswer,
-  litresPerYear,
-  mlPerDay,
-  rateText,
-  reconcile,
-  type Suspect,
-} from "../../core/leak/index.ts";
+import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/check/index.ts";
+import type { HoldAnswer, Suspect } from "../../core/hold/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { seenAtJoints } from "./seen.ts";
 

@@ -1,4 +1,4 @@
-import { type HookupProblem, NEEDS, type Plan } from "../../core/hookup/index.ts";
+import { type HookupProblem, NEEDS, type Plan } from "../../core/plan/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { Tick } from "../fields.tsx";
 import { NEED_WORDS } from "../survey/words.ts";

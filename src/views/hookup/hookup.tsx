@@ -1,7 +1,7 @@
 import { useState } from "react";
-import { type Finding, HIGHEST_STATIC_PSI } from "../../core/hookup/index.ts";
+import { type Finding, HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
+import { isSameRun } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
-import { isSameRun } from "../../core/visit/index.ts";
 import { markedJoints } from "../../drawing/marked.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";

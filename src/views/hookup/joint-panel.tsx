@@ -1,6 +1,6 @@
-import type { PlanJoint } from "../../core/hookup/index.ts";
+import type { PlanJoint } from "../../core/plan/index.ts";
+import { holdBackInWords, sealantInWords } from "../../core/step/index.ts";
 import { formatTurns } from "../../core/units/index.ts";
-import { holdBackInWords, sealantInWords } from "../../core/visit/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 

@@ -1,4 +1,4 @@
-import type { Finding, OtherWay, Plan } from "../../core/hookup/index.ts";
+import type { Finding, OtherWay, Plan } from "../../core/plan/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";

@@ -1,4 +1,4 @@
-import type { Plan } from "../../core/hookup/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
 import type { MarkedJoint } from "../../drawing/glyph.tsx";
 
 /** Joints of a plan that nobody has made yet. */

@@ -1,5 +1,5 @@
 import { useRef, useState } from "react";
-import type { Alternative, Finding, HookupProblem, OtherWay, Plan } from "../../core/hookup/index.ts";
+import type { Alternative, Finding, HookupProblem, OtherWay, Plan } from "../../core/plan/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 
 /** Everything the view shows of one problem. */

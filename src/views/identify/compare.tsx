@@ -1,5 +1,5 @@
 import { counterpart, differencesOf, type Identifier, type Profile } from "../../core/identify/index.ts";
-import { matchEnds } from "../../core/joints/index.ts";
+import { matchEnds } from "../../core/joint/index.ts";
 import { PitchComb, Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
 

@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import type { EndCode } from "../../core/ends/index.ts";
+import type { EndCode } from "../../core/end/index.ts";
 import {
   answerEvidence,
   type Identifier,

@@ -1,4 +1,4 @@
-import type { EndCode } from "../../core/ends/index.ts";
+import type { EndCode } from "../../core/end/index.ts";
 import type { Answer } from "../../core/identify/index.ts";
 import { percent } from "./ranking.tsx";
 

@@ -1,4 +1,4 @@
-import type { EndCode } from "../../core/ends/index.ts";
+import type { EndCode } from "../../core/end/index.ts";
 import type { Answer, Candidate, Profile } from "../../core/identify/index.ts";
 import { Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";

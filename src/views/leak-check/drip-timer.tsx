@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { judgeWatch, litresPerYear, rateText, USUAL_FIGURES } from "../../core/leak/index.ts";
-import type { Check } from "../../core/visit/index.ts";
+import type { Check } from "../../core/check/index.ts";
+import { judgeWatch, litresPerYear, rateText, USUAL_FIGURES } from "../../core/check/index.ts";
 
 const MS = 1000;
 

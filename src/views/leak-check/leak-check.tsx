@@ -1,13 +1,15 @@
 import { useState } from "react";
-import { reconcile, type Stage, type StageCode } from "../../core/leak/index.ts";
 import {
-  type ConnectionState,
   currentStage,
   jointTargets,
+  reconcile,
+  type Stage,
+  type StageCode,
   standingOf,
   type Target,
   targetsOf,
-} from "../../core/visit/index.ts";
+} from "../../core/check/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { seenAtJoints } from "../hold/seen.ts";

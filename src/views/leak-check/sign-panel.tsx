@@ -1,6 +1,7 @@
 import { useState } from "react";
-import type { Stage } from "../../core/leak/index.ts";
-import { type ConnectionState, openBeforeSigning, type VisitAct } from "../../core/visit/index.ts";
+import type { Stage } from "../../core/check/index.ts";
+import { openBeforeSigning } from "../../core/check/index.ts";
+import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { dayClockIn } from "../clock.ts";
 import { targetWords } from "./target-panel.tsx";
 

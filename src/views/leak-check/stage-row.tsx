@@ -1,5 +1,6 @@
-import type { Stage } from "../../core/leak/index.ts";
-import { type ConnectionState, isStageDone, standingOf, targetsOf } from "../../core/visit/index.ts";
+import type { Stage } from "../../core/check/index.ts";
+import { isStageDone, standingOf, targetsOf } from "../../core/check/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
 import { dayClockIn } from "../clock.ts";
 
 interface StageRowProps {

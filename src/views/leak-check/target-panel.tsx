@@ -1,13 +1,7 @@
 import { useState } from "react";
-import type { CheckMethod, Stage } from "../../core/leak/index.ts";
-import {
-  type ConnectionState,
-  standingOf,
-  type Target,
-  type VisitAct,
-  WHOLE,
-  weepingStage,
-} from "../../core/visit/index.ts";
+import type { CheckMethod, Stage } from "../../core/check/index.ts";
+import { standingOf, type Target, WHOLE, weepingStage } from "../../core/check/index.ts";
+import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { clockIn } from "../clock.ts";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
 import { METHOD_WORDS } from "./method-words.ts";

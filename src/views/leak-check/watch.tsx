@@ -6,7 +6,7 @@ import {
   type Stage,
   USUAL_FIGURES,
   windowFor,
-} from "../../core/leak/index.ts";
+} from "../../core/check/index.ts";
 import { METHOD_CHOICES } from "./method-words.ts";
 
 const MS_PER_MIN = 60_000;

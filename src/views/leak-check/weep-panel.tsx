@@ -1,12 +1,7 @@
 import { useState } from "react";
+import type { Target } from "../../core/check/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
-import {
-  type ConnectionState,
-  type JointState,
-  MOST_SNUGS,
-  type Target,
-  type VisitAct,
-} from "../../core/visit/index.ts";
+import { type ConnectionState, type JointState, MOST_SNUGS, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
 import { TurnsChoice } from "../turns-choice.tsx";
 

@@ -1,14 +1,9 @@
 /** The bench while somebody works on it: absolute places, what sits on the ends, walls as planes. Pure. */
-import {
-  type Bench,
-  type Hour,
-  type LineEnd,
-  throughPart,
-  type Vector,
-  type Wall,
-} from "../../core/line/index.ts";
-import type { Port } from "../../core/parts/index.ts";
-import { asSixteenths, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "../../core/visit/index.ts";
+
+import type { Vector } from "../../core/geometry/index.ts";
+import { type Bench, type Hour, type LineEnd, throughPart, type Wall } from "../../core/line/index.ts";
+import type { Port } from "../../core/part/index.ts";
+import { asSixteenths, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "../../core/survey/index.ts";
 
 export interface Insert {
   readonly sku: string;

@@ -1,6 +1,6 @@
 import type { LineCurve, RatedLength } from "../../core/line/index.ts";
+import { WALL_SIDES, type WallSide } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { WALL_SIDES, type WallSide } from "../../core/visit/index.ts";
 import type { BenchChange, BenchState, Which } from "./bench-state.ts";
 import { lineEndOf } from "./bench-state.ts";
 import { Handle, nudgeOf } from "./handle.tsx";

@@ -2,8 +2,8 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { tables } from "../../../tests/support/tables.ts";
-import type { Vector } from "../../core/line/index.ts";
-import type { LineSpace } from "../../core/visit/index.ts";
+import type { Vector } from "../../core/geometry/index.ts";
+import type { LineSpace } from "../../core/survey/index.ts";
 import { intervalIn, intervalWords } from "./answer.tsx";
 import {
   type BenchState,

@@ -10,8 +10,8 @@ import {
   stopTurns,
   type TriedAlternative,
 } from "../../core/line/index.ts";
+import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { asSixteenths, type LineSpace, type Typed } from "../../core/visit/index.ts";
 import { Choice, Pick } from "../fields.tsx";
 import { Answer, intervalIn } from "./answer.tsx";
 import {

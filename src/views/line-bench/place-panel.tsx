@@ -1,5 +1,5 @@
 import { type Hour, hourDirection } from "../../core/line/index.ts";
-import { WALL_SIDES } from "../../core/visit/index.ts";
+import { WALL_SIDES } from "../../core/survey/index.ts";
 import { Pick } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 import { WayPick } from "../way-pick.tsx";

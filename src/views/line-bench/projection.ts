@@ -1,5 +1,7 @@
 /** From space to the two elevations and back. Pure. In a drawing one unit is one inch; v grows downwards. */
-import type { LineCurve, Vector } from "../../core/line/index.ts";
+
+import type { Vector } from "../../core/geometry/index.ts";
+import type { LineCurve } from "../../core/line/index.ts";
 import { type BenchState, lineEndOf } from "./bench-state.ts";
 
 export type Elevation = "front" | "side";

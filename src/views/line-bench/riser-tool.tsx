@@ -1,4 +1,5 @@
 import { useState } from "react";
+import type { Vector } from "../../core/geometry/index.ts";
 import {
   BEND_ANGLES,
   bendRiser,
@@ -8,7 +9,6 @@ import {
   type Insertion,
   type RiserJob,
   STRAIGHT_BEFORE_FERRULE_IN,
-  type Vector,
 } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { Choice, Pick } from "../fields.tsx";

@@ -1,4 +1,4 @@
-import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/visit/index.ts";
+import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";

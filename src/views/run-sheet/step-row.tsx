@@ -1,6 +1,6 @@
 import { Check, Undo2 } from "lucide-react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
-import type { RunStep } from "../../core/visit/index.ts";
+import type { RunStep } from "../../core/step/index.ts";
 import { clockIn } from "../clock.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
 

@@ -1,6 +1,7 @@
 /** A survey while it is being typed: text as typed, and what is wrong with it. Pure. */
+
+import type { Survey, Typed } from "../../core/survey/index.ts";
 import { explainLength, parseLength } from "../../core/units/index.ts";
-import type { Survey, Typed } from "../../core/visit/index.ts";
 
 export interface Draft {
   readonly survey: Survey;

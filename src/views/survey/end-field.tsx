@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from "react";
-import type { Fixture } from "../../core/hookup/index.ts";
 import type { Place } from "../../core/identify/index.ts";
+import type { Fixture } from "../../core/plan/index.ts";
 import { Pick } from "../fields.tsx";
 
 const Identify = lazy(async () => ({ default: (await import("../identify/identify.tsx")).Identify }));

@@ -1,4 +1,4 @@
-import { asSixteenths, type LineSpace, type Survey } from "../../core/visit/index.ts";
+import { asSixteenths, type LineSpace, type Survey } from "../../core/survey/index.ts";
 import { OffsetField } from "../offset-field.tsx";
 import { WayPick } from "../way-pick.tsx";
 

@@ -1,4 +1,4 @@
-import { DEFAULT_HOUSE_RULES, type HouseRules, type SchoolKey } from "../../core/hookup/index.ts";
+import { DEFAULT_HOUSE_RULES, type HouseRules, type SchoolKey } from "../../core/plan/index.ts";
 
 export interface SchoolRow {
   readonly key: string;

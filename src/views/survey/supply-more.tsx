@@ -1,5 +1,5 @@
-import type { SupplyKind } from "../../core/hookup/index.ts";
-import type { Survey } from "../../core/visit/index.ts";
+import type { SupplyKind } from "../../core/plan/index.ts";
+import type { Survey } from "../../core/survey/index.ts";
 import { Choice, Pick } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
 import { KEPT_LINE_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "./words.ts";

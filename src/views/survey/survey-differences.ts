@@ -1,5 +1,5 @@
 /** Where two surveys of one connection differ, field by field, in words. Pure. */
-import type { Survey } from "../../core/visit/index.ts";
+import type { Survey } from "../../core/survey/index.ts";
 
 export interface Difference {
   readonly field: string;

@@ -1,6 +1,6 @@
 import { useState } from "react";
+import { type Survey as Found, isSameRun, problemOf } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { type Survey as Found, isSameRun, problemOf } from "../../core/visit/index.ts";
 import { Choice, Pick, TextField, Tick } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";

@@ -1,6 +1,6 @@
 /** What the survey's choices are called. */
-import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../../core/hookup/index.ts";
-import type { StopProof, Survey } from "../../core/visit/index.ts";
+import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../../core/plan/index.ts";
+import type { StopProof, Survey } from "../../core/survey/index.ts";
 
 export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string])[] = [
   ["quarter-turn", "quarter-turn"],

@@ -1,4 +1,5 @@
-import type { SheetTables, VisitEvent } from "../../core/visit/index.ts";
+import type { SheetTables } from "../../core/step/index.ts";
+import type { VisitEvent } from "../../core/visit/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 
 /** What every island of a connection is given. */

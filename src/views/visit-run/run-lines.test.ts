@@ -2,7 +2,8 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, idOf, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
-import { foldVisit, scheduleOf } from "../../core/visit/index.ts";
+import { scheduleOf } from "../../core/schedule/index.ts";
+import { foldVisit } from "../../core/visit/index.ts";
 import { runLines, sheetsOf } from "./run-lines.ts";
 import { leftInWords, waitsOf } from "./waits.ts";
 

@@ -1,12 +1,8 @@
 /** The visit's open steps in one list: in the order of the schedule where there is one. Pure. */
-import {
-  type ConnectionState,
-  type RunStep,
-  runSheet,
-  type SheetTables,
-  type VisitSchedule,
-  type VisitState,
-} from "../../core/visit/index.ts";
+
+import type { VisitSchedule } from "../../core/schedule/index.ts";
+import { type RunStep, runSheet, type SheetTables } from "../../core/step/index.ts";
+import type { ConnectionState, VisitState } from "../../core/visit/index.ts";
 
 export interface Sheet {
   readonly connection: ConnectionState;

@@ -1,13 +1,7 @@
 import { useState } from "react";
-import type { HookupProblem, Plan, PlanPart } from "../../core/hookup/index.ts";
-import {
-  type ConnectionState,
-  PROOF_METHODS,
-  problemOf,
-  type StopProved,
-  type Survey,
-  type VisitAct,
-} from "../../core/visit/index.ts";
+import type { HookupProblem, Plan, PlanPart } from "../../core/plan/index.ts";
+import { PROOF_METHODS, problemOf, type StopProved, type Survey } from "../../core/survey/index.ts";
+import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../survey/words.ts";
 
 interface StopProofProps {

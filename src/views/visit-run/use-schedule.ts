@@ -1,5 +1,7 @@
 import { useEffect, useRef, useState } from "react";
-import type { SheetTables, VisitSchedule, VisitState } from "../../core/visit/index.ts";
+import type { VisitSchedule } from "../../core/schedule/index.ts";
+import type { SheetTables } from "../../core/step/index.ts";
+import type { VisitState } from "../../core/visit/index.ts";
 import { type OpenScheduler, openScheduler } from "../../workers/schedule.client.ts";
 
 export interface Planned extends VisitSchedule {

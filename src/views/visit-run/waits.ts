@@ -1,5 +1,5 @@
 /** Waits that run now: from steps ticked a little while ago, and those started by hand. Pure. */
-import type { RunStep } from "../../core/visit/index.ts";
+import type { RunStep } from "../../core/step/index.ts";
 
 export interface Wait {
   readonly id: string;

@@ -1,0 +1,40 @@
+/** The looks of a leak check as a visit stores them, and what of a connection they are judged by. */
+import type { CheckMethod, Checkpoint, StageCode } from "./stage.ts";
+
+/** "1" for a joint's number, "A" for a checkpoint's letter, "connection" for the whole. */
+export type Target = string;
+
+export interface Check {
+  readonly target: Target;
+  readonly stage: StageCode;
+  readonly result: "dry" | "weeping";
+  readonly method: CheckMethod;
+  readonly watchedMin: number;
+  readonly note: string;
+  readonly intervalsSec?: readonly number[];
+  readonly at: string;
+  readonly by: string;
+  /** False when the joint was turned or re-made since: the look no longer counts. */
+  readonly stands: boolean;
+}
+
+export interface LetteredCheckpoint extends Checkpoint {
+  readonly letter: string;
+}
+
+export interface WrittenException {
+  readonly target: Target;
+  readonly stage: StageCode;
+  readonly reason: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+/** What the leak check reads of a connection. */
+export interface CheckSubject {
+  readonly survey: { readonly inletAboveSupply: boolean };
+  readonly joints: readonly unknown[];
+  readonly checkpoints: readonly LetteredCheckpoint[];
+  readonly checks: readonly Check[];
+  readonly exceptions: readonly WrittenException[];
+}

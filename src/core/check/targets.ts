@@ -1,0 +1,76 @@
+/** Which targets each stage of the leak check looks at, and what is still open before a connection can be signed. */
+
+import type { Check, CheckSubject, Target } from "./check-subject.ts";
+import { lookingOrder } from "./looking-order.ts";
+import type { Stage, StageCode } from "./stage.ts";
+
+/** Target of the stages that look at a connection as a whole. */
+export const WHOLE: Target = "connection";
+
+/** Joint numbers as targets, highest first. */
+export function jointTargets(connection: CheckSubject): readonly Target[] {
+  return lookingOrder(connection.joints.length, connection.survey.inletAboveSupply).map(String);
+}
+
+/** Targets of a stage in the order to look at them. The drain stage has none where nothing drains. */
+export function targetsOf(connection: CheckSubject, stage: Stage): readonly Target[] {
+  if (stage.scope === "joint") return jointTargets(connection);
+  return stage.code === "drain" ? connection.checkpoints.map(({ letter }) => letter) : [WHOLE];
+}
+
+/** The latest look at a target in a stage that still counts. */
+export function standingCheck(connection: CheckSubject, target: Target, stage: StageCode): Check | null {
+  return (
+    connection.checks
+      .filter((check) => check.stands && check.target === target && check.stage === stage)
+      .at(-1) ?? null
+  );
+}
+
+export type TargetStanding = "open" | "dry" | "weeping" | "exception";
+
+/** How a target stands in a stage. A weep seen later opens the stage's own dry look again, and a written exception covers it. */
+export function standingOf(connection: CheckSubject, target: Target, stage: StageCode): TargetStanding {
+  const check = standingCheck(connection, target, stage);
+  if (check?.result === "dry") return "dry";
+  const isExcepted = connection.exceptions.some((each) => each.target === target && each.stage === stage);
+  if (isExcepted) return "exception";
+  return check === null ? "open" : "weeping";
+}
+
+/** True when every target of the stage is dry or excepted. A stage without targets is done. */
+export function isStageDone(connection: CheckSubject, stage: Stage): boolean {
+  return targetsOf(connection, stage).every((target) => {
+    const standing = standingOf(connection, target, stage.code);
+    return standing === "dry" || standing === "exception";
+  });
+}
+
+export interface OpenCheck {
+  readonly stage: Stage;
+  readonly target: Target;
+  readonly standing: "open" | "weeping";
+}
+
+/** What stands between a connection and its signature: every required look that is open or wet, in order. */
+export function openBeforeSigning(connection: CheckSubject, stages: readonly Stage[]): readonly OpenCheck[] {
+  return stages
+    .filter((stage) => stage.required)
+    .flatMap((stage) =>
+      targetsOf(connection, stage).flatMap((target) => {
+        const standing = standingOf(connection, target, stage.code);
+        return standing === "open" || standing === "weeping" ? [{ stage, target, standing }] : [];
+      }),
+    );
+}
+
+/** First stage that still has something to look at, or null when the required ones are done. */
+export function currentStage(connection: CheckSubject, stages: readonly Stage[]): Stage | null {
+  return stages.find((stage) => stage.required && !isStageDone(connection, stage)) ?? null;
+}
+
+/** Stage at which the joint's latest standing look was weeping, or null. */
+export function weepingStage(connection: CheckSubject, target: Target): StageCode | null {
+  const last = connection.checks.filter((check) => check.target === target && check.stands).at(-1);
+  return last?.result === "weeping" ? last.stage : null;
+}

@@ -1,0 +1,289 @@
+/** One Newton step of a clamped chain: the energy's second-order model, bordered by the span and by the sides it touches. */
+
+import type { Vector } from "../geometry/index.ts";
+import { at, BlockTridiagonal, factorSmall } from "../numerics/index.ts";
+import type { Clamp, RodState, Side } from "./chain-state.ts";
+import { framesAcross } from "./frames.ts";
+
+interface Contact {
+  readonly node: number;
+  readonly side: number;
+  push: number;
+}
+
+/** A node this far past a side, in lengths of the line, is through it. */
+const THROUGH = 1e-9;
+
+export class BorderedSystem {
+  readonly tangents: Float64Array;
+  force: Vector = [0, 0, 0];
+  readonly #clamp: Clamp;
+  readonly #sides: readonly Side[];
+  readonly #count: number;
+  readonly #matrix: BlockTridiagonal;
+  /** Two unit vectors across each tangent: u then v, six numbers a piece. */
+  readonly #frames: Float64Array;
+  readonly #gradient: Float64Array;
+  #contacts: readonly Contact[] = [];
+  /** Columns: gradient, three of the span, one for each contact. */
+  #columns = new Float64Array(0);
+  #border = new Float64Array(0);
+  /** How far the span and the touched sides are missed. */
+  #misses: readonly number[] = [];
+  #isSameContacts = false;
+  #multipliers = new Float64Array(3);
+  readonly #move: Float64Array;
+
+  constructor(start: Float64Array, clamp: Clamp, sides: readonly Side[], near?: RodState) {
+    this.tangents = Float64Array.from(start);
+    this.#clamp = clamp;
+    this.#sides = sides;
+    this.#count = start.length / 3;
+    this.#matrix = new BlockTridiagonal(this.#count);
+    this.#frames = new Float64Array(6 * this.#count);
+    this.#gradient = new Float64Array(2 * this.#count);
+    this.#move = new Float64Array(2 * this.#count);
+    if (near === undefined) return;
+    this.force = near.force;
+    const finer = this.#count / (near.tangents.length / 3);
+    this.#contacts = near.touching.map(([node, side, push]) => ({
+      node: Math.min(this.#count - 2, Math.round((node + 1) * finer) - 1),
+      side,
+      push,
+    }));
+  }
+
+  get touching(): readonly (readonly [number, number, number])[] {
+    return this.#contacts.map(({ node, side, push }) => [node, side, push] as const);
+  }
+
+  /** True when, at the last linearisation, the span and every touched side were met and no other side was. */
+  isMet(within: number): boolean {
+    return this.#isSameContacts && this.#misses.every((miss) => Math.abs(miss) < within);
+  }
+
+  /** Nodes on or through a side join; nodes that are pulled instead of pushed leave. */
+  #updateContacts(): boolean {
+    if (this.#sides.length === 0) return true;
+    const h = 1 / this.#count;
+    const held = new Map(this.#contacts.map((each) => [each.side * this.#count + each.node, each]));
+    const next: Contact[] = [];
+    let isSame = true;
+    for (const [side, { normal, least }] of this.#sides.entries()) {
+      let height = -least;
+      for (let node = 0; node < this.#count - 1; node += 1) {
+        height +=
+          h *
+          (normal[0] * at(this.tangents, 3 * node) +
+            normal[1] * at(this.tangents, 3 * node + 1) +
+            normal[2] * at(this.tangents, 3 * node + 2));
+        const had = held.get(side * this.#count + node);
+        const stays = had === undefined ? height < -THROUGH : had.push > 0;
+        if (stays) next.push(had ?? { node, side, push: 0 });
+        if (stays !== (had !== undefined)) isSame = false;
+      }
+    }
+    this.#contacts = next;
+    return isSame;
+  }
+
+  /** Builds gradient, curvature and border at the present tangents, under the present force and pushes. */
+  linearise(): void {
+    const { tangents } = this;
+    const n = this.#count;
+    const h = 1 / n;
+    const isSame = this.#updateContacts();
+    framesAcross(tangents, this.#frames);
+    const frames = this.#frames;
+    const { from, to, span } = this.#clamp;
+    const contacts = this.#contacts;
+    // The push of every contact beyond a piece turns that piece: summed from the far end.
+    const pushes = new Float64Array(3 * n);
+    for (const { node, side, push } of contacts) {
+      const normal = this.#sides[side]?.normal ?? [0, 0, 0];
+      for (let axis = 0; axis < 3; axis += 1)
+        pushes[3 * node + axis] = at(pushes, 3 * node + axis) + push * (normal[axis] ?? 0);
+    }
+    for (let piece = n - 2; piece >= 0; piece -= 1)
+      for (let axis = 0; axis < 3; axis += 1)
+        pushes[3 * piece + axis] = at(pushes, 3 * piece + axis) + at(pushes, 3 * piece + 3 + axis);
+    const rows = 3 + contacts.length;
+    const border = new Float64Array(2 * n * rows);
+    let sx = -span[0];
+    let sy = -span[1];
+    let sz = -span[2];
+    const { diagonal, beside } = this.#matrix;
+    const gradient = this.#gradient;
+    const [fx, fy, fz] = this.force;
+    for (let piece = 0; piece < n; piece += 1) {
+      const t = 3 * piece;
+      const x = at(tangents, t);
+      const y = at(tangents, t + 1);
+      const z = at(tangents, t + 2);
+      const weightBefore = piece === 0 ? 2 * n : n;
+      const weightAfter = piece === n - 1 ? 2 * n : n;
+      const isFirst = piece === 0;
+      const isLast = piece === n - 1;
+      const gx =
+        -weightBefore * (isFirst ? from[0] : at(tangents, t - 3)) -
+        weightAfter * (isLast ? to[0] : at(tangents, t + 3));
+      const gy =
+        -weightBefore * (isFirst ? from[1] : at(tangents, t - 2)) -
+        weightAfter * (isLast ? to[1] : at(tangents, t + 4));
+      const gz =
+        -weightBefore * (isFirst ? from[2] : at(tangents, t - 1)) -
+        weightAfter * (isLast ? to[2] : at(tangents, t + 5));
+      const k = 6 * piece;
+      const ux = at(frames, k);
+      const uy = at(frames, k + 1);
+      const uz = at(frames, k + 2);
+      const vx = at(frames, k + 3);
+      const vy = at(frames, k + 4);
+      const vz = at(frames, k + 5);
+      gradient[2 * piece] = gx * ux + gy * uy + gz * uz;
+      gradient[2 * piece + 1] = gx * vx + gy * vy + gz * vz;
+      const pull =
+        (gx - h * (fx + at(pushes, t))) * x +
+        (gy - h * (fy + at(pushes, t + 1))) * y +
+        (gz - h * (fz + at(pushes, t + 2))) * z;
+      diagonal[3 * piece] = -pull;
+      diagonal[3 * piece + 1] = 0;
+      diagonal[3 * piece + 2] = -pull;
+      if (!isLast) {
+        const px = at(frames, k + 6);
+        const py = at(frames, k + 7);
+        const pz = at(frames, k + 8);
+        const qx = at(frames, k + 9);
+        const qy = at(frames, k + 10);
+        const qz = at(frames, k + 11);
+        beside[4 * piece] = -weightAfter * (ux * px + uy * py + uz * pz);
+        beside[4 * piece + 1] = -weightAfter * (ux * qx + uy * qy + uz * qz);
+        beside[4 * piece + 2] = -weightAfter * (vx * px + vy * py + vz * pz);
+        beside[4 * piece + 3] = -weightAfter * (vx * qx + vy * qy + vz * qz);
+      }
+      const c = 2 * rows * piece;
+      border[c] = h * ux;
+      border[c + 1] = h * vx;
+      border[c + 2] = h * uy;
+      border[c + 3] = h * vy;
+      border[c + 4] = h * uz;
+      border[c + 5] = h * vz;
+      sx += h * x;
+      sy += h * y;
+      sz += h * z;
+    }
+    const misses = [sx, sy, sz];
+    for (const [index, { node, side }] of contacts.entries()) {
+      const { normal, least } = this.#sides[side] ?? { normal: [0, 0, 0] as const, least: 0 };
+      let height = -least;
+      for (let piece = 0; piece <= node; piece += 1) {
+        const k = 6 * piece;
+        const c = 2 * (rows * piece + 3 + index);
+        border[c] =
+          h * (normal[0] * at(frames, k) + normal[1] * at(frames, k + 1) + normal[2] * at(frames, k + 2));
+        border[c + 1] =
+          h * (normal[0] * at(frames, k + 3) + normal[1] * at(frames, k + 4) + normal[2] * at(frames, k + 5));
+        height +=
+          h *
+          (normal[0] * at(tangents, 3 * piece) +
+            normal[1] * at(tangents, 3 * piece + 1) +
+            normal[2] * at(tangents, 3 * piece + 2));
+      }
+      misses.push(height);
+    }
+    this.#border = border;
+    this.#misses = misses;
+    this.#isSameContacts = isSame;
+  }
+
+  /** Solves for the step with `lift` added to the curvature. True when the model then has a minimum. */
+  solve(lift: number): boolean {
+    const n = this.#count;
+    const rows = 3 + this.#contacts.length;
+    const width = rows + 1;
+    const negatives = this.#matrix.factor(lift);
+    // The border can turn no more of them round than it has rows.
+    if (negatives > rows) return false;
+    const gradient = this.#gradient;
+    const border = this.#border;
+    if (this.#columns.length !== 2 * n * width) this.#columns = new Float64Array(2 * n * width);
+    const columns = this.#columns;
+    for (let piece = 0; piece < n; piece += 1) {
+      const to = 2 * width * piece;
+      columns[to] = at(gradient, 2 * piece);
+      columns[to + 1] = at(gradient, 2 * piece + 1);
+      for (let k = 0; k < 2 * rows; k += 1) columns[to + 2 + k] = at(border, 2 * rows * piece + k);
+    }
+    this.#matrix.solve(columns, width);
+    const schur = new Float64Array(rows * rows);
+    const right = new Float64Array(rows);
+    for (let row = 0; row < rows; row += 1) right[row] = -(this.#misses[row] ?? 0);
+    for (let piece = 0; piece < n; piece += 1) {
+      const solved = 2 * width * piece;
+      for (let row = 0; row < rows; row += 1) {
+        const a = at(border, 2 * (rows * piece + row));
+        const b = at(border, 2 * (rows * piece + row) + 1);
+        right[row] = at(right, row) + a * at(columns, solved) + b * at(columns, solved + 1);
+        for (let column = row; column < rows; column += 1) {
+          const k = solved + 2 * (column + 1);
+          schur[row * rows + column] =
+            at(schur, row * rows + column) + a * at(columns, k) + b * at(columns, k + 1);
+        }
+      }
+    }
+    for (let row = 0; row < rows; row += 1)
+      for (let column = 0; column < row; column += 1)
+        schur[row * rows + column] = at(schur, column * rows + row);
+    const positives = factorSmall(schur, right);
+    if (positives === null || negatives !== rows - positives) return false;
+    this.#multipliers = right;
+    for (let piece = 0; piece < n; piece += 1) {
+      const solved = 2 * width * piece;
+      let x = -at(columns, solved);
+      let y = -at(columns, solved + 1);
+      for (let row = 0; row < rows; row += 1) {
+        x += at(right, row) * at(columns, solved + 2 * (row + 1));
+        y += at(right, row) * at(columns, solved + 2 * (row + 1) + 1);
+      }
+      this.#move[2 * piece] = x;
+      this.#move[2 * piece + 1] = y;
+    }
+    return true;
+  }
+
+  /** Takes the step, shortened so that no tangent turns more than `longest`. Returns the largest turn wanted, rad. */
+  step(longest: number): number {
+    const move = this.#move;
+    const n = this.#count;
+    let most = 0;
+    for (let piece = 0; piece < n; piece += 1)
+      most = Math.max(most, at(move, 2 * piece) ** 2 + at(move, 2 * piece + 1) ** 2);
+    most = Math.sqrt(most);
+    const part = most > longest ? longest / most : 1;
+    const { tangents } = this;
+    const frames = this.#frames;
+    for (let piece = 0; piece < n; piece += 1) {
+      const a = part * at(move, 2 * piece);
+      const b = part * at(move, 2 * piece + 1);
+      const k = 6 * piece;
+      const t = 3 * piece;
+      const x = at(tangents, t) + a * at(frames, k) + b * at(frames, k + 3);
+      const y = at(tangents, t + 1) + a * at(frames, k + 1) + b * at(frames, k + 4);
+      const z = at(tangents, t + 2) + a * at(frames, k + 2) + b * at(frames, k + 5);
+      const length = Math.sqrt(x * x + y * y + z * z);
+      tangents[t] = x / length;
+      tangents[t + 1] = y / length;
+      tangents[t + 2] = z / length;
+    }
+    const found = this.#multipliers;
+    const { force } = this;
+    this.force = [
+      force[0] + part * (at(found, 0) - force[0]),
+      force[1] + part * (at(found, 1) - force[1]),
+      force[2] + part * (at(found, 2) - force[2]),
+    ];
+    for (const [index, contact] of this.#contacts.entries())
+      contact.push += part * (at(found, 3 + index) - contact.push);
+    return most;
+  }
+}

@@ -1,0 +1,243 @@
+/** The true curve of a line between two clamped ends: the shape of least bending energy, and how sure it is. */
+
+import { cross, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "../geometry/index.ts";
+import { at } from "../numerics/index.ts";
+import { type Relaxing, relax, resample } from "./chain.ts";
+import type { Clamp, RodState, Side } from "./chain-state.ts";
+import { shoot, type Trajectory } from "./shoot.ts";
+import { mirroredStart, startsFor } from "./starts.ts";
+import { cuffCurvatures, type TautLine, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut-form.ts";
+
+/** How the figures were got: two shooting halves, the closed form of a taut line, or the chain of pieces itself. */
+export type Method = "shooting" | "taut" | "chain";
+
+/** A curve scaled to a flexible length of 1. */
+export interface ScaledCurve {
+  readonly places: readonly Vector[];
+  /** Largest curvature, and where along the flexible length, 0 to 1. */
+  readonly curvature: number;
+  readonly worstAt: number;
+  readonly energy: number;
+  readonly force: Vector;
+  readonly method: Method;
+  readonly converged: boolean;
+  /** Another shape of nearly the same energy, with another worst curvature: a small move may switch to it. */
+  readonly rival: number | null;
+}
+
+/** Starts that are tried in free space. */
+const FREE_STARTS = 2;
+const COARSE = 16;
+const FINE = 60;
+const FINEST = 160;
+/** A coarse minimum need not be finer than the chain is, rad; one not found soon is left to the other starts. */
+const COARSE_WAY = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
+/** What is asked again where that leads nowhere. */
+const PATIENT_WAY = { settled: 1e-3, mostTouching: 20 } as const;
+/** Energies this near, against each other, are rivals: what ends are measured to moves them as much. */
+const RIVAL_ENERGY = 0.04;
+/** Rivals with worst curvatures this near are the same shape, or its mirror. */
+const SAME_CURVATURE = 0.03;
+/** A polished shape whose energy is farther than this from the chain's is another shape. */
+const SAME_ENERGY = 0.08;
+/** Pieces of the chains that lead to one along walls. */
+const TOUCHING = [48, 96] as const;
+const SAMPLES = 64;
+
+const tangentOf = (tangents: Float64Array, piece: number): Vector => [
+  at(tangents, 3 * piece),
+  at(tangents, 3 * piece + 1),
+  at(tangents, 3 * piece + 2),
+];
+
+/** Largest curvature of a chain and where: the angle at a joint over the length of a piece, half of one at the clamps. */
+function worstOf(
+  tangents: Float64Array,
+  { from, to }: Clamp,
+): { readonly curvature: number; readonly at: number } {
+  const count = tangents.length / 3;
+  let worst = { curvature: 0, at: 0 };
+  for (let joint = 0; joint <= count; joint += 1) {
+    const before = joint === 0 ? from : tangentOf(tangents, joint - 1);
+    const after = joint === count ? to : tangentOf(tangents, joint);
+    const apart = joint === 0 || joint === count ? 0.5 / count : 1 / count;
+    const curvature = (2 * Math.asin(Math.min(1, norm(subtract(after, before)) / 2))) / apart;
+    if (curvature > worst.curvature) worst = { curvature, at: joint / count };
+  }
+  return worst;
+}
+
+/** Curvature vectors t x t' at both clamps, as a chain has them. */
+function momentsOf(tangents: Float64Array, { from, to }: Clamp): readonly [Vector, Vector] {
+  const count = tangents.length / 3;
+  return [
+    scale(cross(from, tangentOf(tangents, 0)), 2 * count),
+    scale(cross(tangentOf(tangents, count - 1), to), 2 * count),
+  ];
+}
+
+function chainPlaces(tangents: Float64Array): readonly Vector[] {
+  const count = tangents.length / 3;
+  const places: Vector[] = [[0, 0, 0]];
+  let [x, y, z] = [0, 0, 0];
+  for (let piece = 0; piece < count; piece += 1) {
+    x += at(tangents, 3 * piece) / count;
+    y += at(tangents, 3 * piece + 1) / count;
+    z += at(tangents, 3 * piece + 2) / count;
+    places.push([x, y, z]);
+  }
+  return places;
+}
+
+type Shape = Omit<ScaledCurve, "rival">;
+
+function fromTaut(line: TautLine, span: Vector): Shape {
+  const places = Array.from({ length: SAMPLES + 1 }, (_, k) => tautPlace(line, span, k / SAMPLES));
+  const [atFirst, atLast] = cuffCurvatures(line);
+  return {
+    places,
+    curvature: Math.max(atFirst, atLast),
+    worstAt: atFirst >= atLast ? 0 : 1,
+    energy: tautEnergy(line),
+    force: scale(line.along, line.q * line.q),
+    method: "taut",
+    converged: true,
+  };
+}
+
+/** The top of a parabola through the largest sample and its neighbours. */
+function peakOf(curvatures: Float64Array): { readonly curvature: number; readonly at: number } {
+  const last = curvatures.length - 1;
+  let top = 0;
+  for (let k = 1; k <= last; k += 1) if (at(curvatures, k) > at(curvatures, top)) top = k;
+  if (top === 0 || top === last) return { curvature: at(curvatures, top), at: top / last };
+  const [a, b, c] = [at(curvatures, top - 1), at(curvatures, top), at(curvatures, top + 1)];
+  const bend = a - 2 * b + c;
+  const off = bend === 0 ? 0 : (a - c) / (2 * bend);
+  return { curvature: b - ((a - c) * off) / 4, at: (top + off) / last };
+}
+
+function fromShooting({ places, curvatures, force, energy }: Trajectory): Shape {
+  const peak = peakOf(curvatures);
+  return {
+    places: Array.from({ length: places.length / 3 }, (_, k) => tangentOf(places, k)),
+    curvature: peak.curvature,
+    worstAt: peak.at,
+    energy,
+    force,
+    method: "shooting",
+    converged: true,
+  };
+}
+
+function fromChain(rod: RodState, clamp: Clamp): Shape {
+  const worst = worstOf(rod.tangents, clamp);
+  return {
+    places: chainPlaces(rod.tangents),
+    curvature: worst.curvature,
+    worstAt: worst.at,
+    energy: rod.energy,
+    force: rod.force,
+    method: "chain",
+    converged: rod.converged,
+  };
+}
+
+/** The exact shape a chain stands for: by shooting from it, from a finer one, by the taut form near it, else the finest chain. */
+function polished(rod: RodState, clamp: Clamp): Shape {
+  let fine = rod;
+  for (const count of [COARSE, FINE, FINEST]) {
+    if (count > COARSE) fine = relax(resample(fine.tangents, count, clamp), clamp, [], { near: fine });
+    const path = shoot(clamp, { moments: momentsOf(fine.tangents, clamp), force: fine.force });
+    if (path !== null && Math.abs(path.energy / fine.energy - 1) < SAME_ENERGY) return fromShooting(path);
+    if (count > COARSE) {
+      const taut = tautLineNear(clamp, fine.force, count);
+      if (taut !== null) return fromTaut(taut, clamp.span);
+    }
+  }
+  return fromChain(fine, clamp);
+}
+
+/** Minima of the coarse chain, the least first; of equal ones the first. */
+function coarseMinima(clamp: Clamp, sides: readonly Side[], way: Relaxing = COARSE_WAY): readonly RodState[] {
+  const minimaFrom = (some: readonly Float64Array[]) =>
+    some
+      .map((start) => relax(start, clamp, sides, way))
+      .filter(({ converged }) => converged)
+      .sort((a, b) => a.energy - b.energy);
+  if (sides.length > 0) return minimaFrom(startsFor(clamp, COARSE));
+  const first = minimaFrom(startsFor(clamp, COARSE, FREE_STARTS));
+  const found = first.length > 0 ? first : minimaFrom(startsFor(clamp, COARSE));
+  const twins = found.slice(0, 1).map(({ tangents }) => mirroredStart(clamp, tangents));
+  return [...found, ...minimaFrom(twins)].sort((a, b) => a.energy - b.energy);
+}
+
+/** Worst curvature of a rival to the best of these minima; null where there is none. */
+function rivalOf([best, ...others]: readonly RodState[], clamp: Clamp): number | null {
+  if (best === undefined) return null;
+  const mine = worstOf(best.tangents, clamp).curvature;
+  for (const { tangents, energy } of others) {
+    if (energy > best.energy * (1 + RIVAL_ENERGY)) return null;
+    const { curvature } = worstOf(tangents, clamp);
+    if (Math.abs(curvature / mine - 1) > SAME_CURVATURE) return curvature;
+  }
+  return null;
+}
+
+/**
+ * Shape of least bending energy of an inextensible line of flexible length 1 held in place and direction at both ends,
+ * kept on its side of the given half-spaces. Untwisted: it may roll at its nuts. Its weight and its touching itself are
+ * left out.
+ * Errors: RangeError when the span is not shorter than the line; null when no start led to a minimum.
+ * Exactness: below 1e-3 of the radius where `method` is shooting or taut; with walls that are touched the figures are a
+ * chain's of 96 pieces, below 2e-2 (solve.test.ts measures both).
+ */
+export function solveScaled(clamp: Clamp, sides: readonly Side[] = []): ScaledCurve | null {
+  if (!(norm(clamp.span) < 1))
+    throw new RangeError(`the span ${norm(clamp.span)} is not shorter than the line`);
+  const taut = tautLine(clamp);
+  const free: readonly RodState[] = taut === null ? coarseMinima(clamp, []) : [];
+  const best = free[0];
+  if (taut === null && best === undefined) return null;
+  const shape = taut ? fromTaut(taut, clamp.span) : best ? polished(best, clamp) : null;
+  if (shape === null) return null;
+  const rival = taut ? null : rivalOf(free, clamp);
+  if (sides.every((side) => staysOn(shape.places, side))) return { ...shape, rival };
+  const twin = mirrored(shape, clamp);
+  if (twin !== null && sides.every((side) => staysOn(twin.places, side))) return { ...twin, rival };
+  return alongWalls(clamp, sides, COARSE_WAY) ?? alongWalls(clamp, sides, PATIENT_WAY);
+}
+
+/** The least shape that keeps to its side of the walls, as a fine chain; null where no start leads to one. */
+function alongWalls(clamp: Clamp, sides: readonly Side[], way: Relaxing): ScaledCurve | null {
+  const held = coarseMinima(clamp, sides, way);
+  for (const [index, coarse] of held.entries()) {
+    const fine = TOUCHING.reduce(
+      (rod, count) => relax(resample(rod.tangents, count, clamp), clamp, sides, { near: rod }),
+      coarse,
+    );
+    if (fine.converged) return { ...fromChain(fine, clamp), rival: rivalOf(held.slice(index), clamp) };
+  }
+  return null;
+}
+
+/** The shape's mirror twin in the plane of the clamps; null where they lie in none. It takes exactly as much to bend. */
+function mirrored(shape: Shape, { span, from, to }: Clamp): Shape | null {
+  const longest = longestNormal(span, from, to);
+  if (norm(longest) < IN_PLANE) return null;
+  const across = unit(longest);
+  if ([span, from, to].some((each) => Math.abs(dot(each, across)) > IN_PLANE)) return null;
+  const flip = (place: Vector) => subtract(place, scale(across, 2 * dot(place, across)));
+  return { ...shape, places: shape.places.map(flip), force: flip(shape.force) };
+}
+
+/** Clamps this near to one plane lie in it. */
+const IN_PLANE = 1e-6;
+/** A place this far past a side, in lengths of the line, is still on it. */
+const ON_SIDE = 1e-3;
+
+function staysOn(places: readonly Vector[], { normal, least }: Side): boolean {
+  return places.every(
+    (place) => normal[0] * place[0] + normal[1] * place[1] + normal[2] * place[2] >= least - ON_SIDE,
+  );
+}

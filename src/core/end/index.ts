@@ -1,0 +1,13 @@
+export { type Bind, bindOf } from "./bind.ts";
+export { type End, type EndCode, type EndTable, endTable, isFactoryHose } from "./end.ts";
+export { limitsOf, TAPER } from "./limits.ts";
+export {
+  isTapered,
+  RARITIES,
+  type Range,
+  THREAD_SYSTEMS,
+  type Thread,
+  type ThreadTable,
+  threadOf,
+  threadTable,
+} from "./thread.ts";

@@ -1,0 +1,130 @@
+/** The smallest leak a hold could have told: leaks are simulated in a section like the one tested, and judged as it was. */
+
+import { halton, normalQuantile } from "../numerics/index.ts";
+import { psiHolding, storedMl } from "../water/index.ts";
+import { type Ground, groundOf } from "./explanations.ts";
+import { coefficientsAt, fitAll, otherMl } from "./hold-fit.ts";
+import type { Guess } from "./hold-model.ts";
+import { LEAK_RANGE, quickLogOdds } from "./leak-odds.ts";
+import { type Fit, scatterCoefficients } from "./regression.ts";
+import type { Point } from "./trace.ts";
+
+/** A leak is called when it is this many times likelier than everything else together: 50 to 1. */
+export const CALL_LOG_ODDS = Math.log(50);
+
+const DRAWS = 12;
+/** Guesses a simulated test is judged by: every sixth. */
+const JUDGED_BY = 6;
+/** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
+const COARSE_HALVINGS = 6;
+const FINE_HALVINGS = 4;
+const NEAR = 2;
+/** One-sided 95 % point. */
+const Z95 = 1.645;
+
+/** A tight section like the one tested, to be given leaks. */
+export interface Twin {
+  readonly fit: Fit;
+  readonly coefficients: Float64Array;
+  /** Error of each reading, sigmas. */
+  readonly noise: readonly number[];
+}
+
+/** Pressures the twin would show with a leak of this size, mL/min at 60 psi. */
+export function withLeak(
+  points: readonly Point[],
+  { fit, coefficients, noise }: Twin,
+  leak: number,
+): readonly Point[] {
+  const { yielding, exponent } = fit.guess;
+  const start = points[0];
+  if (!start) return [];
+  const stored0 = storedMl(yielding, start.psi);
+  const other0 = otherMl(fit, coefficients, 0);
+  let lost = 0;
+  let psi = start.psi;
+  let before = start.t;
+  return points.map((point, at) => {
+    const held = stored0 + otherMl(fit, coefficients, at) - other0;
+    // Small steps forward between points, each at most a fiftieth of what is stored; never below empty.
+    const parts = Math.min(24, Math.max(2, Math.ceil((leak * (point.t - before)) / 60 / (0.02 * stored0))));
+    for (let part = 0; part < parts; part += 1) {
+      lost += leak * (Math.max(0, psi) / 60) ** exponent * ((point.t - before) / 60 / parts);
+      psi = psiHolding(yielding, Math.max(0, held - lost));
+    }
+    before = point.t;
+    return { ...point, psi: Math.max(0, psi + (noise[at] ?? 0) * point.sigmaPsi) };
+  });
+}
+
+/** Errors of the readings of one twin out of so many, sigmas: standard normal, another at each point. */
+export function readingErrors(points: readonly Point[], draw: number, draws: number): readonly number[] {
+  return points.map((_, at) => normalQuantile(halton(at * draws + draw + 31, 1)[0] ?? 0.5));
+}
+
+/** Draws of what the tested section may be, were it tight: guesses by their weight, coefficients and reading errors by theirs. */
+export function twinsOf(
+  points: readonly Point[],
+  fits: readonly Fit[],
+  weights: readonly number[],
+  leakOf: (fit: Fit) => number,
+): readonly Twin[] {
+  const twins: Twin[] = [];
+  let reached = 0;
+  for (const [index, fit] of fits.entries()) {
+    reached += (weights[index] ?? 0) * DRAWS;
+    while (twins.length < Math.min(DRAWS, reached - 0.5 + 1e-9)) {
+      const draw = twins.length;
+      const mean = coefficientsAt(fit, leakOf(fit));
+      const z = halton(draw + 7, 12).map(normalQuantile);
+      const scatter = scatterCoefficients(
+        fit.factor,
+        fit.columns.map((_, i) => z[i % z.length] ?? 0),
+      );
+      twins.push({
+        fit,
+        coefficients: mean.map((value, i) => value + (scatter[i] ?? 0)),
+        noise: readingErrors(points, draw, DRAWS),
+      });
+    }
+  }
+  return twins;
+}
+
+/** Where between two sizes, logs, the twin's test begins to call a leak; halved so many times. */
+function calledFrom(
+  ground: Ground,
+  twin: Twin,
+  judges: readonly Guess[],
+  [from, to]: readonly [number, number],
+  halvings: number,
+): number {
+  const calls = (log: number) =>
+    quickLogOdds(
+      fitAll(groundOf(withLeak(ground.points, twin, Math.exp(log)), ground.facts, ground), judges),
+    ) >= CALL_LOG_ODDS;
+  let [low, high] = [from, to];
+  for (let turn = 0; turn < halvings; turn += 1) {
+    const middle = (low + high) / 2;
+    if (calls(middle)) high = middle;
+    else low = middle;
+  }
+  return (low + high) / 2;
+}
+
+/**
+ * The leak that is called in 95 of 100 tests like this one, mL/min at 60 psi, averaged over what the section may be.
+ * Within LEAK_RANGE: smaller ones are not asked about; the largest means that the test tells nothing.
+ */
+export function smallestCalled(ground: Ground, twins: readonly Twin[], guesses: readonly Guess[]): number {
+  const [any] = twins;
+  if (ground.points.length < 2 || !any) return LEAK_RANGE.most;
+  const judges = guesses.filter((_, index) => index % JUDGED_BY === 0);
+  const widest = [Math.log(LEAK_RANGE.least / 4), Math.log(LEAK_RANGE.most)] as const;
+  const about = calledFrom(ground, any, judges, widest, COARSE_HALVINGS);
+  const near = [Math.max(widest[0], about - NEAR), Math.min(widest[1], about + NEAR)] as const;
+  const logs = twins.map((twin) => calledFrom(ground, twin, judges, near, FINE_HALVINGS));
+  const mean = logs.reduce((sum, each) => sum + each, 0) / logs.length;
+  const spread = Math.sqrt(logs.reduce((sum, each) => sum + (each - mean) ** 2, 0) / logs.length);
+  return Math.min(LEAK_RANGE.most, Math.max(LEAK_RANGE.least, Math.exp(mean + Z95 * spread)));
+}

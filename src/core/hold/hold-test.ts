@@ -1,0 +1,44 @@
+import type { Section } from "../water/index.ts";
+import type { DrawOff } from "./hold-model.ts";
+import type { Gauge, Sample } from "./trace.ts";
+
+export interface HoldTest {
+  readonly section: Section;
+  /** Pressure it was brought to, psi. */
+  readonly startPsi: number;
+  /** Pressure before the shut stop, psi; null: that it was brought to. */
+  readonly supplyPsi: number | null;
+  /** Seconds between bringing it to pressure and the first reading; null: not known. */
+  readonly heldSec: number | null;
+  readonly ambientF: number | null;
+  /** True: the stop was proved; false: known not to be; null: nobody said. */
+  readonly stopChecked: boolean | null;
+  readonly gauge: Gauge;
+  readonly drawOff: DrawOff | null;
+  /** In the order of time. */
+  readonly samples: readonly Sample[];
+}
+
+export type Verdict = "tight" | "leak" | "inconclusive";
+
+export interface HoldAnswer {
+  readonly verdict: Verdict;
+  /** mL/min at 60 psi, 95 %; high null: it may be any larger. */
+  readonly leakMlPerMin: { readonly best: number; readonly low: number; readonly high: number | null };
+  /** A leak of this size is called in 95 of 100 tests like this one, mL/min at 60 psi. */
+  readonly minimumDetectableMlPerMin: number;
+  readonly suspected: readonly Suspect[];
+  /** The model's curve, and where 95 of 100 readings lie. */
+  readonly fit: readonly {
+    readonly t: number;
+    readonly psi: number;
+    readonly low: number;
+    readonly high: number;
+  }[];
+  readonly advice: string;
+  readonly steps: readonly number[];
+}
+
+export const SUSPECTS = ["temperature", "creep", "stop-seep", "step", "dropouts", "dial", "air"] as const;
+
+export type Suspect = (typeof SUSPECTS)[number];

@@ -1,0 +1,80 @@
+/** How long a hold must last to tell a wanted leak: tests are simulated before the first reading is taken. */
+
+import { halton, normalQuantile } from "../numerics/index.ts";
+import type { Section } from "../water/index.ts";
+import { readingErrors, smallestCalled, type Twin } from "./detection.ts";
+import { groundOf } from "./explanations.ts";
+import { fitAll } from "./hold-fit.ts";
+import type { HoldFacts } from "./hold-model.ts";
+import { firstGuesses } from "./parameter-samples.ts";
+import { type Gauge, readTrace } from "./trace.ts";
+
+export interface HoldPlan {
+  readonly section: Section;
+  readonly startPsi: number;
+  readonly stopChecked: boolean | null;
+  readonly gauge: Gauge;
+  readonly isAmbientKnown: boolean;
+}
+
+export interface PlannedHold {
+  readonly minutes: number;
+  /** Called in 95 of 100 such tests, mL/min at 60 psi. */
+  readonly smallestMlPerMin: number;
+}
+
+/** Lengths people keep, minutes. */
+const LENGTHS_MIN = [2, 5, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240] as const;
+const READINGS = 120;
+const POINTS = 16;
+const TWINS = 16;
+const HELD_SEC = 60;
+
+function smallestIn(plan: HoldPlan, minutes: number): number {
+  const samples = Array.from({ length: READINGS }, (_, at) => ({
+    t: (at * minutes * 60) / (READINGS - 1),
+    psi: plan.startPsi,
+  }));
+  const { points } = readTrace(samples, plan.gauge, POINTS);
+  const facts: HoldFacts = {
+    section: plan.section,
+    startPsi: plan.startPsi,
+    supplyPsi: plan.startPsi,
+    stopChecked: plan.stopChecked,
+    isAmbientKnown: plan.isAmbientKnown,
+    steps: [],
+  };
+  const guesses = firstGuesses({
+    section: plan.section,
+    heldSec: HELD_SEC,
+    drawOff: null,
+    readingPsi: plan.gauge.resolutionPsi,
+  });
+  const flat = groundOf(points, facts);
+  const fits = fitAll(flat, guesses);
+  const twins = fits
+    .filter((_, index) => index % Math.floor(fits.length / TWINS) === 0)
+    .map((fit, draw): Twin => {
+      const z = halton(draw + 5, 12).map(normalQuantile);
+      // Nothing has been read yet: every cause is drawn from what is known beforehand.
+      const coefficients = Float64Array.from(fit.columns, ({ cause, mean, sd }, i) =>
+        cause === "offset" ? 0 : mean + sd * (z[i] ?? 0),
+      );
+      return { fit, coefficients, noise: readingErrors(points, draw, TWINS) };
+    });
+  return smallestCalled(flat, twins, guesses);
+}
+
+/** Every usual length with the smallest leak it would call, and the first that calls the wanted one; null: none of them. */
+export function planHold(
+  plan: HoldPlan,
+  wantedMlPerMin: number,
+): { readonly minutes: number | null; readonly lengths: readonly PlannedHold[] } {
+  const lengths: PlannedHold[] = [];
+  for (const minutes of LENGTHS_MIN) {
+    const smallestMlPerMin = smallestIn(plan, minutes);
+    lengths.push({ minutes, smallestMlPerMin });
+    if (smallestMlPerMin <= wantedMlPerMin) return { minutes, lengths };
+  }
+  return { minutes: null, lengths };
+}

@@ -1,0 +1,70 @@
+import type { End, EndTable } from "../end/index.ts";
+import type { JointRule, JointType, Mating, PlasticPart } from "./joint.ts";
+
+/** One side of a joint: its end, and whether that end is plastic on this part. */
+export interface Side {
+  readonly end: End;
+  readonly plastic: boolean;
+}
+
+const SOFT_TUBES: readonly string[] = ["pe", "nylon", "pex"];
+
+/** Which side's plastic decides how the joint is tightened. */
+function plasticPart(type: JointType, one: Side, other: Side): PlasticPart {
+  const male = one.end.gender === "m" ? one : other;
+  const female = male === one ? other : one;
+  switch (type) {
+    case "flat-gasket":
+      return female.plastic ? "nut" : male.plastic ? "body" : "none";
+    case "taper-thread":
+      return male.plastic ? "male" : female.plastic ? "body" : "none";
+    case "ferrule":
+      return SOFT_TUBES.includes(one.end.material ?? other.end.material ?? "") ? "tube" : "none";
+    default:
+      return "none";
+  }
+}
+
+/**
+ * The make-up rule for a mating: of the rules of its type, the one that names the size and the plastic part most closely.
+ * Errors: RangeError when the table holds no rule for the type, which its schema test rules out.
+ */
+export function ruleFor(mating: Mating, one: Side, other: Side, rules: readonly JointRule[]): JointRule {
+  const plastic = plasticPart(mating.type, one, other);
+  const size = one.end.fitSize;
+  const score = (rule: JointRule) => (rule.whenSize === null ? 0 : 2) + (rule.whenPlastic === null ? 0 : 1);
+  const found = rules
+    .filter((rule) => rule.type === mating.type)
+    .filter((rule) => rule.whenSize === null || rule.whenSize === size)
+    .filter((rule) => rule.whenPlastic === null || rule.whenPlastic === plastic)
+    .sort((a, b) => score(b) - score(a))[0];
+  if (!found) throw new RangeError(`no joint rule for ${mating.type}, size ${size}, plastic ${plastic}`);
+  return found;
+}
+
+function isNut(end: End): boolean {
+  return end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat");
+}
+
+/** Wrench sizes for the part that turns: the nut's where there is one, else the male part's. Empty when made by hand or not turned. */
+export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTable): readonly string[] {
+  if (rule.handOnly || rule.turns === null) return [];
+  const nut = [one, other].find(isNut);
+  if (nut) return nut.wrenches;
+  const male = one.gender === "m" ? one : other.gender === "m" ? other : null;
+  if (male === null) return [];
+  if (rule.type === "ferrule") return ends.get(`${male.family}-${male.size}-f`)?.wrenches ?? [];
+  return male.wrenches;
+}
+
+/**
+ * The end whose body a second wrench holds: what the nut goes on, the body of a ferrule joint, the female of a taper
+ * thread. Its `wrenches` are the sizes of that body. Null when the joint is made by hand or not turned.
+ * Source: practice of the trade; the turning side is the one wrenchesFor gives sizes for.
+ */
+export function heldEnd(rule: JointRule, one: End, other: End): End | null {
+  if (rule.handOnly || rule.turns === null) return null;
+  if (isNut(one) !== isNut(other)) return isNut(one) ? other : one;
+  const [male, female] = one.gender === "m" ? [one, other] : [other, one];
+  return rule.type === "taper-thread" || rule.type === "ground-joint" ? female : male;
+}

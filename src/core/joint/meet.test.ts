@@ -1,0 +1,111 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { identifier, tables } from "../../../tests/support/tables.ts";
+import type { End } from "../end/index.ts";
+import { wordsFor } from "./end-description.ts";
+import { allPairs, matchEnds, VERDICT_LETTERS } from "./match.ts";
+import { MEETING_CODES, meet, tubeSizeIn } from "./meet.ts";
+
+const { tables: meeting, words } = identifier;
+
+function end(code: string): End {
+  const found = meeting.ends.get(code);
+  assert.ok(found, `no end ${code}`);
+  return found;
+}
+
+const match = (a: string, b: string) => matchEnds(end(a), end(b), meeting, words);
+
+describe("meet", () => {
+  it("is symmetric over every pair", () => {
+    for (const [at, one] of tables.ends.entries())
+      for (const other of tables.ends.slice(at))
+        assert.deepEqual(meet(one, other, meeting), meet(other, one, meeting), `${one.code} ${other.code}`);
+  });
+
+  it("has words for every kind of meeting, and a figure for every brace in them", () => {
+    assert.deepEqual([...words.map(({ code }) => code)].sort(), [...MEETING_CODES].sort());
+    for (const one of tables.ends)
+      for (const other of tables.ends) {
+        const told = wordsFor(meet(one, other, meeting), words);
+        assert.doesNotMatch(`${told.feels}${told.forcing}${told.advice}`, /[{}]|NaN|undefined/);
+      }
+  });
+
+  const CASES: readonly (readonly [a: string, b: string, verdict: string, code: string])[] = [
+    ["comp-3/8-m", "comp-3/8-f", "fits", "fits"],
+    ["g-1/2-m", "npsm-1/2-f", "washer-only", "washer-faces"],
+    ["npsm-1/2-m", "g-1/2-f", "washer-only", "washer-faces"],
+    ["comp-3/16-m", "flare-3/16-f", "starts", "wrong-seat"],
+    ["npt-3/4-m", "hose-3/4-f", "starts", "binds-1-to-3"],
+    ["hose-3/4-m", "npt-3/4-f", "no", "no-start"],
+    ["flare-3/8-m", "npt-3/8-f", "starts", "loose"],
+    ["comp-3/8-m", "flare-3/8-f", "no", "slides"],
+    ["comp-3/8-m", "flare-3/8-m", "no", "same-gender"],
+    ["tube-15mm-copper", "push-1/2", "starts", "tube-loose"],
+    ["tube-1/4-copper", "push-1/2", "no", "tube-apart"],
+    ["pipe-1/2-pexal", "push-1/2", "starts", "tube-tight"],
+    ["pipe-1/2-pb", "push-1/2", "starts", "tube-not-listed"],
+    ["pipe-1/2-copper", "tube-3/8-copper", "no", "apart"],
+  ];
+  for (const [a, b, verdict, code] of CASES)
+    it(`${a} with ${b}: ${code}`, () => {
+      const found = match(a, b);
+      assert.deepEqual([found.verdict, found.code], [verdict, code]);
+      assert.equal(found.startsButWillNotSeal, verdict === "starts");
+      assert.equal(found.fits, verdict === "fits");
+      assert.equal(found.joint !== null, verdict === "fits");
+    });
+
+  it("the one-way look-alikes among threads go one way: the smaller or finer male starts", () => {
+    for (const [small, large] of [
+      ["npt-3/4", "hose-3/4"],
+      ["comp-5/8", "npsm-1/2"],
+      ["aer-15/16", "m24x1"],
+    ] as const) {
+      assert.equal(match(`${small}-m`, `${large}-f`).startsButWillNotSeal, true, small);
+      assert.ok((match(`${large}-m`, `${small}-f`).turnsBeforeBind ?? 0) < 0.1, large);
+    }
+  });
+});
+
+describe("the joint card", () => {
+  it("gives turns, wrenches, back-up and pieces, and names the plastic make-ups", () => {
+    const { joint } = match("bc-7/8-m", "bc-7/8-f");
+    assert.ok(joint);
+    assert.deepEqual(joint.turns, { handOnly: false, min: 0.25, max: 0.5 });
+    assert.equal(joint.backUp, true);
+    assert.deepEqual(joint.wrenches, ["1 1/16 in", "1 1/8 in"]);
+    assert.ok(joint.variants.some(({ turns }) => turns?.handOnly === true));
+  });
+  it("asks no wrench where nothing turns", () => {
+    const { joint } = match("pipe-1/2-copper", "push-1/2");
+    assert.ok(joint);
+    assert.deepEqual([joint.turns, joint.backUp, joint.wrenches], [null, false, []]);
+  });
+});
+
+describe("tubeSizeIn", () => {
+  for (const [text, size] of [
+    ["5/8", 0.625],
+    ["1 1/8", 1.125],
+    ["1", 1],
+    ["15mm", 15 / 25.4],
+    ["ips-1/2", null],
+    ["", null],
+  ] as const)
+    it(`reads "${text}"`, () => assert.equal(tubeSizeIn(text), size));
+});
+
+describe("allPairs", () => {
+  it("holds every pair's verdict, symmetric, with the diagonal told like any other", () => {
+    const { order, rows } = allPairs(tables.ends, meeting, words);
+    assert.equal(order.length, tables.ends.length);
+    for (const [row, a] of order.entries())
+      for (const [column, b] of order.entries()) {
+        assert.equal(rows[row]?.[column], rows[column]?.[row]);
+        if ((row * 31 + column) % 97 === 0)
+          assert.equal(rows[row]?.[column], VERDICT_LETTERS[match(a, b).verdict], `${a} ${b}`);
+      }
+  });
+});

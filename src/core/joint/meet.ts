@@ -1,0 +1,140 @@
+/** What happens when any two ends meet: a joint, a look-alike that starts and will not seal, or nothing. */
+import { type Bind, bindOf, type End, type EndTable, type ThreadTable, threadOf } from "../end/index.ts";
+import { type JointRule, type Mating, mate } from "./joint.ts";
+import { heldEnd, ruleFor, wrenchesFor } from "./make-up.ts";
+
+/** fits: a joint of its own; washer-only: seals on the washer if the faces meet; starts: goes on and will not seal; no: does not go on. */
+export const VERDICTS = ["fits", "washer-only", "starts", "no"] as const;
+export type Verdict = (typeof VERDICTS)[number];
+
+export const MEETING_CODES = [
+  "fits",
+  "washer-faces",
+  "wrong-seat",
+  "binds-under-1",
+  "binds-1-to-3",
+  "binds-over-3",
+  "loose",
+  "slides",
+  "no-start",
+  "same-gender",
+  "tube-not-listed",
+  "tube-loose",
+  "tube-tight",
+  "tube-apart",
+  "apart",
+] as const;
+export type MeetingCode = (typeof MEETING_CODES)[number];
+
+/** How one kind of meeting feels and what forcing it does: data/meetings.csv. */
+export interface MeetingWords {
+  readonly code: MeetingCode;
+  readonly verdict: Verdict;
+  /** {turns}, {depth} and {gap} stand for the figures of the pair. */
+  readonly feels: string;
+  readonly forcing: string;
+  readonly harms: boolean;
+  readonly advice: string | null;
+}
+
+/** The tables a meeting is judged by. */
+export interface MeetTables {
+  readonly ends: EndTable;
+  readonly threads: ThreadTable;
+  readonly matings: readonly Mating[];
+  readonly joints: readonly JointRule[];
+}
+
+export interface Meeting {
+  readonly code: MeetingCode;
+  /** The joint the two make; null unless they fit. */
+  readonly joint: {
+    readonly mating: Mating;
+    readonly rule: JointRule;
+    readonly wrenches: readonly string[];
+    /** The end whose body is held back. */
+    readonly held: End | null;
+  } | null;
+  /** The threads' own account, for a male and a female thread that are not mates. */
+  readonly bind: Bind | null;
+  /** Tube less what the socket takes, inches, for a plain end in a socket of another size. */
+  readonly gapIn: number | null;
+}
+
+/** Families whose nut carries a flat washer, and males that can offer a flat face to it. */
+const FLAT_NUTS: readonly string[] = ["npsm", "g"];
+const FLAT_MALES: readonly string[] = ["npsm", "g", "npt"];
+
+/** Sockets that go over a tube; a barb goes inside and is told by its own size only. */
+const OVER_TUBE: readonly string[] = ["comp", "push", "quick", "cup", "press", "cement"];
+
+/** Tube and socket this close are one size to the hand: manufacturing tolerance of tubes by outside diameter. */
+const SAME_TUBE_IN = 0.003;
+/** A tube this much too big still goes in with force; the o-ring or the seat pays. */
+const FORCED_TUBE_IN = 0.008;
+/** A tube this much too small still finds the ferrule or the teeth and seems to hold (0.034 in: 15 mm in 5/8). */
+const LOOSE_TUBE_IN = 0.04;
+
+const bare = (code: MeetingCode): Meeting => ({ code, joint: null, bind: null, gapIn: null });
+
+/**
+ * Outside diameter a fit size stands for, inches; null for a size that is not a tube's.
+ * Sizes are fractions of an inch (5/8, 1 1/8), millimetres (15mm) or iron pipe (ips-1/2), which only its own table gives.
+ */
+export function tubeSizeIn(fitSize: string): number | null {
+  const mm = /^(\d+)mm$/.exec(fitSize);
+  if (mm?.[1]) return Number(mm[1]) / 25.4;
+  const inch = /^(?:(\d+)(?: |$))?(?:(\d+)\/(\d+))?$/.exec(fitSize);
+  if (!inch || fitSize === "") return null;
+  const [, whole = "0", top = "0", bottom = "1"] = inch;
+  return Number(whole) + Number(top) / Number(bottom);
+}
+
+function threadMeeting(male: End, female: End, threads: ThreadTable): Meeting {
+  const bind = bindOf(threadOf(male, threads), threadOf(female, threads));
+  if (bind.class !== "home") return { ...bare(bind.class), bind };
+  const isWasher = FLAT_NUTS.includes(female.family) && female.swivel && FLAT_MALES.includes(male.family);
+  return { ...bare(isWasher ? "washer-faces" : "wrong-seat"), bind };
+}
+
+function tubeMeeting(tube: End, socket: End): Meeting {
+  if (!OVER_TUBE.includes(socket.family)) return bare("tube-apart");
+  const takes = tubeSizeIn(socket.fitSize);
+  if (takes === null || tube.outsideIn === null) return bare("tube-apart");
+  const gapIn = tube.outsideIn - takes;
+  const found = (code: MeetingCode): Meeting => ({ ...bare(code), gapIn });
+  if (Math.abs(gapIn) <= SAME_TUBE_IN) return found("tube-not-listed");
+  if (gapIn > 0) return found(gapIn <= FORCED_TUBE_IN ? "tube-tight" : "tube-apart");
+  return found(gapIn >= -LOOSE_TUBE_IN ? "tube-loose" : "tube-apart");
+}
+
+function takesTube(end: End): boolean {
+  return end.form === "socket" || (end.family === "comp" && end.gender === "m");
+}
+
+/**
+ * Two ends brought together. Symmetric in its two ends.
+ * Errors: RangeError when a threaded end's thread is not in the table, which bin/build-data rules out.
+ * Source: mating table for joints; bind model for look-alikes; outside diameters for tubes.
+ */
+export function meet(one: End, other: End, tables: MeetTables): Meeting {
+  const mating = mate(one, other, tables.matings);
+  if (mating) {
+    const rule = ruleFor(mating, { end: one, plastic: false }, { end: other, plastic: false }, tables.joints);
+    const joint = {
+      mating,
+      rule,
+      wrenches: wrenchesFor(rule, one, other, tables.ends),
+      held: heldEnd(rule, one, other),
+    };
+    return { ...bare("fits"), joint };
+  }
+  if (one.form === "thread" && other.form === "thread") {
+    if (one.gender === other.gender) return bare("same-gender");
+    const male = one.gender === "m" ? one : other;
+    return threadMeeting(male, male === one ? other : one, tables.threads);
+  }
+  if (one.form === "plain" && takesTube(other)) return tubeMeeting(one, other);
+  if (other.form === "plain" && takesTube(one)) return tubeMeeting(other, one);
+  return bare("apart");
+}

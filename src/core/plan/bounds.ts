@@ -1,0 +1,148 @@
+/**
+ * The least that any way from here to the inlet can still cost for each number of joints, some rules relaxed: without
+ * stock, without the rules about adapters in a row and without what may be hidden. A label that cannot beat what
+ * has been found even at this least is dropped, which loses nothing (an admissible bound, as in A*).
+ */
+import type { EndCode } from "../end/index.ts";
+import { FUNCTION_KINDS, LENGTH_KINDS } from "../part/index.ts";
+import type { LinksFrom } from "./links.ts";
+import type { Shop } from "./planner-index.ts";
+import { lengthServes, type Progress } from "./search-label.ts";
+import type { LinkIn, SearchTask } from "./search-task.ts";
+
+interface Edge {
+  readonly to: EndCode;
+  /** Bits this link sets: needs, then length, then fork. */
+  readonly sets: number;
+  readonly joints: number;
+  readonly priceCents: number;
+}
+
+/** The bits of a task: one for each need, one for the length, one for the fork. */
+function bitsOf(task: SearchTask) {
+  const need = new Map(task.needs.map((each, at) => [each, 1 << at]));
+  const length = 1 << task.needs.length;
+  return { need, length, fork: length << 1, all: (length << 2) - 1 };
+}
+
+type Bits = ReturnType<typeof bitsOf>;
+
+function edgeOf(task: SearchTask, { link, joints, priceCents }: LinkIn, bits: Bits): Edge | null {
+  const { part, out } = link.passage;
+  const isLength = LENGTH_KINDS.includes(part.kind);
+  if (isLength && (task.lengthIn === null || !lengthServes(part, task.lengthIn))) return null;
+  const gains = part.functions.reduce((sum, each) => sum | (bits.need.get(each) ?? 0), 0);
+  if (FUNCTION_KINDS.includes(part.kind) && gains === 0) return null;
+  return {
+    to: out.end,
+    sets: gains | (isLength ? bits.length : 0) | (link.branch === null ? 0 : bits.fork),
+    joints,
+    priceCents,
+  };
+}
+
+/** Links out of an end, of equal ones the cheapest. */
+function edgesFrom(task: SearchTask, { plain, forks }: LinksFrom, bits: Bits): readonly Edge[] {
+  const cheapest = new Map<string, Edge>();
+  for (const link of [...plain, ...forks]) {
+    const edge = edgeOf(task, link, bits);
+    if (edge === null) continue;
+    const key = `${edge.to};${edge.sets};${edge.joints}`;
+    if (edge.priceCents < (cheapest.get(key)?.priceCents ?? Number.POSITIVE_INFINITY))
+      cheapest.set(key, edge);
+  }
+  return [...cheapest.values()];
+}
+
+function reachable(
+  task: SearchTask,
+  linksFrom: (end: EndCode) => LinksFrom,
+  bits: Bits,
+): ReadonlyMap<EndCode, readonly Edge[]> {
+  const found = new Map<EndCode, readonly Edge[]>();
+  const queue: EndCode[] = [task.from];
+  for (let end = queue.pop(); end !== undefined; end = queue.pop()) {
+    if (found.has(end)) continue;
+    const edges = edgesFrom(task, linksFrom(end), bits);
+    found.set(end, edges);
+    queue.push(...edges.map(({ to }) => to));
+  }
+  return found;
+}
+
+/** Joints looked at one by one; ways with more are bounded by their price alone. */
+const MOST_JOINTS = 10;
+
+/**
+ * Least price still to come by the number of joints still to make: entry j is the cheapest with at most j joints, the
+ * last entry the cheapest with any number. Infinity: cannot be done. Errors: none.
+ */
+export function leastToCome(
+  shop: Shop,
+  task: SearchTask,
+  linksFrom: (end: EndCode) => LinksFrom,
+): (progress: Progress) => ArrayLike<number> {
+  const bits = bitsOf(task);
+  const graph = reachable(task, linksFrom, bits);
+  const size = bits.all + 1;
+  const width = MOST_JOINTS + 2;
+  const table = new Map<EndCode, Float64Array>();
+  for (const end of graph.keys()) {
+    const least = new Float64Array(size * width).fill(Number.POSITIVE_INFINITY);
+    const meeting = shop.meet(end, task.to);
+    const kits = meeting?.kits?.filter(task.admits).map(({ priceCents }) => priceCents);
+    if (meeting !== null)
+      least.fill(kits === undefined ? 0 : Math.min(...kits), bits.all * width + 1, size * width);
+    table.set(end, least);
+  }
+  // Every link makes a joint, so the rows with fewer joints are finished before they are read.
+  for (let joints = 1; joints <= MOST_JOINTS; joints += 1)
+    for (const [end, edges] of graph)
+      for (const edge of edges)
+        takeEdge(table.get(end), table.get(edge.to), edge, joints, joints - edge.joints, bits);
+  // Any number of joints: Bellman and Ford, settled when nothing changes.
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (const [end, edges] of graph)
+      for (const edge of edges)
+        changed = takeEdge(table.get(end), table.get(edge.to), edge, width - 1, width - 1, bits) || changed;
+  }
+  const never = new Float64Array(width).fill(Number.POSITIVE_INFINITY);
+  return ({ end, done, hasLength, hasBranched }) => {
+    const state = done.reduce(
+      (sum, each) => sum | (bits.need.get(each) ?? 0),
+      (hasLength ? bits.length : 0) | (hasBranched ? bits.fork : 0),
+    );
+    return table.get(end)?.subarray(state * width, (state + 1) * width) ?? never;
+  };
+}
+
+/** Takes the edge in one column wherever it is cheaper; a length or a fork is taken once only. */
+function takeEdge(
+  from: Float64Array | undefined,
+  to: Float64Array | undefined,
+  { sets, priceCents }: Edge,
+  column: number,
+  left: number,
+  { length, fork, all }: Bits,
+): boolean {
+  if (from === undefined || to === undefined || left < 0) return false;
+  const width = MOST_JOINTS + 2;
+  const once = sets & (length | fork);
+  let changed = false;
+  for (let state = 0; state <= all; state += 1) {
+    if ((state & once) !== 0) continue;
+    const at = state * width + column;
+    const before =
+      column === width - 1 ? Number.POSITIVE_INFINITY : (from[at - 1] ?? Number.POSITIVE_INFINITY);
+    const through = Math.min(
+      before,
+      priceCents + (to[(state | sets) * width + left] ?? Number.POSITIVE_INFINITY),
+    );
+    if (through < (from[at] ?? Number.POSITIVE_INFINITY)) {
+      from[at] = through;
+      changed = true;
+    }
+  }
+  return changed;
+}

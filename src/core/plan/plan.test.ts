@@ -1,0 +1,252 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { shop, tables } from "../../../tests/support/tables.ts";
+import { problemOf, surveyFromPreset } from "../survey/index.ts";
+import { otherWays } from "./other-plans.ts";
+import { planHookup } from "./plan.ts";
+import { openShop } from "./planner-index.ts";
+import type { HookupProblem, Plan } from "./request.ts";
+import { completeHouseRules, DEFAULT_HOUSE_RULES } from "./standards.ts";
+
+function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
+  const found = tables.presets.find((each) => each.id === preset);
+  assert.ok(found);
+  return { ...problemOf(surveyFromPreset(found, "test room"), null), ...change };
+}
+
+function best(asked: HookupProblem): Plan {
+  const plan = planHookup(shop, asked).plans[0];
+  assert.ok(plan, "no plan");
+  return plan;
+}
+
+const codes = (findings: readonly { readonly code: string }[]) => findings.map(({ code }) => code);
+
+describe("planHookup", () => {
+  it("connects a toilet with one braided line and two joints, the second by hand", () => {
+    const plan = best(problem("toilet"));
+    assert.deepEqual(
+      plan.parts.map((part) => [part.kind, part.lengthIn]),
+      [["line", 12]],
+    );
+    assert.deepEqual(
+      plan.joints.map((joint) => [joint.number, joint.type, joint.turns?.handOnly]),
+      [
+        [1, "cone-gasket", false],
+        [2, "flat-gasket", true],
+      ],
+    );
+    assert.deepEqual(
+      plan.joints.map((joint) => joint.between),
+      [
+        ["supply", "p0.a"],
+        ["p0.b", "inlet"],
+      ],
+    );
+    assert.deepEqual(plan.joints[1]?.wrenches, []);
+    assert.ok(plan.joints[1]?.notes.some((note) => note.includes("by hand")));
+    assert.ok(plan.joints[0]?.notes.some((note) => note.includes("old brass ferrule")));
+  });
+
+  it("has a plan for every preset, and every joint of it mates", () => {
+    for (const preset of tables.presets)
+      for (const plan of planHookup(shop, problem(preset.id)).plans) {
+        assert.ok(
+          plan.joints.every((joint) => shop.meet(...joint.ends, true) !== null),
+          preset.id,
+        );
+        assert.equal(plan.joints.length, plan.joints.at(-1)?.number);
+        assert.equal(plan.joints[0]?.between[0], "supply");
+        assert.equal(plan.joints.at(-1)?.between[1], "inlet");
+      }
+  });
+
+  it("refers to ports that the parts have, and to the ends those ports have", () => {
+    for (const preset of tables.presets)
+      for (const plan of planHookup(shop, problem(preset.id)).plans)
+        for (const joint of plan.joints)
+          joint.between.forEach((ref, side) => {
+            const [, index, port] = /^p(\d+)\.([abc])$/.exec(ref) ?? [];
+            if (index === undefined) return;
+            assert.equal(
+              plan.parts[Number(index)]?.ports.find((each) => each.id === port)?.end,
+              joint.ends[side],
+            );
+          });
+  });
+
+  it("adds nothing in series with a faucet's own hose, and says that the hose must reach", () => {
+    const plan = best(problem("kitchen-cold"));
+    assert.equal(plan.id, "direct");
+    assert.equal(plan.joints.length, 1);
+    assert.ok(codes(plan.warnings).includes("tail-must-reach"));
+  });
+
+  it("sums prices, kits and feet of tube included", () => {
+    const plan = best(problem("refrigerator", { houseRules: { refrigeratorLine: "copper" } }));
+    const priced = plan.parts.reduce(
+      (sum, part) =>
+        sum + part.quantity * (tables.parts.find((each) => each.sku === part.sku)?.priceCents ?? 0),
+      0,
+    );
+    assert.equal(plan.priceCents, priced);
+    assert.deepEqual(codes(plan.parts.map((part) => ({ code: part.kind }))), ["ferrule", "tube", "ferrule"]);
+  });
+
+  it("keeps to drinking-water parts and to the rating", () => {
+    for (const preset of ["kitchen-hot", "lavatory-cold", "refrigerator", "ice-machine"])
+      for (const plan of planHookup(shop, problem(preset)).plans)
+        for (const part of plan.parts)
+          assert.equal(tables.parts.find((each) => each.sku === part.sku)?.leadFree, true, part.sku);
+    const high = problem("toilet");
+    assert.deepEqual(planHookup(shop, { ...high, supply: { ...high.supply, staticPsi: 200 } }).plans, []);
+  });
+
+  it("uses no polyethylene on hot", () => {
+    const hot = problem("dishwasher");
+    const { lineKind: _, ...any } = hot;
+    for (const plan of planHookup(shop, any).plans)
+      assert.ok(plan.parts.every((part) => part.material !== "polyethylene"));
+  });
+
+  it("names the school it used with its reason, and follows the other one when told", () => {
+    const braided = best(problem("toilet"));
+    assert.ok(braided.why.some((reason) => /braided line to the toilet, because/.test(reason)));
+    const rigid = best(problem("toilet", { houseRules: { toiletLine: "rigid" } }));
+    assert.deepEqual(
+      rigid.parts.map((part) => part.kind),
+      ["ferrule", "riser", "ferrule"],
+    );
+    assert.deepEqual(
+      rigid.joints.map((joint) => joint.type),
+      ["ferrule", "flat-gasket"],
+    );
+  });
+
+  it("puts sealant on taper threads by the house rule and on nothing that seals on rubber", () => {
+    const sealants = (taperSealant: "tape" | "paste" | "both") =>
+      best(problem("dishwasher", { houseRules: { taperSealant } })).joints.map((joint) => joint.sealant);
+    assert.deepEqual(sealants("tape"), ["none", "none", "tape"]);
+    assert.deepEqual(sealants("paste"), ["none", "none", "paste"]);
+    assert.deepEqual(sealants("both"), ["none", "none", "tape-or-paste"]);
+  });
+
+  it("allows a film only on brass ferrules and riser noses, only under that rule", () => {
+    const film = (lineKind: "riser" | "line") =>
+      best(
+        problem("lavatory-hot", {
+          lineKind,
+          houseRules: { ferruleFilm: "film" },
+          lengthIn: { min: 14, max: 18 },
+        }),
+      ).joints.map((joint) => joint.sealant);
+    assert.deepEqual(film("riser"), ["film-allowed", "film-allowed"]);
+    assert.deepEqual(film("line"), ["none", "none"]);
+  });
+
+  it("makes a hose elbow up on its line on the bench, and a taper elbow in place", () => {
+    const hose = best(problem("dishwasher-hose", { lengthIn: { min: 80, max: 100 } }));
+    assert.deepEqual(
+      hose.joints.map((joint) => joint.made),
+      ["place", "bench", "place"],
+    );
+    assert.deepEqual(
+      best(problem("dishwasher")).joints.map((joint) => joint.made),
+      ["place", "place", "place"],
+    );
+  });
+
+  it("adds what is needed, and only suggests what is not asked for", () => {
+    assert.ok(codes(best(problem("dishwasher")).warnings).includes("suggest-arrestor"));
+    const asked = best(problem("dishwasher", { needs: ["arrestor"] }));
+    assert.ok(asked.parts.some((part) => part.kind === "arrestor"));
+    assert.ok(!codes(asked.warnings).includes("suggest-arrestor"));
+    const ruled = best(problem("dishwasher", { houseRules: { hammer: "arrestor" } }));
+    assert.ok(ruled.parts.some((part) => part.kind === "arrestor"));
+  });
+
+  it("warns of high pressure, of a stop that fails, and of one that nobody proved", () => {
+    const asked = problem("toilet");
+    const warned = (supply: Partial<HookupProblem["supply"]>) =>
+      codes(best({ ...asked, supply: { ...asked.supply, ...supply } }).warnings);
+    assert.ok(warned({ staticPsi: 95 }).includes("static-above-80"));
+    assert.ok(warned({ stopHolds: false }).includes("stop-does-not-hold"));
+    assert.ok(warned({ stopHolds: null }).includes("stop-unproved"));
+    assert.ok(!warned({ stopHolds: true }).includes("stop-unproved"));
+  });
+
+  it("says which lengths fit both ends when none lies in the range", () => {
+    const { plans, refused } = planHookup(
+      shop,
+      problem("toilet", { lineKind: "line", lengthIn: { min: 12.1, max: 15.9 } }),
+    );
+    assert.deepEqual(plans, []);
+    assert.match(refused.find(({ code }) => code === "no-length")?.message ?? "", /9, 12, 16, 20, 24 in/);
+  });
+
+  it("refuses by name what nobody may plan", () => {
+    const asked = problem("toilet");
+    const refused = (change: Partial<HookupProblem["supply"]>) =>
+      codes(planHookup(shop, { ...asked, supply: { ...asked.supply, ...change } }).refused);
+    assert.deepEqual(refused({ end: "comp-99-m" }), ["unknown-end"]);
+    assert.deepEqual(refused({ end: "quick-1/4", keepsExistingLine: true }), ["kept-nut-unknown"]);
+    assert.ok(refused({ kind: "pipe", end: "pipe-1/2-copper" }).includes("saddle-tap"));
+    assert.deepEqual(refused({ kind: "stub", end: "pipe-1/2-pb" })[0], "pipe-not-listed");
+  });
+
+  it("puts what is on the truck first and names what is missing", () => {
+    const stock = new Map([["LB-C38B78-012", 1]]);
+    const { plans } = planHookup(shop, problem("toilet", { stock }));
+    assert.deepEqual([plans[0]?.id, plans[0]?.inStock], ["LB-C38B78-012", true]);
+    assert.deepEqual([plans[1]?.id, plans[1]?.missing], ["LP-C38B78-012", ["LP-C38B78-012"]]);
+  });
+
+  it("gives way on a school, with a warning, when no listed part follows it", () => {
+    const parts = tables.parts.filter((part) => part.kind !== "line");
+    const outcome = planHookup(openShop({ ...tables, parts }), problem("toilet"));
+    assert.equal(outcome.plans[0]?.parts[1]?.kind, "riser");
+    assert.ok(codes(outcome.plans[0]?.warnings ?? []).includes("school-relaxed"));
+  });
+});
+
+describe("clock angles", () => {
+  it("are asked for where an elbow is turned home, and not on a straight adapter", () => {
+    const noted = (without: string) => {
+      const parts = tables.parts.filter(({ sku }) => !sku.startsWith(without));
+      const plan = planHookup(openShop({ ...tables, parts }), problem("dishwasher")).plans[0];
+      assert.ok(plan);
+      return plan.joints.map(({ notes }) => notes.some((note) => note.includes("clock angle")));
+    };
+    assert.deepEqual(noted("EL-"), [false, false, false]);
+    assert.deepEqual(noted("AD-").at(-1), true);
+  });
+});
+
+describe("otherWays", () => {
+  it("tells the other school and the suggested function by what differs", () => {
+    const asked = problem("refrigerator");
+    const { plans } = planHookup(shop, asked);
+    const first = plans[0];
+    assert.ok(first);
+    const ways = otherWays(shop, asked, plans, first);
+    const copper = ways.find((way) => way.change.includes("copper"));
+    assert.equal(copper?.jointsMore, 0);
+    assert.equal(copper?.centsMore, (copper?.plan.priceCents ?? 0) - first.priceCents);
+    assert.equal(copper?.problem.houseRules.refrigeratorLine, "copper");
+    assert.ok(ways.some((way) => way.problem.needs.includes("auto-shutoff")));
+    assert.equal(new Set([first.id, ...ways.map((way) => way.plan.id)]).size, ways.length + 1);
+  });
+});
+
+describe("house rules", () => {
+  it("defaults are the defaults of the table of schools", () => {
+    for (const [key, choice] of Object.entries(DEFAULT_HOUSE_RULES))
+      assert.equal(
+        tables.schools.find((school) => school.key === key && school.isDefault)?.choice,
+        choice,
+        key,
+      );
+  });
+  it("what a job sets wins over the default", () =>
+    assert.equal(completeHouseRules({ toiletLine: "rigid" }).toiletLine, "rigid"));
+});

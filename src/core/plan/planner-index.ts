@@ -1,0 +1,150 @@
+/** The tables a planner works over, with the look-ups it needs made once. */
+import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
+import { type JointRule, type Mating, mate } from "../joint/index.ts";
+import type { Part, PartKind, Port } from "../part/index.ts";
+import { type Fork, forksOf } from "./fork.ts";
+import type { Fixture } from "./request.ts";
+import type { School } from "./standards.ts";
+
+/** What a fixture is like to its supply. */
+export interface FixtureFacts {
+  readonly fixture: Fixture;
+  readonly label: string;
+  readonly drinking: boolean;
+  readonly solenoid: boolean;
+  readonly unattended: boolean;
+  readonly suggestsBackflow: boolean;
+  readonly mixing: boolean;
+  readonly powered: boolean;
+  readonly heavy: boolean;
+  /** Usual flow while it runs, gallons a minute. */
+  readonly flowGpm: number;
+  /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
+  readonly like: Fixture | null;
+}
+
+/** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */
+export interface PartLoss {
+  readonly kind: PartKind;
+  readonly k: number;
+  readonly note: string | null;
+}
+
+export interface Judgement {
+  readonly code: string;
+  readonly severity: "refuse" | "warn" | "note";
+  readonly message: string;
+  readonly reason: string;
+}
+
+export interface PlannerTables {
+  readonly ends: readonly End[];
+  readonly matings: readonly Mating[];
+  readonly joints: readonly JointRule[];
+  readonly parts: readonly Part[];
+  readonly fixtures: readonly FixtureFacts[];
+  readonly schools: readonly School[];
+  readonly judgements: readonly Judgement[];
+  readonly losses: readonly PartLoss[];
+}
+
+/** One way through a part: in at one port, out at the other. */
+export interface Passage {
+  readonly part: Part;
+  readonly into: Port;
+  readonly out: Port;
+}
+
+/** How one end takes another: the mating, and the kits of pieces that make it (null when none is needed). */
+export interface Meeting {
+  readonly mating: Mating;
+  readonly kits: readonly Part[] | null;
+}
+
+export interface Shop {
+  readonly tables: PlannerTables;
+  readonly ends: EndTable;
+  /** Null when the two ends make no joint, or one that needs pieces nobody lists. */
+  readonly meet: (one: Port | EndCode, other: Port | EndCode, hasOwnPieces?: boolean) => Meeting | null;
+  /** Every passage whose way in meets this end, with how. */
+  readonly passagesFrom: (
+    end: EndCode,
+  ) => readonly { readonly passage: Passage; readonly meeting: Meeting }[];
+  readonly passages: readonly Passage[];
+  /** Every way through a part with three ports. */
+  readonly forks: readonly Fork[];
+}
+
+function passagesOf(part: Part): readonly Passage[] {
+  const [a, b, ...more] = part.ports;
+  if (a === undefined || b === undefined || more.length > 0) return [];
+  const forward = { part, into: a, out: b };
+  if (part.oneWay || a.end === b.end) return [forward];
+  return [forward, { part, into: b, out: a }];
+}
+
+function codeOf(side: Port | EndCode): EndCode {
+  return typeof side === "string" ? side : side.end;
+}
+
+/** Passages that are entered alike: how they meet an end is found out once for all of them. */
+interface WayIn {
+  readonly code: EndCode;
+  readonly hasOwnPieces: boolean;
+  readonly entries: { readonly passage: Passage; readonly at: number }[];
+}
+
+function waysIn(passages: readonly Passage[]): readonly WayIn[] {
+  const ways = new Map<string, WayIn>();
+  for (const [at, passage] of passages.entries()) {
+    const code = passage.into.end;
+    const hasOwnPieces = bringsPieces(passage);
+    const key = `${code} ${hasOwnPieces}`;
+    const way = ways.get(key) ?? { code, hasOwnPieces, entries: [] };
+    ways.set(key, way);
+    way.entries.push({ passage, at });
+  }
+  return [...ways.values()];
+}
+
+/** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
+export function openShop(tables: PlannerTables): Shop {
+  const ends = endTable(tables.ends);
+  const kitsByEnds = new Map<string, Part[]>();
+  for (const part of tables.parts) {
+    if (part.joins === null) continue;
+    const key = [...part.joins].sort().join("|");
+    kitsByEnds.set(key, [...(kitsByEnds.get(key) ?? []), part]);
+  }
+  const meet: Shop["meet"] = (one, other, hasOwnPieces = false) => {
+    const [codeA, codeB] = [codeOf(one), codeOf(other)];
+    const [endA, endB] = [ends.get(codeA), ends.get(codeB)];
+    if (endA === undefined || endB === undefined) return null;
+    const mating = mate(endA, endB, tables.matings);
+    if (mating === null) return null;
+    if (!mating.needsKit || hasOwnPieces) return { mating, kits: null };
+    const kits = kitsByEnds.get([codeA, codeB].sort().join("|"));
+    return kits === undefined ? null : { mating, kits };
+  };
+  const passages = tables.parts.flatMap(passagesOf);
+  const byWayIn = waysIn(passages);
+  const known = new Map<EndCode, ReturnType<Shop["passagesFrom"]>>();
+  const passagesFrom: Shop["passagesFrom"] = (end) => {
+    const held = known.get(end);
+    if (held) return held;
+    const found = byWayIn.flatMap(({ code, hasOwnPieces, entries }) => {
+      const meeting = meet(end, code, hasOwnPieces);
+      return meeting === null ? [] : entries.map(({ passage, at }) => ({ passage, meeting, at }));
+    });
+    // In the order of the catalogue, whatever way in they share: of equal ways the first is taken.
+    const ordered = found.sort((a, b) => a.at - b.at).map(({ passage, meeting }) => ({ passage, meeting }));
+    known.set(end, ordered);
+    return ordered;
+  };
+  return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };
+}
+
+/** A part sold with the nut and ferrule of its inlet (port a) needs no kit there. */
+export function bringsPieces({ part, into }: Passage): boolean {
+  return into.id === "a" && part.contents.includes("ferrule");
+}

@@ -1,0 +1,143 @@
+/** A label of the search: a way so far, what it has done, and the rules of the trade for the next link. */
+import type { EndCode } from "../end/index.ts";
+import type { JointType } from "../joint/index.ts";
+import { ADAPTER_KINDS, FUNCTION_KINDS, LENGTH_KINDS, type Part, type PartFunction } from "../part/index.ts";
+import { type Bill, billWith, unitsOf } from "./bill.ts";
+import type { Passage, Shop } from "./planner-index.ts";
+import { type Link, type LinkIn, piecesOf, type SearchTask } from "./search-task.ts";
+
+/** An adapter of the run of adapters a chain ends in: what it is screwed to, and its own way in. */
+interface AdapterInRun {
+  readonly after: EndCode;
+  readonly into: EndCode;
+}
+
+/** What of a label decides what can still come. */
+export interface Progress {
+  readonly end: EndCode;
+  readonly done: readonly PartFunction[];
+  readonly hasLength: boolean;
+  readonly hasBranched: boolean;
+}
+
+export interface Label extends Progress {
+  readonly run: readonly AdapterInRun[];
+  readonly links: readonly Link[];
+  /** Joints made so far, those of the kept branch included. */
+  readonly joints: number;
+  readonly bill: Bill;
+}
+
+/** A label's progress after one link more. */
+export interface Advance extends Progress {
+  readonly isAdapter: boolean;
+}
+
+export function stateOf(label: Label): string {
+  const run = label.run.map(({ after, into }) => `${after}>${into}`).join(",");
+  return `${label.end};${[...label.done].sort().join(",")};${label.hasLength};${label.hasBranched};${run}`;
+}
+
+/** True when the part's length answers the wanted one. */
+export function lengthServes(part: Part, lengthIn: { readonly min: number; readonly max: number }): boolean {
+  if (part.cutToLength) return part.lengthIn === null || part.lengthIn >= lengthIn.min;
+  return part.lengthIn !== null && part.lengthIn >= lengthIn.min && part.lengthIn <= lengthIn.max;
+}
+
+/**
+ * True when this adapter may not follow the run before it: it undoes the run (comes back to an end it started
+ * from), or a single admitted adapter does the work of the two or more.
+ */
+function isNeedlessAdapter(label: Label, passage: Passage, singles: ReadonlySet<string>): boolean {
+  return label.run.some(
+    ({ after, into }) => after === passage.out.end || singles.has(`${into}>${passage.out.end}`),
+  );
+}
+
+/**
+ * Functions a link adds. A tee's own valve stands in its branch port only; a stop before a cut pipe's tee would shut the
+ * pipe and not the branch.
+ */
+export function functionsOf(
+  link: Link,
+  hasBranched: boolean,
+  task: Pick<SearchTask, "kept">,
+): readonly PartFunction[] {
+  const { part, out } = link.passage;
+  const isTeeThrough = part.kind === "tee" && out.id !== "c";
+  const isUpstream = task.kept?.isCutPipe === true && !hasBranched && link.branch === null;
+  return part.functions.filter((each) => each !== "shut-off" || !(isTeeThrough || isUpstream));
+}
+
+/** What a link would make of a label, or null where a rule of the trade forbids it. */
+export function advance(
+  label: Label,
+  link: Link,
+  task: SearchTask,
+  singles: ReadonlySet<string>,
+): Advance | null {
+  const { passage, branch } = link;
+  const { part } = passage;
+  const adds = functionsOf(link, label.hasBranched, task);
+  const gains = task.needs.filter((need) => adds.includes(need) && !label.done.includes(need));
+  const isLength = LENGTH_KINDS.includes(part.kind);
+  if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn)))
+    return null;
+  if (FUNCTION_KINDS.includes(part.kind) && gains.length === 0) return null;
+  const isAdapter = ADAPTER_KINDS.includes(part.kind) && gains.length === 0;
+  if (isAdapter && isNeedlessAdapter(label, passage, singles)) return null;
+  return {
+    end: passage.out.end,
+    done: gains.length === 0 ? label.done : [...label.done, ...gains],
+    hasLength: label.hasLength || isLength,
+    hasBranched: label.hasBranched || branch !== null,
+    isAdapter,
+  };
+}
+
+/** The label with one link more. */
+export function extend(label: Label, { link, joints }: LinkIn, advanced: Advance, task: SearchTask): Label {
+  const { passage } = link;
+  const { isAdapter, ...progress } = advanced;
+  const pieces = piecesOf(link).reduce((sum, piece) => billWith(sum, piece, 1, task.stock), label.bill);
+  return {
+    ...progress,
+    run: isAdapter ? [...label.run, { after: label.end, into: passage.into.end }] : [],
+    links: [...label.links, link],
+    joints: label.joints + joints,
+    bill: billWith(pieces, passage.part, unitsOf(passage.part, task.lengthIn?.max ?? 0), task.stock),
+  };
+}
+
+/** Pairs "in>out" that a single admitted adapter bridges. */
+export function singleAdapters(shop: Shop, admits: SearchTask["admits"]): ReadonlySet<string> {
+  return new Set(
+    shop.passages
+      .filter(({ part }) => ADAPTER_KINDS.includes(part.kind) && admits(part))
+      .map(({ into, out }) => `${into.end}>${out.end}`),
+  );
+}
+
+/**
+ * True when the joint on a link's way in may be where it is. Behind a closed wall everything before the stop is hidden;
+ * the stop's own joint is not, unless the stop is itself the tee in the pipe.
+ */
+export function mayBeHidden(
+  link: Link,
+  typeIn: JointType,
+  hasStop: boolean,
+  hasBranched: boolean,
+  task: Pick<SearchTask, "hidden" | "kept">,
+): boolean {
+  if (task.hidden === null || hasStop) return true;
+  const isStop = functionsOf(link, hasBranched, task).includes("shut-off");
+  const isInPipe = link.branch !== null && task.kept?.isCutPipe === true;
+  if (isStop) return !isInPipe;
+  return task.hidden(typeIn);
+}
+
+/** The kept line hangs at the stop or at the far end of the new line; nowhere else is it in reach. */
+export function mayForkHere({ hasLength }: Label, { kept, lengthIn }: SearchTask): boolean {
+  if (kept === null || lengthIn === null) return kept !== null;
+  return hasLength === (kept.fork === "after-line");
+}

@@ -1,0 +1,88 @@
+import type { EndCode } from "../end/index.ts";
+import type { JointType } from "../joint/index.ts";
+import type { Part, PartFunction, Port } from "../part/index.ts";
+import type { Bill } from "./bill.ts";
+import type { Effort } from "./effort.ts";
+import type { Meeting, Passage } from "./planner-index.ts";
+
+/** What must go on being fed beside the new branch. */
+export interface KeptBranch {
+  readonly end: EndCode;
+  /** True where it is the other half of a cut pipe: the run of the tee stays straight, and the branch gets its own stop. */
+  readonly isCutPipe: boolean;
+  /** Where the fork stands: at the stop, or at the far end of the line. */
+  readonly fork: "before-line" | "after-line";
+}
+
+export interface SearchTask {
+  readonly from: EndCode;
+  readonly to: EndCode;
+  readonly needs: readonly PartFunction[];
+  /** Null: the fixture brings its own hose and no line may be added. */
+  readonly lengthIn: { readonly min: number; readonly max: number } | null;
+  /** Parts that may be used at all; pieces included. */
+  readonly admits: (part: Part) => boolean;
+  readonly stock: ReadonlyMap<string, number> | null;
+  readonly maxParts: number;
+  /** How much work this and every other search of the question may take; absent: as much as it needs. */
+  readonly effort?: Effort;
+  /** Null: a single chain. */
+  readonly kept: KeptBranch | null;
+  /** Types of joint that may be hidden between the pipe and the stop; null: everything stays in sight. */
+  readonly hidden: ((type: JointType) => boolean) | null;
+}
+
+/** The side branch of a link: the port it leaves by, at most one adapter, and its pieces. */
+export interface SideBranch {
+  readonly side: Port;
+  readonly via: Passage | null;
+  readonly kits: readonly Part[];
+}
+
+export interface Link {
+  readonly passage: Passage;
+  /** Pieces for the joint on its way in. */
+  readonly kit: Part | null;
+  /** Null unless the part feeds the kept branch. */
+  readonly branch: SideBranch | null;
+}
+
+export interface Chain {
+  readonly links: readonly Link[];
+  /** Pieces for the last joint, at the inlet. */
+  readonly lastKit: Part | null;
+  readonly bill: Bill;
+}
+
+/** Joints a link makes: its way in, and those of its side branch. */
+export function jointsOfLink({ branch }: Link): number {
+  if (branch === null) return 1;
+  return branch.via === null ? 2 : 3;
+}
+
+/** Joints of a chain, the last one and those of the kept branch included. */
+export function jointsOf(links: readonly Link[]): number {
+  return links.reduce((sum, link) => sum + jointsOfLink(link), 1);
+}
+
+export function kitsOf(meeting: Meeting, admits: SearchTask["admits"]): readonly (Part | null)[] {
+  return meeting.kits === null ? [null] : meeting.kits.filter(admits);
+}
+
+/** A link with the type of the joint on its way in. */
+export interface LinkIn {
+  readonly link: Link;
+  readonly type: JointType;
+  /** Price and joints the link adds, its pieces and side branch included. */
+  readonly priceCents: number;
+  readonly joints: number;
+}
+
+/** Pieces and adapters a link needs beside its part. */
+export function piecesOf({ kit, branch }: Link): readonly Part[] {
+  return [
+    ...(kit === null ? [] : [kit]),
+    ...(branch?.kits ?? []),
+    ...(branch === null || branch.via === null ? [] : [branch.via.part]),
+  ];
+}

@@ -1,0 +1,174 @@
+/**
+ * Search for every way between two ends that no other way beats in joints, price and missing parts at once.
+ * Labels are taken up in the order of the joints they will need at least, then of the price (a multicriteria A*, after
+ * Stewart and White 1991): of two labels in the same state the worse one is dropped, and so is a label that even at its
+ * least cannot beat what has been found. Both lose nothing, because every cost only grows along a way.
+ */
+import type { EndCode } from "../end/index.ts";
+import { type Bill, billWith, EMPTY_BILL, neverWorse } from "./bill.ts";
+import { leastToCome } from "./bounds.ts";
+import { halfOfWhatIsLeft, UNBOUNDED } from "./effort.ts";
+import { type LinksFrom, linksOver } from "./links.ts";
+import { ParetoChains } from "./pareto.ts";
+import type { Shop } from "./planner-index.ts";
+import {
+  advance,
+  extend,
+  type Label,
+  mayBeHidden,
+  mayForkHere,
+  type Progress,
+  singleAdapters,
+  stateOf,
+} from "./search-label.ts";
+import { type Chain, kitsOf, type SearchTask } from "./search-task.ts";
+
+export interface SearchOutcome {
+  readonly chains: readonly Chain[];
+  readonly complete: boolean;
+  /** The work allowed was used up before everything that could matter was looked at. */
+  readonly stopped: boolean;
+}
+
+/** The least a label will come to: joints and price. */
+interface Outlook {
+  readonly joints: number;
+  readonly priceCents: number;
+}
+
+interface Open {
+  readonly label: Label;
+  readonly priceCents: number;
+}
+
+/** Labels waiting, by the joints they come to at least; within equal joints the cheapest first. */
+class Agenda {
+  readonly #byJoints: Open[][] = [];
+
+  add(label: Label, { joints, priceCents }: Outlook): void {
+    const row = this.#byJoints[joints] ?? [];
+    this.#byJoints[joints] = row;
+    let at = row.length;
+    while (at > 0 && (row[at - 1]?.priceCents ?? 0) < priceCents) at -= 1;
+    row.splice(at, 0, { label, priceCents });
+  }
+
+  take(): Label | undefined {
+    return this.#byJoints.find((row) => row !== undefined && row.length > 0)?.pop()?.label;
+  }
+}
+
+interface Search {
+  readonly shop: Shop;
+  readonly task: SearchTask;
+  readonly goals: ParetoChains;
+  readonly singles: ReadonlySet<string>;
+  readonly kept: Map<string, Label[]>;
+  readonly least: (progress: Progress) => ArrayLike<number>;
+  readonly linksFrom: (end: EndCode) => LinksFrom;
+  readonly agenda: Agenda;
+  /** True when the work allowed is used up. */
+  readonly isSpent: () => boolean;
+}
+
+/** The least this progress can come to that nothing found so far matches or beats; null when there is no such. */
+function outlookOf({ least, goals }: Search, progress: Progress, joints: number, bill: Bill): Outlook | null {
+  const prices = least(progress);
+  for (let more = 1; more < prices.length; more += 1) {
+    const price = prices[more] ?? Number.POSITIVE_INFINITY;
+    if (price === Number.POSITIVE_INFINITY) continue;
+    const outlook = { joints: joints + more, priceCents: bill.priceCents + price };
+    if (!goals.beats(outlook.joints, outlook.priceCents, bill.missing.size)) return outlook;
+  }
+  return null;
+}
+
+/** Adds the chain a label makes when its end meets the inlet. */
+function closeChain({ shop, task, goals }: Search, label: Label): void {
+  if (!label.hasLength || !label.hasBranched || task.needs.some((need) => !label.done.includes(need))) return;
+  const meeting = shop.meet(label.end, task.to);
+  if (meeting === null) return;
+  if (task.hidden !== null && !label.done.includes("shut-off") && !task.hidden(meeting.mating.type)) return;
+  for (const kit of kitsOf(meeting, task.admits)) {
+    const bill = kit === null ? label.bill : billWith(label.bill, kit, 1, task.stock);
+    goals.add({ links: label.links, lastKit: kit, bill });
+  }
+}
+
+/** True when a label in the same state ends no worse, whatever follows. */
+function isNeverWorse(one: Label, other: Label): boolean {
+  return (
+    one.joints <= other.joints && one.links.length <= other.links.length && neverWorse(one.bill, other.bill)
+  );
+}
+
+/** Puts every label one link longer on the agenda that may still matter. */
+function grow(search: Search, label: Label): void {
+  const { task, singles, kept, linksFrom, agenda, isSpent } = search;
+  const { plain, forks } = linksFrom(label.end);
+  const mayFork = !label.hasBranched && mayForkHere(label, task);
+  for (const found of mayFork ? [...plain, ...forks] : plain) {
+    if (isSpent()) return;
+    if (!mayBeHidden(found.link, found.type, label.done.includes("shut-off"), label.hasBranched, task))
+      continue;
+    const advanced = advance(label, found.link, task, singles);
+    if (advanced === null) continue;
+    const atLeast = { ...label.bill, priceCents: label.bill.priceCents + found.priceCents };
+    const outlook = outlookOf(search, advanced, label.joints + found.joints, atLeast);
+    if (outlook === null) continue;
+    const next = extend(label, found, advanced, task);
+    const state = stateOf(next);
+    const rivals = kept.get(state) ?? [];
+    if (rivals.some((rival) => isNeverWorse(rival, next))) continue;
+    kept.set(state, [...rivals.filter((rival) => !isNeverWorse(next, rival)), next]);
+    agenda.add(next, outlook);
+  }
+}
+
+/**
+ * All ways from one end to another that are Pareto-optimal in (joints, price in cents, number of missing SKUs),
+ * one for each such triple. `complete` is false when chains of more than `maxParts` parts might still matter, or when the
+ * work allowed was used up first; then the chains found are right, and others may be missing.
+ * Shape: chains may be empty (the ends meet directly). Errors: none; unknown ends give no chains.
+ */
+export function searchChains(shop: Shop, task: SearchTask): SearchOutcome {
+  const effort = halfOfWhatIsLeft(task.effort ?? UNBOUNDED);
+  if (effort.isSpent()) return { chains: [], complete: false, stopped: true };
+  const linksFrom = linksOver(shop, task);
+  const search: Search = {
+    shop,
+    task,
+    goals: new ParetoChains(),
+    singles: singleAdapters(shop, task.admits),
+    kept: new Map(),
+    least: leastToCome(shop, task, linksFrom),
+    linksFrom,
+    agenda: new Agenda(),
+    isSpent: effort.isSpent,
+  };
+  const start: Label = {
+    end: task.from,
+    done: [],
+    hasLength: task.lengthIn === null,
+    hasBranched: task.kept === null,
+    run: [],
+    links: [],
+    joints: 0,
+    bill: EMPTY_BILL,
+  };
+  const cut: Label[] = [];
+  search.agenda.add(start, { joints: 0, priceCents: 0 });
+  for (let label = search.agenda.take(); label !== undefined; label = search.agenda.take()) {
+    if (effort.isSpent()) break;
+    effort.count();
+    if (label !== start && search.kept.get(stateOf(label))?.includes(label) !== true) continue;
+    if (outlookOf(search, label, label.joints, label.bill) === null) continue;
+    closeChain(search, label);
+    if (label.links.length < task.maxParts) grow(search, label);
+    else cut.push(label);
+  }
+  const stopped = effort.isSpent();
+  const complete =
+    !stopped && cut.every((label) => outlookOf(search, label, label.joints, label.bill) === null);
+  return { chains: search.goals.chains, complete, stopped };
+}

@@ -1,0 +1,90 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { shop, tables } from "../../../tests/support/tables.ts";
+import { problemOf, surveyFromPreset } from "../survey/index.ts";
+import { planHookup, planWithChoices } from "./plan.ts";
+import type { HookupProblem } from "./request.ts";
+
+function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
+  const found = tables.presets.find(({ id }) => id === preset);
+  assert.ok(found);
+  return { ...problemOf(surveyFromPreset(found, "x"), null), ...change };
+}
+
+const partOf = (sku: string) => tables.parts.find((part) => part.sku === sku);
+
+describe("another part in a plan's place", () => {
+  it("offers lines with the same ends in the same range, and plans with the one chosen", () => {
+    const asked = problem("toilet");
+    const before = planHookup(shop, asked).plans[0];
+    const sku = before?.parts[0]?.sku ?? "";
+    const others = planWithChoices(shop, asked).swapChoices.get(sku) ?? [];
+    const steel = others.find((each) => each.sku === "LB-C38B78-012");
+    assert.ok(steel);
+    const after = planHookup(shop, { ...asked, swaps: { [sku]: steel.sku } }).plans[0];
+    assert.equal(after?.parts[0]?.sku, steel.sku);
+    assert.equal(after?.priceCents, steel.priceCents);
+    assert.deepEqual(
+      after?.joints.map(({ ends }) => ends),
+      before?.joints.map(({ ends }) => ends),
+    );
+  });
+
+  it("never offers what would lose a need, a rating or a lead-free listing", () => {
+    for (const [preset, needs] of [
+      ["washer-cold", ["arrestor", "auto-shutoff"]],
+      ["refrigerator", ["filter"]],
+      ["dishwasher", []],
+    ] as const) {
+      const asked = problem(preset, { needs });
+      const plan = planHookup(shop, asked).plans[0];
+      assert.ok(plan);
+      for (const [sku, others] of planWithChoices(shop, asked).swapChoices)
+        for (const other of others) {
+          const swapped = planHookup(shop, { ...asked, swaps: { [sku]: other.sku } }).plans[0];
+          assert.ok(swapped, sku);
+          assert.ok(
+            swapped.parts.some((part) => part.sku === other.sku),
+            `${sku} ${other.sku}`,
+          );
+          const functions = swapped.parts.flatMap((part) => partOf(part.sku)?.functions ?? []);
+          for (const need of needs) assert.ok(functions.includes(need));
+          assert.equal(
+            swapped.priceCents,
+            swapped.parts.reduce((sum, part) => sum + part.quantity * (partOf(part.sku)?.priceCents ?? 0), 0),
+          );
+        }
+    }
+  });
+
+  it("offers parts with other ends where both neighbours are met, and prices their pieces", () => {
+    const { supply } = problem("lavatory-cold");
+    const asked = problem("lavatory-cold", {
+      needs: ["dielectric"],
+      supply: { ...supply, end: "npt-1/2-m", kind: "stub", material: "galvanised" },
+    });
+    const { plans, swapChoices } = planWithChoices(shop, asked);
+    assert.ok(plans[0]?.parts.some((part) => part.sku === "SS-W12C38"));
+    const others = swapChoices.get("SS-W12C38") ?? [];
+    const pushed = others.find(({ sku }) => sku === "SS-P12C38");
+    assert.ok(pushed && partOf(pushed.sku)?.ports[0]?.end !== partOf("SS-W12C38")?.ports[0]?.end);
+    for (const { sku } of others) {
+      const after = planHookup(shop, { ...asked, swaps: { "SS-W12C38": sku } }).plans[0];
+      assert.ok(after);
+      assert.ok(after.parts.some((part) => part.sku === sku));
+      assert.ok(after.joints.every((joint) => shop.meet(...joint.ends, true) !== null));
+      assert.equal(
+        after.priceCents,
+        after.parts.reduce((sum, part) => sum + part.quantity * (partOf(part.sku)?.priceCents ?? 0), 0),
+      );
+    }
+  });
+
+  it("passes over a swap that cannot be made", () => {
+    const asked = problem("toilet");
+    const [plan] = planHookup(shop, asked).plans;
+    const sku = plan?.parts[0]?.sku ?? "";
+    for (const wrong of ["NO-SUCH", "LB-C38S12-012", "LB-C38B78-024"])
+      assert.equal(planHookup(shop, { ...asked, swaps: { [sku]: wrong } }).plans[0]?.id, plan?.id);
+  });
+});

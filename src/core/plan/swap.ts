@@ -1,0 +1,135 @@
+/** Another part in a plan's place: one of the same role that both neighbours meet and that does all the plan asks of it. */
+import { ADAPTER_KINDS, LENGTH_KINDS, type Part } from "../part/index.ts";
+import { type Bill, billWith, EMPTY_BILL, unitsOf } from "./bill.ts";
+import { bringsPieces, type Shop } from "./planner-index.ts";
+import { functionsOf, lengthServes } from "./search-label.ts";
+import { type Chain, kitsOf, type Link, piecesOf, type SearchTask } from "./search-task.ts";
+
+/** SKU in the plan to the SKU that takes its place. */
+export type Swaps = Readonly<Record<string, string>>;
+
+function hasSameEnds(one: Part, other: Part): boolean {
+  return (
+    one.ports.length === other.ports.length &&
+    one.ports.every(({ id, end }) => other.ports.find((port) => port.id === id)?.end === end)
+  );
+}
+
+function withPart(link: Link, part: Part): Link | null {
+  const portOf = (id: string) => part.ports.find((port) => port.id === id);
+  const [into, out] = [portOf(link.passage.into.id), portOf(link.passage.out.id)];
+  const side = link.branch === null ? null : portOf(link.branch.side.id);
+  if (!into || !out || side === undefined) return null;
+  return {
+    passage: { part, into, out },
+    kit: link.kit,
+    branch: link.branch === null || side === null ? null : { ...link.branch, side },
+  };
+}
+
+/** What a part is in a run for: parts of one role stand in for each other. */
+function roleOf({ kind }: Part): string {
+  if (LENGTH_KINDS.includes(kind)) return "length";
+  return ADAPTER_KINDS.includes(kind) ? "adapter" : kind;
+}
+
+/** A part that could stand in a link's place, and the chain with it there. */
+export interface Replacement {
+  readonly part: Part;
+  readonly chain: Chain;
+}
+
+/** The same place taken by a part with the same ends: nothing else of the chain changes. */
+function withSameEnds(shop: Shop, chain: Chain, link: Link): readonly Pick<Replacement, "part" | "chain">[] {
+  return shop.tables.parts
+    .filter((part) => hasSameEnds(link.passage.part, part))
+    .filter((part) => !part.oneWay || link.passage.into.id === "a")
+    .flatMap((part) => {
+      const swapped = withPart(link, part);
+      if (swapped === null) return [];
+      return [
+        { part, chain: { ...chain, links: chain.links.map((each) => (each === link ? swapped : each)) } },
+      ];
+    });
+}
+
+/** The same place taken by a part with other ends that its neighbours meet too; the pieces of both joints change with it. */
+function withOtherEnds(shop: Shop, task: SearchTask, chain: Chain, at: number): readonly Replacement[] {
+  const before = chain.links[at - 1]?.passage.out.end ?? task.from;
+  const next = chain.links[at + 1];
+  return shop.passagesFrom(before).flatMap(({ passage, meeting }) => {
+    const after = next
+      ? shop.meet(passage.out, next.passage.into, bringsPieces(next.passage))
+      : shop.meet(passage.out, task.to, bringsPieces(passage));
+    const [kit] = byPrice(kitsOf(meeting, task.admits));
+    const [kitAfter] = after === null ? [] : byPrice(kitsOf(after, task.admits));
+    if (kit === undefined || kitAfter === undefined) return [];
+    const links = chain.links.map((link, index) =>
+      index === at ? { passage, kit, branch: null } : index === at + 1 ? { ...link, kit: kitAfter } : link,
+    );
+    return [{ part: passage.part, chain: { ...chain, links, lastKit: next ? chain.lastKit : kitAfter } }];
+  });
+}
+
+const byPrice = (kits: readonly (Part | null)[]) =>
+  [...kits].sort((a, b) => (a?.priceCents ?? 0) - (b?.priceCents ?? 0));
+
+/**
+ * Parts that could stand in a link's place, cheapest first; the present one is not among them. Same role, both
+ * neighbours met, every function kept that the plan asks of this place. A fork, and a run that is closed in, keep
+ * their ends: what branches off or is hidden was chosen by them.
+ */
+export function alternativesFor(
+  shop: Shop,
+  task: SearchTask,
+  chain: Chain,
+  at: number,
+): readonly Replacement[] {
+  const link = chain.links[at];
+  if (link === undefined) return [];
+  const { part } = link.passage;
+  const hasBranched = task.kept === null || chain.links.slice(0, at).some(({ branch }) => branch !== null);
+  const wanted = functionsOf(link, hasBranched, task).filter((each) => task.needs.includes(each));
+  const { lengthIn } = task;
+  const keepsEnds = link.branch !== null || task.hidden !== null;
+  const found = [
+    ...withSameEnds(shop, chain, link),
+    ...(keepsEnds ? [] : withOtherEnds(shop, task, chain, at)),
+  ].filter(({ part: other, chain: changed }) => {
+    const swapped = changed.links[at];
+    if (swapped === undefined || other === part || roleOf(other) !== roleOf(part) || !task.admits(other))
+      return false;
+    if (LENGTH_KINDS.includes(other.kind) && (lengthIn === null || !lengthServes(other, lengthIn)))
+      return false;
+    const gives = functionsOf(swapped, hasBranched, task);
+    return wanted.every((each) => gives.includes(each));
+  });
+  const seen = new Set<Part>();
+  return found
+    .filter((each) => !seen.has(each.part) && seen.add(each.part))
+    .sort((a, b) => a.part.priceCents - b.part.priceCents);
+}
+
+function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask): Bill {
+  const longestIn = task.lengthIn?.max ?? 0;
+  const whole = links.reduce(
+    (sum, link) =>
+      billWith(
+        piecesOf(link).reduce((bill, piece) => billWith(bill, piece, 1, task.stock), sum),
+        link.passage.part,
+        unitsOf(link.passage.part, longestIn),
+        task.stock,
+      ),
+    EMPTY_BILL,
+  );
+  return lastKit === null ? whole : billWith(whole, lastKit, 1, task.stock);
+}
+
+/** The chain with every wanted swap that can be made, from the wall on; a swap that cannot is left out. */
+export function applySwaps(shop: Shop, task: SearchTask, chain: Chain, swaps: Swaps): Chain {
+  const swapped = chain.links.reduce((now, link, at) => {
+    const sku = swaps[link.passage.part.sku];
+    return alternativesFor(shop, task, now, at).find(({ part }) => part.sku === sku)?.chain ?? now;
+  }, chain);
+  return { ...swapped, bill: billOf(swapped.links, swapped.lastKit, task) };
+}

@@ -1,0 +1,293 @@
+/** Supplies other than a free outlet: kept lines, cut pipes, dead stops, and every row of the trade's table of inlets. */
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { shop, tables } from "../../../tests/support/tables.ts";
+import { problemOf, surveyFromPreset } from "../survey/index.ts";
+import { planHookup } from "./plan.ts";
+import type { Fixture, HookupProblem, Plan, PlanOutcome, Supply } from "./request.ts";
+
+function job(preset: string, supply: Partial<Supply>, change: Partial<HookupProblem> = {}): HookupProblem {
+  const found = tables.presets.find((each) => each.id === preset);
+  assert.ok(found);
+  const base = problemOf(surveyFromPreset(found, "test room"), null);
+  return { ...base, ...change, supply: { ...base.supply, stopHolds: true, ...supply } };
+}
+
+function best(outcome: PlanOutcome): Plan {
+  const plan = outcome.plans[0];
+  assert.ok(plan, JSON.stringify(outcome.refused));
+  return plan;
+}
+
+const kinds = (plan: Plan) => plan.parts.map(({ kind }) => kind);
+const codes = (findings: readonly { readonly code: string }[]) => findings.map(({ code }) => code);
+const refsOf = (plan: Plan) => plan.joints.flatMap(({ between }) => between);
+
+/** What must hold for any plan at all. */
+function assertSound(plan: Plan, problem: HookupProblem, what: string): void {
+  assert.deepEqual(
+    plan.joints.map(({ number }) => number),
+    plan.joints.map((_, at) => at + 1),
+    what,
+  );
+  const refs = refsOf(plan);
+  assert.equal(refs.filter((ref) => ref === "supply").length, 1, what);
+  assert.equal(refs.filter((ref) => ref === "inlet").length, 1, what);
+  assert.ok(refs.filter((ref) => ref === "kept").length <= 1, what);
+  for (const joint of plan.joints) {
+    assert.ok(shop.meet(...joint.ends, true), `${what}: ${joint.ends.join(" ")}`);
+    joint.between.forEach((ref, side) => {
+      const [, index, port] = /^p(\d+)\.([abc])$/.exec(ref) ?? [];
+      if (index === undefined) return;
+      assert.equal(
+        plan.parts[Number(index)]?.ports.find(({ id }) => id === port)?.end,
+        joint.ends[side],
+        what,
+      );
+    });
+  }
+  for (const { sku } of plan.parts) {
+    const part = tables.parts.find((each) => each.sku === sku);
+    assert.ok(part && part.ratedPsi >= problem.supply.staticPsi, what);
+    if (tables.fixtures.find(({ fixture }) => fixture === problem.inlet.fixture)?.drinking)
+      assert.ok(part.leadFree, `${what} ${sku}`);
+  }
+  const priced = plan.parts.reduce(
+    (sum, { sku, quantity }) =>
+      sum + quantity * (tables.parts.find((each) => each.sku === sku)?.priceCents ?? 0),
+    0,
+  );
+  assert.equal(plan.priceCents, priced, what);
+}
+
+function assertUndominated({ plans }: PlanOutcome, what: string): void {
+  for (const one of plans)
+    for (const other of plans)
+      assert.ok(
+        one === other ||
+          one.joints.length < other.joints.length ||
+          one.priceCents < other.priceCents ||
+          one.missing.length < other.missing.length,
+        what,
+      );
+}
+
+describe("a line that must stay", () => {
+  it("gets a tee at the shared sink stop for a refrigerator, and says that one stop now shuts both", () => {
+    const asked = job("refrigerator", {
+      end: "comp-3/8-m",
+      keepsExistingLine: true,
+      keptLine: { inlet: "comp-3/8-f" },
+    });
+    const plan = best(planHookup(shop, asked));
+    assert.deepEqual(kinds(plan), ["tee", "line"]);
+    assert.deepEqual(plan.joints[1]?.between, ["p0.b", "kept"]);
+    assert.deepEqual(plan.joints[1]?.ends, ["comp-3/8-m", "comp-3/8-f"]);
+    assert.ok(codes(plan.warnings).includes("shared-stop"));
+  });
+  it("gets a dual-outlet stop where the stop is dead", () => {
+    const asked = job("dishwasher", {
+      kind: "dead-stop",
+      end: "pipe-1/2-copper",
+      stopHolds: false,
+      keepsExistingLine: true,
+    });
+    const plan = best(planHookup(shop, asked));
+    assert.match(plan.parts[0]?.name ?? "", /^Dual-outlet stop/);
+    assert.ok(codes(plan.warnings).includes("kept-nut-assumed"));
+    assert.ok(!codes(plan.warnings).includes("shared-stop"));
+  });
+  it("leads a bidet seat off a tee at the tank, and warns that the old line may now be too long", () => {
+    const asked = job(
+      "toilet",
+      { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
+      { inlet: { end: "comp-3/8-f", fixture: "bidet-seat", plastic: false } },
+    );
+    const plan = best(planHookup(shop, asked));
+    assert.equal(plan.parts[0]?.sku, "TE-B78B78C38");
+    assert.ok(codes(plan.warnings).includes("tee-moves-shank"));
+    const atStop = best(planHookup(shop, { ...asked, supply: { ...asked.supply, teeAt: "supply" } }));
+    assert.equal(atStop.parts[0]?.sku, "TE-C38C38C38");
+  });
+  it("renews a line that is now too long: a shorter one, the tee after it, the seat's hose aside", () => {
+    const asked = job(
+      "toilet",
+      { keptLine: { inlet: "bc-7/8-m" } },
+      { inlet: { end: "comp-3/8-f", fixture: "bidet-seat", plastic: false }, lengthIn: { min: 8, max: 10 } },
+    );
+    const plan = best(planHookup(shop, asked));
+    assert.deepEqual(kinds(plan), ["line", "tee"]);
+    assert.equal(plan.parts[0]?.lengthIn, 9);
+    const [, , seat, shank] = plan.joints;
+    assert.equal(shank?.between[1], "kept");
+    assert.equal(shank?.turns?.handOnly, false, "the tee's nut is metal");
+    assert.equal(seat?.between[1], "inlet");
+  });
+});
+
+describe("pipe", () => {
+  it("that is cut gets a tee with its own stop, its run straight through", () => {
+    const plan = best(planHookup(shop, job("toilet", { kind: "pipe", end: "pipe-1/2-pex" })));
+    assert.equal(plan.parts.find(({ kind }) => kind === "tee")?.sku, "TS-P12P12C38");
+    assert.deepEqual(plan.joints[1]?.between, ["p1.b", "kept"]);
+    assert.equal(plan.joints[1]?.type, "push-fit");
+    assert.equal(
+      plan.parts.filter(({ sku }) => sku === "KS-12-P").length,
+      2,
+      "a stiffener in each half of the pipe",
+    );
+  });
+  it("behind a closed wall is soldered, its stop outside, and push-fit refused aloud", () => {
+    const asked = job("toilet", { kind: "pipe", end: "pipe-1/2-copper" }, { access: "closed-wall" });
+    const outcome = planHookup(shop, asked);
+    const plan = best(outcome);
+    const stop = plan.parts.findIndex(({ kind }) => kind === "stop");
+    for (const { between, type } of plan.joints) {
+      const isBeforeStop =
+        between.every((ref) => !ref.startsWith(`p${stop}.`)) && !/^p(\d+)/.test(between[0]);
+      if (isBeforeStop || between[1] === "kept") assert.equal(type, "solder");
+    }
+    assert.ok(codes(outcome.refused).includes("concealed-push-fit"));
+    assert.ok(codes(plan.warnings).includes("school-relaxed"));
+    const allowed = best(planHookup(shop, { ...asked, houseRules: { concealedPushFit: "warn" } }));
+    assert.ok(codes(allowed.warnings).includes("push-fit-hidden"));
+  });
+  it("follows the shop's joint, and counts crimp rings as pieces", () => {
+    const asked = job(
+      "toilet",
+      { kind: "stub", end: "pipe-1/2-pex" },
+      { houseRules: { pipeJoint: "crimp" } },
+    );
+    const plan = best(planHookup(shop, asked));
+    assert.equal(plan.joints[0]?.type, "crimp");
+    assert.ok(plan.parts.some(({ sku }) => sku === "KR-12-X"));
+    assert.ok(plan.why.some((why) => /crimp/i.test(why)));
+  });
+  it("parts galvanised from copper by a dielectric union when asked, and says to bond round it", () => {
+    const asked = job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" });
+    const plain = best(planHookup(shop, asked));
+    assert.ok(codes(plain.warnings).includes("suggest-dielectric"));
+    const apart = best(planHookup(shop, { ...asked, needs: ["dielectric"] }));
+    assert.ok(apart.parts.some(({ name }) => name.startsWith("Dielectric union")));
+    assert.ok(codes(apart.warnings).includes("dielectric-bond"));
+    assert.ok(!codes(apart.warnings).includes("suggest-dielectric"));
+  });
+
+  it("lets no copper or brass touch water after reverse osmosis", () => {
+    const asked = job("refrigerator", { end: "tube-1/4-pe", treated: "reverse-osmosis" });
+    const { plans } = planHookup(shop, { ...asked, needs: ["filter"] });
+    assert.ok(plans.length > 0);
+    for (const { parts } of plans)
+      assert.ok(parts.every(({ material }) => material !== "brass" && material !== "copper"));
+    const threaded = planHookup(shop, { ...asked, supply: { ...asked.supply, end: "npt-1/4-m" } });
+    assert.ok(codes(threaded.refused).includes("no-copper-after-ro"));
+  });
+
+  it("names what the second wrench holds, with its sizes where they are usual", () => {
+    const plan = best(planHookup(shop, job("dishwasher", {})));
+    assert.deepEqual(plan.joints[0]?.holdBack, { what: "the stop's body", wrenches: ["9/16 in", "5/8 in"] });
+    assert.equal(plan.joints[1]?.holdBack?.what, "the adapter");
+    const byHand = best(planHookup(shop, job("toilet", {}))).joints.at(-1);
+    assert.equal(byHand?.turns?.handOnly, true);
+    assert.equal(byHand?.holdBack, undefined);
+  });
+
+  it("warns of the ground on metal and of an old galvanised nipple", () => {
+    const copper = best(planHookup(shop, job("toilet", { kind: "stub", end: "pipe-1/2-copper" })));
+    assert.ok(codes(copper.warnings).includes("ground-jumper"));
+    assert.ok(codes(copper.warnings).includes("isolate-upstream"));
+    assert.ok(!codes(copper.warnings).includes("stop-unproved"));
+    const nipple = best(
+      planHookup(shop, job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" })),
+    );
+    assert.ok(codes(nipple.warnings).includes("galvanised-nipple"));
+    assert.ok(
+      nipple.parts.every(
+        ({ material, ports }) => material !== "copper" || !ports.some(({ end }) => end.startsWith("npt-")),
+      ),
+    );
+  });
+});
+
+/** Inlets by connection point, as met in the trade, with the length of line they usually want. */
+const INLETS: readonly (readonly [Fixture, "hot" | "cold", string, number, number])[] = [
+  ["toilet", "cold", "bc-7/8-m", 9, 20],
+  ["bidet-seat", "cold", "npt-1/2-m", 9, 20],
+  ["bidet-seat", "cold", "comp-3/8-f", 9, 20],
+  ["bidet-sprayer", "cold", "npsm-1/2-f", 9, 20],
+  ["bidet", "hot", "npsm-1/2-m", 12, 30],
+  ["bidet", "cold", "comp-3/8-f", 12, 30],
+  ["lavatory", "hot", "npsm-1/2-m", 12, 30],
+  ["lavatory", "cold", "comp-3/8-f", 12, 30],
+  ["lavatory", "cold", "m10x1-f", 12, 30],
+  ["lavatory", "hot", "g-1/2-m", 12, 30],
+  ["kitchen", "hot", "comp-3/8-f", 16, 30],
+  ["kitchen", "cold", "npsm-1/2-m", 16, 30],
+  ["rinser", "cold", "comp-3/8-m", 12, 36],
+  ["rinser", "cold", "tube-1/4-pe", 12, 36],
+  ["dishwasher", "hot", "npt-3/8-f", 58, 74],
+  ["dishwasher", "hot", "hose-3/4-m", 58, 74],
+  ["refrigerator", "cold", "comp-1/4-m", 60, 120],
+  ["refrigerator", "cold", "quick-1/4", 60, 120],
+  ["refrigerator", "cold", "quick-5/16", 60, 120],
+  ["brewer", "cold", "comp-1/4-m", 58, 84],
+  ["brewer", "cold", "comp-3/8-m", 58, 84],
+  ["ice-machine", "cold", "quick-1/4", 58, 84],
+  ["ice-machine", "cold", "hose-3/4-m", 58, 84],
+  ["washer", "hot", "hose-3/4-m", 47, 73],
+  ["washer", "cold", "g-3/4-m", 47, 73],
+  ["tub-filler", "hot", "npsm-1/2-m", 12, 36],
+  ["utility", "hot", "npsm-1/2-m", 12, 24],
+  ["utility", "cold", "npt-1/2-f", 12, 24],
+  ["hydrant", "cold", "npt-1/2-m", 12, 60],
+  ["filter", "cold", "quick-1/4", 12, 60],
+  ["filter", "cold", "quick-3/8", 12, 60],
+];
+
+const SUPPLIES: readonly Partial<Supply>[] = [
+  { kind: "stop-outlet", end: "comp-3/8-m" },
+  { kind: "stop-outlet", end: "comp-1/4-m" },
+  { kind: "stop-outlet", end: "comp-1/2-m" },
+  { kind: "stop-outlet", end: "npt-3/8-m" },
+  { kind: "stop-outlet", end: "npt-1/2-m" },
+  { kind: "stop-outlet", end: "npt-1/2-f" },
+  { kind: "stop-outlet", end: "quick-1/4" },
+  { kind: "stop-outlet", end: "comp-3/8-m", keepsExistingLine: true },
+  { kind: "box-valve", end: "hose-3/4-m" },
+  { kind: "pipe", end: "pipe-1/2-copper" },
+  { kind: "pipe", end: "pipe-3/4-copper" },
+  { kind: "pipe", end: "pipe-1/2-pex" },
+  { kind: "pipe", end: "pipe-1/2-cpvc" },
+  { kind: "stub", end: "pipe-1/2-copper" },
+  { kind: "stub", end: "pipe-1/2-pex" },
+  { kind: "stub", end: "pipe-1/2-cpvc" },
+  { kind: "stub", end: "npt-1/2-m", material: "galvanised" },
+  { kind: "dead-stop", end: "pipe-1/2-copper", stopHolds: false },
+  { kind: "dead-stop", end: "pipe-1/2-copper", stopHolds: false, keepsExistingLine: true },
+  { kind: "faucet-riser", end: "npsm-1/2-m" },
+  { kind: "pipe", end: "pipe-1/2-pb" },
+];
+
+describe("every connection point from every usual supply", () => {
+  for (const supply of SUPPLIES)
+    it(`${supply.kind} ${supply.end}${supply.keepsExistingLine ? ", line kept" : ""}: a sound plan or a stated refusal`, () => {
+      let planned = 0;
+      for (const [fixture, water, end, min, max] of INLETS) {
+        const asked = job(
+          "toilet",
+          { ...supply, water },
+          { inlet: { end, fixture, plastic: false }, lengthIn: { min, max } },
+        );
+        const outcome = planHookup(shop, asked);
+        const what = `${supply.kind} ${supply.end} to ${fixture} ${end}`;
+        assert.equal(outcome.complete, true, what);
+        if (outcome.plans.length === 0) assert.ok(outcome.refused.length > 0, what);
+        else planned += 1;
+        for (const plan of outcome.plans) assertSound(plan, asked, what);
+        assertUndominated(outcome, what);
+      }
+      // A 1/4 push-in outlet feeds small appliances only; polybutylene takes nothing listed.
+      const least = { "pipe-1/2-pb": 0, "quick-1/4": 0.7 }[supply.end ?? ""] ?? 0.8;
+      assert.ok(planned >= INLETS.length * least, `${planned} of ${INLETS.length}`);
+    });
+});

@@ -1,0 +1,169 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { begun, CONNECTION, event, surveyOf } from "../../../tests/support/story.ts";
+import { shop, tables } from "../../../tests/support/tables.ts";
+import { planHookup } from "../plan/index.ts";
+import { isSameRun, problemOf, type Survey } from "../survey/index.ts";
+import { foldVisit } from "../visit/index.ts";
+import { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
+
+/** The run sheet of a connection surveyed so, planned by the planner. */
+function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep[] {
+  const survey = surveyOf(preset, change);
+  const request = problemOf(survey, null);
+  const plan = planHookup(shop, request).plans[0];
+  assert.ok(plan);
+  const checkpoints = tables.checkpoints.filter((each) =>
+    tables.presets.find(({ id }) => id === preset)?.checkpoints.includes(each.id),
+  );
+  const events = [
+    begun(preset, { planned: false })[0],
+    event({ kind: "connection-added", connection: CONNECTION, survey, checkpoints }),
+    event({ kind: "plan-chosen", connection: CONNECTION, plan, request }),
+  ].filter((each) => each !== undefined);
+  const connection = foldVisit(events).connections[0];
+  assert.ok(connection);
+  return runSheet(connection, tables);
+}
+
+const ids = (steps: readonly RunStep[]) => steps.map((step) => step.id);
+const textOf = (steps: readonly RunStep[], id: string) => steps.find((step) => step.id === id)?.text ?? "";
+
+describe("runSheet", () => {
+  it("is empty before a hookup is chosen", () => {
+    const connection = foldVisit(begun("toilet", { planned: false })).connections[0];
+    assert.ok(connection);
+    assert.deepEqual(runSheet(connection, tables), []);
+  });
+
+  it("follows the visit's order for a toilet", () => {
+    assert.deepEqual(ids(sheetOf("toilet")), [
+      "look-ends",
+      "lay-out",
+      "close-stop",
+      "drain-tank",
+      "towel",
+      "take-off",
+      "clean-faces",
+      "make-1",
+      "make-2",
+      "record-line",
+      "dry-all",
+      "water-in",
+      "check-first-fill",
+      "check-static",
+      "purge",
+      "exercise",
+      "check-after-run",
+      "check-drain",
+      "place-back",
+      "check-in-place",
+      "hand-over",
+    ]);
+  });
+
+  it("gives every joint its own figures", () => {
+    const toilet = sheetOf("toilet");
+    assert.match(
+      textOf(toilet, "make-1"),
+      /^Joint 1: .*hold back the stop's body \(about 9\/16 in or 5\/8 in\), then 1\/4 to 1\/2 turn more with the 5\/8 in or 11\/16 in wrench; no sealant/,
+    );
+    assert.match(textOf(toilet, "make-2"), /^Joint 2: .*by hand/);
+    assert.match(textOf(sheetOf("dishwasher"), "make-3"), /1 to 1 1\/2 turn more.*tape on the male thread/);
+  });
+
+  it("makes bench joints first", () => {
+    const steps = sheetOf("dishwasher-hose", {
+      length: { min: { typed: "80", value: 80 }, max: { typed: "100", value: 100 } },
+    });
+    assert.deepEqual(
+      ids(steps).filter((id) => id.startsWith("make-")),
+      ["make-2", "make-1", "make-3"],
+    );
+    assert.match(textOf(steps, "make-2"), /on the bench/);
+  });
+
+  it("names the looking order, highest first", () => {
+    assert.match(textOf(sheetOf("toilet"), "check-static"), /2, 1\.$/);
+    assert.match(textOf(sheetOf("dishwasher"), "check-static"), /1, 2, 3\.$/);
+  });
+
+  it("goes one valve up when the stop fails, and stops at high pressure", () => {
+    const dead = sheetOf("toilet", { stop: { kind: "multi-turn", proof: "seized", method: null } });
+    assert.ok(ids(dead).includes("close-upstream") && !ids(dead).includes("close-stop"));
+    assert.match(textOf(dead, "close-upstream"), /is seized.*cold side.*Never force/);
+    const high = sheetOf("toilet", { staticPsi: { typed: "92", value: 92 } });
+    assert.equal(ids(high)[0], "stop-high-pressure");
+    assert.match(textOf(high, "stop-high-pressure"), /92 psi/);
+  });
+
+  it("turns a multi-turn stop back by the house rule only", () => {
+    const stop = { kind: "multi-turn", proof: "holds", method: "flushed-and-held" } as const;
+    assert.match(textOf(sheetOf("toilet", { stop }), "water-in"), /back half a turn/);
+    assert.doesNotMatch(
+      textOf(sheetOf("toilet", { stop, houseRules: { multiTurnStop: "full" } }), "water-in"),
+      /back half/,
+    );
+    assert.doesNotMatch(textOf(sheetOf("toilet"), "water-in"), /back half/);
+  });
+
+  it("shows the caution at the step where it bites, and only there", () => {
+    const cautions = (preset: string) =>
+      sheetOf(preset)
+        .flatMap((step) => step.cautions.map((caution) => `${step.id}: ${caution}`))
+        .join("\n");
+    assert.match(cautions("dishwasher"), /power-off: .*breaker/i);
+    assert.match(cautions("dishwasher"), /water-in: .*scald/i);
+    assert.match(cautions("dishwasher"), /place-back: .*two people/i);
+    assert.doesNotMatch(cautions("toilet"), /breaker|scald|two people/i);
+  });
+
+  it("asks for a cut where tube or riser is cut, and leaves the drain stage out where nothing drains", () => {
+    const riser = sheetOf("toilet", { houseRules: { toiletLine: "rigid" } });
+    assert.match(textOf(riser, "cut-tube"), /square to 11 3\/4 in/);
+    assert.ok(!ids(riser).includes("record-line"));
+    assert.ok(!ids(sheetOf("refrigerator")).includes("check-drain"));
+  });
+
+  it("leaves no slot of a template unfilled, whatever is connected", () => {
+    for (const preset of tables.presets)
+      for (const step of sheetOf(preset.id))
+        assert.doesNotMatch(step.text, /[{}]|undefined|NaN/, `${preset.id} ${step.id}`);
+  });
+
+  it("adds up the time, and the time without water", () => {
+    const steps = sheetOf("toilet");
+    assert.equal(
+      totalMin(steps),
+      steps.reduce((sum, step) => sum + step.handsOnMin.likely + step.waitMin, 0),
+    );
+    const off = waterOffMin(steps);
+    assert.ok(off > 0 && off < totalMin(steps));
+    assert.equal(waterOffMin([]), 0);
+  });
+});
+
+describe("isSameRun", () => {
+  it("cares for ends, water and length, and not for notes, stock or the stop's proof", () => {
+    const one = problemOf(surveyOf("toilet"), null);
+    assert.ok(
+      isSameRun(
+        one,
+        problemOf(
+          surveyOf("toilet", { stop: { kind: "multi-turn", proof: "holds", method: null } }),
+          new Map(),
+        ),
+      ),
+    );
+    assert.ok(!isSameRun(one, problemOf(surveyOf("toilet", { water: "hot" }), null)));
+    assert.ok(
+      !isSameRun(
+        one,
+        problemOf(
+          surveyOf("toilet", { length: { min: { typed: "9", value: 9 }, max: { typed: "13", value: 13 } } }),
+          null,
+        ),
+      ),
+    );
+  });
+});

@@ -1,0 +1,110 @@
+/** When a step of the library is wanted: words that must all hold of a connection (and, for a step of one joint, of that joint). */
+
+import { JOINT_TYPES } from "../joint/index.ts";
+import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, SUPPLY_KINDS } from "../plan/index.ts";
+import type { SheetTables, StepSubject } from "./step-subject.ts";
+
+/** Words that stand alone, with what each says. */
+export const STEP_FLAGS = {
+  "static-above-80": "static pressure is above 80 psi",
+  powered: "the fixture is hard-wired or sits at an outlet near water",
+  mixing: "the fixture mixes hot and cold",
+  heavy: "two people move it",
+  unattended: "it fills when nobody is there",
+  drinking: "people drink from it",
+  backflow: "codes name protection against backflow for it",
+  "stop-usable": "the stop can be closed and holds, or only weeps",
+  "stop-fails": "no stop there closes: the next valve up is shut",
+  "stop-weeps": "the stop weeps when closed",
+  "pipe-cut": "a pipe is cut for the supply",
+  "stop-renewed": "the stop itself is replaced",
+  cut: "a riser or tube is cut to length",
+  flexible: "the line is flexible",
+  "has-checkpoints": "the drain side has something to look at",
+  "pipe-side": "the joint sits on the building's pipe",
+} as const;
+
+/** Words that name a value. */
+export const STEP_VALUES: Readonly<Record<string, readonly string[]>> = {
+  fixture: FIXTURES,
+  water: ["hot", "cold"],
+  supply: SUPPLY_KINDS,
+  joint: JOINT_TYPES,
+};
+
+/** What is wrong with a condition as written, or null. */
+export function conditionFault(when: string): string | null {
+  for (const word of when.split(" ")) {
+    const [name = "", values] = word.split("=");
+    if (values === undefined) {
+      if (!(name in STEP_FLAGS)) return `there is no condition "${word}"`;
+      continue;
+    }
+    const known = STEP_VALUES[name];
+    if (known === undefined) return `there is no condition "${name}="`;
+    const wrong = values.split("|").find((value) => !known.includes(value));
+    if (wrong !== undefined) return `"${wrong}" is no ${name}`;
+  }
+  return null;
+}
+
+const FIRM_MATERIALS = /^pipe-/;
+
+function jointFacts({ type, ends }: PlanJoint): readonly string[] {
+  return [`joint=${type}`, ...(ends.some((end) => FIRM_MATERIALS.test(end)) ? ["pipe-side"] : [])];
+}
+
+/** Everything that holds of a connection, as the words conditions are written in. */
+export function factsOf(
+  connection: StepSubject,
+  { fixtures }: Pick<SheetTables, "fixtures">,
+): ReadonlySet<string> {
+  const { survey, plan } = connection;
+  const { supply, stop } = survey;
+  const fixture = fixtures.find((each) => each.fixture === survey.fixture);
+  const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
+  const stopFails =
+    ["pipe", "stub", "dead-stop"].includes(supply.kind) || stop.proof === "dead" || stop.proof === "seized";
+  const flags: Readonly<Partial<Record<keyof typeof STEP_FLAGS, boolean>>> = {
+    "static-above-80": (survey.staticPsi?.value ?? 0) > HIGHEST_STATIC_PSI,
+    powered: fixture?.powered === true,
+    mixing: fixture?.mixing === true,
+    heavy: fixture?.heavy === true,
+    unattended: fixture?.unattended === true,
+    drinking: fixture?.drinking === true,
+    backflow: fixture?.suggestsBackflow === true,
+    "stop-usable": !stopFails,
+    "stop-fails": stopFails,
+    "stop-weeps": !stopFails && stop.proof === "weeps",
+    "pipe-cut": supply.kind === "pipe",
+    "stop-renewed": supply.kind === "dead-stop",
+    cut: line?.kind === "tube" || line?.kind === "riser",
+    flexible: line?.kind === "line",
+    "has-checkpoints": connection.checkpoints.length > 0,
+  };
+  return new Set([
+    ...Object.entries(flags).flatMap(([name, holds]) => (holds ? [name] : [])),
+    `fixture=${survey.fixture}`,
+    `water=${survey.water}`,
+    `supply=${supply.kind}`,
+    ...(plan?.plan.joints ?? []).flatMap(jointFacts),
+  ]);
+}
+
+/**
+ * Whether a step is wanted. Of a step for one joint, "joint=" and "pipe-side" are asked of that joint only.
+ * Errors: RangeError for a condition that does not exist (`conditionFault` tells before).
+ */
+export function isWanted(when: string | null, facts: ReadonlySet<string>, joint: PlanJoint | null): boolean {
+  if (when === null) return true;
+  const fault = conditionFault(when);
+  if (fault !== null) throw new RangeError(`step library: ${fault}`);
+  const ofJoint = joint === null ? null : new Set(jointFacts(joint));
+  return when.split(" ").every((word) => {
+    const [name = "", values = null] = word.split("=");
+    const asked = ofJoint !== null && (name === "joint" || name === "pipe-side") ? ofJoint : facts;
+    return values === null
+      ? asked.has(name)
+      : values.split("|").some((value) => asked.has(`${name}=${value}`));
+  });
+}

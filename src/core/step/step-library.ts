@@ -1,0 +1,88 @@
+/** What a step library must be for run sheets, schedules and leak checks to stand on it. */
+import { STAGE_CODES } from "../check/index.ts";
+import { conditionFault } from "./step-conditions.ts";
+import { STEP_ROLES, type StepRole } from "./step-role.ts";
+import { JOINT_SLOTS, STEP_SLOTS, slotsIn } from "./step-slots.ts";
+import { STEP_PHASES, type StepTemplate } from "./step-template.ts";
+
+export interface LibraryFault {
+  readonly step: string;
+  readonly field: string;
+  readonly message: string;
+}
+
+const OF_CONNECTION: ReadonlySet<string> = new Set(STEP_SLOTS);
+const OF_JOINT: ReadonlySet<string> = new Set([...STEP_SLOTS, ...JOINT_SLOTS]);
+/** An id ending so would be taken for a joint's own step. */
+const JOINT_ID = /-\d+$/;
+
+function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
+  const { low, likely, high } = step.handsOnMin;
+  const fault = (field: string, message: string): LibraryFault => ({ step: step.id, field, message });
+  const condition = step.when === null ? null : conditionFault(step.when);
+  const known = step.per === "joint" ? OF_JOINT : OF_CONNECTION;
+  const unknown = slotsIn(step.text).find((name) => !known.has(name));
+  return [
+    ...(JOINT_ID.test(step.id)
+      ? [fault("id", "must not end in a number: that is how a joint's own step is named")]
+      : []),
+    ...(condition === null ? [] : [fault("when", condition)]),
+    ...(unknown === undefined
+      ? []
+      : [fault("text", `there is nothing to put in for {${unknown}}${step.per === "joint" ? "" : " here"}`)]),
+    ...(low <= likely && likely <= high ? [] : [fault("likely", "must lie between quick and slow")]),
+  ];
+}
+
+/** Everything wrong with a library, empty when it can be worked by. */
+export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryFault[] {
+  const at = (id: string) => steps.findIndex((step) => step.id === id);
+  const whole = (field: string, message: string): LibraryFault => ({ step: "", field, message });
+  const twice = steps.filter((step, index) => at(step.id) !== index);
+  const phases = steps.map(({ phase }) => STEP_PHASES.indexOf(phase));
+  const shuts = steps.findIndex(({ effect }) => effect === "water-off");
+  const opens = steps.filter(({ effect }) => effect === "water-on");
+  const withRole = (role: StepRole) => steps.filter((step) => step.role === role);
+  const [make] = withRole("makes-joint");
+  const [waterIn] = withRole("lets-water-in");
+  const placeOf = (role: StepRole) => steps.findIndex((step) => step.role === role);
+  const makeAt = placeOf("makes-joint");
+  const missing = STAGE_CODES.filter(
+    (code) => code !== "look-back" && steps.filter(({ stage }) => stage === code).length !== 1,
+  );
+  return [
+    ...steps.flatMap(faultsOfStep),
+    ...twice.map(({ id }) => ({ step: id, field: "id", message: "two steps have this id" })),
+    ...STEP_ROLES.filter((role) => role !== "bench" && withRole(role).length > 1).map((role) =>
+      whole("role", `is ${role} for more than one step`),
+    ),
+    ...steps
+      .filter(({ role, effect }) => role?.startsWith("closes-") && effect !== "water-off")
+      .map(({ id, role }) => ({
+        step: id,
+        field: "effect",
+        message: `a step that ${role} shuts the water off`,
+      })),
+    ...(make?.per === "joint" && make.when === null
+      ? []
+      : [whole("role", "needs one step that makes-joint for every joint, without a condition")]),
+    ...(waterIn?.effect === "water-on" && opens.length === 1 && waterIn.when === null
+      ? []
+      : [whole("role", "needs one step that lets-water-in, without a condition, and no other that does")]),
+    ...(shuts >= 0 && shuts < makeAt && makeAt < placeOf("lets-water-in")
+      ? []
+      : [whole("order", "water goes off before the joints are made, and comes in after")]),
+    ...missing.map((code) => whole("stage", `needs one step for the stage ${code}`)),
+    ...(phases.every((phase) => phase >= 0) ? [] : [whole("phase", "names a phase there is not")]),
+  ];
+}
+
+/**
+ * Roles that no step of a library has, as faults. A library in force needs them all; a library that came with an older
+ * visit may lack a step that shuts the water off.
+ */
+export function missingRoles(steps: readonly StepTemplate[]): readonly LibraryFault[] {
+  return (["closes-stop", "closes-upstream"] as const)
+    .filter((role) => !steps.some((step) => step.role === role))
+    .map((role) => ({ step: "", field: "role", message: `needs one step that ${role}` }));
+}

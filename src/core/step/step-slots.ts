@@ -1,0 +1,186 @@
+/** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
+
+import { jointTargets } from "../check/index.ts";
+import { completeHouseRules, type PlanJoint } from "../plan/index.ts";
+import { staticInWords } from "../survey/index.ts";
+import { formatInches, formatTurns } from "../units/index.ts";
+import type { SheetTables, StepSubject } from "./step-subject.ts";
+
+const STOP_WORDS = {
+  "quarter-turn": "quarter-turn",
+  "multi-turn": "multi-turn",
+  "box-valve": "box valve",
+  unknown: "kind not noted",
+} as const;
+const PROOF_WORDS = {
+  "fixture-opened": "open the fixture",
+  "flushed-and-held": "flush and hold the handle",
+  "meter-watched": "watch the meter",
+  "gauge-rise": "watch a gauge for a rise",
+} as const;
+const BAD_STOP = {
+  weeps: "weeps",
+  dead: "does not hold",
+  seized: "is seized",
+  holds: "holds",
+  "not-proved": "is not proved",
+} as const;
+/** Supplies without a stop that could be closed. */
+const NO_STOP: Readonly<Record<string, string>> = {
+  pipe: "The pipe is to be cut",
+  stub: "The pipe stands open behind its cap",
+  "dead-stop": "The stop is to be replaced",
+};
+const SEALANT_WORDS = {
+  none: "no sealant",
+  tape: "tape on the male thread, three to five wraps with the thread",
+  paste: "paste on the male thread",
+  "tape-or-paste": "tape, then paste, on the male thread",
+  "film-allowed": "a thin film on the ferrule at most",
+  "flux-and-solder": "flux and lead-free solder",
+  cement: "primer and cement",
+} as const;
+
+/** Slots every step may use, and those only a step of one joint may. */
+export const STEP_SLOTS = [
+  "static",
+  "supply",
+  "inlet",
+  "fixture",
+  "parts",
+  "stop",
+  "proof",
+  "stopState",
+  "valveUp",
+  "water",
+  "side",
+  "cutPart",
+  "length",
+  "multiTurn",
+  "fill",
+  "order",
+  "checkpoints",
+  "purge",
+  "purgeMore",
+  "exercise",
+  "placeBack",
+  "bathingF",
+] as const;
+export const JOINT_SLOTS = ["n", "makeText", "sealantText"] as const;
+
+export function sealantInWords(joint: PlanJoint): string {
+  return SEALANT_WORDS[joint.sealant];
+}
+
+/** What the second wrench holds, and its sizes where they are usual ones. */
+export function holdBackInWords({ holdBack }: PlanJoint): string {
+  if (holdBack === undefined) return "the part that must not turn";
+  const sizes =
+    holdBack.wrenches.length === 0 ? "an adjustable wrench" : `about ${holdBack.wrenches.join(" or ")}`;
+  return `${holdBack.what} (${sizes})`;
+}
+
+/** One line for making a joint: hold, turn, how far, with what. */
+export function makeText(joint: PlanJoint): string {
+  const { turns, wrenches } = joint;
+  const look = `Look: ${joint.lookFirst.join("; ")}.`;
+  if (turns === null)
+    return `${joint.label}: ${joint.pieces.join(", then ")}; ${sealantInWords(joint)}. ${look}`;
+  if (turns.handOnly)
+    return `${joint.label}: start it by hand and tighten ${formatTurns(turns)}; ${sealantInWords(joint)}. ${look}`;
+  const nut = wrenches.length > 0 ? `the ${wrenches.join(" or ")} wrench` : "a wrench";
+  return `${joint.label}: hand-tight, hold back ${holdBackInWords(joint)}, then ${formatTurns(turns)} turn more with ${nut}; ${sealantInWords(joint)}. ${look}`;
+}
+
+const ML_PER_CUBIC_INCH = 16.387;
+/** The line's own water is changed this often before anybody drinks or a screen is trusted: three fills leave a twentieth. */
+const PURGE_FILLS = 3;
+/** Hottest water people bathe in, F: at a tub filler by a listed device, elsewhere. Local code wins. */
+const BATHING_F = { tub: 120, other: 110 } as const;
+
+/** Water the plan's lines, tubes and risers hold, mL: bore and length. */
+export function lineVolumeMl({ plan }: Pick<StepSubject, "plan">): number {
+  return (plan?.plan.parts ?? []).reduce((sum, { lengthIn, ports: [port] }) => {
+    if (lengthIn === undefined || port === undefined) return sum;
+    return sum + (Math.PI / 4) * port.boreIn ** 2 * lengthIn * ML_PER_CUBIC_INCH;
+  }, 0);
+}
+
+/** A volume in the two units a plumber has at hand: ounces below a quart, else quarts. */
+function volumeInWords(ml: number): string {
+  const ounces = ml / 29.574;
+  return ounces < 32 ? `${Math.max(1, Math.round(ounces))} fl oz` : `${(ounces / 32).toFixed(1)} qt`;
+}
+
+/** Values of `STEP_SLOTS` for a connection. */
+export function slotsOf(
+  connection: StepSubject,
+  tables: Pick<SheetTables, "ends" | "fixtures" | "presets">,
+): Readonly<Record<(typeof STEP_SLOTS)[number], string>> {
+  const { survey, plan } = connection;
+  const preset =
+    tables.presets.find((each) => each.id === survey.preset) ??
+    tables.presets.find((each) => each.fixture === survey.fixture);
+  const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
+  const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
+  const rules = completeHouseRules(plan?.request.houseRules ?? survey.houseRules);
+  const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
+  const volumeMl = lineVolumeMl(connection);
+  return {
+    static: staticInWords(survey) ?? "not measured",
+    supply: nameOf(survey.supply.end),
+    inlet: nameOf(survey.inlet.end),
+    fixture:
+      tables.fixtures.find(({ fixture }) => fixture === survey.fixture)?.label ?? survey.label.toLowerCase(),
+    parts: plan?.plan.parts.map((part) => part.name).join("; ") || "none: the fixture's own hose is the line",
+    stop: STOP_WORDS[survey.stop.kind],
+    proof: survey.stop.method
+      ? PROOF_WORDS[survey.stop.method]
+      : survey.fixture === "toilet"
+        ? PROOF_WORDS["flushed-and-held"]
+        : PROOF_WORDS["fixture-opened"],
+    stopState: NO_STOP[survey.supply.kind] ?? `The stop ${BAD_STOP[survey.stop.proof]}`,
+    valveUp:
+      survey.stop.upstream === "fails" ? "the house main" : `the next valve up the ${survey.water} side`,
+    water: survey.water,
+    side: survey.water === "hot" ? "the left" : "the right",
+    cutPart: line?.name ?? "",
+    length: line?.lengthIn === undefined ? "" : `${formatInches(line.lengthIn)} in`,
+    multiTurn: isHalfBack ? " and back half a turn" : "",
+    fill: volumeMl > 0 ? ` (the new line takes ${volumeInWords(volumeMl)})` : "",
+    order: jointTargets(connection).join(", "),
+    checkpoints: connection.checkpoints
+      .map(({ letter, label }) => `${letter} ${label.toLowerCase()}`)
+      .join("; "),
+    purge: preset?.purge ?? "Run until clear",
+    purgeMore: volumeMl > 0 ? `; at least ${volumeInWords(PURGE_FILLS * volumeMl)} through the new line` : "",
+    exercise: preset?.exercise ?? "Run the fixture through all it does",
+    placeBack: preset?.placeBack ?? "Put everything back",
+    bathingF: String(survey.fixture === "tub-filler" ? BATHING_F.tub : BATHING_F.other),
+  };
+}
+
+/** Values of `JOINT_SLOTS` for one joint. */
+export function jointSlots(joint: PlanJoint): Readonly<Record<(typeof JOINT_SLOTS)[number], string>> {
+  return {
+    n: String(joint.number),
+    makeText: `${joint.made === "bench" ? "on the bench, " : ""}${makeText(joint)}`,
+    sealantText: sealantInWords(joint),
+  };
+}
+
+const SLOT = /\{(\w+)\}/g;
+
+/** Slots a text names. */
+export function slotsIn(text: string): readonly string[] {
+  return [...text.matchAll(SLOT)].map(([, name = ""]) => name);
+}
+
+/** The text with its slots filled. Errors: RangeError for a slot that does not exist. */
+export function filled(text: string, values: Readonly<Record<string, string>>): string {
+  return text.replace(SLOT, (_, name: string) => {
+    const value = values[name];
+    if (value === undefined) throw new RangeError(`no value for {${name}} in "${text}"`);
+    return value;
+  });
+}

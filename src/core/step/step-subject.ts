@@ -1,0 +1,23 @@
+/** What run sheets and schedules read of a connection and of the tables. */
+
+import type { CheckSubject, Stage } from "../check/index.ts";
+import type { End } from "../end/index.ts";
+import type { FixtureFacts, HookupProblem, Plan } from "../plan/index.ts";
+import type { Preset, Survey } from "../survey/index.ts";
+import type { Caution, StepTemplate } from "./step-template.ts";
+
+export interface StepSubject extends CheckSubject {
+  readonly survey: Survey;
+  readonly plan: { readonly plan: Plan; readonly request: HookupProblem; readonly chosenAt: string } | null;
+  /** Time each step was ticked, by step id. */
+  readonly steps: ReadonlyMap<string, string>;
+}
+
+export interface SheetTables {
+  readonly ends: readonly End[];
+  readonly fixtures: readonly FixtureFacts[];
+  readonly presets: readonly Preset[];
+  readonly stages: readonly Stage[];
+  readonly steps: readonly StepTemplate[];
+  readonly cautions: readonly Caution[];
+}

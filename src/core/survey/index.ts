@@ -1,0 +1,15 @@
+export type { Preset } from "./preset.ts";
+export { benchOf, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
+export {
+  isSameRun,
+  PROOF_METHODS,
+  problemOf,
+  STOP_KINDS,
+  STOP_PROOFS,
+  type StopProof,
+  type StopProved,
+  type Survey,
+  staticInWords,
+  surveyFromPreset,
+} from "./survey.ts";
+export { asSixteenths, asTyped, type Typed } from "./typed.ts";

@@ -1,0 +1,26 @@
+import type { EndCode } from "../end/index.ts";
+import type { Fixture, LineKind, SupplyKind, Water } from "../plan/index.ts";
+
+export interface Preset {
+  readonly id: string;
+  /** Presets of one group are added together: hot and cold of one faucet. */
+  readonly group: string;
+  readonly label: string;
+  readonly fixture: Fixture;
+  readonly water: Water;
+  readonly inletEnd: EndCode;
+  readonly inletPlastic: boolean;
+  readonly supplyEnd: EndCode;
+  readonly supplyKind: SupplyKind;
+  readonly lengthIn: { readonly min: number; readonly max: number };
+  /** Kind of line that is usual there; null: the house rule or the price decides. */
+  readonly lineKind: LineKind | null;
+  readonly inletAboveSupply: boolean;
+  readonly wantsPsi: { readonly min: number; readonly max: number };
+  readonly flowGpm: number;
+  readonly purge: string;
+  readonly exercise: string;
+  readonly placeBack: string;
+  readonly checkpoints: readonly string[];
+  readonly why: string;
+}

@@ -1,0 +1,150 @@
+/** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
+import type { EndCode } from "../end/index.ts";
+import type {
+  Fixture,
+  HookupProblem,
+  HouseRules,
+  LineKind,
+  Need,
+  PipeMaterial,
+  SupplyKind,
+  Treatment,
+  Water,
+} from "../plan/index.ts";
+import type { Preset } from "./preset.ts";
+import type { LineSpace } from "./space.ts";
+import { asTyped, type Typed } from "./typed.ts";
+
+export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
+export const STOP_PROOFS = ["holds", "weeps", "dead", "seized", "not-proved"] as const;
+export const PROOF_METHODS = ["fixture-opened", "flushed-and-held", "meter-watched", "gauge-rise"] as const;
+export type StopProof = (typeof STOP_PROOFS)[number];
+
+export interface Survey {
+  readonly label: string;
+  readonly place: string;
+  readonly preset: string;
+  readonly fixture: Fixture;
+  readonly water: Water;
+  readonly supply: {
+    readonly end: EndCode;
+    readonly kind: SupplyKind;
+    /** A line that hangs there already: it stays, or it is renewed because a tee makes it too long. Absent: none. */
+    readonly line?: "stays" | "renewed";
+    /** Where that line ends. */
+    readonly lineInlet?: EndCode;
+    readonly material?: PipeMaterial;
+    /** Absent: plain house water. */
+    readonly treated?: Treatment;
+  };
+  readonly stop: {
+    readonly kind: (typeof STOP_KINDS)[number];
+    readonly proof: StopProof;
+    readonly method: (typeof PROOF_METHODS)[number] | null;
+    /** The valve before a stop that fails does not close either: the water is shut at the house main. Absent: not met. */
+    readonly upstream?: "fails";
+  };
+  readonly inlet: { readonly end: EndCode; readonly plastic: boolean };
+  readonly inletAboveSupply: boolean;
+  /** Where the ends lie; absent: only the length was measured. */
+  readonly space?: LineSpace;
+  /** Needed over-all length of the line, inches. */
+  readonly length: { readonly min: Typed; readonly max: Typed };
+  /** Static pressure, psi gauge; null: not measured. */
+  readonly staticPsi: Typed | null;
+  readonly access: "open" | "closed-wall";
+  /** The only kind of line wanted; null: any. */
+  readonly lineKind: LineKind | null;
+  readonly needs: readonly Need[];
+  readonly houseRules: Partial<HouseRules>;
+  readonly notes: string;
+}
+
+/** Static pressure a plan is rated for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
+export const ASSUMED_STATIC_PSI = 60;
+
+/** The survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
+export function surveyFromPreset(preset: Preset, place: string): Survey {
+  return {
+    label: preset.label,
+    place,
+    preset: preset.id,
+    fixture: preset.fixture,
+    water: preset.water,
+    supply: { end: preset.supplyEnd, kind: preset.supplyKind },
+    stop: {
+      kind: preset.supplyKind === "box-valve" ? "box-valve" : "quarter-turn",
+      proof: "not-proved",
+      method: null,
+    },
+    inlet: { end: preset.inletEnd, plastic: preset.inletPlastic },
+    inletAboveSupply: preset.inletAboveSupply,
+    length: { min: asTyped(preset.lengthIn.min), max: asTyped(preset.lengthIn.max) },
+    staticPsi: null,
+    access: "open",
+    lineKind: preset.lineKind,
+    needs: [],
+    houseRules: {},
+    notes: "",
+  };
+}
+
+function stopHolds(proof: StopProof): boolean | null {
+  if (proof === "not-proved") return null;
+  return proof === "holds" || proof === "weeps";
+}
+
+/** The planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
+export function problemOf(survey: Survey, stock: HookupProblem["stock"]): HookupProblem {
+  return {
+    supply: {
+      end: survey.supply.end,
+      kind: survey.supply.kind,
+      water: survey.water,
+      staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
+      stopHolds: stopHolds(survey.stop.proof),
+      keepsExistingLine: survey.supply.line === "stays",
+      ...(survey.supply.line !== undefined && survey.supply.lineInlet !== undefined
+        ? { keptLine: { inlet: survey.supply.lineInlet } }
+        : {}),
+      ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
+      ...(survey.supply.treated === undefined ? {} : { treated: survey.supply.treated }),
+    },
+    inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
+    lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
+    ...(survey.lineKind === null ? {} : { lineKind: survey.lineKind }),
+    needs: survey.needs,
+    access: survey.access,
+    houseRules: survey.houseRules,
+    stock,
+  };
+}
+
+/** True when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
+export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
+  const key = ({ supply, inlet, lengthIn }: HookupProblem) =>
+    [
+      supply.end,
+      supply.kind,
+      supply.water,
+      supply.keepsExistingLine,
+      supply.keptLine?.inlet,
+      supply.teeAt,
+      supply.treated,
+      inlet.end,
+      inlet.fixture,
+      inlet.plastic,
+      lengthIn.min,
+      lengthIn.max,
+    ].join("|");
+  return key(one) === key(other);
+}
+
+/** The static pressure as it was typed, with its unit once; null: not measured. */
+export function staticInWords({ staticPsi }: Pick<Survey, "staticPsi">): string | null {
+  if (staticPsi === null) return null;
+  return /psi/i.test(staticPsi.typed) ? staticPsi.typed : `${staticPsi.typed} psi`;
+}
+
+/** What proving a stop has shown. */
+export type StopProved = Exclude<StopProof, "not-proved">;

@@ -1,0 +1,166 @@
+/** Where a joint, a connection and a visit are in their life, and what comes next. */
+
+import type { Target } from "../check/index.ts";
+import { JOINT_STAGES, openBeforeSigning, type Stage, standingOf, weepingStage } from "../check/index.ts";
+import type { ConnectionState, JointState, VisitState } from "./state.ts";
+
+export type JointLife = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
+
+/** A joint's life. `dry` means dry, or excepted in writing, at all three joint stages. */
+export function jointLife(connection: ConnectionState, joint: JointState): JointLife {
+  const target: Target = String(joint.joint.number);
+  if (weepingStage(connection, target) !== null) return connection.signed ? "signed" : "weeping";
+  if (connection.signed) return "signed";
+  if (joint.madeAt === null) return "planned";
+  const open = JOINT_STAGES.some((stage) => standingOf(connection, target, stage) === "open");
+  if (!open) return "dry";
+  return connection.doneRoles.has("lets-water-in") ? "pressure" : "made";
+}
+
+/** Joint stages found dry so far, 0 to 3. */
+export function dryStages(connection: ConnectionState, joint: JointState): number {
+  return JOINT_STAGES.filter((stage) => standingOf(connection, String(joint.joint.number), stage) === "dry")
+    .length;
+}
+
+export type ConnectionPhase =
+  | "surveyed"
+  | "planned"
+  | "part-made"
+  | "made"
+  | "checking"
+  | "weeping"
+  | "ready"
+  | "look-back"
+  | "overdue"
+  | "done"
+  | "removed";
+
+function signedPhase(connection: ConnectionState, dueAt: string, now: string): ConnectionPhase {
+  const last = connection.checks.filter((check) => check.stage === "look-back").at(-1);
+  if (last?.result === "weeping") return "weeping";
+  if (last) return "done";
+  return now >= dueAt ? "overdue" : "look-back";
+}
+
+/** Where a connection is. `now` is UTC, ISO 8601 with Z; it only decides whether a look-back is overdue. */
+export function connectionPhase(
+  connection: ConnectionState,
+  stages: readonly Stage[],
+  now: string,
+): ConnectionPhase {
+  if (connection.removed) return "removed";
+  if (connection.signed) return signedPhase(connection, connection.signed.lookBackDueAt, now);
+  if (connection.plan === null) return "surveyed";
+  const targets = [
+    ...connection.joints.map(({ joint }) => String(joint.number)),
+    ...connection.checkpoints.map(({ letter }) => letter),
+    "connection",
+  ];
+  if (targets.some((target) => weepingStage(connection, target) !== null)) return "weeping";
+  const made = connection.joints.filter((joint) => joint.madeAt !== null).length;
+  if (made === 0) return "planned";
+  if (made < connection.joints.length) return "part-made";
+  if (openBeforeSigning(connection, stages).length === 0) return "ready";
+  return connection.checks.length > 0 || connection.doneRoles.has("lets-water-in") ? "checking" : "made";
+}
+
+export type View = "survey" | "hookup" | "run-sheet" | "leak-check" | "record";
+
+export interface NextThing {
+  readonly text: string;
+  readonly view: View;
+}
+
+const NEXT: Readonly<Record<ConnectionPhase, NextThing | null>> = {
+  surveyed: { text: "Choose a hookup", view: "hookup" },
+  planned: { text: "Make up the joints", view: "run-sheet" },
+  "part-made": { text: "Go on making up", view: "run-sheet" },
+  made: { text: "Let water in", view: "run-sheet" },
+  checking: { text: "Go on checking", view: "leak-check" },
+  weeping: { text: "Stop the weep", view: "leak-check" },
+  ready: { text: "Sign it", view: "leak-check" },
+  "look-back": { text: "Look back when due", view: "leak-check" },
+  overdue: { text: "Look back now", view: "leak-check" },
+  done: null,
+  removed: null,
+};
+
+export function nextThing(phase: ConnectionPhase): NextThing | null {
+  return NEXT[phase];
+}
+
+const PHASE_WORDS: Readonly<Record<ConnectionPhase, string>> = {
+  surveyed: "surveyed",
+  planned: "planned",
+  "part-made": "half made up",
+  made: "made up",
+  checking: "being checked",
+  weeping: "weeping",
+  ready: "ready to sign",
+  "look-back": "look-back waiting",
+  overdue: "look-back overdue",
+  done: "signed and looked back",
+  removed: "removed",
+};
+
+export function phaseInWords(phase: ConnectionPhase): string {
+  return PHASE_WORDS[phase];
+}
+
+/** The phase that most wants attention among a visit's connections; "removed" when there are none. */
+const BY_URGENCY: readonly ConnectionPhase[] = [
+  "weeping",
+  "overdue",
+  "ready",
+  "checking",
+  "made",
+  "part-made",
+  "planned",
+  "surveyed",
+  "look-back",
+  "done",
+  "removed",
+];
+
+export function visitPhase(visit: VisitState, stages: readonly Stage[], now: string): ConnectionPhase {
+  const phases = visit.connections.map((connection) => connectionPhase(connection, stages, now));
+  return BY_URGENCY.find((phase) => phases.includes(phase)) ?? "surveyed";
+}
+
+/** Earliest look-back that is still to be done, UTC, or null. */
+export function lookBackOf(visit: VisitState, stages: readonly Stage[], now: string): string | null {
+  const due = visit.connections.flatMap((connection) => {
+    const phase = connectionPhase(connection, stages, now);
+    return (phase === "look-back" || phase === "overdue") && connection.signed
+      ? [connection.signed.lookBackDueAt]
+      : [];
+  });
+  return due.sort()[0] ?? null;
+}
+
+/** What lists need to find and order a visit by. */
+export interface VisitSummary {
+  readonly siteName: string;
+  readonly siteAddress: string;
+  readonly siteZone: string;
+  readonly title: string;
+  readonly startsAt: string;
+  readonly phase: ConnectionPhase;
+  readonly lookBackDueAt: string | null;
+}
+
+/** Errors: RangeError when the visit was never opened (refused before). */
+export function visitSummary(visit: VisitState, stages: readonly Stage[], now: string): VisitSummary {
+  const { site, title, startsAt } = visit;
+  if (site === null) throw new RangeError("the visit has no visit-opened event");
+  return {
+    siteName: site.name,
+    siteAddress: site.address,
+    siteZone: site.zone,
+    title,
+    startsAt,
+    phase: visitPhase(visit, stages, now),
+    lookBackDueAt: lookBackOf(visit, stages, now),
+  };
+}
