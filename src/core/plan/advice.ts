@@ -2,12 +2,12 @@
 import { isFactoryHose } from "../end/index.ts";
 import { stopNeeded } from "./approach.ts";
 import type { Found } from "./candidate.ts";
-import type { FixtureFacts, Shop } from "./planner-index.ts";
-import type { Finding, HookupProblem, PlanJoint, PlanPart } from "./request.ts";
+import type { FixtureFacts } from "./fixture.ts";
+import type { Finding, PlanJoint, PlanPart } from "./plan-outcome.ts";
+import type { Shop } from "./planner-index.ts";
+import type { HookupProblem } from "./request.ts";
+import { HIGHEST_STATIC_PSI } from "./request.ts";
 import { completeHouseRules, type HouseRules, type SchoolKey } from "./standards.ts";
-
-/** Highest static pressure new lines and fill valves are connected to, psi (model plumbing codes: a reducer first above it). */
-export const HIGHEST_STATIC_PSI = 80;
 
 /** The finding for a judgement's code, with what it is about after the message. */
 export function finding(shop: Shop, code: string, about = ""): Finding {

@@ -2,8 +2,9 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { PartFunction } from "../part/index.ts";
+import type { Fixture } from "./fixture.ts";
 import type { Shop } from "./planner-index.ts";
-import type { Fixture, HookupProblem, SupplyKind } from "./request.ts";
+import type { HookupProblem, SupplyKind } from "./request.ts";
 import type { KeptBranch, SearchTask } from "./search-task.ts";
 import type { HouseRules } from "./standards.ts";
 

@@ -15,8 +15,9 @@ import { LENGTH_KINDS } from "../part/index.ts";
 import type { Approach } from "./approach.ts";
 import { unitsOf } from "./bill.ts";
 import type { Found } from "./candidate.ts";
+import type { PlanJoint, PlanPart, PortRef } from "./plan-outcome.ts";
 import type { Shop } from "./planner-index.ts";
-import type { HookupProblem, PlanJoint, PlanPart, PortRef, SupplyKind } from "./request.ts";
+import type { HookupProblem, SupplyKind } from "./request.ts";
 import type { HouseRules } from "./standards.ts";
 
 interface Placed {

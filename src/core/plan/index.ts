@@ -1,13 +1,19 @@
-export { HIGHEST_STATIC_PSI } from "./advice.ts";
 export { type Effort, effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
+export { FIXTURES, type Fixture, type FixtureFacts } from "./fixture.ts";
 export { type OtherWay, otherWays } from "./other-plans.ts";
 export { planHookup, planWithChoices } from "./plan.ts";
-export { type FixtureFacts, openShop, type PlannerTables, type Shop } from "./planner-index.ts";
+export type {
+  Alternative,
+  Finding,
+  Plan,
+  PlanJoint,
+  PlanOutcome,
+  PlanPart,
+  PortRef,
+} from "./plan-outcome.ts";
+export { openShop, type PlannerTables, type Shop } from "./planner-index.ts";
 export {
-  type Alternative,
-  FIXTURES,
-  type Finding,
-  type Fixture,
+  HIGHEST_STATIC_PSI,
   type HookupProblem,
   LINE_KINDS,
   type LineKind,
@@ -15,11 +21,6 @@ export {
   type Need,
   PIPE_MATERIALS,
   type PipeMaterial,
-  type Plan,
-  type PlanJoint,
-  type PlanOutcome,
-  type PlanPart,
-  type PortRef,
   SUPPLY_KINDS,
   type SupplyKind,
   TREATMENTS,

@@ -2,7 +2,7 @@
 import type { EndCode } from "../end/index.ts";
 import type { Part } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { FixtureFacts } from "./planner-index.ts";
+import type { FixtureFacts } from "./fixture.ts";
 import type { HookupProblem } from "./request.ts";
 import type { HouseRules } from "./standards.ts";
 

@@ -4,8 +4,9 @@ import { shop, tables } from "../../../tests/support/tables.ts";
 import { problemOf, surveyFromPreset } from "../survey/index.ts";
 import { otherWays } from "./other-plans.ts";
 import { planHookup } from "./plan.ts";
+import type { Plan } from "./plan-outcome.ts";
 import { openShop } from "./planner-index.ts";
-import type { HookupProblem, Plan } from "./request.ts";
+import type { HookupProblem } from "./request.ts";
 import { completeHouseRules, DEFAULT_HOUSE_RULES } from "./standards.ts";
 
 function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {

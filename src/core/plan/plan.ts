@@ -6,11 +6,13 @@ import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } fro
 import { assemble } from "./assemble.ts";
 import type { Found, Tasks } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
+import type { FixtureFacts } from "./fixture.ts";
 import { headLossOf } from "./head-loss.ts";
 import { type Admission, admissionsFor, admitsUnder } from "./part-filter.ts";
-import type { FixtureFacts, Shop } from "./planner-index.ts";
+import type { Alternative, Plan, PlanOutcome } from "./plan-outcome.ts";
+import type { Shop } from "./planner-index.ts";
 import { refusalsFor } from "./refusals.ts";
-import type { Alternative, HookupProblem, Plan, PlanOutcome } from "./request.ts";
+import type { HookupProblem } from "./request.ts";
 import { searchChains } from "./search.ts";
 import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
 import { completeHouseRules, type HouseRules } from "./standards.ts";

@@ -2,26 +2,9 @@
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "../joint/index.ts";
 import type { Part, PartKind, Port } from "../part/index.ts";
+import type { FixtureFacts } from "./fixture.ts";
 import { type Fork, forksOf } from "./fork.ts";
-import type { Fixture } from "./request.ts";
 import type { School } from "./standards.ts";
-
-/** What a fixture is like to its supply. */
-export interface FixtureFacts {
-  readonly fixture: Fixture;
-  readonly label: string;
-  readonly drinking: boolean;
-  readonly solenoid: boolean;
-  readonly unattended: boolean;
-  readonly suggestsBackflow: boolean;
-  readonly mixing: boolean;
-  readonly powered: boolean;
-  readonly heavy: boolean;
-  /** Usual flow while it runs, gallons a minute. */
-  readonly flowGpm: number;
-  /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
-  readonly like: Fixture | null;
-}
 
 /** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */
 export interface PartLoss {

@@ -1,0 +1,82 @@
+import type { EndCode } from "../end/index.ts";
+import type { JointType, Sealant } from "../joint/index.ts";
+import type { PartKind, Port, PortId } from "../part/index.ts";
+
+/** `supply`, `inlet`, `kept`, or a port of the plan's i-th part: `p0.a`. */
+export type PortRef = "supply" | "inlet" | "kept" | `p${number}.${PortId}`;
+
+export interface PlanPart {
+  readonly sku: string;
+  readonly kind: PartKind;
+  readonly name: string;
+  /** Pieces, or feet for tube sold by the foot. */
+  readonly quantity: number;
+  readonly branch: "main" | "kept";
+  readonly contents: readonly string[];
+  readonly material: string;
+  /** The part's ports as the catalogue had them then: the drawing needs no catalogue. */
+  readonly ports: readonly Port[];
+  readonly lengthIn?: number;
+}
+
+export interface PlanJoint {
+  readonly number: number;
+  readonly between: readonly [PortRef, PortRef];
+  readonly ends: readonly [EndCode, EndCode];
+  readonly type: JointType;
+  readonly rule: string;
+  readonly sealant: Sealant;
+  readonly turns: { readonly handOnly: boolean; readonly min: number; readonly max: number } | null;
+  /** The count of turns that must never be passed; null where the joint is not turned. */
+  readonly hardMaxTurns: number | null;
+  readonly wrenches: readonly string[];
+  readonly backUp: boolean;
+  /** What the second wrench holds, and its sizes where they are usual ones. Absent when nothing is held, and in plans kept before it was told. */
+  readonly holdBack?: { readonly what: string; readonly wrenches: readonly string[] };
+  readonly made: "bench" | "place";
+  readonly notes: readonly string[];
+  /** The make-up rule's own words, kept with the plan. */
+  readonly label: string;
+  readonly sealsOn: string;
+  readonly pieces: readonly string[];
+  readonly lookFirst: readonly string[];
+  readonly remake: string;
+  readonly reason: string;
+  /** A weeping one may be turned a little further. */
+  readonly maySnug: boolean;
+  /** On the branch beside the way from supply to the last end: what a fork feeds besides. */
+  readonly aside?: true;
+}
+
+export interface Finding {
+  readonly code: string;
+  readonly message: string;
+}
+
+/** A part that could stand in a plan part's place. */
+export interface Alternative {
+  readonly sku: string;
+  readonly name: string;
+  readonly priceCents: number;
+}
+
+export interface Plan {
+  readonly id: string;
+  readonly parts: readonly PlanPart[];
+  readonly joints: readonly PlanJoint[];
+  readonly priceCents: number;
+  /** Pressure the main way costs at the fixture's usual flow, psi; shown, never ranked by. Absent in plans kept before it was computed. */
+  readonly headLossPsi?: number;
+  readonly inStock: boolean;
+  readonly missing: readonly string[];
+  readonly warnings: readonly Finding[];
+  readonly why: readonly string[];
+}
+
+export interface PlanOutcome {
+  /** Best first; none is worse than another in joints, price and missing parts all at once. */
+  readonly plans: readonly Plan[];
+  readonly refused: readonly Finding[];
+  /** True when the search went through everything that could matter. */
+  readonly complete: boolean;
+}
