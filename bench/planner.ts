@@ -1,8 +1,9 @@
 /** The planner against writing out every chain. */
 
-import type { Shop } from "../src/core/plan/index.ts";
-import { type HookupProblem, planHookup } from "../src/core/plan/index.ts";
-import { searchChains } from "../src/core/plan/search.ts";
+import type { HookupProblem } from "../src/core/plan/index.ts";
+import type { Shop } from "../src/core/planner/index.ts";
+import { planHookup } from "../src/core/planner/index.ts";
+import { searchChains } from "../src/core/planner/search.ts";
 import { problemOf, surveyFromPreset } from "../src/core/survey/index.ts";
 import type { Tables } from "../src/core/tables.ts";
 import { bruteForceCosts } from "../tests/oracles/plan-brute-force.ts";

@@ -1,5 +1,5 @@
 /** Water off and length of a visit, scheduled and in the order nobody thinks about. */
-import { planHookup, type Shop } from "../src/core/plan/index.ts";
+import { planHookup, type Shop } from "../src/core/planner/index.ts";
 import { jobsOf, type OffWindow, scheduleVisit } from "../src/core/schedule/index.ts";
 import { problemOf, type Survey, surveyFromPreset } from "../src/core/survey/index.ts";
 import type { Tables } from "../src/core/tables.ts";

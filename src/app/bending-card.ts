@@ -1,6 +1,6 @@
 /** A bending card from the address it is asked for at. */
 import { z } from "zod";
-import { bendRiser, explainRiser, type Riser, type RiserJob } from "../core/line/index.ts";
+import { bendRiser, explainRiser, type Riser, type RiserJob } from "../core/tube/index.ts";
 
 const figure = z
   .string()

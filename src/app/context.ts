@@ -3,7 +3,7 @@ import { v4 as uuid } from "uuid";
 import { type Compute, computeHere, computeInPool } from "../compute/compute.ts";
 import { loadTables } from "../compute/tables.ts";
 import { type Identifier, openIdentifier } from "../core/identify/index.ts";
-import { openShop, type Shop } from "../core/plan/index.ts";
+import { openShop, type Shop } from "../core/planner/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { connect, type Pool } from "../db/client.ts";
 import { readEnvironment } from "../env.ts";

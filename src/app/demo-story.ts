@@ -1,7 +1,7 @@
 /** Tells the demo: each connection is walked through the real rules, step by step, as far as its progress says. */
 import { v5 as uuidFrom } from "uuid";
 import { targetsOf } from "../core/check/index.ts";
-import { planHookup, type Shop } from "../core/plan/index.ts";
+import { planHookup, type Shop } from "../core/planner/index.ts";
 import { runSheet } from "../core/step/index.ts";
 import { type LineSpace, problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";

@@ -6,7 +6,7 @@ import {
   type WatchFigures,
   type Watching,
   windowFor,
-} from "../core/check/index.ts";
+} from "../core/watch/index.ts";
 import type { Section } from "../core/water/index.ts";
 import type { HoldRequest, PlanHoldRequest, WatchAnswered, WatchRequest } from "../schema/leaks.ts";
 import type { Context } from "./context.ts";

@@ -9,8 +9,9 @@ import {
   type SlackMargins,
 } from "../core/line/index.ts";
 import type { Part, Port } from "../core/part/index.ts";
-import type { HouseRules, Shop } from "../core/plan/index.ts";
+import type { HouseRules } from "../core/plan/index.ts";
 import { completeHouseRules } from "../core/plan/index.ts";
+import type { Shop } from "../core/planner/index.ts";
 import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import type { FitAnswer, FitRequest } from "../schema/line.ts";
 import type { Context } from "./context.ts";

@@ -1,5 +1,5 @@
 /** What a visit's chosen plans take from the truck, added up. */
-import type { Shop } from "../core/plan/index.ts";
+import type { Shop } from "../core/planner/index.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 
 export interface BillLine {

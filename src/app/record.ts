@@ -1,12 +1,5 @@
 /** What the hand-over sheet says of each connection, gathered from its state. */
-import {
-  type Check,
-  detectableMlPerMin,
-  type Stage,
-  standingCheck,
-  type Target,
-  targetsOf,
-} from "../core/check/index.ts";
+import { type Check, type Stage, standingCheck, type Target, targetsOf } from "../core/check/index.ts";
 import type { Tables } from "../core/tables.ts";
 import {
   type ConnectionPhase,
@@ -14,6 +7,7 @@ import {
   connectionPhase,
   type VisitState,
 } from "../core/visit/index.ts";
+import { detectableMlPerMin } from "../core/watch/index.ts";
 
 export interface CheckedCell {
   readonly check: Check | null;

@@ -2,7 +2,8 @@
 import { z } from "zod";
 import type { KnownParts } from "../compute/compute.ts";
 import type { Part } from "../core/part/index.ts";
-import { type HouseRules, openShop, type Shop } from "../core/plan/index.ts";
+import type { HouseRules } from "../core/plan/index.ts";
+import { openShop, type Shop } from "../core/planner/index.ts";
 import type { Db } from "../db/client.ts";
 import { putSetting, readVersionedSetting } from "../db/settings.ts";
 import {

@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../tests/support/tables.ts";
 import { computeHere } from "../compute/compute.ts";
-import { planHookup } from "../core/plan/index.ts";
+import { planHookup } from "../core/planner/index.ts";
 import { problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import { timeLineOf, waterOffCalendar } from "./time-line.ts";

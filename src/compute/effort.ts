@@ -1,4 +1,4 @@
-import { type Effort, effortOf, eitherEffort } from "../core/plan/index.ts";
+import { type Effort, effortOf, eitherEffort } from "../core/planner/index.ts";
 
 /** Most ways one question may look at, however fast the machine. */
 const MOST_WAYS = 400_000;

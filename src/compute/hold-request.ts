@@ -1,7 +1,7 @@
 /** A pressure hold as it is asked about over HTTP: read, checked, judged, rounded and written, all away from the server's own thread. */
 
-import { reconcile } from "../core/check/index.ts";
 import { analyseHold, type HoldAnswer, type HoldTest } from "../core/hold/index.ts";
+import { reconcile } from "../core/watch/index.ts";
 import type { Section, SectionMaterial } from "../core/water/index.ts";
 import { type HoldAnswered, type HoldRequest, holdRequest } from "../schema/leaks.ts";
 import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";

@@ -4,14 +4,8 @@ import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } 
 import { type Bench, type FitOutcome, fitLines, type SlackMargins } from "../core/line/index.ts";
 import type { Work } from "../core/numerics/index.ts";
 import type { Part } from "../core/part/index.ts";
-import {
-  type HookupProblem,
-  openShop,
-  type Plan,
-  type PlanOutcome,
-  planHookup,
-  type Shop,
-} from "../core/plan/index.ts";
+import type { HookupProblem, Plan, PlanOutcome } from "../core/plan/index.ts";
+import { openShop, planHookup, type Shop } from "../core/planner/index.ts";
 import {
   type Job,
   type Schedule,

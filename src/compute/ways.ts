@@ -1,18 +1,15 @@
 /** Everything the Hookup page shows of one problem: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
+import type { Alternative, Finding, HookupProblem, Plan } from "../core/plan/index.ts";
 import {
-  type Alternative,
   type Effort,
-  type Finding,
-  type HookupProblem,
   type OtherWay,
   otherWays,
-  type Plan,
   planHookup,
   planWithChoices,
   type Shop,
   UNBOUNDED,
-} from "../core/plan/index.ts";
+} from "../core/planner/index.ts";
 
 export interface Ways {
   /** Without the stock: that is not part of a job. */

@@ -2,10 +2,10 @@
 
 import type { Checkpoint, Stage } from "./check/index.ts";
 import type { EndKnowledge, Instrument } from "./identify/index.ts";
-import type { Insertion } from "./line/index.ts";
-import type { PlannerTables } from "./plan/index.ts";
+import type { PlannerTables } from "./planner/index.ts";
 import type { Caution, StepTemplate } from "./step/index.ts";
 import type { Preset } from "./survey/index.ts";
+import type { Insertion } from "./tube/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];

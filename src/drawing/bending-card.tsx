@@ -1,5 +1,5 @@
 /** A true-size card to bend and cut a tube by: the tube as strips of a ruler, the marks on it, and a ruler to check the print with. */
-import type { Mark } from "../core/line/index.ts";
+import type { Mark } from "../core/tube/index.ts";
 import { formatInches } from "../core/units/index.ts";
 
 /** Length of one strip, strips side by side, and the size of the whole, inches: what a letter sheet with half-inch margins holds under a heading. */

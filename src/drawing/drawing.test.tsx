@@ -5,7 +5,8 @@ import { allDry, begun, look, surveyOf, tickedTo } from "../../tests/support/sto
 import { shop, tables } from "../../tests/support/tables.ts";
 import { figuresFor } from "../app/connection-page.ts";
 import { JOINT_TYPES } from "../core/joint/index.ts";
-import { type Plan, planHookup } from "../core/plan/index.ts";
+import type { Plan } from "../core/plan/index.ts";
+import { planHookup } from "../core/planner/index.ts";
 import { problemOf, surveyFromPreset } from "../core/survey/index.ts";
 import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import { Beads } from "./beads.tsx";

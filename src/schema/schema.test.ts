@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { allDry, begun, surveyOf } from "../../tests/support/story.ts";
 import { shop } from "../../tests/support/tables.ts";
-import { planHookup } from "../core/plan/index.ts";
+import { planHookup } from "../core/planner/index.ts";
 import { problemOf } from "../core/survey/index.ts";
 import { planRequest, planResponse, problemFromRequest } from "./hookup.ts";
 import { describeInterface } from "./openapi.ts";

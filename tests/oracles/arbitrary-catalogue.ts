@@ -1,8 +1,8 @@
 /** Random small jobs: a few parts of a catalogue at random prices, random stock, two ends, some needs. */
 import fc from "fast-check";
 import type { Part, PartFunction } from "../../src/core/part/index.ts";
-import { openShop, type PlannerTables, type Shop } from "../../src/core/plan/planner-index.ts";
-import type { SearchTask } from "../../src/core/plan/search-task.ts";
+import { openShop, type PlannerTables, type Shop } from "../../src/core/planner/planner-index.ts";
+import type { SearchTask } from "../../src/core/planner/search-task.ts";
 
 export interface SmallJob {
   readonly shop: Shop;

@@ -10,9 +10,9 @@ import {
   type Part,
   type Port,
 } from "../../src/core/part/index.ts";
-import { bringsPieces, type Passage, type Shop } from "../../src/core/plan/planner-index.ts";
-import { lengthServes } from "../../src/core/plan/search-label.ts";
-import type { SearchTask } from "../../src/core/plan/search-task.ts";
+import { bringsPieces, type Passage, type Shop } from "../../src/core/planner/planner-index.ts";
+import { lengthServes } from "../../src/core/planner/search-label.ts";
+import type { SearchTask } from "../../src/core/planner/search-task.ts";
 
 export interface CostTriple {
   readonly joints: number;

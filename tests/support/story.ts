@@ -1,5 +1,5 @@
 /** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
-import { planHookup } from "../../src/core/plan/index.ts";
+import { planHookup } from "../../src/core/planner/index.ts";
 import { runSheet } from "../../src/core/step/index.ts";
 import { problemOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../src/core/visit/index.ts";

@@ -1,5 +1,4 @@
 export type { Check, CheckSubject, LetteredCheckpoint, Target, WrittenException } from "./check-subject.ts";
-export { type RateRange, rateText, reconcile } from "./reconcile.ts";
 export {
   CHECK_METHODS,
   CHECK_SCOPES,
@@ -21,15 +20,3 @@ export {
   WHOLE,
   weepingStage,
 } from "./targets.ts";
-export {
-  detectableMlPerMin,
-  judgeWatch,
-  litresPerYear,
-  METER_MARKS_ML,
-  mlPerDay,
-  smallestSeen,
-  USUAL_FIGURES,
-  type WatchFigures,
-  type Watching,
-  windowFor,
-} from "./watch.ts";

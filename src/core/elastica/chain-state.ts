@@ -1,3 +1,4 @@
+/** A clamped chain between half-spaces, before and after it is solved. */
 import type { Vector } from "../geometry/index.ts";
 
 /** What is held: the span from cuff tip to cuff tip over the flexible length, and the tangents at both. */

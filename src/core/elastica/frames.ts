@@ -1,3 +1,4 @@
+/** Two unit vectors across each tangent of a chain, carried along without twist. */
 import { at } from "../numerics/index.ts";
 
 /**

@@ -1,3 +1,4 @@
+/** Terms of the linear model of a pressure hold: sampled parameters, facts of the test, causes and their columns. */
 import type { Section, Yielding } from "../water/index.ts";
 
 /** One guess at all that no column can be linear in. */

@@ -1,3 +1,4 @@
+/** What a pressure hold asks of the analyser, and the answer. */
 import type { Section } from "../water/index.ts";
 import type { DrawOff } from "./hold-model.ts";
 import type { Gauge, Sample } from "./trace.ts";

@@ -1,3 +1,4 @@
+/** How far a joint is turned, by its type and size. */
 import type { End, EndTable } from "../end/index.ts";
 import type { JointRule, JointType, Mating, PlasticPart } from "./joint.ts";
 

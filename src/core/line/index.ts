@@ -1,6 +1,5 @@
 export { type LineCurve, STRAIGHT_IN } from "./curve.ts";
 export { type FirmLength, type FitOutcome, fitLines } from "./fit.ts";
-export { depthToCut, type Insertion } from "./insertion.ts";
 export type { Interval } from "./intervals.ts";
 export { type Bench, explainFault, faultOf, type LineEnd, type Wall } from "./line-setup.ts";
 export {
@@ -11,18 +10,7 @@ export {
   rateLength,
   type SlackMargins,
 } from "./rate.ts";
-export {
-  BEND_ANGLES,
-  bendRiser,
-  explainRiser,
-  gentlestAngle,
-  type Mark,
-  type Riser,
-  type RiserJob,
-  STRAIGHT_BEFORE_FERRULE_IN,
-} from "./riser.ts";
 export { type Coil, type RolledLength, type RollOut, rollOutChoice, rollOutLengths } from "./roll-out.ts";
-export { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "./route.ts";
 export {
   type Alternative,
   elbowTurns,

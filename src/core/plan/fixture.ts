@@ -1,5 +1,4 @@
-import type { Fixture } from "./request.ts";
-
+/** Fixtures, and what each is like to its supply. */
 /** What a fixture is like to its supply. */
 export interface FixtureFacts {
   readonly fixture: Fixture;

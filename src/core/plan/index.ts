@@ -1,17 +1,5 @@
-export { type Effort, effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
 export { FIXTURES, type Fixture, type FixtureFacts } from "./fixture.ts";
-export { type OtherWay, otherWays } from "./other-plans.ts";
-export { planHookup, planWithChoices } from "./plan.ts";
-export type {
-  Alternative,
-  Finding,
-  Plan,
-  PlanJoint,
-  PlanOutcome,
-  PlanPart,
-  PortRef,
-} from "./plan-outcome.ts";
-export { openShop, type PlannerTables, type Shop } from "./planner-index.ts";
+export type { Alternative, Finding, Plan, PlanJoint, PlanOutcome, PlanPart, PortRef } from "./plan.ts";
 export {
   HIGHEST_STATIC_PSI,
   type HookupProblem,
@@ -32,5 +20,6 @@ export {
   DEFAULT_HOUSE_RULES,
   type HouseRules,
   SCHOOL_CHOICES,
+  type School,
   type SchoolKey,
 } from "./standards.ts";

@@ -1,3 +1,4 @@
+/** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
 import type { Fixture } from "./fixture.ts";
 import type { HouseRules } from "./standards.ts";

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../../tests/support/tables.ts";
-import { planHookup } from "../plan/index.ts";
+import { planHookup } from "../planner/index.ts";
 import { problemOf, type Survey, surveyFromPreset } from "../survey/index.ts";
 import { type ConnectionState, foldVisit, type VisitEvent } from "../visit/index.ts";
 import { isolationOf, jobsOf } from "./jobs.ts";

@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, CONNECTION, event, surveyOf } from "../../../tests/support/story.ts";
 import { shop, tables } from "../../../tests/support/tables.ts";
-import { planHookup } from "../plan/index.ts";
+import { planHookup } from "../planner/index.ts";
 import { isSameRun, problemOf, type Survey } from "../survey/index.ts";
 import { foldVisit } from "../visit/index.ts";
 import { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";

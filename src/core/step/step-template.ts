@@ -1,4 +1,4 @@
-/** Rows of the tables a visit is made from: fixture presets, steps, cautions. */
+/** Steps as a shop writes them down, and cautions: rows of data/steps.csv and data/cautions.csv. */
 import type { StageCode } from "../check/index.ts";
 import type { StepRole } from "./step-role.ts";
 

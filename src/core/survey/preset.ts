@@ -1,3 +1,4 @@
+/** Usual surveys: rows of data/presets.csv. */
 import type { EndCode } from "../end/index.ts";
 import type { Fixture, LineKind, SupplyKind, Water } from "../plan/index.ts";
 

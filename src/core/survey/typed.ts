@@ -1,3 +1,4 @@
+/** A figure as it was typed, beside what was read from it. */
 import { formatInches } from "../units/index.ts";
 
 /** A figure as it was typed, beside what was read from it. */

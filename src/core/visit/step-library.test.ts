@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { begun, CONNECTION, event, surveyOf, tickedTo } from "../../../tests/support/story.ts";
 import { shop, tables } from "../../../tests/support/tables.ts";
-import { planHookup } from "../plan/index.ts";
+import { planHookup } from "../planner/index.ts";
 import {
   libraryFaults,
   missingRoles,

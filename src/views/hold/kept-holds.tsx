@@ -1,5 +1,5 @@
-import { rateText } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
+import { rateText } from "../../core/watch/index.ts";
 import { clockIn } from "../clock.ts";
 
 interface KeptHoldsProps {

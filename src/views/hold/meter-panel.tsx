@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { judgeWatch, METER_MARKS_ML, rateText, smallestSeen, USUAL_FIGURES } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
+import { judgeWatch, METER_MARKS_ML, rateText, smallestSeen, USUAL_FIGURES } from "../../core/watch/index.ts";
 import { figureFrom } from "./hold-form.ts";
 import { RateWords } from "./verdict.tsx";
 

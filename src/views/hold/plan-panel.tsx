@@ -1,6 +1,6 @@
 import { useState } from "react";
-import { rateText } from "../../core/check/index.ts";
 import type { PlannedHold } from "../../core/hold/index.ts";
+import { rateText } from "../../core/watch/index.ts";
 import type { OpenAnalyst } from "../../workers/hold.client.ts";
 import { figureFrom, type HoldForm, testFrom } from "./hold-form.ts";
 

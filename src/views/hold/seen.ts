@@ -1,12 +1,7 @@
 /** What was seen at a connection's joints, as a rate. Pure. */
-import {
-  type Check,
-  judgeWatch,
-  type RateRange,
-  USUAL_FIGURES,
-  weepingStage,
-} from "../../core/check/index.ts";
+import { type Check, weepingStage } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
+import { judgeWatch, type RateRange, USUAL_FIGURES } from "../../core/watch/index.ts";
 
 /** Rate of one weeping check: its drips when they were timed, else at least what a wet joint takes. */
 export function rateOfCheck({ method, watchedMin, intervalsSec }: Check): RateRange {

@@ -1,6 +1,6 @@
-import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/check/index.ts";
 import type { HoldAnswer, Suspect } from "../../core/hold/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
+import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
 import { seenAtJoints } from "./seen.ts";
 
 const HEAD = {

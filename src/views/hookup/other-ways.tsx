@@ -1,4 +1,5 @@
-import type { Finding, OtherWay, Plan } from "../../core/plan/index.ts";
+import type { Finding, Plan } from "../../core/plan/index.ts";
+import type { OtherWay } from "../../core/planner/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";

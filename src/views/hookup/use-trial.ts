@@ -1,5 +1,6 @@
 import { useRef, useState } from "react";
-import type { Alternative, Finding, HookupProblem, OtherWay, Plan } from "../../core/plan/index.ts";
+import type { Alternative, Finding, HookupProblem, Plan } from "../../core/plan/index.ts";
+import type { OtherWay } from "../../core/planner/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 
 /** Everything the view shows of one problem. */

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import type { Check } from "../../core/check/index.ts";
-import { judgeWatch, litresPerYear, rateText, USUAL_FIGURES } from "../../core/check/index.ts";
+import { judgeWatch, litresPerYear, rateText, USUAL_FIGURES } from "../../core/watch/index.ts";
 
 const MS = 1000;
 

@@ -2,7 +2,6 @@ import { useState } from "react";
 import {
   currentStage,
   jointTargets,
-  reconcile,
   type Stage,
   type StageCode,
   standingOf,
@@ -10,6 +9,7 @@ import {
   targetsOf,
 } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
+import { reconcile } from "../../core/watch/index.ts";
 import { Beads } from "../../drawing/beads.tsx";
 import { markedJoints } from "../../drawing/marked.ts";
 import { seenAtJoints } from "../hold/seen.ts";

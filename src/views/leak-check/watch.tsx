@@ -1,12 +1,6 @@
 import { useEffect, useState } from "react";
-import {
-  type CheckMethod,
-  detectableMlPerMin,
-  mlPerDay,
-  type Stage,
-  USUAL_FIGURES,
-  windowFor,
-} from "../../core/check/index.ts";
+import type { CheckMethod, Stage } from "../../core/check/index.ts";
+import { detectableMlPerMin, mlPerDay, USUAL_FIGURES, windowFor } from "../../core/watch/index.ts";
 import { METHOD_CHOICES } from "./method-words.ts";
 
 const MS_PER_MIN = 60_000;

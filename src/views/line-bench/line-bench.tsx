@@ -5,12 +5,12 @@ import {
   elbowTurns,
   explainFault,
   faultOf,
-  type Insertion,
   type SlackMargins,
   stopTurns,
   type TriedAlternative,
 } from "../../core/line/index.ts";
 import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
+import type { Insertion } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { Choice, Pick } from "../fields.tsx";
 import { Answer, intervalIn } from "./answer.tsx";

@@ -9,7 +9,7 @@ import {
   type Insertion,
   type RiserJob,
   STRAIGHT_BEFORE_FERRULE_IN,
-} from "../../core/line/index.ts";
+} from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { Choice, Pick } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";

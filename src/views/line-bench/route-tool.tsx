@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "../../core/line/index.ts";
+import { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { Pick, TextField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";

@@ -1,8 +1,8 @@
 /** What a chain costs in pressure at the fixture's usual flow: an estimate, K being known to tens of per cent only. */
+
+import type { FixtureFacts, HookupProblem } from "../plan/index.ts";
 import { lossPsi, type Reach } from "../water/index.ts";
-import type { FixtureFacts } from "./fixture.ts";
 import type { Shop } from "./planner-index.ts";
-import type { HookupProblem } from "./request.ts";
 import type { Chain } from "./search-task.ts";
 
 /** Drawn copper, plastic and the tube inside a braid, mm. */

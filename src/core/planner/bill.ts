@@ -1,3 +1,4 @@
+/** What a chain costs and takes from stock. */
 import type { Part } from "../part/index.ts";
 
 const INCHES_PER_FOOT = 12;

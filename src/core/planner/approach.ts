@@ -2,11 +2,9 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { PartFunction } from "../part/index.ts";
-import type { Fixture } from "./fixture.ts";
+import type { Fixture, HookupProblem, HouseRules, SupplyKind } from "../plan/index.ts";
 import type { Shop } from "./planner-index.ts";
-import type { HookupProblem, SupplyKind } from "./request.ts";
 import type { KeptBranch, SearchTask } from "./search-task.ts";
-import type { HouseRules } from "./standards.ts";
 
 export const APPROACH_CODES = ["at-supply", "at-far-end", "line-renewed"] as const;
 export type ApproachCode = (typeof APPROACH_CODES)[number];

@@ -1,16 +1,14 @@
 /** What was left out and why: ways the search could have taken and a rule of the trade or of the shop forbids. */
 import { LENGTH_KINDS } from "../part/index.ts";
+import type { Finding, HookupProblem, HouseRules } from "../plan/index.ts";
 import { formatInches } from "../units/index.ts";
 import { finding } from "./advice.ts";
 import { USUAL_LINE_NUT } from "./approach.ts";
 import type { Tasks } from "./candidate.ts";
 import { type Admission, admitsUnder } from "./part-filter.ts";
-import type { Finding } from "./plan-outcome.ts";
 import { bringsPieces, type Shop } from "./planner-index.ts";
-import type { HookupProblem } from "./request.ts";
 import { searchChains } from "./search.ts";
 import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
-import type { HouseRules } from "./standards.ts";
 
 /** Outlet lines start from where the supply itself is a pipe. */
 const USUAL_OUTLET = USUAL_LINE_NUT.replace(/f$/, "m");

@@ -12,13 +12,11 @@ import {
 } from "../joint/index.ts";
 import type { Part, Port } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
+import type { HookupProblem, HouseRules, PlanJoint, PlanPart, PortRef, SupplyKind } from "../plan/index.ts";
 import type { Approach } from "./approach.ts";
 import { unitsOf } from "./bill.ts";
 import type { Found } from "./candidate.ts";
-import type { PlanJoint, PlanPart, PortRef } from "./plan-outcome.ts";
 import type { Shop } from "./planner-index.ts";
-import type { HookupProblem, SupplyKind } from "./request.ts";
-import type { HouseRules } from "./standards.ts";
 
 interface Placed {
   readonly ref: PortRef;

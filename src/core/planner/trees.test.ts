@@ -2,11 +2,11 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../../tests/support/tables.ts";
+import type { Fixture } from "../plan/fixture.ts";
+import type { Plan, PlanOutcome } from "../plan/plan.ts";
+import type { HookupProblem, Supply } from "../plan/request.ts";
 import { problemOf, surveyFromPreset } from "../survey/index.ts";
-import type { Fixture } from "./fixture.ts";
 import { planHookup } from "./plan.ts";
-import type { Plan, PlanOutcome } from "./plan-outcome.ts";
-import type { HookupProblem, Supply } from "./request.ts";
 
 function job(preset: string, supply: Partial<Supply>, change: Partial<HookupProblem> = {}): HookupProblem {
   const found = tables.presets.find((each) => each.id === preset);

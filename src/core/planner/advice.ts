@@ -1,13 +1,10 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, schools that were used. */
 import { isFactoryHose } from "../end/index.ts";
+import type { Finding, FixtureFacts, HookupProblem, PlanJoint, PlanPart } from "../plan/index.ts";
+import { completeHouseRules, HIGHEST_STATIC_PSI, type HouseRules, type SchoolKey } from "../plan/index.ts";
 import { stopNeeded } from "./approach.ts";
 import type { Found } from "./candidate.ts";
-import type { FixtureFacts } from "./fixture.ts";
-import type { Finding, PlanJoint, PlanPart } from "./plan-outcome.ts";
 import type { Shop } from "./planner-index.ts";
-import type { HookupProblem } from "./request.ts";
-import { HIGHEST_STATIC_PSI } from "./request.ts";
-import { completeHouseRules, type HouseRules, type SchoolKey } from "./standards.ts";
 
 /** The finding for a judgement's code, with what it is about after the message. */
 export function finding(shop: Shop, code: string, about = ""): Finding {

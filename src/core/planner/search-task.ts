@@ -1,3 +1,4 @@
+/** What one search is asked, and the links chains are made of. */
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PartFunction, Port } from "../part/index.ts";

@@ -2,9 +2,8 @@
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "../joint/index.ts";
 import type { Part, PartKind, Port } from "../part/index.ts";
-import type { FixtureFacts } from "./fixture.ts";
+import type { FixtureFacts, School } from "../plan/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
-import type { School } from "./standards.ts";
 
 /** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */
 export interface PartLoss {

@@ -2,8 +2,9 @@
  * What a look, a dry tissue, counted drips or a meter over a time can have seen, and what they come to when they saw something.
  * Rates in mL/min, windows in minutes. The figures are engineering estimates, not measured; the product says so beside them.
  */
+
+import type { CheckMethod } from "../check/index.ts";
 import { chiSquareQuantile, normalQuantile } from "../numerics/index.ts";
-import type { CheckMethod } from "./stage.ts";
 
 /** Volume of one drip, mL. Engineering estimate. */
 export const DRIP_ML = 0.05;

@@ -3,10 +3,7 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import type { Vector } from "../geometry/index.ts";
 import { add, norm, scale, subtract, turned } from "../geometry/vector.ts";
-import { finish } from "../numerics/index.ts";
-import type { Bench } from "./line-setup.ts";
 import { bendRiser, gentlestAngle, type RiserJob } from "./riser.ts";
-import { type RollOut, rollOutChoice, rollOutLengths } from "./roll-out.ts";
 import { routeLength, toBuy } from "./route.ts";
 
 const JOB: RiserJob = {
@@ -191,48 +188,5 @@ describe("routeLength", () => {
   it("buys the shortest stock that reaches, or whole feet", () => {
     assert.deepEqual(toBuy(61, [60, 72, 96]), { stockIn: 72, feet: 6 });
     assert.deepEqual(toBuy(200, [60, 72, 96]), { stockIn: null, feet: 17 });
-  });
-});
-
-describe("rollOutLengths", () => {
-  const parked: Bench = {
-    a: { at: [0, 12, 0], direction: [0, 0, 1] },
-    b: { at: [10, 6, 3], direction: [0, 0, -1] },
-    cuffIn: 0.75,
-    minBendRadiusIn: 1.75,
-    walls: [],
-    freeBulgeIn: null,
-  };
-  const job: RollOut = {
-    parked,
-    way: [0, 0, 1],
-    serviceIn: 54,
-    behind: { widthIn: 30, heightIn: 60, depthIn: 3 },
-    lineOutsideIn: 0.4,
-  };
-
-  it("takes a length that is good pulled out and lies in loops parked", () => {
-    const rolled = finish(rollOutLengths(job, [24, 48, 60, 72, 84, 96, 120]));
-    const choice = rollOutChoice(rolled);
-    assert.ok(choice);
-    assert.equal(rolled[0]?.out, "short");
-    assert.equal(choice.out, "good");
-    assert.ok(choice.lengthIn >= 60);
-    assert.ok(choice.coil.fault === null && choice.coil.radiusIn >= 1.75 * 1.25);
-  });
-
-  it("says what is wrong behind: too shallow, or no room for the loops", () => {
-    const shallow = finish(rollOutLengths({ ...job, behind: { ...job.behind, depthIn: 1 } }, [84]));
-    assert.equal(shallow[0]?.coil.fault, "too-shallow");
-    const narrow = finish(rollOutLengths({ ...job, behind: { ...job.behind, widthIn: 6 } }, [120]));
-    assert.ok(narrow[0]?.coil.fault === "loops-too-wide" || narrow[0]?.coil.fault === "loops-too-tight");
-  });
-
-  it("lays loops whose length is the slack", () => {
-    for (const { lengthIn, coil } of finish(rollOutLengths(job, [60, 84, 120]))) {
-      if (coil.loops === 0) continue;
-      const laidIn = coil.loops * 2 * Math.PI * coil.radiusIn;
-      assert.ok(laidIn < lengthIn && laidIn > lengthIn - 40);
-    }
   });
 });

@@ -2,10 +2,10 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { surveyOf } from "../../../tests/support/story.ts";
 import { shop } from "../../../tests/support/tables.ts";
+import { NEEDS } from "../plan/request.ts";
 import { problemOf } from "../survey/index.ts";
 import { effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
 import { planHookup } from "./plan.ts";
-import { NEEDS } from "./request.ts";
 
 const problem = (needs: number, stock: ReadonlyMap<string, number> | null = null) => ({
   ...problemOf(surveyOf("toilet"), stock),

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { lookingOrder } from "./looking-order.ts";
+import { lookingOrder } from "../check/looking-order.ts";
 import { detectableMlPerMin, mlPerDay } from "./watch.ts";
 
 /** The published table of what a window can show, rounded there to two figures. */

@@ -1,10 +1,10 @@
 /** Ways beside the plan that a plumber would ask about: the other school, or one function more. Told by what differs. */
+
+import type { HookupProblem, Need, Plan } from "../plan/index.ts";
+import { completeHouseRules, type HouseRules, SCHOOL_CHOICES } from "../plan/index.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { planHookup } from "./plan.ts";
-import type { Plan } from "./plan-outcome.ts";
 import type { Shop } from "./planner-index.ts";
-import type { HookupProblem, Need } from "./request.ts";
-import { completeHouseRules, type HouseRules, SCHOOL_CHOICES } from "./standards.ts";
 
 export interface OtherWay {
   readonly plan: Plan;

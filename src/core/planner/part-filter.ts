@@ -2,9 +2,7 @@
 import type { EndCode } from "../end/index.ts";
 import type { Part } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { FixtureFacts } from "./fixture.ts";
-import type { HookupProblem } from "./request.ts";
-import type { HouseRules } from "./standards.ts";
+import type { FixtureFacts, HookupProblem, HouseRules } from "../plan/index.ts";
 
 /** Hottest water a hot branch is planned for, F: a heater set to 140 F, the common upper setting. */
 export const HOT_F = 140;

@@ -1,9 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../../tests/support/tables.ts";
+import type { HookupProblem } from "../plan/request.ts";
 import { problemOf, surveyFromPreset } from "../survey/index.ts";
 import { planHookup, planWithChoices } from "./plan.ts";
-import type { HookupProblem } from "./request.ts";
 
 function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
   const found = tables.presets.find(({ id }) => id === preset);

@@ -1,13 +1,13 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { shop, tables } from "../../../tests/support/tables.ts";
+import type { Plan } from "../plan/plan.ts";
+import type { HookupProblem } from "../plan/request.ts";
+import { completeHouseRules, DEFAULT_HOUSE_RULES } from "../plan/standards.ts";
 import { problemOf, surveyFromPreset } from "../survey/index.ts";
 import { otherWays } from "./other-plans.ts";
 import { planHookup } from "./plan.ts";
-import type { Plan } from "./plan-outcome.ts";
 import { openShop } from "./planner-index.ts";
-import type { HookupProblem } from "./request.ts";
-import { completeHouseRules, DEFAULT_HOUSE_RULES } from "./standards.ts";
 
 function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
   const found = tables.presets.find((each) => each.id === preset);

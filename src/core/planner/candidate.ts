@@ -1,3 +1,4 @@
+/** Chains with the approach they were searched under, and the searches of one request. */
 import type { Approach } from "./approach.ts";
 import type { Chain, SearchTask } from "./search-task.ts";
 

@@ -1,0 +1,12 @@
+export { depthToCut, type Insertion } from "./insertion.ts";
+export {
+  BEND_ANGLES,
+  bendRiser,
+  explainRiser,
+  gentlestAngle,
+  type Mark,
+  type Riser,
+  type RiserJob,
+  STRAIGHT_BEFORE_FERRULE_IN,
+} from "./riser.ts";
+export { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "./route.ts";

@@ -1,0 +1,13 @@
+export { type RateRange, rateText, reconcile } from "./reconcile.ts";
+export {
+  detectableMlPerMin,
+  judgeWatch,
+  litresPerYear,
+  METER_MARKS_ML,
+  mlPerDay,
+  smallestSeen,
+  USUAL_FIGURES,
+  type WatchFigures,
+  type Watching,
+  windowFor,
+} from "./watch.ts";
