@@ -1,7 +1,7 @@
 /** How often the identifier is right, by simulated measuring, and what a call costs against a plain nearest-size look-up. */
 import { answerEvidence, type Identifier } from "../src/core/identify/index.ts";
 import { allPairs } from "../src/core/joint/index.ts";
-import { chanceFrom } from "../src/simulators/chance.ts";
+import { randomFrom } from "../src/simulators/chance.ts";
 import { firstLook, makePiece, withCount } from "../src/simulators/measuring.ts";
 import { type Protocol, scoreProtocol } from "../tests/oracles/identify-score.ts";
 
@@ -39,7 +39,7 @@ export function benchIdentifier(identifier: Identifier): void {
       `| ${protocol.name} | ${share(score.top[0])} | ${share(score.topAlike)} | ${share(score.top[1])} | ${share(score.top[2])} | ${share(score.top[3])} | ${score.calibrationError.toFixed(3)} | ${share(score.rightAtNinety)} |`,
     );
   }
-  const chance = chanceFrom(SEED);
+  const chance = randomFrom(SEED);
   const pieces = Array.from({ length: 200 }, () => {
     const piece = makePiece(
       chance.weighted(profiles, () => 1),

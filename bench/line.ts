@@ -4,7 +4,7 @@ import { relax, resample } from "../src/core/elastica/chain.ts";
 import type { Clamp } from "../src/core/elastica/chain-state.ts";
 import { solveScaled } from "../src/core/elastica/solve.ts";
 import { norm, subtract, unit, type Vector } from "../src/core/geometry/vector.ts";
-import { type Bench, faultOf, rateLength } from "../src/core/line/index.ts";
+import { type LineSetup, rateLength, setupFault } from "../src/core/line/index.ts";
 import { bench as anyBench, clamp as anyClamp } from "../tests/oracles/arbitrary-line.ts";
 import { buckled } from "../tests/support/elastica.ts";
 import { medianMs, quantile } from "./timing.ts";
@@ -83,7 +83,7 @@ async function benchSpeed(seed: number): Promise<void> {
   const one = clamps.map((clamp) => timesOf(() => solveScaled(clamp)));
   const warm = one.slice(300).sort((a, b) => a - b);
   const benches = fc.sample(anyBench, { numRuns: 230, seed });
-  const rateAll = (bench: Bench) => STOCK.map((lengthIn) => rateLength(bench, lengthIn));
+  const rateAll = (bench: LineSetup) => STOCK.map((lengthIn) => rateLength(bench, lengthIn));
   const twelve = benches
     .map((bench) => timesOf(() => rateAll(bench)))
     .slice(30)
@@ -104,7 +104,7 @@ async function benchSpeed(seed: number): Promise<void> {
   ] as const;
   const walled = benches
     .map((bench) => ({ ...bench, walls: flats }))
-    .filter((bench) => faultOf(bench) === null)
+    .filter((bench) => setupFault(bench) === null)
     .slice(0, 60)
     .map((bench) => timesOf(() => rateLength(bench, 24)))
     .sort((a, b) => a - b);

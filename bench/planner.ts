@@ -1,19 +1,19 @@
 /** The planner against writing out every chain. */
 
-import type { HookupProblem } from "../src/core/plan/index.ts";
-import type { Shop } from "../src/core/planner/index.ts";
+import type { PlanRequest } from "../src/core/plan/index.ts";
+import type { PlannerIndex } from "../src/core/planner/index.ts";
 import { planHookup } from "../src/core/planner/index.ts";
 import { searchChains } from "../src/core/planner/search.ts";
-import { problemOf, surveyFromPreset } from "../src/core/survey/index.ts";
+import { planRequestOf, surveyFromPreset } from "../src/core/survey/index.ts";
 import type { Tables } from "../src/core/tables.ts";
 import { bruteForceCosts } from "../tests/oracles/plan-brute-force.ts";
 import { medianMs, quantile } from "./timing.ts";
 
 /** Every preset from its own supply, from pipe, from a shared stop, with two needs more. */
-function jobsOf(tables: Tables): readonly HookupProblem[] {
+function jobsOf(tables: Tables): readonly PlanRequest[] {
   return tables.presets.flatMap((preset) => {
-    const base = problemOf(surveyFromPreset(preset, "bench"), null);
-    const from = (supply: Partial<HookupProblem["supply"]>) => ({
+    const base = planRequestOf(surveyFromPreset(preset, "bench"), null);
+    const from = (supply: Partial<PlanRequest["supply"]>) => ({
       ...base,
       supply: { ...base.supply, ...supply },
     });
@@ -28,7 +28,7 @@ function jobsOf(tables: Tables): readonly HookupProblem[] {
   });
 }
 
-function benchPlans(shop: Shop, tables: Tables): void {
+function benchPlans(shop: PlannerIndex, tables: Tables): void {
   const jobs = jobsOf(tables);
   const times: number[] = [];
   let open = 0;
@@ -45,7 +45,7 @@ function benchPlans(shop: Shop, tables: Tables): void {
   );
 }
 
-export async function benchPlanner(shop: Shop, tables: Tables): Promise<void> {
+export async function benchPlanner(shop: PlannerIndex, tables: Tables): Promise<void> {
   benchPlans(shop, tables);
   console.log(
     "\nPlanner, chains of up to 3 parts over the whole catalogue, against writing out every chain:\n\n| job | brute force, times the search |\n|---|---|",

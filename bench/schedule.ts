@@ -1,7 +1,7 @@
 /** Water off and length of a visit, scheduled and in the order nobody thinks about. */
-import { planHookup, type Shop } from "../src/core/planner/index.ts";
+import { type PlannerIndex, planHookup } from "../src/core/planner/index.ts";
 import { jobsOf, type OffWindow, scheduleVisit } from "../src/core/schedule/index.ts";
-import { problemOf, type Survey, surveyFromPreset } from "../src/core/survey/index.ts";
+import { planRequestOf, type Survey, surveyFromPreset } from "../src/core/survey/index.ts";
 import type { Tables } from "../src/core/tables.ts";
 import { foldVisit, type VisitEvent } from "../src/core/visit/index.ts";
 import { naiveSchedule } from "../tests/oracles/naive-schedule.ts";
@@ -14,7 +14,7 @@ const offOf = (windows: readonly OffWindow[]) =>
   windows.reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0);
 
 /** Connections of a visit drawn from the presets; every third stop or so fails. */
-function jobsFor(shop: Shop, tables: Tables, count: number, seed: number) {
+function jobsFor(shop: PlannerIndex, tables: Tables, count: number, seed: number) {
   const events = Array.from({ length: count }, (_, k): VisitEvent[] => {
     const preset = tables.presets[(seed * 7 + k * 5) % tables.presets.length];
     if (preset === undefined) return [];
@@ -24,7 +24,7 @@ function jobsFor(shop: Shop, tables: Tables, count: number, seed: number) {
       label: `${preset.label} ${k}`,
       stop: { kind: "quarter-turn", proof, method: null },
     };
-    const problem = problemOf(survey, null);
+    const problem = planRequestOf(survey, null);
     const [plan] = planHookup(shop, problem).plans;
     if (plan === undefined) return [];
     return [
@@ -35,7 +35,7 @@ function jobsFor(shop: Shop, tables: Tables, count: number, seed: number) {
   return jobsOf(foldVisit(events).connections, tables);
 }
 
-export function benchSchedule(shop: Shop, tables: Tables): void {
+export function benchSchedule(shop: PlannerIndex, tables: Tables): void {
   console.log(
     `\nScheduler, ${VISITS} visits a row drawn from the presets, one stop in three failing, against step by step in the list's order (medians):\n\n| connections | hands | water off, of the naive | length, of the naive | proved | ms, 99th percentile |\n|---|---|---|---|---|---|`,
   );

@@ -1,7 +1,7 @@
 import { defineMiddleware } from "astro:middleware";
 import { v4 as uuid } from "uuid";
 import { crossOriginFault } from "./app/origin.ts";
-import { asProblem, Problem, problemAnswer } from "./app/problem.ts";
+import { AppError, asAppError, errorResponse } from "./app/problem.ts";
 
 const READING = new Set(["GET", "HEAD", "OPTIONS"]);
 
@@ -18,9 +18,9 @@ export const onRequest = defineMiddleware(async (context, next) => {
     : crossOriginFault(context.request.headers, context.url);
   const isApi = context.url.pathname.startsWith("/api/");
   if (fault !== null) {
-    const refused = new Problem("wrong-origin", fault);
+    const refused = new AppError("wrong-origin", fault);
     return isApi
-      ? problemAnswer(refused)
+      ? errorResponse(refused)
       : new Response(refused.message, {
           status: 403,
           headers: { "content-type": "text/plain; charset=utf-8" },
@@ -30,6 +30,6 @@ export const onRequest = defineMiddleware(async (context, next) => {
   try {
     return await next();
   } catch (error) {
-    return problemAnswer(asProblem(error));
+    return errorResponse(asAppError(error));
   }
 });

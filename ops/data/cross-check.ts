@@ -1,5 +1,5 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
-import { SCHOOL_CHOICES } from "../../src/core/plan/index.ts";
+import { PRACTICES } from "../../src/core/plan/index.ts";
 import { libraryFaults, missingRoles } from "../../src/core/step/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
 
@@ -70,7 +70,7 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.steps
       .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))
       .map((step) => `steps ${step.id}: no caution ${step.caution}`),
-    ...Object.entries(SCHOOL_CHOICES).flatMap(([key, choices]) => schoolFaults(tables, key, choices)),
+    ...Object.entries(PRACTICES).flatMap(([key, choices]) => schoolFaults(tables, key, choices)),
   ];
 }
 

@@ -2,19 +2,19 @@ import assert from "node:assert/strict";
 import { readFileSync } from "node:fs";
 import { describe, it } from "node:test";
 import { z } from "zod";
-import { allDry, begun, event } from "../../tests/support/story.ts";
-import { shop, tables } from "../../tests/support/tables.ts";
+import { allDry, event, startedVisit } from "../../tests/support/story.ts";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { connectionPhase, firstRefused, foldVisit, isSameEvent } from "../core/visit/index.ts";
 import { readEnvironment } from "../env.ts";
 import { demoSchema } from "../schema/demo.ts";
 import { nearText, stampText, timeText } from "./clock-text.ts";
-import { tellVisit } from "./demo-story.ts";
+import { demoVisitEvents } from "./demo-story.ts";
 import { eventFromRow, rowFromEvent } from "./event-rows.ts";
 import { crossOriginFault } from "./origin.ts";
-import { asProblem, invalid, Problem, problemAnswer } from "./problem.ts";
+import { AppError, asAppError, errorResponse, invalid } from "./problem.ts";
 import { recordOf } from "./record.ts";
 import { presetGroups } from "./start-visit.ts";
-import { endChoices, schoolRows } from "./survey-choices.ts";
+import { endChoices, practiceRows } from "./survey-choices.ts";
 import { visitAction } from "./visit-actions.ts";
 
 const demo = demoSchema.parse(
@@ -23,7 +23,7 @@ const demo = demoSchema.parse(
 
 describe("the demo", () => {
   const now = new Date("2026-03-08T15:00:00.000Z");
-  const told = demo.visits.map((visit) => tellVisit(demo, visit, now, { tables, shop }));
+  const told = demo.visits.map((visit) => demoVisitEvents(demo, visit, now, { tables, shop: plannerIndex }));
 
   it("is accepted by the rules, every event of it", () => {
     for (const events of told) assert.equal(firstRefused([], events, tables), null);
@@ -53,7 +53,7 @@ describe("the demo", () => {
 
 describe("events as rows", () => {
   it("come back as they went", () => {
-    for (const [index, each] of allDry(begun()).entries()) {
+    for (const [index, each] of allDry(startedVisit()).entries()) {
       const row = rowFromEvent("v", index + 1, each, each.typedAt);
       const back = eventFromRow({
         ...row,
@@ -77,7 +77,7 @@ describe("events as rows", () => {
 
 describe("recordOf", () => {
   it("says for every joint and stage what was found, and the least the standing look could see", () => {
-    const [sheet] = recordOf(foldVisit(allDry(begun())), tables, "2026-03-08T15:00:00.000Z");
+    const [sheet] = recordOf(foldVisit(allDry(startedVisit())), tables, "2026-03-08T15:00:00.000Z");
     assert.ok(sheet);
     assert.deepEqual(
       sheet.rows.map((row) => row.target),
@@ -94,21 +94,21 @@ describe("recordOf", () => {
     assert.ok(Math.abs((sheet.couldSeeMlPerMin ?? 0) - 0.0022) < 0.0001);
   });
   it("leaves out what has no hookup", () =>
-    assert.deepEqual(recordOf(foldVisit(begun("toilet", { planned: false })), tables, ""), []));
+    assert.deepEqual(recordOf(foldVisit(startedVisit("toilet", { planned: false })), tables, ""), []));
 });
 
 describe("problems", () => {
   it("keep a user's mistake apart from our own", async () => {
-    const ours = asProblem(new Error("secret detail"));
+    const ours = asAppError(new Error("secret detail"));
     assert.equal(ours.code, "internal");
-    const text = await problemAnswer(ours).text();
+    const text = await errorResponse(ours).text();
     assert.doesNotMatch(text, /secret|stack/);
     const { error } = z.object({ a: z.object({ b: z.number() }) }).safeParse({ a: { b: "x" } });
     assert.ok(error);
     const theirs = invalid(error);
     assert.deepEqual([theirs.code, theirs.fields[0]?.path], ["invalid", "a.b"]);
-    assert.equal(asProblem(error).code, "internal", "what our own database holds is nobody else's mistake");
-    assert.equal(problemAnswer(new Problem("stale", "x")).status, 409);
+    assert.equal(asAppError(error).code, "internal", "what our own database holds is nobody else's mistake");
+    assert.equal(errorResponse(new AppError("stale", "x")).status, 409);
   });
 });
 
@@ -146,7 +146,7 @@ describe("what forms offer and take", () => {
   it("presets go in groups, hot and cold together", () =>
     assert.ok(presetGroups(tables).includes("Lavatory faucet")));
   it("the ends of a survey are always among the choices", () => {
-    const connection = foldVisit(begun()).connections[0];
+    const connection = foldVisit(startedVisit()).connections[0];
     assert.ok(connection);
     const { supply, inlet } = endChoices(tables, {
       ...connection.survey,
@@ -157,7 +157,7 @@ describe("what forms offer and take", () => {
     );
   });
   it("a toilet's schools include its line and not the refrigerator's", () => {
-    const keys = schoolRows(tables, "toilet").map(({ key }) => key);
+    const keys = practiceRows(tables, "toilet").map(({ key }) => key);
     assert.ok(keys.includes("toiletLine") && !keys.includes("refrigeratorLine"));
   });
   it("an empty note is refused in words", () => {

@@ -2,8 +2,8 @@
 import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { ConnectionState } from "../core/visit/index.ts";
-import { Beads } from "../drawing/beads.tsx";
-import { markedJoints } from "../drawing/marked.ts";
+import { JointStrip } from "../drawing/beads.tsx";
+import { jointMarks } from "../drawing/marked.ts";
 
 const drawn = new WeakMap<ConnectionState, string>();
 
@@ -12,7 +12,7 @@ export function beadMarks(connection: ConnectionState): string {
   const held = drawn.get(connection);
   if (held !== undefined) return held;
   const marks = renderToStaticMarkup(
-    createElement(Beads, { joints: markedJoints(connection), fixture: connection.survey.label }),
+    createElement(JointStrip, { joints: jointMarks(connection), fixture: connection.survey.label }),
   );
   drawn.set(connection, marks);
   return marks;

@@ -3,7 +3,7 @@ import { v4 as uuid } from "uuid";
 import { type Compute, computeHere, computeInPool } from "../compute/compute.ts";
 import { loadTables } from "../compute/tables.ts";
 import { type Identifier, openIdentifier } from "../core/identify/index.ts";
-import { openShop, type Shop } from "../core/planner/index.ts";
+import { buildPlannerIndex, type PlannerIndex } from "../core/planner/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { connect, type Pool } from "../db/client.ts";
 import { readEnvironment } from "../env.ts";
@@ -12,7 +12,7 @@ export interface Context {
   readonly sql: Pool;
   readonly compute: Compute;
   readonly tables: Tables;
-  readonly shop: Shop;
+  readonly shop: PlannerIndex;
   readonly identifier: Identifier;
   readonly now: () => Date;
   readonly newId: () => string;
@@ -28,7 +28,7 @@ export function makeContext(sql: Pool, now: () => Date = () => new Date()): Cont
     sql,
     compute: here,
     tables,
-    shop: openShop(tables),
+    shop: buildPlannerIndex(tables),
     identifier: openIdentifier(tables),
     now,
     newId: uuid,

@@ -3,15 +3,15 @@ import {
   type ConnectionPhase,
   type ConnectionState,
   connectionPhase,
-  type NextThing,
-  nextThing,
+  type NextAction,
+  nextAction,
   type VisitState,
 } from "../core/visit/index.ts";
 import {
   countVisits,
   finishedSince,
   listVisits,
-  type PageMark,
+  type PageCursor,
   type VisitList,
   type VisitRow,
 } from "../db/visits.ts";
@@ -21,10 +21,10 @@ import { foldedVisits, isUnreadable } from "./kept-visits.ts";
 export interface TicketConnection {
   readonly connection: ConnectionState;
   readonly phase: ConnectionPhase;
-  readonly next: NextThing | null;
+  readonly next: NextAction | null;
 }
 
-interface Stub {
+interface TicketBase {
   readonly id: string;
   readonly version: number;
   readonly title: string;
@@ -34,14 +34,14 @@ interface Stub {
   readonly lookBackDueAt: Date | null;
 }
 
-export interface Ticket extends Stub {
+export interface Ticket extends TicketBase {
   readonly state: VisitState;
   readonly connections: readonly TicketConnection[];
   readonly isOverdue: boolean;
 }
 
 /** A visit that cannot be read: known by its row alone. */
-export interface UnreadableTicket extends Stub {
+export interface UnreadableTicket extends TicketBase {
   readonly unreadable: string;
 }
 
@@ -64,7 +64,7 @@ function ticketOf(row: VisitRow, state: VisitState, { tables }: Pick<Context, "t
   const connections = state.connections
     .map((connection) => ({ connection, phase: connectionPhase(connection, tables.stages, at) }))
     .filter(({ phase }) => phase !== "removed")
-    .map(({ connection, phase }) => ({ connection, phase, next: nextThing(phase) }));
+    .map(({ connection, phase }) => ({ connection, phase, next: nextAction(phase) }));
   return {
     ...stubOf(row),
     state,
@@ -73,7 +73,15 @@ function ticketOf(row: VisitRow, state: VisitState, { tables }: Pick<Context, "t
   };
 }
 
-function stubOf({ visitId, version, title, siteName, startsAt, siteZone, lookBackDueAt }: VisitRow): Stub {
+function stubOf({
+  visitId,
+  version,
+  title,
+  siteName,
+  startsAt,
+  siteZone,
+  lookBackDueAt,
+}: VisitRow): TicketBase {
   return { id: visitId, version, title, siteName, startsAt, zone: siteZone, lookBackDueAt };
 }
 
@@ -142,7 +150,7 @@ const MARK =
 
 interface Place {
   readonly list: VisitList;
-  readonly after: PageMark | null;
+  readonly after: PageCursor | null;
 }
 
 /** Where a page begins; a mark that is none of ours begins at the start. */

@@ -1,8 +1,8 @@
 /** A simulated hold of a demo connection, judged as any other; it says that it is simulated. */
 import { analyseHold, type HoldRecord, type HoldTest, holdRecordOf, sectionOf } from "../core/hold/index.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
-import { chanceFrom } from "../simulators/chance.ts";
-import { hiddenTruth, readHold, type Setting } from "../simulators/gauge.ts";
+import { randomFrom } from "../simulators/chance.ts";
+import { hiddenTruth, readHold, type SimulatedTest } from "../simulators/gauge.ts";
 
 const USUAL_PSI = 60;
 const HELD_SEC = 90;
@@ -19,8 +19,8 @@ export function demoHold(
   const section = sectionOf(connection);
   const startPsi = connection.survey.staticPsi?.value ?? USUAL_PSI;
   const gauge = { resolutionPsi: 0.1, type: "digital" } as const;
-  const chance = chanceFrom(seed);
-  const setting: Setting = {
+  const chance = randomFrom(seed);
+  const setting: SimulatedTest = {
     section,
     startPsi,
     supplyPsi: startPsi,

@@ -1,9 +1,9 @@
 /** Tells the demo: each connection is walked through the real rules, step by step, as far as its progress says. */
 import { v5 as uuidFrom } from "uuid";
 import { targetsOf } from "../core/check/index.ts";
-import { planHookup, type Shop } from "../core/planner/index.ts";
+import { type PlannerIndex, planHookup } from "../core/planner/index.ts";
 import { runSheet } from "../core/step/index.ts";
-import { type LineSpace, problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
+import { type LineSpace, planRequestOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { parseLength, parseOffset } from "../core/units/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../core/visit/index.ts";
@@ -64,7 +64,7 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
 }
 
 /** Writes one visit's events; the clock moves on with each. */
-class Storyteller {
+class EventBuilder {
   readonly events: VisitEvent[] = [];
   #at: number;
   readonly #key: string;
@@ -76,7 +76,7 @@ class Storyteller {
     this.#at = startMs;
   }
 
-  tell(act: VisitAct, minutes = 1): void {
+  add(act: VisitAct, minutes = 1): void {
     this.#at += minutes * MS_PER_MIN;
     const id = uuidFrom(`event ${this.#key} ${this.events.length}`, DEMO_NAMESPACE);
     this.events.push({ id, actor: this.#actor, typedAt: new Date(this.#at).toISOString(), ...act });
@@ -90,7 +90,7 @@ class Storyteller {
 }
 
 function check(
-  story: Storyteller,
+  story: EventBuilder,
   tables: Tables,
   connection: string,
   code: string,
@@ -100,7 +100,7 @@ function check(
   if (!stage) throw new Error(`no stage ${code}`);
   for (const target of targetsOf(story.connection(connection), stage)) {
     const result = target === weeping ? "weeping" : "dry";
-    story.tell(
+    story.add(
       {
         kind: "target-checked",
         connection,
@@ -120,7 +120,7 @@ function check(
 
 /** Ticks the run sheet in order until `isEnough`, looking joint by joint where the sheet says so. */
 function work(
-  story: Storyteller,
+  story: EventBuilder,
   tables: Tables,
   connection: string,
   isEnough: () => boolean,
@@ -134,7 +134,7 @@ function work(
     }
     const turns = step.joint?.turns ?? null;
     const turned = turns === null ? null : turns.min + (turns.max - turns.min) * TURNED_SHARE;
-    story.tell(
+    story.add(
       {
         kind: "step-done",
         connection,
@@ -148,21 +148,21 @@ function work(
   }
 }
 
-function tellConnection(
-  story: Storyteller,
+function addConnectionStory(
+  story: EventBuilder,
   told: DemoConnection,
   id: string,
-  { tables, shop }: { tables: Tables; shop: Shop },
+  { tables, shop }: { tables: Tables; shop: PlannerIndex },
 ): void {
   const survey = surveyOf(told, tables);
   const preset = tables.presets.find((each) => each.id === told.preset);
   const checkpoints = tables.checkpoints.filter((each) => preset?.checkpoints.includes(each.id));
-  story.tell({ kind: "connection-added", connection: id, survey, checkpoints });
+  story.add({ kind: "connection-added", connection: id, survey, checkpoints });
   if (told.progress === "surveyed") return;
-  const problem = problemOf(survey, null);
+  const problem = planRequestOf(survey, null);
   const plan = planHookup(shop, problem).plans[0];
   if (!plan) throw new Error(`data/demo.json: no plan for ${told.preset}`);
-  story.tell({ kind: "plan-chosen", connection: id, plan, request: problem });
+  story.add({ kind: "plan-chosen", connection: id, plan, request: problem });
   if (told.progress === "planned") return;
   const made = () => story.connection(id).joints.filter((joint) => joint.madeAt !== null).length;
   const isWet = () => story.connection(id).checks.some((each) => each.result === "weeping");
@@ -176,12 +176,12 @@ function tellConnection(
   const last = String(Math.max(1, plan.joints.length - 1));
   work(story, tables, id, enough, told.progress === "weeping" ? { stage: "static", target: last } : null);
   if (told.hold !== undefined)
-    story.tell(
+    story.add(
       { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },
       told.hold.minutes,
     );
   if (told.progress !== "signed" && told.progress !== "done") return;
-  story.tell({
+  story.add({
     kind: "connection-signed",
     connection: id,
     name: story.events[0]?.actor ?? "",
@@ -190,7 +190,7 @@ function tellConnection(
   if (told.progress === "done") {
     const stage = tables.stages.find((each) => each.code === "look-back");
     if (stage)
-      story.tell(
+      story.add(
         {
           kind: "target-checked",
           connection: id,
@@ -207,23 +207,23 @@ function tellConnection(
 }
 
 /** All events of one demo visit, in order, as of `now`. Errors: Error naming what in data/demo.json cannot be. */
-export function tellVisit(
+export function demoVisitEvents(
   demo: Demo,
   visit: DemoVisit,
   now: Date,
-  tools: { tables: Tables; shop: Shop },
+  tools: { tables: Tables; shop: PlannerIndex },
 ): readonly VisitEvent[] {
   const startMs = now.getTime() + visit.startsInMin * MS_PER_MIN;
   // Surveys of visits to come were written down the day before they were booked.
   const writtenMs = visit.startsInMin > 0 ? now.getTime() - 24 * 60 * MS_PER_MIN : startMs;
-  const story = new Storyteller(visit.key, demo.plumber, writtenMs);
-  story.tell(
+  const story = new EventBuilder(visit.key, demo.plumber, writtenMs);
+  story.add(
     { kind: "visit-opened", site: demo.site, title: visit.title, startsAt: new Date(startMs).toISOString() },
     0,
   );
-  for (const text of visit.notes) story.tell({ kind: "visit-noted", text });
+  for (const text of visit.notes) story.add({ kind: "visit-noted", text });
   visit.connections.forEach((told, index) => {
-    tellConnection(story, told, uuidFrom(`connection ${visit.key} ${index}`, DEMO_NAMESPACE), tools);
+    addConnectionStory(story, told, uuidFrom(`connection ${visit.key} ${index}`, DEMO_NAMESPACE), tools);
   });
   return story.events;
 }

@@ -3,10 +3,10 @@ import type { Pool } from "../db/client.ts";
 import { addSetting } from "../db/settings.ts";
 import { demoSchema } from "../schema/demo.ts";
 import { makeContext } from "./context.ts";
-import { demoVisitId, tellVisit } from "./demo-story.ts";
-import { bytesWith } from "./incoming-events.ts";
+import { demoVisitEvents, demoVisitId } from "./demo-story.ts";
+import { logBytesWith } from "./incoming-events.ts";
 import { libraryToOpenWith } from "./step-library.ts";
-import { accept, rowFromSummary, summaryOf, writeNew } from "./visits.ts";
+import { rowFromSummary, summaryOf, withAllowedEvents, writeNew } from "./visits.ts";
 
 /**
  * Loads Gullwing Hall once in a database's life. Returns whether it did.
@@ -20,8 +20,8 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);
-      const events = accept([], tellVisit(demo, visit, now, context), context);
-      const logBytes = bytesWith(events, 0, 0);
+      const events = withAllowedEvents([], demoVisitEvents(demo, visit, now, context), context);
+      const logBytes = logBytesWith(events, 0, 0);
       const version = events.length;
       const row = rowFromSummary(id, summaryOf(events, context), { version, libraryVersion, logBytes });
       await writeNew(tx, row, events, ({ typedAt }) => typedAt);

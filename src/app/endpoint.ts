@@ -5,54 +5,54 @@ import { readRequest, requestFault } from "../schema/read-request.ts";
 import { UNSTORABLE_MESSAGE, unstorablePath } from "../schema/text.ts";
 import { type Context, serverContext } from "./context.ts";
 import { logFailure } from "./log-failure.ts";
-import { asProblem, jsonAnswer, Problem, problemAnswer, problemFrom } from "./problem.ts";
+import { AppError, asAppError, errorFromFault, errorResponse, jsonResponse } from "./problem.ts";
 
 /** The body as text. Errors: Problem not-json-type. */
 export async function readJsonText(request: Request): Promise<string> {
   const type = request.headers.get("content-type") ?? "";
   if (!/^application\/json\s*(;|$)/i.test(type))
-    throw new Problem("not-json-type", "Send the body as application/json.");
+    throw new AppError("not-json-type", "Send the body as application/json.");
   return request.text();
 }
 
 /** Errors: Problem invalid, naming the field, when a text in it cannot be kept. */
 export function checkStorable(value: unknown): void {
   const path = unstorablePath(value);
-  if (path !== null) throw problemFrom(requestFault([{ path, message: UNSTORABLE_MESSAGE }]));
+  if (path !== null) throw errorFromFault(requestFault([{ path, message: UNSTORABLE_MESSAGE }]));
 }
 
-function answering(work: (context: APIContext) => Promise<Response>): APIRoute {
+function withErrorAnswer(work: (context: APIContext) => Promise<Response>): APIRoute {
   return async (context) => {
     try {
       return await work(context);
     } catch (error) {
-      const problem = asProblem(error);
+      const problem = asAppError(error);
       logFailure(context.locals, problem);
-      return problemAnswer(problem);
+      return errorResponse(problem);
     }
   };
 }
 
 /** An endpoint that makes its whole answer itself: a stream or a file. */
-export function answers(work: (app: Context, context: APIContext) => Promise<Response>): APIRoute {
-  return answering(async (context) => work(serverContext(), context));
+export function rawEndpoint(work: (app: Context, context: APIContext) => Promise<Response>): APIRoute {
+  return withErrorAnswer(async (context) => work(serverContext(), context));
 }
 
 /** An endpoint that only reads. */
-export function reads(work: (app: Context, context: APIContext) => Promise<unknown>): APIRoute {
-  return answering(async (context) => jsonAnswer(await work(serverContext(), context)));
+export function getEndpoint(work: (app: Context, context: APIContext) => Promise<unknown>): APIRoute {
+  return withErrorAnswer(async (context) => jsonResponse(await work(serverContext(), context)));
 }
 
 /** An endpoint with a JSON body, parsed by its schema before the use case sees it. */
-export function takes<S extends z.ZodType>(
+export function jsonEndpoint<S extends z.ZodType>(
   schema: S,
   work: (app: Context, body: z.output<S>, context: APIContext) => Promise<unknown>,
   status = 200,
 ): APIRoute {
-  return answering(async (context) => {
+  return withErrorAnswer(async (context) => {
     const read = readRequest(schema, await readJsonText(context.request));
-    if (!read.ok) throw problemFrom(read.fault);
-    return jsonAnswer(await work(serverContext(), read.value, context), status);
+    if (!read.ok) throw errorFromFault(read.fault);
+    return jsonResponse(await work(serverContext(), read.value, context), status);
   });
 }
 
@@ -60,8 +60,8 @@ export function takes<S extends z.ZodType>(
 export function otherThan(...allowed: readonly ("GET" | "POST" | "PUT")[]): APIRoute {
   const allow = allowed.flatMap((method) => (method === "GET" ? ["GET", "HEAD"] : [method])).join(", ");
   return ({ request }) => {
-    const answer = problemAnswer(
-      new Problem("wrong-method", `${request.method} is not possible here; possible: ${allow}.`),
+    const answer = errorResponse(
+      new AppError("wrong-method", `${request.method} is not possible here; possible: ${allow}.`),
     );
     answer.headers.set("allow", allow);
     return answer;
@@ -71,6 +71,6 @@ export function otherThan(...allowed: readonly ("GET" | "POST" | "PUT")[]): APIR
 /** A path parameter that must be a uuid; anything else names nothing. */
 export function idFrom(value: string | undefined, what: string): string {
   if (value === undefined || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value))
-    throw new Problem("not-found", `There is no such ${what}.`);
+    throw new AppError("not-found", `There is no such ${what}.`);
   return value.toLowerCase();
 }

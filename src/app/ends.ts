@@ -1,11 +1,11 @@
 /** Identifying and matching ends over the shop's tables. */
 import type { EndCode } from "../core/end/index.ts";
-import { type Answer, answerEvidence, type Measured } from "../core/identify/index.ts";
+import { answerEvidence, type IdentifyAnswer, type Measured } from "../core/identify/index.ts";
 import { allPairs, type Match, type Matrix, matchEnds } from "../core/joint/index.ts";
 import type { Context } from "./context.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 
-export function identifyEnd({ identifier }: Pick<Context, "identifier">, measured: Measured): Answer {
+export function identifyEnd({ identifier }: Pick<Context, "identifier">, measured: Measured): IdentifyAnswer {
   return answerEvidence(identifier, measured);
 }
 
@@ -21,7 +21,7 @@ export function matchCodes({ identifier }: Pick<Context, "identifier">, a: EndCo
     path,
     message: `There is no end ${code}. The codes are listed by GET /api/v1/ends.`,
   }));
-  throw new Problem("invalid", missing[0]?.message ?? "Name two ends.", missing);
+  throw new AppError("invalid", missing[0]?.message ?? "Name two ends.", missing);
 }
 
 /** What the identifier in the browser works over. */
@@ -71,7 +71,7 @@ const FAMILY_WORDS: Readonly<Record<string, string>> = {
 };
 
 /** Ends in trade order with every pair's letter, for the matrix. */
-export function fitsWhat(context: Pick<Context, "identifier" | "tables">) {
+export function compatibilityPage(context: Pick<Context, "identifier" | "tables">) {
   const { order, rows } = endMatrix(context);
   const families = Object.entries(FAMILY_WORDS);
   const rank = (family: string) => families.findIndex(([name]) => name === family);

@@ -1,7 +1,7 @@
 /** Gauge readings as a stream of server-sent events: simulated in this version, and every reading says so. */
 import { z } from "zod";
-import { chanceFrom } from "../simulators/chance.ts";
-import { hiddenTruth, openSection, readingOf, type Setting } from "../simulators/gauge.ts";
+import { randomFrom } from "../simulators/chance.ts";
+import { hiddenTruth, openSection, readingOf, type SimulatedTest } from "../simulators/gauge.ts";
 import { eventStream } from "./event-stream.ts";
 import { sectionFrom } from "./leaks.ts";
 import { invalid } from "./problem.ts";
@@ -60,9 +60,9 @@ export function gaugeStream(url: URL): Response {
     hoseType: hoseType === "none" ? null : hoseType,
     material,
   });
-  const chance = chanceFrom(SEED + hides * 7919);
+  const chance = randomFrom(SEED + hides * 7919);
   const everySec = (minutes * 60) / READINGS;
-  const setting: Setting = {
+  const setting: SimulatedTest = {
     section,
     startPsi,
     supplyPsi: hidden.seepMlPerMin > 0 ? startPsi + 12 : startPsi,

@@ -3,7 +3,7 @@ import { connect, type Pool } from "../db/client.ts";
 import { pingDatabase } from "../db/settings.ts";
 import { readEnvironment } from "../env.ts";
 import { VERSION } from "../version.ts";
-import { jsonAnswer, RETRY_AFTER_S } from "./problem.ts";
+import { jsonResponse, RETRY_AFTER_S } from "./problem.ts";
 
 /** A database that says nothing for this long counts as away, ms: whoever asks after health does not want to wait. */
 const PATIENCE_MS = 900;
@@ -30,8 +30,8 @@ async function answersInTime(sql: Pool): Promise<boolean> {
 
 /** 200 when both are there; 503 with the same fields when the database is away. */
 export async function healthAnswer(sql: Pool = ownConnection()): Promise<Response> {
-  if (await answersInTime(sql)) return jsonAnswer({ status: "ok", database: "ok", version: VERSION });
-  return jsonAnswer({ status: "degraded", database: "away", version: VERSION }, 503, {
+  if (await answersInTime(sql)) return jsonResponse({ status: "ok", database: "ok", version: VERSION });
+  return jsonResponse({ status: "degraded", database: "away", version: VERSION }, 503, {
     "retry-after": String(RETRY_AFTER_S),
   });
 }

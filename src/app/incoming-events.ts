@@ -5,12 +5,12 @@ import { findEvents } from "../db/visits.ts";
 import { MOST_EVENTS } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { eventFromRow } from "./event-rows.ts";
-import { withOwnAnswers } from "./own-answers.ts";
-import { Problem } from "./problem.ts";
+import { withServerAnswers } from "./own-answers.ts";
+import { AppError } from "./problem.ts";
 import { withTypedTimes } from "./typed-times.ts";
 
 /** How a writer sends events. */
-export interface Sending {
+export interface SendOptions {
   /** Number of events the writer has seen; absent: adds to whatever is there. */
   readonly version?: number | null | undefined;
   /** What the writer's clock says; absent: the writer's clock is taken to be right. */
@@ -25,13 +25,13 @@ export const MOST_LOG_BYTES = 8_000_000;
 export function checkDistinct(events: readonly VisitEvent[]): void {
   const twice = firstRepeated(events);
   if (twice >= 0)
-    throw new Problem("invalid", `events.${twice}.id: stands twice in this request.`, [
+    throw new AppError("invalid", `events.${twice}.id: stands twice in this request.`, [
       { path: `events.${twice}.id`, message: "stands twice in this request" },
     ]);
 }
 
 /** Events that are not there yet. Errors: Problem conflict when an id stands for something else, in this visit or another. */
-export async function unseen(
+export async function withoutKnownEvents(
   sql: Db,
   id: string,
   events: readonly VisitEvent[],
@@ -45,7 +45,7 @@ export async function unseen(
     const row = known.get(event.id);
     if (!row) return true;
     if (row.visitId === id && isSameEvent(eventFromRow(row).event, event)) return false;
-    throw new Problem("conflict", "An event with this id is there already and says something else.", [
+    throw new AppError("conflict", "An event with this id is there already and says something else.", [
       { path: `events.${index}.id`, message: "taken" },
     ]);
   });
@@ -55,7 +55,7 @@ export async function unseen(
  * Runs work on some of a request's events; what it finds wrong is told at the event's own place in the request, or a
  * sender would take another event for the bad one.
  */
-export async function toldInPlace<T>(
+export async function withFieldsOfRequest<T>(
   some: readonly VisitEvent[],
   request: readonly VisitEvent[],
   work: () => Promise<T> | T,
@@ -63,32 +63,32 @@ export async function toldInPlace<T>(
   try {
     return await work();
   } catch (error) {
-    if (!(error instanceof Problem)) throw error;
+    if (!(error instanceof AppError)) throw error;
     const placeOf = (at: string) => request.findIndex(({ id }) => id === some[Number(at)]?.id);
     const fields = error.fields.map(({ path, message }) => ({
       path: path.replace(/^events\.(\d+)/, (_, at: string) => `events.${placeOf(at)}`),
       message,
     }));
-    throw new Problem(error.code, error.message, fields, { cause: error });
+    throw new AppError(error.code, error.message, fields, { cause: error });
   }
 }
 
 /** Events as this server keeps them: times put right, plans and judgements its own. Long work, so before any lock is held. */
-export async function asKept(
+export async function certifiedEvents(
   context: Context,
   events: readonly VisitEvent[],
-  { sentAt, signal }: Sending,
+  { sentAt, signal }: SendOptions,
 ): Promise<ReadonlyMap<string, VisitEvent>> {
   const timed = withTypedTimes(events, context.now(), sentAt ?? null);
-  const own = await withOwnAnswers(context, timed, signal);
+  const own = await withServerAnswers(context, timed, signal);
   return new Map(own.map((event) => [event.id, event]));
 }
 
 /** Bytes of the log with the events added. Errors: Problem refused when the visit then holds more than an export may. */
-export function bytesWith(events: readonly VisitEvent[], logBytes: number, count: number): number {
+export function logBytesWith(events: readonly VisitEvent[], logBytes: number, count: number): number {
   const bytes = events.reduce((sum, event) => sum + JSON.stringify(event).length, logBytes);
   if (count + events.length <= MOST_EVENTS && bytes <= MOST_LOG_BYTES) return bytes;
-  throw new Problem(
+  throw new AppError(
     "refused",
     `A visit holds ${MOST_EVENTS} events and ${MOST_LOG_BYTES / 1_000_000} MB at most: open another visit for what is left.`,
     [{ path: "events", message: "this visit is full" }],

@@ -1,5 +1,5 @@
 /** The leak analyst for requests: checked, judged, rounded to what is meant. */
-import { four, sectionAsked } from "../compute/hold-request.ts";
+import { sectionAsked, to4Figures } from "../compute/hold-request.ts";
 import {
   judgeWatch,
   USUAL_FIGURES,
@@ -10,7 +10,7 @@ import {
 import type { Section } from "../core/water/index.ts";
 import type { HoldRequest, PlanHoldRequest, WatchAnswered, WatchRequest } from "../schema/leaks.ts";
 import type { Context } from "./context.ts";
-import { Problem, problemFrom } from "./problem.ts";
+import { AppError, errorFromFault } from "./problem.ts";
 
 /** Errors: Problem invalid naming the field. */
 export function sectionFrom(asked: HoldRequest["section"]): Section {
@@ -19,8 +19,8 @@ export function sectionFrom(asked: HoldRequest["section"]): Section {
   return section;
 }
 
-function fault(path: string, message: string): Problem {
-  return new Problem("invalid", `${path}: ${message}.`, [{ path, message }]);
+function fault(path: string, message: string): AppError {
+  return new AppError("invalid", `${path}: ${message}.`, [{ path, message }]);
 }
 
 /** The answer to a pressure hold asked about, as JSON. Errors: Problem not-json, invalid naming the field. */
@@ -30,7 +30,7 @@ export async function holdAnswer(
   signal?: AbortSignal,
 ): Promise<string> {
   const reply = await compute.run("holdReply", text, signal);
-  if ("fault" in reply) throw problemFrom(reply.fault);
+  if ("fault" in reply) throw errorFromFault(reply.fault);
   return reply.json;
 }
 
@@ -51,7 +51,7 @@ export async function planHoldAnswer(
     minutes: plan.minutes,
     lengths: plan.lengths.map(({ minutes, smallestMlPerMin }) => ({
       minutes,
-      smallestMlPerMin: four(smallestMlPerMin),
+      smallestMlPerMin: to4Figures(smallestMlPerMin),
     })),
   };
 }
@@ -79,7 +79,7 @@ export function watchAnswer(body: WatchRequest): WatchAnswered {
         "wantedMlPerMin",
         body.method === "meter"
           ? `is below the meter's starting flow of ${figures.startFlowMlPerMin} mL/min: it never moves, however long you wait`
-          : `is no more than what evaporates (${four(figures.evapMlPerMin)} mL/min): no window is long enough`,
+          : `is no more than what evaporates (${to4Figures(figures.evapMlPerMin)} mL/min): no window is long enough`,
       );
     return { windowMin };
   }

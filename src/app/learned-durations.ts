@@ -1,10 +1,10 @@
 /** Durations of steps as this shop's own log shows them. */
 
 import type { Minutes } from "../core/schedule/index.ts";
-import { type Act, learnMinutes, timedSteps } from "../core/schedule/index.ts";
+import { type LoggedEvent, learnMinutes, timedSteps } from "../core/schedule/index.ts";
 import type { StepTemplate } from "../core/step/index.ts";
 import type { Pool } from "../db/client.ts";
-import { recentActs } from "../db/visits.ts";
+import { recentLoggedEvents } from "../db/visits.ts";
 import type { Context } from "./context.ts";
 import { currentLibrary } from "./step-library.ts";
 
@@ -28,7 +28,7 @@ const held = new WeakMap<Pool, Held>();
 /** Databases whose log is being read again behind an answer that is a little old. */
 const refreshing = new WeakSet<Pool>();
 
-function learn(steps: readonly StepTemplate[], logs: readonly (readonly Act[])[]) {
+function learn(steps: readonly StepTemplate[], logs: readonly (readonly LoggedEvent[])[]) {
   const waits = new Map(steps.map(({ id, waitMin }) => [id, waitMin]));
   const seen = logs.flatMap((acts) => timedSteps(acts, waits));
   return new Map(
@@ -46,8 +46,8 @@ async function learnNow({
   tables,
 }: Pick<Context, "sql" | "tables">): Promise<ReadonlyMap<string, Learned>> {
   const { steps } = await currentLibrary(sql, tables);
-  const byVisit = new Map<string, Act[]>();
-  for (const { eventId: id, visitId, actor, typedAt, kind, step, undoes } of await recentActs(
+  const byVisit = new Map<string, LoggedEvent[]>();
+  for (const { eventId: id, visitId, actor, typedAt, kind, step, undoes } of await recentLoggedEvents(
     sql,
     MOST_VISITS,
   )) {

@@ -1,12 +1,12 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { shop, tables } from "../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { computeHere } from "../compute/compute.ts";
-import { faultOf } from "../core/line/index.ts";
-import { benchOf, surveyFromPreset } from "../core/survey/index.ts";
+import { setupFault } from "../core/line/index.ts";
+import { lineSetupOf, surveyFromPreset } from "../core/survey/index.ts";
 import { readCard } from "./bending-card.ts";
 import { assumedSpace, fitAnswer, insertsFor, lineFamilies, marginsFor } from "./lines.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 
 const BODY = {
   a: { at: [0, 0, 0], direction: [0, 1, 0] },
@@ -31,7 +31,7 @@ describe("fitAnswer", () => {
 
   it("names the field of a bench that cannot be", async () => {
     await assert.rejects(fitAnswer(tools, { ...BODY, b: { ...BODY.b, at: [0, 0, 0] } }), (error) => {
-      assert.ok(error instanceof Problem);
+      assert.ok(error instanceof AppError);
       assert.equal(error.code, "invalid");
       assert.deepEqual(
         error.fields.map(({ path }) => path),
@@ -52,7 +52,7 @@ describe("fitAnswer", () => {
 
 describe("what the line page is given", () => {
   it("puts lines that go on both ends first, each with its stock lengths rising", () => {
-    const families = lineFamilies(shop, { supply: "comp-3/8-m", inlet: "bc-7/8-m" });
+    const families = lineFamilies(plannerIndex, { supply: "comp-3/8-m", inlet: "bc-7/8-m" });
     assert.ok(families[0]?.goesOnBoth);
     assert.equal(families.at(-1)?.goesOnBoth, false);
     for (const { lengthsIn, cuffIn } of families) {
@@ -70,10 +70,10 @@ describe("what the line page is given", () => {
   });
 
   it("offers parts that meet the end, by the port that does", () => {
-    const inserts = insertsFor(shop, "hose-3/4-m");
+    const inserts = insertsFor(plannerIndex, "hose-3/4-m");
     assert.ok(inserts.some(({ sku }) => sku === "AR-H34H34"));
     for (const { into, out } of inserts) {
-      assert.ok(shop.meet("hose-3/4-m", into));
+      assert.ok(plannerIndex.meet("hose-3/4-m", into));
       assert.notEqual(into, out);
     }
   });
@@ -81,7 +81,7 @@ describe("what the line page is given", () => {
   it("assumes a sound bench for every preset", () => {
     for (const preset of tables.presets) {
       const space = assumedSpace(surveyFromPreset(preset, ""));
-      assert.equal(faultOf(benchOf(space, { cuffIn: 1, minBendRadiusIn: 2 })), null, preset.id);
+      assert.equal(setupFault(lineSetupOf(space, { cuffIn: 1, minBendRadiusIn: 2 })), null, preset.id);
     }
   });
 });

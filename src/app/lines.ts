@@ -1,27 +1,33 @@
 /** The line fitter for requests from outside: checked, worked off by the pool, rounded to what is meant. */
 
 import {
-  type Bench,
   DEFAULT_MARGINS,
   explainFault,
-  type FirmLength,
-  faultOf,
+  type FittedLength,
+  type LineSetup,
   type SlackMargins,
+  setupFault,
 } from "../core/line/index.ts";
 import type { Part, Port } from "../core/part/index.ts";
-import type { HouseRules } from "../core/plan/index.ts";
-import { completeHouseRules } from "../core/plan/index.ts";
-import type { Shop } from "../core/planner/index.ts";
+import type { Standards } from "../core/plan/index.ts";
+import { completeStandards } from "../core/plan/index.ts";
+import type { PlannerIndex } from "../core/planner/index.ts";
 import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import type { FitAnswer, FitRequest } from "../schema/line.ts";
 import type { Context } from "./context.ts";
-import { Problem } from "./problem.ts";
-import { currentShop, shopRules } from "./shop.ts";
+import { AppError } from "./problem.ts";
+import { currentPlannerIndex, shopStandards } from "./shop.ts";
 
 /** A ten-thousandth of an inch: far finer than anybody measures, short enough to send. */
 const fine = (value: number) => Number(value.toFixed(4));
 
-function answerOf({ lengthIn, rating, slackIn, curve, firmness }: FirmLength): FitAnswer["fits"][number] {
+function answerOf({
+  lengthIn,
+  rating,
+  slackIn,
+  curve,
+  sensitivity: firmness,
+}: FittedLength): FitAnswer["fits"][number] {
   return {
     lengthIn,
     rating,
@@ -32,7 +38,7 @@ function answerOf({ lengthIn, rating, slackIn, curve, firmness }: FirmLength): F
     worstAtIn: curve && fine(curve.worst.alongIn),
     pull: curve && fine(curve.pull),
     leavesPlane: curve?.leavesPlane ?? false,
-    touchy: firmness?.isTouchy ?? false,
+    touchy: firmness?.isSensitive ?? false,
     radiusRangeIn: firmness && [fine(firmness.radiusIn[0]), fine(firmness.radiusIn[1])],
     converged: curve?.converged ?? false,
   };
@@ -47,7 +53,7 @@ export async function fitAnswer(
   body: FitRequest,
   signal?: AbortSignal,
 ): Promise<FitAnswer> {
-  const bench: Bench = {
+  const bench: LineSetup = {
     a: body.a,
     b: body.b,
     cuffIn: body.cuffIn,
@@ -55,10 +61,10 @@ export async function fitAnswer(
     walls: body.walls ?? [],
     freeBulgeIn: body.freeBulgeIn ?? null,
   };
-  const fault = faultOf(bench, body.lengthsIn);
+  const fault = setupFault(bench, body.lengthsIn);
   if (fault) {
     const message = explainFault(fault);
-    throw new Problem("invalid", `${fault.field}: ${message}`, [{ path: fault.field, message }]);
+    throw new AppError("invalid", `${fault.field}: ${message}`, [{ path: fault.field, message }]);
   }
   const margins = {
     share: body.tautShare ?? DEFAULT_MARGINS.share,
@@ -66,7 +72,7 @@ export async function fitAnswer(
   };
   const outcome = await compute.run("fit", { bench, lengthsIn: body.lengthsIn, margins }, signal);
   if (outcome === "too-heavy")
-    throw new Problem(
+    throw new AppError(
       "too-heavy",
       "lengthsIn: that is too much to work out: ask for fewer lengths or walls.",
       [{ path: "lengthsIn", message: "ask for fewer lengths or walls" }],
@@ -79,15 +85,15 @@ export async function fitAnswer(
   };
 }
 
-const SLACK: Readonly<Record<HouseRules["lineSlack"], SlackMargins>> = {
+const SLACK: Readonly<Record<Standards["lineSlack"], SlackMargins>> = {
   "quarter-inch": DEFAULT_MARGINS,
   "half-inch": { share: 0.03, lengthIn: 0.5 },
   inch: { share: 0.05, lengthIn: 1 },
 };
 
 /** The slack a shop or a job calls taut. */
-export const marginsFor = (rules: Partial<HouseRules>): SlackMargins =>
-  SLACK[completeHouseRules(rules).lineSlack];
+export const marginsFor = (rules: Partial<Standards>): SlackMargins =>
+  SLACK[completeStandards(rules).lineSlack];
 
 /** Lines that differ in nothing but their length. */
 export interface LineFamily {
@@ -102,7 +108,7 @@ export interface LineFamily {
 }
 
 /** Every family of flexible line in the catalogue, those that go straight on both ends first. */
-export function lineFamilies(shop: Shop, ends: { readonly supply: string; readonly inlet: string }) {
+export function lineFamilies(shop: PlannerIndex, ends: { readonly supply: string; readonly inlet: string }) {
   const families = new Map<string, Part[]>();
   for (const part of shop.tables.parts) {
     if (part.kind !== "line" || part.lengthIn === null) continue;
@@ -135,7 +141,7 @@ export function lineFamilies(shop: Shop, ends: { readonly supply: string; readon
 }
 
 /** A part that can sit on an end and move it: in at one port, out at the other. */
-export interface Insert {
+export interface TubeInsert {
   readonly sku: string;
   readonly name: string;
   readonly into: Port;
@@ -154,10 +160,10 @@ const MOVING_KINDS: readonly Part["kind"][] = [
 ];
 
 /** Parts that go on an end: each with the way through it that a line would follow. */
-export function insertsFor(shop: Shop, end: string): readonly Insert[] {
+export function insertsFor(shop: PlannerIndex, end: string): readonly TubeInsert[] {
   return shop.tables.parts
     .filter(({ kind }) => MOVING_KINDS.includes(kind))
-    .flatMap(({ sku, name, ports }): Insert[] => {
+    .flatMap(({ sku, name, ports }): TubeInsert[] => {
       const into = ports.find((port) => shop.meet(end, port) !== null);
       const out = ports.find((port) => port !== into);
       return into && out ? [{ sku, name, into, out }] : [];
@@ -189,7 +195,7 @@ export function assumedSpace({
 
 /** What the Line page of a connection is given beside the visit. */
 export async function linePageFor(context: Context, survey: Survey) {
-  const [shop, rules] = await Promise.all([currentShop(context), shopRules(context)]);
+  const [shop, rules] = await Promise.all([currentPlannerIndex(context), shopStandards(context)]);
   const ends = { supply: survey.supply.end, inlet: survey.inlet.end };
   return {
     families: lineFamilies(shop, ends),

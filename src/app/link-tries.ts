@@ -1,6 +1,6 @@
 /** Tries at links that lead nowhere, counted for each client: whoever holds a link that works is never held up by others. */
 import { RateLimiterMemory } from "rate-limiter-flexible";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 
 /** A token has 256 bits and cannot be guessed; the count only keeps guessers from being a load. */
 const tries = new RateLimiterMemory({ points: 30, duration: 600 });
@@ -10,7 +10,7 @@ export async function countMissedLink(client: string): Promise<void> {
   try {
     await tries.consume(client);
   } catch (cause) {
-    throw new Problem("too-many", "Too many tries. Wait ten minutes, then open the link again.", [], {
+    throw new AppError("too-many", "Too many tries. Wait ten minutes, then open the link again.", [], {
       cause,
     });
   }

@@ -11,7 +11,7 @@ import {
 import { findLink, markAnswered, putLink } from "../db/look-back-links.ts";
 import type { Context } from "./context.ts";
 import { type AnyTicket, isReadable, readDay, readVisitPage } from "./day.ts";
-import { notFound, Problem } from "./problem.ts";
+import { AppError, notFound } from "./problem.ts";
 import { addEvents, readVisit } from "./visits.ts";
 
 const NAMESPACE = "0d6a2f3c-9f0e-4a1b-8a57-6d2f0b7c1e55";
@@ -24,7 +24,7 @@ const TOKEN_BYTES = 32;
 /** Minutes a customer is asked to leave the tissue on. */
 const TISSUE_MIN = 5;
 
-export interface LookBack {
+export interface FollowUp {
   readonly visit: string;
   readonly title: string;
   readonly zone: string;
@@ -44,11 +44,11 @@ const phaseOf = ({ tables, now }: Pick<Context, "tables" | "now">, connection: C
   connectionPhase(connection, tables.stages, now().toISOString());
 
 /** Look-backs of the visits, soonest due first; done ones last. */
-export function lookBacksOf(tickets: readonly AnyTicket[]): readonly LookBack[] {
+export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] {
   return tickets
     .filter(isReadable)
     .flatMap(({ id, state, zone, connections }) =>
-      connections.flatMap(({ connection, phase }): LookBack[] => {
+      connections.flatMap(({ connection, phase }): FollowUp[] => {
         const { signed } = connection;
         if (signed === null) return [];
         return [
@@ -75,10 +75,10 @@ const LOOK_BACKS_A_PAGE = 50;
 const MOST_IN_CALENDAR = 500;
 
 /** A page of look-backs: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
-export async function readLookBacks(
+export async function readFollowUps(
   context: Context,
   after: string | null,
-): Promise<{ readonly lookBacks: readonly LookBack[]; readonly next: string | null }> {
+): Promise<{ readonly lookBacks: readonly FollowUp[]; readonly next: string | null }> {
   const { tickets, next } = await readVisitPage(context, "due", { after, limit: LOOK_BACKS_A_PAGE });
   const shown = new Set(tickets.map(({ id }) => id));
   const beside =
@@ -87,16 +87,16 @@ export async function readLookBacks(
           ({ id, lookBackDueAt }) => !shown.has(id) && lookBackDueAt === null,
         )
       : [];
-  return { lookBacks: lookBacksOf([...tickets, ...beside]), next };
+  return { lookBacks: followUpsOf([...tickets, ...beside]), next };
 }
 
 /** Everything a calendar of look-backs holds. */
-export async function readCalendar(context: Context): Promise<readonly LookBack[]> {
-  return lookBacksOf((await readVisitPage(context, "due", { after: null, limit: MOST_IN_CALENDAR })).tickets);
+export async function readCalendar(context: Context): Promise<readonly FollowUp[]> {
+  return followUpsOf((await readVisitPage(context, "due", { after: null, limit: MOST_IN_CALENDAR })).tickets);
 }
 
 /** Every look-back that is not done, as an iCalendar file with an alarm at its time. */
-export function lookBackCalendar(lookBacks: readonly LookBack[], now: Date): string {
+export function followUpCalendar(lookBacks: readonly FollowUp[], now: Date): string {
   const calendar = ical({
     name: "Look-backs",
     prodId: { company: "Brass Nut", product: "look-backs", language: "EN" },
@@ -124,12 +124,12 @@ const fingerprintOf = (token: string) => createHash("sha256").update(token).dige
  * A link for the customer of one signed connection; it takes the place of an earlier one. The token is told this once.
  * Errors: Problem not-found; refused when nothing is signed there or it is looked back already.
  */
-export async function makeLink(context: Context, visit: string, connection: string): Promise<string> {
+export async function makeAnswerLink(context: Context, visit: string, connection: string): Promise<string> {
   const { state } = await readVisit(context, visit);
   const found = state.connections.find(({ id }) => id === connection);
   if (!found) throw notFound("connection");
   if (found.signed === null || !WAITS.has(phaseOf(context, found)))
-    throw new Problem("refused", "A link is for a signed connection whose look-back is still to come.");
+    throw new AppError("refused", "A link is for a signed connection whose look-back is still to come.");
   const token = randomBytes(TOKEN_BYTES).toString("base64url");
   const from = Math.max(Date.parse(found.signed.lookBackDueAt), context.now().getTime());
   await putLink(context.sql, fingerprintOf(token), {
@@ -172,13 +172,13 @@ export async function readQuestion(context: Context, token: string): Promise<Que
 export async function answerQuestion(context: Context, token: string, form: FormData): Promise<void> {
   const result = form.get("result");
   if (result !== "dry" && result !== "weeping")
-    throw new Problem("invalid", "result: say whether the tissue stayed dry.", [
+    throw new AppError("invalid", "result: say whether the tissue stayed dry.", [
       { path: "result", message: "dry or weeping" },
     ]);
   const { isAnswered } = await readQuestion(context, token);
   const fingerprint = fingerprintOf(token);
   const link = await findLink(context.sql, fingerprint);
-  if (!link || isAnswered) throw new Problem("conflict", "This question has been answered already.");
+  if (!link || isAnswered) throw new AppError("conflict", "This question has been answered already.");
   // The event's id comes from the link: however often and at once it is answered, one answer is kept.
   await addEvents(context, link.visitId, [
     {

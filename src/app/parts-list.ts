@@ -1,5 +1,5 @@
 /** What a visit's chosen plans take from the truck, added up. */
-import type { Shop } from "../core/planner/index.ts";
+import type { PlannerIndex } from "../core/planner/index.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 
 export interface BillLine {
@@ -11,7 +11,10 @@ export interface BillLine {
 }
 
 /** Parts of every connection that was not removed, by name. */
-export function partsOf(connections: readonly ConnectionState[], shop: Shop): readonly BillLine[] {
+export function partsOfConnections(
+  connections: readonly ConnectionState[],
+  shop: PlannerIndex,
+): readonly BillLine[] {
   const prices = new Map(shop.tables.parts.map(({ sku, priceCents }) => [sku, priceCents]));
   const lines = new Map<string, BillLine>();
   for (const { plan, removed } of connections) {

@@ -4,7 +4,7 @@ import { addPhoto, isPhotoRemoved, photoBytes, readPhoto } from "../db/photos.ts
 import { transact } from "../db/transact.ts";
 import { lockVisit } from "../db/visits.ts";
 import type { Context } from "./context.ts";
-import { notFound, Problem } from "./problem.ts";
+import { AppError, notFound } from "./problem.ts";
 
 /** Largest picture, bytes: the browser makes them smaller than this. */
 const MOST_BYTES = 900_000;
@@ -40,8 +40,8 @@ function pixelFault(bytes: Buffer): string | null {
   }
 }
 
-function unfit(message: string): Problem {
-  return new Problem("invalid", `body: ${message}.`, [{ path: "body", message }]);
+function unfit(message: string): AppError {
+  return new AppError("invalid", `body: ${message}.`, [{ path: "body", message }]);
 }
 
 /** Keeps a picture under the id its maker gave it; sent twice it is kept once. Errors: Problem not-found, invalid, conflict. */
@@ -52,23 +52,25 @@ export async function keepPhoto(
   bytes: Buffer,
 ): Promise<{ readonly photo: string }> {
   if (bytes.length > MOST_BYTES)
-    throw new Problem("too-large", `The picture is larger than ${MOST_BYTES / 1000} kB.`);
+    throw new AppError("too-large", `The picture is larger than ${MOST_BYTES / 1000} kB.`);
   if (typeOf(bytes) === undefined) throw unfit("must be a JPEG, PNG or WebP picture");
   const fault = pixelFault(bytes);
   if (fault !== null) throw unfit(fault);
   const added = await transact(sql, async (tx) => {
     if (!(await lockVisit(tx, visit))) throw notFound("visit");
     if (await isPhotoRemoved(tx, visit, photo))
-      throw new Problem("conflict", "This picture was removed.", [{ path: "photo", message: "was removed" }]);
+      throw new AppError("conflict", "This picture was removed.", [
+        { path: "photo", message: "was removed" },
+      ]);
     if ((await photoBytes(tx)) > MOST_SHOP_BYTES)
-      throw new Problem("no-room", `The shop's pictures fill their ${MOST_SHOP_BYTES / 1e9} GB.`);
+      throw new AppError("no-room", `The shop's pictures fill their ${MOST_SHOP_BYTES / 1e9} GB.`);
     return addPhoto(tx, visit, photo, bytes, MOST_PHOTOS);
   });
-  if (added === "full") throw new Problem("refused", `A visit keeps ${MOST_PHOTOS} pictures at most.`);
+  if (added === "full") throw new AppError("refused", `A visit keeps ${MOST_PHOTOS} pictures at most.`);
   if (added === "added") return { photo };
   const there = await readPhoto(sql, visit, photo);
   if (there?.equals(bytes)) return { photo };
-  throw new Problem("conflict", "A picture with this id is there already and is another.", [
+  throw new AppError("conflict", "A picture with this id is there already and is another.", [
     { path: "photo", message: "taken" },
   ]);
 }

@@ -5,7 +5,7 @@ import { type DatabaseFault, databaseFault } from "../db/fault.ts";
 import { type FieldFault, type RequestFault, schemaFault } from "../schema/read-request.ts";
 import { UNSTORABLE_MESSAGE } from "../schema/text.ts";
 
-export const STATUS_OF = {
+export const STATUS_OF_CODE = {
   "not-json": 400,
   "wrong-origin": 403,
   "not-found": 404,
@@ -24,19 +24,14 @@ export const STATUS_OF = {
   "no-room": 507,
 } as const;
 
-export type ProblemCode = keyof typeof STATUS_OF;
+export type ErrorCode = keyof typeof STATUS_OF_CODE;
 
 /** An answer other than the one asked for, with words for the person who asked. */
-export class Problem extends Error {
-  readonly code: ProblemCode;
+export class AppError extends Error {
+  readonly code: ErrorCode;
   readonly fields: readonly FieldFault[];
 
-  constructor(
-    code: ProblemCode,
-    message: string,
-    fields: readonly FieldFault[] = [],
-    options?: ErrorOptions,
-  ) {
+  constructor(code: ErrorCode, message: string, fields: readonly FieldFault[] = [], options?: ErrorOptions) {
     super(message, options);
     this.name = "Problem";
     this.code = code;
@@ -44,18 +39,18 @@ export class Problem extends Error {
   }
 }
 
-export function notFound(what: string): Problem {
-  return new Problem("not-found", `There is no such ${what}.`);
+export function notFound(what: string): AppError {
+  return new AppError("not-found", `There is no such ${what}.`);
 }
 
 /** A fault of a request as the answer to it. */
-export function problemFrom({ code, message, fields }: RequestFault): Problem {
-  return new Problem(code, message, fields);
+export function errorFromFault({ code, message, fields }: RequestFault): AppError {
+  return new AppError(code, message, fields);
 }
 
 /** What a schema found, field by field. */
-export function invalid(error: z.ZodError): Problem {
-  return problemFrom(schemaFault(error));
+export function invalid(error: z.ZodError): AppError {
+  return errorFromFault(schemaFault(error));
 }
 
 /** After this many seconds a request that met something busy or away is worth sending again. */
@@ -64,7 +59,7 @@ export const RETRY_AFTER_S = 2;
 const NO_ROOM =
   "The disk is nearly full: nothing more can be written until there is room. What is saved can be read.";
 
-const OF_DATABASE: Readonly<Record<DatabaseFault, readonly [ProblemCode, string]>> = {
+const OF_DATABASE: Readonly<Record<DatabaseFault, readonly [ErrorCode, string]>> = {
   away: [
     "unavailable",
     "The database is away for a moment. Nothing you saved is lost; try again in a few seconds.",
@@ -82,16 +77,16 @@ const OF_COMPUTE: Readonly<Record<ComputeRefusal["reason"], string>> = {
 };
 
 /** Any failure as a Problem; what is not known becomes "internal". The cause is kept for the log. */
-export function asProblem(error: unknown): Problem {
-  if (error instanceof Problem) return error;
+export function asAppError(error: unknown): AppError {
+  if (error instanceof AppError) return error;
   if (error instanceof ComputeRefusal)
-    return new Problem("unavailable", OF_COMPUTE[error.reason], [], { cause: error });
+    return new AppError("unavailable", OF_COMPUTE[error.reason], [], { cause: error });
   const fault = databaseFault(error);
   if (fault !== null) {
     const [code, message] = OF_DATABASE[fault];
-    return new Problem(code, message, [], { cause: error });
+    return new AppError(code, message, [], { cause: error });
   }
-  return new Problem(
+  return new AppError(
     "internal",
     "Something went wrong on our side. Nothing you saved is lost; try again.",
     [],
@@ -104,7 +99,7 @@ const SECURE = {
   "cache-control": "no-store",
 };
 
-export function jsonAnswer(
+export function jsonResponse(
   body: unknown,
   status = 200,
   headers: Readonly<Record<string, string>> = {},
@@ -113,19 +108,19 @@ export function jsonAnswer(
 }
 
 /** An answer that is JSON already. */
-export function jsonTextAnswer(text: string): Response {
+export function jsonTextResponse(text: string): Response {
   return new Response(text, { headers: { ...SECURE, "content-type": "application/json" } });
 }
 
 /** Headers that belong to a problem: when to come again. */
-export function problemHeaders({ code }: Problem): Readonly<Record<string, string>> {
+export function errorHeaders({ code }: AppError): Readonly<Record<string, string>> {
   return code === "unavailable" || code === "too-many" ? { "retry-after": String(RETRY_AFTER_S) } : {};
 }
 
-export function problemAnswer(problem: Problem): Response {
-  return jsonAnswer(
+export function errorResponse(problem: AppError): Response {
+  return jsonResponse(
     { error: { code: problem.code, message: problem.message, fields: problem.fields } },
-    STATUS_OF[problem.code],
-    problemHeaders(problem),
+    STATUS_OF_CODE[problem.code],
+    errorHeaders(problem),
   );
 }

@@ -2,8 +2,8 @@
 import { z } from "zod";
 import type { KnownParts } from "../compute/compute.ts";
 import type { Part } from "../core/part/index.ts";
-import type { HouseRules } from "../core/plan/index.ts";
-import { openShop, type Shop } from "../core/planner/index.ts";
+import type { Standards } from "../core/plan/index.ts";
+import { buildPlannerIndex, type PlannerIndex } from "../core/planner/index.ts";
 import type { Db } from "../db/client.ts";
 import { putSetting, readVersionedSetting } from "../db/settings.ts";
 import {
@@ -15,17 +15,17 @@ import {
 } from "../db/shop-parts.ts";
 import { transact } from "../db/transact.ts";
 import { type ReadCatalogue, writeCatalogue } from "../schema/catalogue-csv.ts";
-import { houseRulesSchema } from "../schema/hookup.ts";
+import { standardsSchema } from "../schema/hookup.ts";
 import { partSchema } from "../schema/tables.ts";
 import type { Context } from "./context.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 
 type Tools = Pick<Context, "sql" | "tables" | "shop" | "compute">;
 
 /** The shop's parts for each database, replaced when they change. */
 const known = new WeakMap<object, KnownParts>();
 /** The shop opened over them. */
-const opened = new WeakMap<KnownParts, Shop>();
+const opened = new WeakMap<KnownParts, PlannerIndex>();
 
 async function ownParts(sql: Db): Promise<readonly Part[]> {
   return (await readShopParts(sql)).map(({ part }) => partSchema.parse(part));
@@ -51,12 +51,12 @@ export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">
 }
 
 /** The shop to plan with now. */
-export async function currentShop({ sql, tables, shop }: Tools): Promise<Shop> {
+export async function currentPlannerIndex({ sql, tables, shop }: Tools): Promise<PlannerIndex> {
   const parts = await shopParts({ sql, tables });
   if (parts.parts === tables.parts) return shop;
   const held = opened.get(parts);
   if (held) return held;
-  const found = openShop({ ...tables, parts: parts.parts });
+  const found = buildPlannerIndex({ ...tables, parts: parts.parts });
   opened.set(parts, found);
   return found;
 }
@@ -64,15 +64,15 @@ export async function currentShop({ sql, tables, shop }: Tools): Promise<Shop> {
 const RULES = "house-rules";
 
 /** What the shop has set, with the number of the last change: what a writer says to have looked at. */
-export async function versionedRules({ sql }: Pick<Context, "sql">) {
+export async function versionedStandards({ sql }: Pick<Context, "sql">) {
   const { value, version } = await readVersionedSetting(sql, RULES);
-  const parsed = houseRulesSchema.safeParse(value);
+  const parsed = standardsSchema.safeParse(value);
   return { rules: parsed.success ? parsed.data : {}, version };
 }
 
 /** What the shop has set; what it has not is the default school. */
-export async function shopRules(context: Pick<Context, "sql">): Promise<Partial<HouseRules>> {
-  return (await versionedRules(context)).rules;
+export async function shopStandards(context: Pick<Context, "sql">): Promise<Partial<Standards>> {
+  return (await versionedStandards(context)).rules;
 }
 
 /** The version a form says its writer looked at; 0: nothing was set yet. */
@@ -85,12 +85,12 @@ const SOMEBODY_ELSE =
   "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
 
 /** Errors: Problem stale when somebody has changed them since the version `seen`. */
-export async function setShopRules(
+export async function setShopStandards(
   { sql }: Pick<Context, "sql">,
-  rules: Partial<HouseRules>,
+  rules: Partial<Standards>,
   seen: number,
 ): Promise<void> {
-  if ((await putSetting(sql, RULES, rules, seen)) === null) throw new Problem("stale", SOMEBODY_ELSE);
+  if ((await putSetting(sql, RULES, rules, seen)) === null) throw new AppError("stale", SOMEBODY_ELSE);
 }
 
 const STOCK = "truck-stock";
@@ -134,10 +134,11 @@ export async function setTruckStock(context: Tools, text: string, seen: number):
     fault === null ? [] : [{ path: `line ${at}`, message: fault }],
   );
   const [first] = faults;
-  if (first) throw new Problem("invalid", `Nothing was kept. ${first.path}: ${first.message}.`, faults);
+  if (first) throw new AppError("invalid", `Nothing was kept. ${first.path}: ${first.message}.`, faults);
   const stock: Record<string, number> = {};
   for (const { sku, count } of read) stock[sku] = (stock[sku] ?? 0) + count;
-  if ((await putSetting(context.sql, STOCK, stock, seen)) === null) throw new Problem("stale", SOMEBODY_ELSE);
+  if ((await putSetting(context.sql, STOCK, stock, seen)) === null)
+    throw new AppError("stale", SOMEBODY_ELSE);
   return Object.keys(stock).length;
 }
 
@@ -177,7 +178,7 @@ export interface ImportReport {
 }
 
 /** What a file would do, nothing written. */
-export async function dryRun(context: Tools, text: string): Promise<ImportReport> {
+export async function previewCatalogue(context: Tools, text: string): Promise<ImportReport> {
   const { parts, faults } = await context.compute.run("readCatalogue", text);
   const now = new Map((await catalogueLines(context)).map(({ part }) => [part.sku, part]));
   const isSame = (part: Part) => JSON.stringify(now.get(part.sku)) === JSON.stringify(part);
@@ -194,9 +195,9 @@ export async function dryRun(context: Tools, text: string): Promise<ImportReport
 
 /** Takes a file in, whole or not at all. Errors: Problem invalid with a field for every faulty row. */
 export async function importCatalogue(context: Tools, text: string): Promise<ImportReport> {
-  const report = await dryRun(context, text);
+  const report = await previewCatalogue(context, text);
   if (report.faults.length > 0)
-    throw new Problem(
+    throw new AppError(
       "invalid",
       `Nothing was taken in: ${report.faults.length} faults. Mend them in the file and try again.`,
       report.faults.map(({ line, column, message }) => ({ path: `line ${line} ${column}`.trim(), message })),
@@ -216,10 +217,10 @@ export async function importCatalogue(context: Tools, text: string): Promise<Imp
 }
 
 /** Takes the shop's own part or price away; what ships stands again. Errors: Problem not-found. */
-export async function dropOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
+export async function removeOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
   await transact(sql, async (tx) => {
     await reviseShopParts(tx);
     if (!(await removeShopPart(tx, sku)))
-      throw new Problem("not-found", `There is no part of your own with SKU ${sku}.`);
+      throw new AppError("not-found", `There is no part of your own with SKU ${sku}.`);
   });
 }

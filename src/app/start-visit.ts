@@ -8,7 +8,7 @@ import { looseLine, uuid } from "../schema/text.ts";
 import { siteSchema } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import { currentPlumber } from "./people.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 import { addEvents, openVisit, readVisit } from "./visits.ts";
 
 export const newVisitForm = z.object({
@@ -35,7 +35,7 @@ function connectionActs(
   const members = tables.presets.filter((preset) => preset.group === group);
   const chosen = isEitherOr(members.map((preset) => preset.water)) ? members.slice(0, 1) : members;
   if (chosen.length === 0)
-    throw new Problem("refused", "Choose what is to be connected.", [
+    throw new AppError("refused", "Choose what is to be connected.", [
       { path: "preset", message: "is not in the list" },
     ]);
   return chosen.map((preset) => ({
@@ -95,7 +95,7 @@ export async function addConnection(
 }
 
 /** Any one act on a visit, for plain forms; under the id the form was made with, so that a form sent twice acts once. */
-export async function doAct(
+export async function recordAct(
   context: Context,
   visit: string,
   act: VisitAct,

@@ -7,28 +7,28 @@ import type { Db } from "../db/client.ts";
 import {
   addLibrary,
   findLibrary,
-  type LibraryRow,
   latestLibrary,
   listLibraries,
   lockLibrary,
+  type StepLibraryRow,
 } from "../db/step-libraries.ts";
 import { readStep, readSteps } from "../schema/steps-csv.ts";
 import { storedStep } from "../schema/tables.ts";
 import type { Context } from "./context.ts";
 import { checkStorable } from "./endpoint.ts";
 import { currentPlumber } from "./people.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 
 const stepsSchema = z.array(storedStep).min(1).max(300);
 
 export interface Library {
   /** Null: what ships, and no visit has been opened with it yet. */
   readonly version: number | null;
-  readonly origin: LibraryRow["origin"];
+  readonly origin: StepLibraryRow["origin"];
   readonly steps: readonly StepTemplate[];
 }
 
-const opened = (row: LibraryRow): Library => ({
+const libraryFrom = (row: StepLibraryRow): Library => ({
   version: row.version,
   origin: row.origin,
   steps: stepsSchema.parse(row.steps),
@@ -40,7 +40,7 @@ const isSame = (one: readonly StepTemplate[], other: readonly StepTemplate[]) =>
 /** The library new visits are opened with. A newer one that ships takes over from an older one that shipped, never from the shop's. */
 export async function currentLibrary(sql: Db, { steps }: Pick<Tables, "steps">): Promise<Library> {
   const row = await latestLibrary(sql);
-  const found = row && opened(row);
+  const found = row && libraryFrom(row);
   if (!found || (found.origin === "shipped" && !isSame(found.steps, steps)))
     return { version: null, origin: "shipped", steps };
   return found;
@@ -70,7 +70,7 @@ export async function stepsOfVisit(
   if (found) return found;
   const row = await findLibrary(sql, version);
   if (!row) return tables.steps;
-  const { steps } = opened(row);
+  const { steps } = libraryFrom(row);
   held.set(version, steps);
   return steps;
 }
@@ -90,7 +90,7 @@ export async function keepLibraryOfVisit(
   if (steps === undefined || isSame(current.steps, steps)) return libraryToOpenWith(sql, tables);
   const [first] = libraryFaults(steps);
   if (first)
-    throw new Problem("invalid", `steps: ${first.step} ${first.field} ${first.message}.`, [
+    throw new AppError("invalid", `steps: ${first.step} ${first.field} ${first.message}.`, [
       { path: "steps", message: first.message },
     ]);
   return addLibrary(sql, { origin: "visit", steps: [...steps], why: "came with a visit", actor: "import" });
@@ -107,7 +107,7 @@ function checkWhole(steps: readonly StepTemplate[], { cautions }: Pick<Tables, "
   ];
   const [first] = faults;
   if (first)
-    throw new Problem(
+    throw new AppError(
       "invalid",
       `Nothing was changed. ${[first.step, first.field].join(" ").trim()}: ${first.message}.`,
       faults.map(({ step, field, message }) => ({ path: `${step} ${field}`.trim(), message })),
@@ -129,7 +129,7 @@ async function putInForce(
     await lockLibrary(tx);
     const current = await currentLibrary(tx, context.tables);
     if (current.version !== seen)
-      throw new Problem("stale", "Somebody has changed the library since: look again before changing it.");
+      throw new AppError("stale", "Somebody has changed the library since: look again before changing it.");
     const steps = change(current.steps);
     checkWhole(steps, context.tables);
     return addLibrary(tx, { origin: "shop", steps: [...steps], why, actor });
@@ -153,8 +153,8 @@ export async function editLibrary(context: Context, form: FormData): Promise<num
       return putInForce(context, seen, "back to what ships", () => context.tables.steps);
     case "take-back": {
       const row = await findLibrary(context.sql, Number(fields["version"] ?? 0) || 0);
-      if (!row) throw new Problem("not-found", "There is no such version.");
-      return putInForce(context, seen, `back to version ${row.version}`, () => opened(row).steps);
+      if (!row) throw new AppError("not-found", "There is no such version.");
+      return putInForce(context, seen, `back to version ${row.version}`, () => libraryFrom(row).steps);
     }
     case "remove":
       return putInForce(context, seen, `without "${id}"`, (steps) => steps.filter((step) => step.id !== id));
@@ -166,7 +166,7 @@ export async function editLibrary(context: Context, form: FormData): Promise<num
       const { steps, faults } = readSteps(fields["text"] ?? "");
       const [first] = faults;
       if (first)
-        throw new Problem(
+        throw new AppError(
           "invalid",
           `Nothing was taken in. ${first.line === null ? "" : `line ${first.line} `}${first.column}: ${first.message}${faults.length > 1 ? ` (and ${faults.length - 1} more)` : ""}.`,
           faults.map(({ line, column, message }) => ({ path: `line ${line ?? "-"} ${column}`, message })),
@@ -177,7 +177,7 @@ export async function editLibrary(context: Context, form: FormData): Promise<num
       const read = readStep(fields);
       if ("faults" in read) {
         const [fault] = read.faults;
-        throw new Problem(
+        throw new AppError(
           "invalid",
           `Nothing was changed. ${fault?.column}: ${fault?.message}.`,
           read.faults.map(({ column, message }) => ({ path: column, message })),

@@ -43,7 +43,7 @@ const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
 };
 
 /** Schools a job of this fixture can differ in. */
-export function schoolRows(tables: Tables, fixture: Fixture) {
+export function practiceRows(tables: Tables, fixture: Fixture) {
   const keys = [...(BY_FIXTURE[fixture] ?? []), ...ALWAYS];
   return tables.schools
     .filter((school) => keys.includes(school.key))

@@ -5,7 +5,7 @@ import { v5 as uuidFrom } from "uuid";
 import type { WaterOff } from "../core/schedule/index.ts";
 import type { VisitState } from "../core/visit/index.ts";
 import { scheduleRows } from "../drawing/schedule-rows.ts";
-import type { LineRow } from "../drawing/time-line.tsx";
+import type { TimelineRow } from "../drawing/time-line.tsx";
 import { onOneLine } from "../schema/text.ts";
 import { stampText, timeText } from "./clock-text.ts";
 import type { Context } from "./context.ts";
@@ -36,7 +36,7 @@ export interface OffNotice {
 }
 
 export interface TimeLinePage {
-  readonly rows: readonly LineRow[];
+  readonly rows: readonly TimelineRow[];
   readonly totalMin: number;
   readonly clockAt: (minute: number) => string;
   readonly steps: readonly TimedStep[];

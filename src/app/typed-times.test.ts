@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { event } from "../../tests/support/story.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 import { withTypedTimes } from "./typed-times.ts";
 
 const NOW = new Date("2026-03-08T12:00:00.000Z");
@@ -42,6 +42,6 @@ describe("times typed on a device", () => {
   it("of a program that says nothing of its clock are refused when they lie ahead", () =>
     assert.throws(
       () => timesOf([-1, 30], null),
-      (error) => error instanceof Problem && error.fields[0]?.path === "events.1.typedAt",
+      (error) => error instanceof AppError && error.fields[0]?.path === "events.1.typedAt",
     ));
 });

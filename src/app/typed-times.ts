@@ -1,6 +1,6 @@
 /** Times typed on a device whose clock is wrong, put right by what the device says its clock says now. */
 import type { VisitEvent } from "../core/visit/index.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 
 /** Clock difference that is let pass between a device and the server, ms: five minutes. */
 const CLOCK_SLACK_MS = 5 * 60 * 1000;
@@ -31,7 +31,7 @@ export function withTypedTimes(
     const typedMs = Date.parse(event.typedAt) + shift;
     if (typedMs > latest) {
       if (sentAt !== null) return corrected(event, nowMs);
-      throw new Problem("refused", "That time is still to come: set the clock of this device.", [
+      throw new AppError("refused", "That time is still to come: set the clock of this device.", [
         { path: `events.${index}.typedAt`, message: "lies in the future" },
       ]);
     }

@@ -7,7 +7,7 @@ import {
   findVisit,
   insertEventRows,
   insertVisit,
-  isAnyThere,
+  isAnyEventStored,
   lockVisit,
   updateVisit,
   type VisitRow,
@@ -16,9 +16,9 @@ import { VISIT_FORMAT } from "../schema/visit.ts";
 import type { Context } from "./context.ts";
 import type { KeptEvent } from "./event-rows.ts";
 import { currentPlumber } from "./people.ts";
-import { Problem, problemFrom } from "./problem.ts";
+import { AppError, errorFromFault } from "./problem.ts";
 import { currentLibrary, keepLibraryOfVisit, stepsOfVisit } from "./step-library.ts";
-import { type Added, readVisit, rowFromSummary } from "./visits.ts";
+import { type AddedEvents, readVisit, rowFromSummary } from "./visits.ts";
 
 export interface ExportedVisit {
   readonly format: typeof VISIT_FORMAT;
@@ -40,9 +40,9 @@ export async function exportVisit(
 }
 
 /** What a file comes to, judged against what is here now. Errors: Problem not-json, invalid. */
-async function judge(context: Context, text: string, signal?: AbortSignal) {
+async function judgeFile(context: Context, text: string, signal?: AbortSignal) {
   const found = await context.compute.run("visitInFile", text, signal);
-  if ("fault" in found) throw problemFrom(found.fault);
+  if ("fault" in found) throw errorFromFault(found.fault);
   const present = await findVisit(context.sql, found.visit);
   const steps = present
     ? await stepsOfVisit(context, present.libraryVersion)
@@ -59,37 +59,37 @@ async function judge(context: Context, text: string, signal?: AbortSignal) {
   };
 }
 
-type Judged = Extract<Awaited<ReturnType<typeof judge>>["judged"], { outcome: "judged" }>;
+type AllowedImport = Extract<Awaited<ReturnType<typeof judgeFile>>["judged"], { outcome: "judged" }>;
 
 /** Errors: Problem invalid, conflict, refused. */
-function judgedOrProblem(judged: Awaited<ReturnType<typeof judge>>["judged"]): Judged {
+function allowedOrError(judged: Awaited<ReturnType<typeof judgeFile>>["judged"]): AllowedImport {
   switch (judged.outcome) {
     case "judged":
       return judged;
     case "invalid":
-      throw problemFrom(judged.fault);
+      throw errorFromFault(judged.fault);
     case "differs":
-      throw new Problem("conflict", "This visit is here already and its events differ from the file's.", [
+      throw new AppError("conflict", "This visit is here already and its events differ from the file's.", [
         { path: "events", message: "differ" },
       ]);
     case "refused":
-      throw new Problem("refused", judged.field.message, [judged.field]);
+      throw new AppError("refused", judged.field.message, [judged.field]);
   }
 }
 
-async function write(
+async function writeImport(
   context: Context,
-  judged: Judged,
+  judged: AllowedImport,
   present: VisitRow | undefined,
-): Promise<Added | "changed"> {
+): Promise<AddedEvents | "changed"> {
   return transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, judged.visit);
     if (row?.version !== present?.version) return "changed";
     const version = (row?.version ?? 0) + judged.added;
     if (judged.added === 0) return { visit: judged.visit, version, added: 0 };
     for (const rows of judged.rows)
-      if (await isAnyThere(tx, rows))
-        throw new Problem("conflict", "An event of this file belongs to another visit.", [
+      if (await isAnyEventStored(tx, rows))
+        throw new AppError("conflict", "An event of this file belongs to another visit.", [
           { path: "events", message: "belong to another visit" },
         ]);
     const libraryVersion = row
@@ -105,7 +105,7 @@ async function write(
 }
 
 /** Tries before somebody who writes here all the time has won. */
-const TRIES = 3;
+const MOST_IMPORT_TRIES = 3;
 
 /**
  * Reads a visit from its file: a new one is kept as it stands, the same one again changes nothing, and a longer
@@ -114,11 +114,15 @@ const TRIES = 3;
  * Errors: Problem not-json, invalid; conflict when the two tell different stories, or an event belongs to another visit;
  * refused when an event breaks a rule.
  */
-export async function importVisit(context: Context, text: string, signal?: AbortSignal): Promise<Added> {
-  for (let left = TRIES; left > 0; left -= 1) {
-    const { judged, present } = await judge(context, text, signal);
-    const added = await write(context, judgedOrProblem(judged), present);
+export async function importVisit(
+  context: Context,
+  text: string,
+  signal?: AbortSignal,
+): Promise<AddedEvents> {
+  for (let left = MOST_IMPORT_TRIES; left > 0; left -= 1) {
+    const { judged, present } = await judgeFile(context, text, signal);
+    const added = await writeImport(context, allowedOrError(judged), present);
     if (added !== "changed") return added;
   }
-  throw new Problem("conflict", "Somebody is writing to this visit at this moment: try again.");
+  throw new AppError("conflict", "Somebody is writing to this visit at this moment: try again.");
 }

@@ -1,9 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { shop, tables } from "../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { computeHere } from "../compute/compute.ts";
 import { planHookup } from "../core/planner/index.ts";
-import { problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
+import { planRequestOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import { timeLineOf, waterOffCalendar } from "./time-line.ts";
 
@@ -19,8 +19,8 @@ function visitWith(startsAt: string, stops: readonly Survey["stop"]["proof"][]) 
       ...surveyFromPreset(preset, "washroom"),
       stop: { kind: "quarter-turn", proof, method: null },
     };
-    const problem = problemOf(survey, null);
-    const [plan] = planHookup(shop, problem).plans;
+    const problem = planRequestOf(survey, null);
+    const [plan] = planHookup(plannerIndex, problem).plans;
     assert.ok(plan);
     return [
       { ...stamp(`a${k}`), kind: "connection-added", connection: `c${k}`, survey, checkpoints: [] },

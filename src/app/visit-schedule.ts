@@ -1,14 +1,14 @@
 /** The schedule of a visit, for its time line, for the customer's notice and for requests from outside. */
 import { v5 as uuidFrom } from "uuid";
-import { tellingParts } from "../compute/compute.ts";
-import type { HookupProblem, Plan } from "../core/plan/index.ts";
+import { withKnownParts } from "../compute/compute.ts";
+import type { Plan, PlanRequest } from "../core/plan/index.ts";
 import type { Zone } from "../core/schedule/index.ts";
 import { type Isolation, isolationOf, jobsOf, nextValveUp, type VisitJob } from "../core/schedule/index.ts";
-import { type Preset, problemOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
+import { type Preset, planRequestOf, type Survey, surveyFromPreset } from "../core/survey/index.ts";
 import { firstRepeated, foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import type { ScheduleAnswer, ScheduleRequest } from "../schema/schedule.ts";
 import type { Context } from "./context.ts";
-import { Problem } from "./problem.ts";
+import { AppError } from "./problem.ts";
 import { shopParts } from "./shop.ts";
 
 /** Words at the start of a zone's name that say how grave it is to shut it. */
@@ -49,10 +49,10 @@ function presetFor(
 
 async function planned(
   context: Context,
-  problem: HookupProblem,
+  problem: PlanRequest,
   signal?: AbortSignal,
 ): Promise<Plan | undefined> {
-  const { plans } = await tellingParts(await shopParts(context), (shop) =>
+  const { plans } = await withKnownParts(await shopParts(context), (shop) =>
     context.compute.run("plan", { shop, ask: problem }, signal),
   );
   return plans[0];
@@ -70,10 +70,10 @@ async function statesOf(context: Context, { connections, startAt }: ScheduleRequ
       water: asked.water,
       stop: { kind: "unknown", proof: asked.stop, method: null },
     };
-    const problem = problemOf(survey, null);
+    const problem = planRequestOf(survey, null);
     const plan = asked.plan ?? (await planned(context, problem, signal));
     if (plan === undefined)
-      throw new Problem("invalid", `connections.${at}.plan: no plan is known for this fixture; give one.`, [
+      throw new AppError("invalid", `connections.${at}.plan: no plan is known for this fixture; give one.`, [
         { path: `connections.${at}.plan`, message: "give a plan: none is known for this fixture" },
       ]);
     events.push(
@@ -120,7 +120,7 @@ export async function runSheetAnswer(
 ): Promise<ScheduleAnswer> {
   const twice = firstRepeated(request.connections);
   if (twice >= 0)
-    throw new Problem("invalid", `connections.${twice}.id: two connections have this id.`, [
+    throw new AppError("invalid", `connections.${twice}.id: two connections have this id.`, [
       { path: `connections.${twice}.id`, message: "give each connection its own id" },
     ]);
   const states = await statesOf(context, request, signal);

@@ -15,9 +15,16 @@ import { transact } from "../db/transact.ts";
 import { findVisit, insertEvents, insertVisit, lockVisit, updateVisit, type VisitRow } from "../db/visits.ts";
 import type { Context } from "./context.ts";
 import { type KeptEvent, rowFromEvent } from "./event-rows.ts";
-import { asKept, bytesWith, checkDistinct, type Sending, toldInPlace, unseen } from "./incoming-events.ts";
+import {
+  certifiedEvents,
+  checkDistinct,
+  logBytesWith,
+  type SendOptions,
+  withFieldsOfRequest,
+  withoutKnownEvents,
+} from "./incoming-events.ts";
 import { type FoldedVisit, foldedVisit, isUnreadable, keepFolded } from "./kept-visits.ts";
-import { notFound, Problem } from "./problem.ts";
+import { AppError, notFound } from "./problem.ts";
 import { libraryToOpenWith, withLibrary } from "./step-library.ts";
 
 export interface Visit {
@@ -32,13 +39,13 @@ export interface Visit {
   readonly state: VisitState;
 }
 
-export interface Added {
+export interface AddedEvents {
   readonly visit: string;
   readonly version: number;
   readonly added: number;
 }
 
-type Tools = Pick<Context, "tables" | "now">;
+type VisitTools = Pick<Context, "tables" | "now">;
 
 /** What the visit has come to. Errors: Problem unreadable, naming the event and the command that helps. */
 export async function readFolded(
@@ -48,7 +55,7 @@ export async function readFolded(
 ): Promise<FoldedVisit> {
   const visit = await foldedVisit(pool, row, sql);
   if (!isUnreadable(visit)) return visit;
-  throw new Problem(
+  throw new AppError(
     "unreadable",
     `This visit cannot be read: ${visit.unreadable}. Nothing of it is lost; bin/repair says what can be done.`,
   );
@@ -95,7 +102,7 @@ export function rowFromSummary(
   };
 }
 
-export function summaryOf(events: readonly VisitEvent[], { tables, now }: Tools): VisitSummary {
+export function summaryOf(events: readonly VisitEvent[], { tables, now }: VisitTools): VisitSummary {
   return visitSummary(foldVisit(events), tables.stages, now().toISOString());
 }
 
@@ -114,16 +121,16 @@ export async function writeNew(
 }
 
 /** Every event through the rules of the trade, one after the other. Errors: Problem refused or stale, naming the event and field. */
-export function accept(
+export function withAllowedEvents(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],
-  { tables }: Pick<Tools, "tables">,
+  { tables }: Pick<VisitTools, "tables">,
   now?: VisitState,
 ): readonly VisitEvent[] {
   const refused = firstRefused(before, added, tables, now);
   if (refused === null) return [...before, ...added];
   const { message, field, isStale } = refused.refusal;
-  throw new Problem(isStale ? "stale" : "refused", message, [
+  throw new AppError(isStale ? "stale" : "refused", message, [
     { path: `events.${refused.index}.${field}`, message },
   ]);
 }
@@ -147,18 +154,18 @@ export async function addEvents(
   context: Context,
   id: string,
   events: readonly VisitEvent[],
-  sending: Sending = {},
-): Promise<Added> {
+  sending: SendOptions = {},
+): Promise<AddedEvents> {
   checkDistinct(events);
   const there = await findVisit(context.sql, id);
   if (!there) throw notFound("visit");
-  const sent = await unseen(context.sql, id, events);
+  const sent = await withoutKnownEvents(context.sql, id, events);
   if (sent.length === 0) return { visit: id, version: there.version, added: 0 };
-  const own = await toldInPlace(sent, events, () => asKept(context, sent, sending));
+  const own = await withFieldsOfRequest(sent, events, () => certifiedEvents(context, sent, sending));
   const done = await transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, id);
     if (!row) throw notFound("visit");
-    const missing = await toldInPlace(sent, events, () => unseen(tx, id, sent));
+    const missing = await withFieldsOfRequest(sent, events, () => withoutKnownEvents(tx, id, sent));
     const tools = await withLibrary(context, row.libraryVersion, tx);
     const fresh = withStepRoles(
       missing.map((event) => own.get(event.id) ?? event),
@@ -168,15 +175,15 @@ export async function addEvents(
       return { answer: { visit: id, version: row.version, added: 0 }, row, next: row, folded: null };
     const { version: seen } = sending;
     if (seen != null && seen !== row.version)
-      throw new Problem(
+      throw new AppError(
         "stale",
         `Somebody else has written here since (${row.version - seen} more): reload and look before writing.`,
         [{ path: "version", message: `is ${row.version} now` }],
       );
     const visit = await readFolded(context, row, tx);
-    const logBytes = bytesWith(fresh, row.logBytes, row.version);
+    const logBytes = logBytesWith(fresh, row.logBytes, row.version);
     const before = visit.events.map(({ event }) => event);
-    await toldInPlace(fresh, events, () => accept(before, fresh, tools, visit.state));
+    await withFieldsOfRequest(fresh, events, () => withAllowedEvents(before, fresh, tools, visit.state));
     const receivedAt = context.now().toISOString();
     const state = stateAfter(visit.state, before, fresh);
     await insertEvents(
@@ -213,31 +220,31 @@ export async function openVisit(
   context: Context,
   id: string,
   events: readonly VisitEvent[],
-  sending: Sending = {},
-): Promise<Added> {
+  sending: SendOptions = {},
+): Promise<AddedEvents> {
   checkDistinct(events);
   const present = await findVisit(context.sql, id);
-  const kept = present ? new Map<string, VisitEvent>() : await asKept(context, events, sending);
+  const kept = present ? new Map<string, VisitEvent>() : await certifiedEvents(context, events, sending);
   return transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, id);
-    const fresh = await unseen(tx, id, events);
+    const fresh = await withoutKnownEvents(tx, id, events);
     if (row) {
       if (fresh.length > 0)
-        throw new Problem("conflict", "A visit with this id is there already.", [
+        throw new AppError("conflict", "A visit with this id is there already.", [
           { path: "visit", message: "taken" },
         ]);
       return { visit: id, version: row.version, added: 0 };
     }
     if (fresh.length < events.length)
-      throw new Problem("conflict", "An event of this visit belongs to another visit.");
+      throw new AppError("conflict", "An event of this visit belongs to another visit.");
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     const tools = await withLibrary(context, libraryVersion, tx);
     const own = withStepRoles(
       fresh.map((event) => kept.get(event.id) ?? event),
       tools.tables.steps,
     );
-    const logBytes = bytesWith(own, 0, 0);
-    const accepted = accept([], own, tools);
+    const logBytes = logBytesWith(own, 0, 0);
+    const accepted = withAllowedEvents([], own, tools);
     const version = accepted.length;
     const opened = rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes });
     await writeNew(tx, opened, accepted);

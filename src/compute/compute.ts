@@ -5,13 +5,13 @@ import type { Part } from "../core/part/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { loadTables } from "./tables.ts";
 import {
-  Knowledge,
   type NeedsParts,
   perform,
   type ShopParts,
   type TaskInput,
   type TaskName,
   type TaskOutput,
+  WorkerTables,
 } from "./tasks.ts";
 
 /** Why there is no answer: too many wait already, or the work took longer than is ever right. */
@@ -45,7 +45,7 @@ const MOST_HEAP_MB = 1024;
 
 /** Runs every task in this thread: for tests and commands. */
 export function computeHere(tables: Tables = loadTables()): Compute {
-  const know = new Knowledge(tables);
+  const know = new WorkerTables(tables);
   return { run: async (name, input) => perform(know, name, input), close: async () => undefined };
 }
 
@@ -100,7 +100,7 @@ function isNeedsParts(answer: object): answer is NeedsParts {
  * Asks something about the shop: its parts are told only to a worker that does not know them yet.
  * Errors: as `ask`.
  */
-export async function tellingParts<A extends object>(
+export async function withKnownParts<A extends object>(
   { revision, parts }: KnownParts,
   ask: (shop: ShopParts) => Promise<A | NeedsParts>,
 ): Promise<A> {

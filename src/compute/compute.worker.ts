@@ -1,8 +1,8 @@
 /** A worker of the server's pool: takes a question, gives the answer. No logic of its own; built to one file by ops/build.ts. */
 import { loadTables } from "./tables.ts";
-import { Knowledge, perform, type TaskInput, type TaskName, type TaskOutput } from "./tasks.ts";
+import { perform, type TaskInput, type TaskName, type TaskOutput, WorkerTables } from "./tasks.ts";
 
-const know = new Knowledge(loadTables());
+const know = new WorkerTables(loadTables());
 
 export default function answer<N extends TaskName>({
   name,

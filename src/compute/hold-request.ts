@@ -7,7 +7,7 @@ import { type HoldAnswered, type HoldRequest, holdRequest } from "../schema/leak
 import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";
 
 /** Four figures that say something: no gauge carries more. */
-export const four = (value: number): number => Number(value.toPrecision(4));
+export const to4Figures = (value: number): number => Number(value.toPrecision(4));
 
 /** Words people use for a pipe, as the walls that are known. */
 const MATERIALS: readonly (readonly [RegExp, SectionMaterial])[] = [
@@ -59,14 +59,18 @@ function answered(answer: HoldAnswer, seen: HoldRequest["seen"]): HoldAnswered {
   const reconciled = seen === undefined ? undefined : reconcile(seen, { low, high });
   return {
     verdict: answer.verdict,
-    leakMlPerMin: { best: four(best), low: four(low), high: high === null ? null : four(high) },
-    minimumDetectableMlPerMin: four(answer.minimumDetectableMlPerMin),
+    leakMlPerMin: {
+      best: to4Figures(best),
+      low: to4Figures(low),
+      high: high === null ? null : to4Figures(high),
+    },
+    minimumDetectableMlPerMin: to4Figures(answer.minimumDetectableMlPerMin),
     suspected: [...answer.suspected],
     fit: answer.fit.map(({ t, psi, low: under, high: over }) => ({
-      t: four(t),
-      psi: four(psi),
-      low: four(under),
-      high: four(over),
+      t: to4Figures(t),
+      psi: to4Figures(psi),
+      low: to4Figures(under),
+      high: to4Figures(over),
     })),
     advice: answer.advice,
     steps: [...answer.steps],

@@ -1,11 +1,11 @@
 /** What may take long, as functions of plain data: run by a worker of the pool, or where there is none by whoever asks. */
 import { endTable } from "../core/end/index.ts";
 import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/hold/index.ts";
-import { type Bench, type FitOutcome, fitLines, type SlackMargins } from "../core/line/index.ts";
-import type { Work } from "../core/numerics/index.ts";
+import { type FitOutcome, fitLines, type LineSetup, type SlackMargins } from "../core/line/index.ts";
+import type { IncrementalTask } from "../core/numerics/index.ts";
 import type { Part } from "../core/part/index.ts";
-import type { HookupProblem, Plan, PlanOutcome } from "../core/plan/index.ts";
-import { openShop, planHookup, type Shop } from "../core/planner/index.ts";
+import type { Plan, PlanOutcome, PlanRequest } from "../core/plan/index.ts";
+import { buildPlannerIndex, type PlannerIndex, planHookup } from "../core/planner/index.ts";
 import {
   type Job,
   type Schedule,
@@ -20,7 +20,7 @@ import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
-import { findPlan, type Ways, waysOf } from "./ways.ts";
+import { findPlan, type PlanOptions, planOptionsOf } from "./ways.ts";
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
 const PLAN_MS = 550;
@@ -36,19 +36,19 @@ export interface ShopParts {
 }
 
 /** Tables and opened shops, kept by each worker. */
-export class Knowledge {
+export class WorkerTables {
   readonly tables: Tables;
-  #opened: { readonly revision: string; readonly shop: Shop } | null = null;
+  #opened: { readonly revision: string; readonly shop: PlannerIndex } | null = null;
 
   constructor(tables: Tables) {
     this.tables = tables;
   }
 
   /** Null: the parts of this revision must be told first. */
-  shop({ revision, parts }: ShopParts): Shop | null {
+  shop({ revision, parts }: ShopParts): PlannerIndex | null {
     if (this.#opened?.revision === revision) return this.#opened.shop;
     if (parts === null) return null;
-    const shop = openShop({ ...this.tables, parts });
+    const shop = buildPlannerIndex({ ...this.tables, parts });
     this.#opened = { revision, shop };
     return shop;
   }
@@ -60,15 +60,15 @@ export interface NeedsParts {
 }
 
 export interface PlanQuestion {
-  readonly problem: HookupProblem;
+  readonly problem: PlanRequest;
   readonly stock: ReadonlyMap<string, number> | null;
   readonly plan: Plan;
 }
 
 /** Questions about the shop, and their answers. */
 export interface ShopTasks {
-  plan: { readonly ask: HookupProblem; readonly answer: PlanOutcome };
-  ways: { readonly ask: HookupProblem; readonly answer: Ways };
+  plan: { readonly ask: PlanRequest; readonly answer: PlanOutcome };
+  ways: { readonly ask: PlanRequest; readonly answer: PlanOptions };
   /** The planner's own plans in place of those sent; null where the planner gives no such plan, "too-heavy" when time ran out. */
   findPlans: {
     readonly ask: readonly PlanQuestion[];
@@ -93,7 +93,7 @@ export interface TaskMap extends OfShop {
   };
   fit: {
     readonly input: {
-      readonly bench: Bench;
+      readonly bench: LineSetup;
       readonly lengthsIn: readonly number[];
       readonly margins: SlackMargins;
     };
@@ -120,11 +120,11 @@ export type TaskName = keyof TaskMap;
 export type TaskInput<N extends TaskName> = TaskMap[N]["input"];
 export type TaskOutput<N extends TaskName> = TaskMap[N]["output"];
 
-type TaskTable = { readonly [N in TaskName]: (know: Knowledge, input: TaskInput<N>) => TaskOutput<N> };
+type TaskTable = { readonly [N in TaskName]: (know: WorkerTables, input: TaskInput<N>) => TaskOutput<N> };
 
-function inShop<A, O>(work: (shop: Shop, ask: A) => O) {
+function inShop<A, O>(work: (shop: PlannerIndex, ask: A) => O) {
   return (
-    know: Knowledge,
+    know: WorkerTables,
     { shop: parts, ask }: { readonly shop: ShopParts; readonly ask: A },
   ): O | NeedsParts => {
     const shop = know.shop(parts);
@@ -133,7 +133,7 @@ function inShop<A, O>(work: (shop: Shop, ask: A) => O) {
 }
 
 /** Runs work to its end, or until the time is up. */
-function withinTime<T>(work: Work<T>, mostMs: number): T | "too-heavy" {
+function withinTime<T>(work: IncrementalTask<T>, mostMs: number): T | "too-heavy" {
   const until = performance.now() + mostMs;
   for (;;) {
     const step = work.next();
@@ -143,8 +143,8 @@ function withinTime<T>(work: Work<T>, mostMs: number): T | "too-heavy" {
 }
 
 const TASKS: TaskTable = {
-  plan: inShop((shop, problem: HookupProblem) => planHookup(shop, problem, timedEffort(PLAN_MS))),
-  ways: inShop((shop, problem: HookupProblem) => waysOf(shop, problem, timedEffort(PLAN_MS))),
+  plan: inShop((shop, problem: PlanRequest) => planHookup(shop, problem, timedEffort(PLAN_MS))),
+  ways: inShop((shop, problem: PlanRequest) => planOptionsOf(shop, problem, timedEffort(PLAN_MS))),
   findPlans: inShop((shop, questions: readonly PlanQuestion[]) => {
     const whole = timedEffort(PLANS_MS);
     return questions.map(({ problem, stock, plan }) =>
@@ -164,6 +164,6 @@ const TASKS: TaskTable = {
 };
 
 /** Runs a task in this thread. Errors: whatever the task throws. */
-export function perform<N extends TaskName>(know: Knowledge, name: N, input: TaskInput<N>): TaskOutput<N> {
+export function perform<N extends TaskName>(know: WorkerTables, name: N, input: TaskInput<N>): TaskOutput<N> {
   return TASKS[name](know, input);
 }

@@ -1,24 +1,24 @@
 /** Everything the Hookup page shows of one problem: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
-import type { Alternative, Finding, HookupProblem, Plan } from "../core/plan/index.ts";
+import type { Advice, Alternative, Plan, PlanRequest } from "../core/plan/index.ts";
 import {
   type Effort,
-  type OtherWay,
-  otherWays,
+  type OtherPlan,
+  otherPlans,
+  type PlannerIndex,
   planHookup,
   planWithChoices,
-  type Shop,
   UNBOUNDED,
 } from "../core/planner/index.ts";
 
-export interface Ways {
+export interface PlanOptions {
   /** Without the stock: that is not part of a job. */
-  readonly problem: HookupProblem;
+  readonly problem: PlanRequest;
   /** Whether the plans were weighed against what is on the truck. */
   readonly hasStock: boolean;
   readonly plans: readonly Plan[];
-  readonly ways: readonly OtherWay[];
-  readonly refused: readonly Finding[];
+  readonly ways: readonly OtherPlan[];
+  readonly refused: readonly Advice[];
   readonly complete: boolean;
   /** Every end code the plans name. */
   readonly codes: readonly EndCode[];
@@ -27,12 +27,16 @@ export interface Ways {
 }
 
 /** Plans and what stands beside them for one problem. */
-export function waysOf(shop: Shop, problem: HookupProblem, effort: Effort = UNBOUNDED): Ways {
+export function planOptionsOf(
+  shop: PlannerIndex,
+  problem: PlanRequest,
+  effort: Effort = UNBOUNDED,
+): PlanOptions {
   const { plans, refused, complete, swapChoices } = planWithChoices(shop, problem, effort);
   const best = plans[0];
-  const ways = (best === undefined ? [] : otherWays(shop, problem, plans, best, effort)).map((way) => ({
+  const ways = (best === undefined ? [] : otherPlans(shop, problem, plans, best, effort)).map((way) => ({
     ...way,
-    problem: { ...way.problem, stock: null },
+    problem: { ...way.request, stock: null },
   }));
   const all = [...plans, ...ways.map((way) => way.plan)];
   return {
@@ -55,8 +59,8 @@ const skusOf = ({ parts }: Plan) => new Set(parts.map(({ sku }) => sku));
  * is looked for among its own parts alone, so that a plan found once is found again on a busier machine.
  */
 export function findPlan(
-  shop: Shop,
-  problem: HookupProblem,
+  shop: PlannerIndex,
+  problem: PlanRequest,
   stock: ReadonlyMap<string, number> | null,
   sent: Plan,
   effort: Effort,
@@ -71,7 +75,7 @@ export function findPlan(
   }
   if (complete) return null;
   const own = skusOf(sent);
-  const narrowed: Shop = {
+  const narrowed: PlannerIndex = {
     ...shop,
     forks: shop.forks.filter(({ part }) => own.has(part.sku)),
     passagesFrom: (end) => shop.passagesFrom(end).filter(({ passage }) => own.has(passage.part.sku)),

@@ -1,7 +1,7 @@
 /** Links customers answer look-backs by. */
 import type { Db } from "./client.ts";
 
-export interface LookBackLinkRow {
+export interface AnswerLinkRow {
   readonly visitId: string;
   readonly connectionId: string;
   readonly expiresAt: Date;
@@ -12,7 +12,7 @@ export interface LookBackLinkRow {
 export async function putLink(
   sql: Db,
   fingerprint: string,
-  { visitId, connectionId, expiresAt }: Pick<LookBackLinkRow, "visitId" | "connectionId" | "expiresAt">,
+  { visitId, connectionId, expiresAt }: Pick<AnswerLinkRow, "visitId" | "connectionId" | "expiresAt">,
 ): Promise<void> {
   await sql`
     insert into look_back_link (fingerprint, visit_id, connection_id, expires_at)
@@ -21,8 +21,8 @@ export async function putLink(
       set fingerprint = excluded.fingerprint, made_at = now(), expires_at = excluded.expires_at, answered_at = null`;
 }
 
-export async function findLink(sql: Db, fingerprint: string): Promise<LookBackLinkRow | undefined> {
-  const [row] = await sql<LookBackLinkRow[]>`
+export async function findLink(sql: Db, fingerprint: string): Promise<AnswerLinkRow | undefined> {
+  const [row] = await sql<AnswerLinkRow[]>`
     select visit_id, connection_id, expires_at, answered_at from look_back_link where fingerprint = ${fingerprint}`;
   return row;
 }

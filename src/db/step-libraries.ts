@@ -1,7 +1,7 @@
 /** Tellings of the step library. */
 import type { Db } from "./client.ts";
 
-export interface LibraryRow {
+export interface StepLibraryRow {
   readonly version: number;
   readonly origin: "shipped" | "shop" | "visit";
   readonly steps: unknown;
@@ -18,29 +18,37 @@ export async function lockLibrary(sql: Db): Promise<void> {
 }
 
 /** The one new visits are opened with; those that came with a visit from elsewhere are not it. */
-export async function latestLibrary(sql: Db): Promise<LibraryRow | undefined> {
-  const [row] = await sql<LibraryRow[]>`
+export async function latestLibrary(sql: Db): Promise<StepLibraryRow | undefined> {
+  const [row] = await sql<StepLibraryRow[]>`
     select version, origin, steps, why, actor, made_at from step_library
     where origin <> 'visit' order by version desc limit 1`;
   return row;
 }
 
-export async function findLibrary(sql: Db, version: number): Promise<LibraryRow | undefined> {
-  const [row] = await sql<LibraryRow[]>`
+export async function findLibrary(sql: Db, version: number): Promise<StepLibraryRow | undefined> {
+  const [row] = await sql<StepLibraryRow[]>`
     select version, origin, steps, why, actor, made_at from step_library where version = ${version}`;
   return row;
 }
 
 /** Newest first, without their steps. */
-export async function listLibraries(sql: Db, limit: number): Promise<readonly Omit<LibraryRow, "steps">[]> {
-  return sql<LibraryRow[]>`
+export async function listLibraries(
+  sql: Db,
+  limit: number,
+): Promise<readonly Omit<StepLibraryRow, "steps">[]> {
+  return sql<StepLibraryRow[]>`
     select version, origin, why, actor, made_at from step_library
     where origin <> 'visit' order by version desc limit ${limit}`;
 }
 
 export async function addLibrary(
   sql: Db,
-  { origin, steps, why, actor }: Pick<LibraryRow, "origin" | "why" | "actor"> & { readonly steps: object },
+  {
+    origin,
+    steps,
+    why,
+    actor,
+  }: Pick<StepLibraryRow, "origin" | "why" | "actor"> & { readonly steps: object },
 ): Promise<number> {
   const [row] = await sql<{ version: number }[]>`
     insert into step_library (origin, steps, why, actor)

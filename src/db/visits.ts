@@ -74,7 +74,7 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
 export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all";
 
 /** The last visit of a page: the next page begins after it. */
-export interface PageMark {
+export interface PageCursor {
   readonly at: Date;
   readonly visitId: string;
 }
@@ -100,7 +100,7 @@ export async function listVisits(
   sql: Db,
   list: VisitList,
   limit: number,
-  after: PageMark | null = null,
+  after: PageCursor | null = null,
 ): Promise<readonly VisitRow[]> {
   if (list === "due")
     return sql<VisitRow[]>`
@@ -127,7 +127,7 @@ export async function finishedSince(sql: Db, since: Date, limit: number): Promis
 }
 
 /** Of an event only what times are told from. */
-export interface ActRow {
+export interface LoggedEventRow {
   readonly eventId: string;
   readonly visitId: string;
   readonly kind: string;
@@ -141,8 +141,8 @@ export interface ActRow {
  * What was done, when and by whom in the visits that started last, visit by visit in order. Reads fields of bodies as they
  * were written: `step` and `undoes` have their names since the first shape.
  */
-export async function recentActs(sql: Db, visits: number): Promise<readonly ActRow[]> {
-  return sql<ActRow[]>`
+export async function recentLoggedEvents(sql: Db, visits: number): Promise<readonly LoggedEventRow[]> {
+  return sql<LoggedEventRow[]>`
     select event_id, visit_id, kind, actor, typed_at, body ->> 'step' as step, body ->> 'undoes' as undoes
     from visit_event
     where visit_id in (select visit_id from visit order by starts_at desc, visit_id desc limit ${visits})
@@ -211,7 +211,7 @@ export async function insertEvents(sql: Db, rows: readonly NewEventRow[]): Promi
 }
 
 /** True when one of the rows' events is there already. */
-export async function isAnyThere(sql: Db, rowsAsJson: string): Promise<boolean> {
+export async function isAnyEventStored(sql: Db, rowsAsJson: string): Promise<boolean> {
   const [row] = await sql`
     select 1 from jsonb_to_recordset(${rowsAsJson}::text::jsonb) as row (event_id uuid)
     join visit_event using (event_id) limit 1`;

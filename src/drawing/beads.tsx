@@ -1,8 +1,8 @@
 /** The run at its smallest: joints as beads between wall and fixture. For tickets, lists and small screens. */
-import { JointGlyph, jointInWords, type MarkedJoint } from "./glyph.tsx";
+import { JointGlyph, type JointMark, jointInWords } from "./glyph.tsx";
 
 interface BeadsProps {
-  readonly joints: readonly MarkedJoint[];
+  readonly joints: readonly JointMark[];
   readonly fixture: string;
   /** Number of the joint that is open. */
   readonly open?: number | undefined;
@@ -17,7 +17,7 @@ const ENDS = 46;
 const ASIDE_DROP = 12;
 
 /** The run in words: what a strip says to somebody who does not see it. */
-export function runInWords(joints: readonly MarkedJoint[], fixture: string): string {
+export function jointStripText(joints: readonly JointMark[], fixture: string): string {
   if (joints.length === 0) return `No hookup chosen yet for ${fixture}`;
   const words = (aside: boolean) =>
     joints
@@ -28,7 +28,7 @@ export function runInWords(joints: readonly MarkedJoint[], fixture: string): str
   return `From the wall to ${fixture}: ${words(false)}${aside === "" ? "" : `. Beside it: ${aside}`}`;
 }
 
-export function Beads({ joints, fixture, open, hrefFor, size = "small" }: BeadsProps) {
+export function JointStrip({ joints, fixture, open, hrefFor, size = "small" }: BeadsProps) {
   const width = ENDS * 2 + Math.max(joints.length, 1) * STEP;
   const scale = size === "small" ? 0.72 : 1;
   const role = hrefFor ? "group" : "img";
@@ -39,7 +39,7 @@ export function Beads({ joints, fixture, open, hrefFor, size = "small" }: BeadsP
       width={width * scale}
       height={68 * scale}
       role={role}
-      aria-label={runInWords(joints, fixture)}
+      aria-label={jointStripText(joints, fixture)}
     >
       <path
         className="strip-line"

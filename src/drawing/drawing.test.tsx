@@ -1,38 +1,38 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { renderToStaticMarkup } from "react-dom/server";
-import { allDry, begun, look, surveyOf, tickedTo } from "../../tests/support/story.ts";
-import { shop, tables } from "../../tests/support/tables.ts";
+import { allDry, look, startedVisit, surveyOf, tickedTo } from "../../tests/support/story.ts";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { figuresFor } from "../app/connection-page.ts";
 import { JOINT_TYPES } from "../core/joint/index.ts";
 import type { Plan } from "../core/plan/index.ts";
 import { planHookup } from "../core/planner/index.ts";
-import { problemOf, surveyFromPreset } from "../core/survey/index.ts";
+import { planRequestOf, surveyFromPreset } from "../core/survey/index.ts";
 import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
-import { Beads } from "./beads.tsx";
+import { JointStrip } from "./beads.tsx";
 import { JointGlyph, jointInWords, outlineOf } from "./glyph.tsx";
 import { layOutStrip } from "./layout.ts";
-import { markedJoints } from "./marked.ts";
+import { jointMarks } from "./marked.ts";
 import { PiecesInOrder } from "./pieces.tsx";
 import { RunStrip } from "./run-strip.tsx";
 import { TurnDial } from "./turn-dial.tsx";
 
 function planOf(preset: string): Plan {
-  const plan = planHookup(shop, problemOf(surveyOf(preset), null)).plans[0];
+  const plan = planHookup(plannerIndex, planRequestOf(surveyOf(preset), null)).plans[0];
   assert.ok(plan);
   return plan;
 }
 
 const endsOf = (plan: Plan) =>
   figuresFor(
-    { shop },
+    { shop: plannerIndex },
     plan.joints.flatMap((joint) => joint.ends),
   );
 
 function marked(events: readonly VisitEvent[]) {
   const connection = foldVisit(events).connections[0];
   assert.ok(connection);
-  return markedJoints(connection);
+  return jointMarks(connection);
 }
 
 describe("layOutStrip", () => {
@@ -58,8 +58,8 @@ describe("layOutStrip", () => {
   it("hangs what a fork feeds besides under the fork, each joint in its place", () => {
     const preset = tables.presets.find(({ id }) => id === "refrigerator");
     assert.ok(preset);
-    const base = problemOf(surveyFromPreset(preset, "x"), null);
-    const plan = planHookup(shop, {
+    const base = planRequestOf(surveyFromPreset(preset, "x"), null);
+    const plan = planHookup(plannerIndex, {
       ...base,
       supply: { ...base.supply, end: "comp-3/8-m", keepsExistingLine: true },
     }).plans[0];
@@ -108,7 +108,7 @@ describe("glyphs", () => {
   });
 
   it("say their life in words, in fill and, when weeping, with a slash", () => {
-    const wet = tickedTo(begun(), "water-in");
+    const wet = tickedTo(startedVisit(), "water-in");
     const joints = marked([...wet, look("2", "first-fill"), look("1", "first-fill", "weeping")]);
     assert.deepEqual(joints.map(jointInWords), [
       "Joint 1, rubber cone in the outlet's seat, weeping",
@@ -132,11 +132,11 @@ describe("glyphs", () => {
 
 describe("strips", () => {
   const plan = planOf("toilet");
-  const joints = marked(allDry(begun()));
+  const joints = marked(allDry(startedVisit()));
 
   it("carry the whole run as text", () => {
     for (const html of [
-      renderToStaticMarkup(<Beads joints={joints} fixture="Toilet tank" />),
+      renderToStaticMarkup(<JointStrip joints={joints} fixture="Toilet tank" />),
       renderToStaticMarkup(
         <RunStrip plan={plan} ends={endsOf(plan)} joints={joints} fixture="Toilet tank" inletPlastic />,
       ),
@@ -151,7 +151,7 @@ describe("strips", () => {
 
   it("have a link for each joint where joints lead somewhere, the open one marked", () => {
     const html = renderToStaticMarkup(
-      <Beads joints={joints} fixture="x" open={2} hrefFor={(joint) => `#joint-${joint}`} />,
+      <JointStrip joints={joints} fixture="x" open={2} hrefFor={(joint) => `#joint-${joint}`} />,
     );
     assert.equal(html.match(/<a /g)?.length, 2);
     assert.match(html, /<a href="#joint-2"[^>]*aria-current="true"/);
@@ -160,7 +160,7 @@ describe("strips", () => {
 
   it("say so when no hookup is chosen", () =>
     assert.match(
-      renderToStaticMarkup(<Beads joints={[]} fixture="Sink" />),
+      renderToStaticMarkup(<JointStrip joints={[]} fixture="Sink" />),
       /No hookup chosen yet for Sink/,
     ));
 

@@ -1,6 +1,6 @@
 /** A joint as a numbered glyph: the outline says how it seals, the fill where it is in its life, a slash that it weeps. */
 import type { JointType } from "../core/joint/index.ts";
-import type { JointLife } from "../core/visit/index.ts";
+import type { JointStatus } from "../core/visit/index.ts";
 
 export type Outline = "gasket" | "ferrule" | "taper" | "push" | "fused" | "ring";
 
@@ -38,7 +38,7 @@ export function outlineOf(type: JointType): Outline {
   return OUTLINES[type];
 }
 
-const LIFE_WORDS: Readonly<Record<JointLife, string>> = {
+const LIFE_WORDS: Readonly<Record<JointStatus, string>> = {
   planned: "planned",
   made: "made up",
   pressure: "under pressure",
@@ -47,30 +47,30 @@ const LIFE_WORDS: Readonly<Record<JointLife, string>> = {
   signed: "signed",
 };
 
-function lifeInWords(life: JointLife): string {
+function statusText(life: JointStatus): string {
   return LIFE_WORDS[life];
 }
 
 /** What a strip shows of one joint. */
-export interface MarkedJoint {
+export interface JointMark {
   /** On the branch a fork feeds besides. */
   readonly isAside: boolean;
   readonly number: number;
   readonly type: JointType;
   readonly label: string;
-  readonly life: JointLife;
+  readonly life: JointStatus;
   /** Joint stages found dry, 0 to 3. */
   readonly dryStages: number;
 }
 
 /** The joint in words, for screen readers and titles. */
-export function jointInWords({ number, label, life, dryStages }: MarkedJoint): string {
+export function jointInWords({ number, label, life, dryStages }: JointMark): string {
   const stages = life === "pressure" ? `, ${dryStages} of 3 stages dry` : "";
-  return `Joint ${number}, ${label}, ${lifeInWords(life)}${stages}`;
+  return `Joint ${number}, ${label}, ${statusText(life)}${stages}`;
 }
 
 interface GlyphProps {
-  readonly joint: MarkedJoint;
+  readonly joint: JointMark;
   readonly x: number;
   readonly y: number;
   /** 1 is 44 high. */

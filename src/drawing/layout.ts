@@ -15,7 +15,7 @@ export type EndFigures = Readonly<Record<EndCode, EndFigure>>;
 
 /** Drawing units an inch of a fitting takes. Lines are broken and take less. */
 const PER_INCH = 30;
-const FACE = 20;
+const FACE_PX = 20;
 const GAP = 24;
 const WALL = 84;
 const INLET = 60;
@@ -68,7 +68,7 @@ export interface DrawnAside {
   readonly parts: readonly PlanPart[];
 }
 
-function highOf(end: EndCode, ends: EndFigures): number {
+function bodyHeight(end: EndCode, ends: EndFigures): number {
   return Math.round(18 + 26 * Math.min(ends[end]?.acrossIn ?? 0.6, 1.3));
 }
 
@@ -127,43 +127,43 @@ export function layOutStrip(
     x: WALL,
     side: 1,
     end: supplyEnd,
-    high: highOf(supplyEnd, ends),
+    high: bodyHeight(supplyEnd, ends),
     plastic: false,
   };
-  let x = WALL + FACE;
+  let x = WALL + FACE_PX;
   const places: number[] = [];
   const parts: DrawnPart[] = [];
   plan.parts.forEach((part, index) => {
     const through = throughPart(plan, index);
     if (through === null) return;
     places.push(x + GAP / 2);
-    const from = x + GAP + FACE;
+    const from = x + GAP + FACE_PX;
     const width = bodyWidth(part);
     const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
     const left: DrawnFace = {
       x: from,
       side: -1,
       end: through.into,
-      high: highOf(through.into, ends),
+      high: bodyHeight(through.into, ends),
       plastic: plasticOf(through.into),
     };
     const right: DrawnFace = {
       x: from + width,
       side: 1,
       end: through.out,
-      high: highOf(through.out, ends),
+      high: bodyHeight(through.out, ends),
       plastic: plasticOf(through.out),
     };
     const high = Math.max(left.high, right.high) * (part.lengthIn === undefined ? 0.95 : 0.72);
     parts.push({ part, x: from, width, high, left, right, row: rowAfter(parts.at(-1), part) });
-    x = from + width + FACE;
+    x = from + width + FACE_PX;
   });
   places.push(x + GAP / 2);
   const inlet: DrawnFace = {
-    x: x + GAP + FACE,
+    x: x + GAP + FACE_PX,
     side: -1,
     end: inletEnd,
-    high: highOf(inletEnd, ends),
+    high: bodyHeight(inletEnd, ends),
     plastic: inletPlastic,
   };
   const joints = new Map(main.map(({ number }, at) => [number, places[at] ?? 0]));
@@ -180,4 +180,4 @@ export function layOutStrip(
   };
 }
 
-export const FACE_WIDTH = FACE;
+export const FACE_WIDTH = FACE_PX;

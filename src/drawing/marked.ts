@@ -1,13 +1,13 @@
-import { type ConnectionState, dryStages, jointLife } from "../core/visit/index.ts";
-import type { MarkedJoint } from "./glyph.tsx";
+import { type ConnectionState, dryStages, jointStatus } from "../core/visit/index.ts";
+import type { JointMark } from "./glyph.tsx";
 
 /** The joints of a connection as a strip shows them. */
-export function markedJoints(connection: ConnectionState): readonly MarkedJoint[] {
+export function jointMarks(connection: ConnectionState): readonly JointMark[] {
   return connection.joints.map((joint) => ({
     number: joint.joint.number,
     type: joint.joint.type,
     label: joint.joint.label,
-    life: jointLife(connection, joint),
+    life: jointStatus(connection, joint),
     dryStages: dryStages(connection, joint),
     isAside: joint.joint.aside === true,
   }));

@@ -2,15 +2,15 @@
 import type { ReactNode } from "react";
 import type { Plan, PlanPart } from "../core/plan/index.ts";
 import { formatInches } from "../core/units/index.ts";
-import { runInWords } from "./beads.tsx";
-import { JointGlyph, type MarkedJoint } from "./glyph.tsx";
+import { jointStripText } from "./beads.tsx";
+import { JointGlyph, type JointMark } from "./glyph.tsx";
 import { type DrawnAside, type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
 import { Face, PartShape } from "./part-shape.tsx";
 
 interface RunStripProps {
   readonly plan: Plan;
   readonly ends: EndFigures;
-  readonly joints: readonly MarkedJoint[];
+  readonly joints: readonly JointMark[];
   readonly fixture: string;
   readonly inletPlastic: boolean;
   readonly open?: number | undefined;
@@ -114,7 +114,7 @@ export function RunStrip({
       width={layout.width}
       height={104 + deep}
       role={hrefFor ? "group" : "img"}
-      aria-label={runInWords(joints, fixture)}
+      aria-label={jointStripText(joints, fixture)}
     >
       <text className="strip-quiet" x={4} y={-44} fontSize={12} letterSpacing={1.5}>
         WALL

@@ -1,15 +1,15 @@
 /** A visit's schedule as rows of the time line. */
 import type { VisitSchedule } from "../core/schedule/index.ts";
-import type { LineRow } from "./time-line.tsx";
+import type { TimelineRow } from "./time-line.tsx";
 
 /** Rows of connections whose schedule is being worked out: they take the room the schedule will need. */
-export function waitingRows(labels: readonly string[]): readonly LineRow[] {
+export function waitingRows(labels: readonly string[]): readonly TimelineRow[] {
   return labels.map((label) => ({ label, bars: [], waits: [], off: [] }));
 }
 
-export function scheduleRows({ jobs, schedule, waterOff }: VisitSchedule): readonly LineRow[] {
+export function scheduleRows({ jobs, schedule, waterOff }: VisitSchedule): readonly TimelineRow[] {
   const placed = new Map(schedule.tasks.map((each) => [each.task, each]));
-  return jobs.map((job): LineRow => {
+  return jobs.map((job): TimelineRow => {
     const bars = job.steps.flatMap((step, at) => {
       const found = placed.get(job.tasks[at]?.id ?? "");
       return found

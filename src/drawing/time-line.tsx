@@ -1,21 +1,21 @@
 /** A visit as a time line: hands-on bars, waits, and bands while a zone has no water. */
 
-export interface LineBar {
+export interface TimelineBar {
   readonly fromMin: number;
   readonly toMin: number;
   readonly text: string;
 }
 
-export interface LineRow {
+export interface TimelineRow {
   readonly label: string;
-  readonly bars: readonly LineBar[];
-  readonly waits: readonly LineBar[];
+  readonly bars: readonly TimelineBar[];
+  readonly waits: readonly TimelineBar[];
   /** While its water is off. */
-  readonly off: readonly LineBar[];
+  readonly off: readonly TimelineBar[];
 }
 
 interface TimeLineProps {
-  readonly rows: readonly LineRow[];
+  readonly rows: readonly TimelineRow[];
   readonly totalMin: number;
   /** The clock at a minute of the visit. */
   readonly clockAt: (minute: number) => string;
@@ -27,20 +27,20 @@ const SIZES = {
   wide: { label: 190, bars: 1000, ticks: 14 },
   narrow: { label: 150, bars: 330, ticks: 5 },
 } as const;
-const ROW = 46;
-const TOP = 34;
+const ROW_PX = 46;
+const CLOCK_PX = 34;
 /** Ticks are this far apart at most, minutes. */
 const STEPS_MIN = [5, 10, 15, 30, 60, 120] as const;
 /** Width of a letter of a label, about. */
-const LETTER = 7.3;
+const LETTER_PX = 7.3;
 
 const cut = (text: string, room: number) => {
-  const most = Math.floor(room / LETTER);
+  const most = Math.floor(room / LETTER_PX);
   return text.length > most ? `${text.slice(0, most - 1)}…` : text;
 };
 
 /** What the drawing says, in words: for those who cannot see it. */
-export function timeLineInWords({ rows, clockAt }: Pick<TimeLineProps, "rows" | "clockAt">): string {
+export function timelineText({ rows, clockAt }: Pick<TimeLineProps, "rows" | "clockAt">): string {
   return rows
     .map(({ label, bars, off }) => {
       const [first] = bars;
@@ -55,13 +55,13 @@ export function timeLineInWords({ rows, clockAt }: Pick<TimeLineProps, "rows" | 
     .join("; ");
 }
 
-export function TimeLine({ rows, totalMin, clockAt, isNarrow = false }: TimeLineProps) {
+export function Timeline({ rows, totalMin, clockAt, isNarrow = false }: TimeLineProps) {
   const { label: room, bars: wide, ticks: most } = isNarrow ? SIZES.narrow : SIZES.wide;
   const step = STEPS_MIN.find((each) => totalMin / each <= most) ?? 240;
   const perMin = wide / Math.max(totalMin, 1);
   const x = (minute: number) => room + minute * perMin;
   const ticks = Array.from({ length: Math.floor(totalMin / step) + 1 }, (_, k) => k * step);
-  const height = TOP + rows.length * ROW + 8;
+  const height = CLOCK_PX + rows.length * ROW_PX + 8;
   return (
     <svg
       className="time-line"
@@ -69,7 +69,7 @@ export function TimeLine({ rows, totalMin, clockAt, isNarrow = false }: TimeLine
       width={room + wide + 30}
       height={height}
       role="img"
-      aria-label={timeLineInWords({ rows, clockAt })}
+      aria-label={timelineText({ rows, clockAt })}
     >
       <defs>
         <pattern id="wait" width="6" height="6" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
@@ -78,14 +78,14 @@ export function TimeLine({ rows, totalMin, clockAt, isNarrow = false }: TimeLine
       </defs>
       {ticks.map((minute) => (
         <g key={minute}>
-          <path className="time-tick" d={`M${x(minute)} ${TOP - 8}V${height - 4}`} />
-          <text className="time-clock" x={x(minute)} y={TOP - 14} textAnchor="middle">
+          <path className="time-tick" d={`M${x(minute)} ${CLOCK_PX - 8}V${height - 4}`} />
+          <text className="time-clock" x={x(minute)} y={CLOCK_PX - 14} textAnchor="middle">
             {clockAt(minute)}
           </text>
         </g>
       ))}
       {rows.map(({ label, bars, waits, off }, row) => {
-        const y = TOP + row * ROW;
+        const y = CLOCK_PX + row * ROW_PX;
         return (
           <g key={`${label}${bars[0]?.fromMin ?? row}`}>
             {off.map(({ fromMin, toMin, text }) => (
@@ -95,7 +95,7 @@ export function TimeLine({ rows, totalMin, clockAt, isNarrow = false }: TimeLine
                 x={x(fromMin)}
                 y={y}
                 width={(toMin - fromMin) * perMin}
-                height={ROW - 6}
+                height={ROW_PX - 6}
               >
                 <title>{text}</title>
               </rect>

@@ -3,10 +3,10 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { z } from "zod";
-import { allDry, begun } from "../../tests/support/story.ts";
+import { allDry, startedVisit } from "../../tests/support/story.ts";
 import { withoutOptionalNulls } from "./optional-nulls.ts";
 import { isStoredEvent } from "./stored-event.ts";
-import { instant, line, maySpellUnstorable, unstorablePath, uuid } from "./text.ts";
+import { instant, line, mayContainUnstorable, unstorablePath, uuid } from "./text.ts";
 import { eventSchema } from "./visit.ts";
 
 describe("a text that cannot be kept", () => {
@@ -86,13 +86,13 @@ describe("null for what is optional", () => {
 
 describe("an event from our own database", () => {
   it("is known by its kind and its fields", () => {
-    for (const each of allDry(begun())) {
+    for (const each of allDry(startedVisit())) {
       assert.ok(isStoredEvent(each), each.kind);
       assert.ok(eventSchema.safeParse(each).success);
     }
   });
   it("of a kind of a later version, or with something missing, is not", () => {
-    const [opened] = begun();
+    const [opened] = startedVisit();
     const { actor: _, ...nameless } = { ...opened, actor: "x" };
     for (const value of [{ ...opened, kind: "visit-painted" }, nameless, null, "x", { kind: 1 }])
       assert.equal(isStoredEvent(value), false);
@@ -103,11 +103,11 @@ describe("a JSON text", () => {
   it("that spells nothing that cannot be kept holds nothing of the sort", () =>
     fc.assert(
       fc.property(fc.json({ stringUnit: "binary" }), (text) => {
-        if (unstorablePath(JSON.parse(text)) !== null) assert.ok(maySpellUnstorable(text), text);
+        if (unstorablePath(JSON.parse(text)) !== null) assert.ok(mayContainUnstorable(text), text);
       }),
     ));
   it("is walked through where NUL or halves are spelt", () => {
-    for (const text of ['"\\u0000"', '"\\ud83d\\ude00"', '"\\uDC00"']) assert.ok(maySpellUnstorable(text));
-    assert.ok(!maySpellUnstorable('"😀 \\n \\u00e9"'));
+    for (const text of ['"\\u0000"', '"\\ud83d\\ude00"', '"\\uDC00"']) assert.ok(mayContainUnstorable(text));
+    assert.ok(!mayContainUnstorable('"😀 \\n \\u00e9"'));
   });
 });

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { shop, tables } from "../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { PART_KINDS } from "../core/part/index.ts";
 import { CATALOGUE_COLUMNS, readCatalogue, writeCatalogue } from "./catalogue-csv.ts";
 
@@ -23,7 +23,7 @@ describe("the catalogue file", () => {
       );
   });
   it("comes back byte for byte: LF, minimal quotes, sorted by SKU", () => {
-    const { parts, faults } = readCatalogue(FILE, shop.ends);
+    const { parts, faults } = readCatalogue(FILE, plannerIndex.ends);
     assert.deepEqual(faults, []);
     assert.equal(writeCatalogue(parts), FILE);
     assert.deepEqual(parts, tables.parts);
@@ -32,8 +32,8 @@ describe("the catalogue file", () => {
     fc.assert(
       fc.property(fc.shuffledSubarray([...tables.parts], { minLength: 1, maxLength: 60 }), (parts) => {
         const text = writeCatalogue(parts);
-        assert.deepEqual(readCatalogue(text, shop.ends).faults, []);
-        assert.equal(writeCatalogue(readCatalogue(text, shop.ends).parts), text);
+        assert.deepEqual(readCatalogue(text, plannerIndex.ends).faults, []);
+        assert.equal(writeCatalogue(readCatalogue(text, plannerIndex.ends).parts), text);
       }),
       { numRuns: 30 },
     );
@@ -49,7 +49,7 @@ describe("the catalogue file", () => {
       ]),
     );
     const text = `\uFEFF${columns.join(",")}\r\n${columns.map((column) => cells[column]).join(",")}\r\n`;
-    const { parts, faults } = readCatalogue(text, shop.ends);
+    const { parts, faults } = readCatalogue(text, plannerIndex.ends);
     assert.deepEqual(faults, []);
     assert.equal(parts[0]?.sku, "TU-14-CU");
   });
@@ -65,7 +65,7 @@ describe("the catalogue file", () => {
   ];
   for (const [name, row, column, says] of WRONG)
     it(`names ${name} by line, SKU and column, and takes the good rows beside it`, () => {
-      const { parts, faults } = readCatalogue(`${header}\n${rowOf("TU-14-CU")}\n${row}\n`, shop.ends);
+      const { parts, faults } = readCatalogue(`${header}\n${rowOf("TU-14-CU")}\n${row}\n`, plannerIndex.ends);
       assert.deepEqual(
         parts.map(({ sku }) => sku),
         ["TU-14-CU"],
@@ -75,7 +75,7 @@ describe("the catalogue file", () => {
       assert.match(faults[0]?.message ?? "", says);
     });
   it("names a SKU that stands twice", () => {
-    const { faults } = readCatalogue(`${header}\n${good}\n${good}\n`, shop.ends);
+    const { faults } = readCatalogue(`${header}\n${good}\n${good}\n`, plannerIndex.ends);
     assert.deepEqual(
       faults.map(({ line, column }) => [line, column]),
       [[3, "sku"]],
@@ -83,6 +83,6 @@ describe("the catalogue file", () => {
   });
   it("says what a file lacks that is no catalogue at all", () => {
     for (const text of ["", "hello", "sku,kind\nA,line\n", '"open'])
-      assert.equal(readCatalogue(text, shop.ends).faults[0]?.line, 1, text);
+      assert.equal(readCatalogue(text, plannerIndex.ends).faults[0]?.line, 1, text);
   });
 });

@@ -8,7 +8,7 @@ import {
   SEATS,
   SEEN_MATERIALS,
 } from "../core/identify/index.ts";
-import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joint/index.ts";
+import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { endCode } from "./hookup.ts";
 
 /** Coarsest half-width of a reading that still says anything, inches. */
@@ -76,7 +76,7 @@ export const identifyResponse = z
         b: endCode.meta({ description: "What it may be; the mate of a is put on it" }),
         mate: endCode.exactOptional(),
         on: endCode.exactOptional(),
-        verdict: z.enum(VERDICTS).exactOptional(),
+        verdict: z.enum(FIT_VERDICTS).exactOptional(),
         turnsBeforeBind: turns,
         symptom: z.string(),
         forcing: z.string().exactOptional(),
@@ -119,8 +119,8 @@ export const matchResponse = z
     turnsRange: z.tuple([turns, turns]).exactOptional(),
     why: z.string().exactOptional(),
     advice: z.string().nullable().exactOptional(),
-    verdict: z.enum(VERDICTS).exactOptional(),
-    code: z.enum(MEETING_CODES).exactOptional(),
+    verdict: z.enum(FIT_VERDICTS).exactOptional(),
+    code: z.enum(CONTACT_CODES).exactOptional(),
     wobbleIn: z.number().nullable().exactOptional(),
     symptom: z.string().exactOptional(),
     forcing: z.string().exactOptional(),

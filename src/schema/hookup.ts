@@ -4,13 +4,13 @@ import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS } from "../core/part/index.ts";
 import {
   FIXTURES,
-  type HookupProblem,
   LINE_KINDS,
   NEEDS,
   PIPE_MATERIALS,
   type Plan,
+  type PlanRequest,
   type PortRef,
-  SCHOOL_CHOICES,
+  PRACTICES,
   SUPPLY_KINDS,
   TREATMENTS,
 } from "../core/plan/index.ts";
@@ -27,19 +27,19 @@ export const endCode = z
   .meta({ id: "EndCode", description: "Code of an end, as data/ends.csv lists them" });
 const lengthIn = z.number().positive().max(LONGEST_IN);
 
-export const houseRulesSchema = z
+export const standardsSchema = z
   .strictObject({
-    taperSealant: z.enum(SCHOOL_CHOICES.taperSealant).exactOptional(),
-    ferruleFilm: z.enum(SCHOOL_CHOICES.ferruleFilm).exactOptional(),
-    refrigeratorLine: z.enum(SCHOOL_CHOICES.refrigeratorLine).exactOptional(),
-    toiletLine: z.enum(SCHOOL_CHOICES.toiletLine).exactOptional(),
-    reuseLine: z.enum(SCHOOL_CHOICES.reuseLine).exactOptional(),
-    pipeJoint: z.enum(SCHOOL_CHOICES.pipeJoint).exactOptional(),
-    concealedPushFit: z.enum(SCHOOL_CHOICES.concealedPushFit).exactOptional(),
-    hammer: z.enum(SCHOOL_CHOICES.hammer).exactOptional(),
-    dishwasherBackflow: z.enum(SCHOOL_CHOICES.dishwasherBackflow).exactOptional(),
-    multiTurnStop: z.enum(SCHOOL_CHOICES.multiTurnStop).exactOptional(),
-    lineSlack: z.enum(SCHOOL_CHOICES.lineSlack).exactOptional(),
+    taperSealant: z.enum(PRACTICES.taperSealant).exactOptional(),
+    ferruleFilm: z.enum(PRACTICES.ferruleFilm).exactOptional(),
+    refrigeratorLine: z.enum(PRACTICES.refrigeratorLine).exactOptional(),
+    toiletLine: z.enum(PRACTICES.toiletLine).exactOptional(),
+    reuseLine: z.enum(PRACTICES.reuseLine).exactOptional(),
+    pipeJoint: z.enum(PRACTICES.pipeJoint).exactOptional(),
+    concealedPushFit: z.enum(PRACTICES.concealedPushFit).exactOptional(),
+    hammer: z.enum(PRACTICES.hammer).exactOptional(),
+    dishwasherBackflow: z.enum(PRACTICES.dishwasherBackflow).exactOptional(),
+    multiTurnStop: z.enum(PRACTICES.multiTurnStop).exactOptional(),
+    lineSlack: z.enum(PRACTICES.lineSlack).exactOptional(),
   })
   .meta({ id: "HouseRules" });
 
@@ -65,7 +65,7 @@ const problemShape = {
   lineKind: z.enum(LINE_KINDS).exactOptional(),
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
   access: z.enum(["open", "closed-wall"]),
-  houseRules: houseRulesSchema,
+  houseRules: standardsSchema,
   swaps: z.record(z.string().max(40), z.string().max(40)).exactOptional(),
 };
 
@@ -81,11 +81,11 @@ export const planRequest = z
   .meta({ id: "PlanRequest" });
 
 /** A problem as it is kept with a visit: stock is not part of it. */
-export const storedProblem = z
+export const storedPlanRequest = z
   .strictObject({ ...problemShape, stock: z.null() })
-  .meta({ id: "StoredProblem" }) satisfies z.ZodType<HookupProblem>;
+  .meta({ id: "StoredProblem" }) satisfies z.ZodType<PlanRequest>;
 
-export function problemFromRequest({ stock, ...problem }: z.output<typeof planRequest>): HookupProblem {
+export function planRequestFrom({ stock, ...problem }: z.output<typeof planRequest>): PlanRequest {
   return { ...problem, stock: stock === null ? null : new Map(Object.entries(stock)) };
 }
 

@@ -1,7 +1,7 @@
 /** A body of JSON read by its schema: the same words for the same mistake, wherever a request is read. */
 import type { z } from "zod";
 import { withoutOptionalNulls } from "./optional-nulls.ts";
-import { maySpellUnstorable, UNSTORABLE_MESSAGE, unstorablePath } from "./text.ts";
+import { mayContainUnstorable, UNSTORABLE_MESSAGE, unstorablePath } from "./text.ts";
 
 export interface FieldFault {
   readonly path: string;
@@ -47,7 +47,7 @@ export function readRequest<S extends z.ZodType>(schema: S, text: string): ReadR
   } catch {
     return { ok: false, fault: { code: "not-json", message: "The body is not JSON.", fields: [] } };
   }
-  const unstorable = maySpellUnstorable(text) ? unstorablePath(body) : null;
+  const unstorable = mayContainUnstorable(text) ? unstorablePath(body) : null;
   if (unstorable !== null)
     return { ok: false, fault: requestFault([{ path: unstorable, message: UNSTORABLE_MESSAGE }]) };
   const parsed = schema.safeParse(withoutOptionalNulls(schema, body));

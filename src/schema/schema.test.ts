@@ -1,10 +1,10 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { allDry, begun, surveyOf } from "../../tests/support/story.ts";
-import { shop } from "../../tests/support/tables.ts";
+import { allDry, startedVisit, surveyOf } from "../../tests/support/story.ts";
+import { plannerIndex } from "../../tests/support/tables.ts";
 import { planHookup } from "../core/planner/index.ts";
-import { problemOf } from "../core/survey/index.ts";
-import { planRequest, planResponse, problemFromRequest } from "./hookup.ts";
+import { planRequestOf } from "../core/survey/index.ts";
+import { planRequest, planRequestFrom, planResponse } from "./hookup.ts";
 import { describeInterface } from "./openapi.ts";
 import { surveySchema } from "./survey.ts";
 import { eventSchema, siteSchema, visitFile } from "./visit.ts";
@@ -18,10 +18,10 @@ const faultsOf = (
 
 describe("events", () => {
   it("of a whole visit pass their schema unchanged", () => {
-    for (const event of allDry(begun())) assert.deepEqual(eventSchema.parse(event), event);
+    for (const event of allDry(startedVisit())) assert.deepEqual(eventSchema.parse(event), event);
   });
 
-  const [opened, added, chosen] = begun();
+  const [opened, added, chosen] = startedVisit();
   const cases: readonly (readonly [string, unknown, string])[] = [
     ["an id that is no uuid", { ...opened, id: "1" }, "id"],
     ["a time without its zone", { ...opened, typedAt: "2026-03-08T05:00:00" }, "typedAt"],
@@ -63,9 +63,9 @@ describe("siteSchema", () => {
 });
 
 describe("planRequest", () => {
-  const good = { ...problemOf(surveyOf("toilet"), null), stock: { "LB-C38B78-012": 2 } };
+  const good = { ...planRequestOf(surveyOf("toilet"), null), stock: { "LB-C38B78-012": 2 } };
   it("becomes the planner's problem, stock counted by SKU", () => {
-    assert.equal(problemFromRequest(planRequest.parse(good)).stock?.get("LB-C38B78-012"), 2);
+    assert.equal(planRequestFrom(planRequest.parse(good)).stock?.get("LB-C38B78-012"), 2);
   });
   for (const [name, change, path] of [
     ["a length range turned round", { lengthIn: { min: 13, max: 10 } }, "lengthIn.min"],
@@ -80,7 +80,7 @@ describe("planRequest", () => {
 describe("planResponse", () => {
   it("is what the planner gives, for every joint and part", () => {
     for (const preset of ["toilet", "dishwasher", "refrigerator", "kitchen-hot"]) {
-      const outcome = planHookup(shop, problemOf(surveyOf(preset), null));
+      const outcome = planHookup(plannerIndex, planRequestOf(surveyOf(preset), null));
       assert.deepEqual(
         planResponse.parse(JSON.parse(JSON.stringify(outcome))),
         JSON.parse(JSON.stringify(outcome)),
@@ -93,8 +93,8 @@ describe("published schemas", () => {
   it("the visit's file has a format that other versions are told apart by", () => {
     const file = {
       format: "brass-nut/visit@1",
-      visit: begun()[0]?.id,
-      events: begun().map((event) => ({ event, receivedAt: event.typedAt })),
+      visit: startedVisit()[0]?.id,
+      events: startedVisit().map((event) => ({ event, receivedAt: event.typedAt })),
     };
     assert.equal(visitFile.safeParse(file).success, true);
     assert.deepEqual(faultsOf(visitFile, { ...file, format: "brass-nut/visit@2" }), ["format"]);

@@ -10,7 +10,7 @@ import {
   WALL_SIDES,
 } from "../core/survey/index.ts";
 import { parseLength, parseOffset } from "../core/units/index.ts";
-import { endCode, houseRulesSchema } from "./hookup.ts";
+import { endCode, standardsSchema } from "./hookup.ts";
 import { lineDirection } from "./line.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
@@ -82,7 +82,7 @@ export const surveySchema = z
     access: z.enum(["open", "closed-wall"]),
     lineKind: z.enum(LINE_KINDS).nullable(),
     needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
-    houseRules: houseRulesSchema,
+    houseRules: standardsSchema,
     notes: looseParagraph(2000),
   })
   .meta({ id: "Survey" }) satisfies z.ZodType<Survey>;

@@ -3,7 +3,7 @@ import { z } from "zod";
 import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/check/index.ts";
 import { RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
-import { JOINT_TYPES, MEETING_CODES, SEALANTS, VERDICTS } from "../core/joint/index.ts";
+import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { PART_FUNCTIONS, PART_KINDS } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
@@ -95,8 +95,8 @@ const jointRule = z.strictObject({
 });
 
 const meeting = z.strictObject({
-  code: z.enum(MEETING_CODES),
-  verdict: z.enum(VERDICTS),
+  code: z.enum(CONTACT_CODES),
+  verdict: z.enum(FIT_VERDICTS),
   feels: code,
   forcing: code,
   harms: z.boolean(),

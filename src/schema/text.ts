@@ -26,7 +26,7 @@ export function unstorablePath(value: unknown, path = ""): string | null {
 const SPELT = /\\u0000|\\ud[89a-f]/i;
 
 /** False when nothing in a JSON text can be a character that cannot be kept: nobody need walk through it. */
-export const maySpellUnstorable = (json: string): boolean => SPELT.test(json);
+export const mayContainUnstorable = (json: string): boolean => SPELT.test(json);
 
 /** The text on one line: what has no place in a line becomes a space. */
 export const onOneLine = (text: string) => text.replace(NOT_OF_A_LINE, " ");

@@ -4,7 +4,7 @@ import { CHECK_METHODS, STAGE_CODES } from "../core/check/index.ts";
 import { STEP_ROLES } from "../core/step/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { broughtForward, type VisitEvent } from "../core/visit/index.ts";
-import { planSchema, storedProblem } from "./hookup.ts";
+import { planSchema, storedPlanRequest } from "./hookup.ts";
 import { holdRecordSchema } from "./leaks.ts";
 import { surveySchema } from "./survey.ts";
 import { storedStep } from "./tables.ts";
@@ -79,7 +79,7 @@ export const eventSchema = z
       survey: surveySchema,
       basedOn: uuid.exactOptional(),
     }),
-    z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, request: storedProblem }),
+    z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, request: storedPlanRequest }),
     z.strictObject({
       ...on,
       kind: z.literal("step-done"),

@@ -3,7 +3,7 @@
  * driver would be; the simulated one is seeded, errs normally by 0.0025 in and shows its last digit as 0.0005 in.
  */
 import type { Profile } from "../core/identify/index.ts";
-import { chanceFrom } from "./chance.ts";
+import { randomFrom } from "./chance.ts";
 import { makePiece, type Piece, readAcross, spanOver } from "./measuring.ts";
 
 export interface CaliperReading {
@@ -27,7 +27,7 @@ const rounded = (valueIn: number) => Math.round(valueIn / RESOLUTION_IN) * RESOL
 
 /** The practice pieces: ends as they are met at faucets, stops and appliances, each with a size of its own. */
 export function practiceTray(profiles: readonly Profile[]): readonly Piece[] {
-  const chance = chanceFrom(TRAY_SEED);
+  const chance = randomFrom(TRAY_SEED);
   const places = ["stop-outlet", "faucet", "appliance", "fill-valve"] as const;
   return Array.from({ length: TRAY_SIZE }, (_, at) => {
     const place = places[at % places.length] ?? "unknown";
@@ -38,7 +38,7 @@ export function practiceTray(profiles: readonly Profile[]): readonly Piece[] {
 
 /** A simulated caliper laid on a piece. A smooth piece has no crests to span: it is read across. */
 export function simulatedCaliper(piece: Piece, jaws: Jaws, seed: number): CaliperSource {
-  const chance = chanceFrom(seed);
+  const chance = randomFrom(seed);
   const { thread } = piece.profile;
   return {
     read: () => ({

@@ -2,7 +2,7 @@
 import { uniformFloat64 } from "pure-rand/distribution/uniformFloat64";
 import { xoroshiro128plus } from "pure-rand/generator/xoroshiro128plus";
 
-export interface Chance {
+export interface RandomSource {
   /** From 0, included, to 1, excluded. */
   readonly uniform: () => number;
   readonly normal: (mean: number, sigma: number) => number;
@@ -12,7 +12,7 @@ export interface Chance {
 }
 
 /** Errors: RangeError when the seed is no whole number. */
-export function chanceFrom(seed: number): Chance {
+export function randomFrom(seed: number): RandomSource {
   if (!Number.isInteger(seed)) throw new RangeError(`a seed is a whole number, got ${seed}`);
   const source = xoroshiro128plus(seed);
   const uniform = () => uniformFloat64(source);

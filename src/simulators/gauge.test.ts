@@ -2,11 +2,11 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { holdCase } from "../../tests/oracles/hold-cases.ts";
 import type { Section } from "../core/water/index.ts";
-import { chanceFrom } from "./chance.ts";
-import { type HiddenTruth, openSection, readHold, type Setting } from "./gauge.ts";
+import { randomFrom } from "./chance.ts";
+import { type HiddenTruth, openSection, readHold, type SimulatedTest } from "./gauge.ts";
 
 const SECTION: Section = { volumeMl: 200, hoseFt: 0, hoseType: null, material: "copper" };
-const SETTING: Setting = {
+const SETTING: SimulatedTest = {
   section: SECTION,
   startPsi: 60,
   supplyPsi: 60,
@@ -32,7 +32,7 @@ const TRUTH: HiddenTruth = {
   seepMlPerMin: 0,
   volumeShare: 1,
 };
-const psiAfter = (setting: Partial<Setting>, truth: Partial<HiddenTruth>, seconds = 600) =>
+const psiAfter = (setting: Partial<SimulatedTest>, truth: Partial<HiddenTruth>, seconds = 600) =>
   openSection({ ...SETTING, ...setting }, { ...TRUTH, ...truth }).at(seconds).psi;
 
 describe("the simulated section", () => {
@@ -69,7 +69,7 @@ describe("the simulated section", () => {
 describe("the simulated gauge", () => {
   it("reads in whole marks, and the same again from the same seed", () => {
     const read = () =>
-      readHold({ ...SETTING, gauge: { ...SETTING.gauge, noisePsi: 0.05 } }, TRUTH, chanceFrom(3));
+      readHold({ ...SETTING, gauge: { ...SETTING.gauge, noisePsi: 0.05 } }, TRUTH, randomFrom(3));
     assert.deepEqual(read(), read());
     for (const { psi } of read()) assert.ok(Math.abs(psi * 10 - Math.round(psi * 10)) < 1e-9);
   });

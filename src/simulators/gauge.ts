@@ -12,7 +12,7 @@ import {
   WALLS,
   waterDensity,
 } from "../core/water/index.ts";
-import type { Chance } from "./chance.ts";
+import type { RandomSource } from "./chance.ts";
 
 export interface HiddenTruth {
   /** mL/min at 60 psi; 0: tight. */
@@ -32,14 +32,14 @@ export interface HiddenTruth {
   readonly volumeShare: number;
 }
 
-export interface Warmth {
+export interface TemperatureCourse {
   readonly startF: number;
   /** What it tends to. */
   readonly roomF: number;
   readonly seconds: number;
 }
 
-export interface Setting {
+export interface SimulatedTest {
   readonly section: Section;
   readonly startPsi: number;
   readonly supplyPsi: number;
@@ -51,7 +51,7 @@ export interface Setting {
     readonly type: "digital" | "dial";
     readonly noisePsi: number;
   };
-  readonly warmth: Warmth | null;
+  readonly warmth: TemperatureCourse | null;
   /** Scatter of a logged temperature, F; null: none is logged. */
   readonly logsTempSd: number | null;
   /** Psi by which somebody's bump changes the pressure, and when. */
@@ -66,7 +66,7 @@ const LONGEST_STEP_SEC = 2;
 const ATMOSPHERE = 14.7;
 
 /** What a section of this kind may truly be, drawn from the ranges of WALLS and the hoses. */
-export function hiddenTruth(section: Section, leakMlPerMin: number, chance: Chance): HiddenTruth {
+export function hiddenTruth(section: Section, leakMlPerMin: number, chance: RandomSource): HiddenTruth {
   const along = ([low, high]: readonly [number, number]) => low * (high / low) ** chance.uniform();
   const within = ([low, high]: readonly [number, number]) => low + chance.uniform() * (high - low);
   const wall = WALLS[section.material ?? "copper"];
@@ -99,7 +99,7 @@ function pressureHolding(ml: number, firm: number, airMl: number): number {
 }
 
 /** The section stepped through in time; `at` gives its pressure and temperature whenever it is asked, seconds ascending. */
-export function openSection(setting: Setting, truth: HiddenTruth) {
+export function openSection(setting: SimulatedTest, truth: HiddenTruth) {
   const { section, startPsi, supplyPsi, heldSec, warmth, bump } = setting;
   const volume = section.volumeMl * truth.volumeShare;
   const hose = section.hoseFt * truth.hoseMlPerPsiFt;
@@ -179,9 +179,9 @@ const rounded = (psi: number, resolution: number) => Math.max(0, Math.round(psi 
 
 /** One reading as the instrument shows it. */
 export function readingOf(
-  setting: Setting,
+  setting: SimulatedTest,
   { t, psi, tempF }: { readonly t: number; readonly psi: number; readonly tempF: number },
-  chance: Chance,
+  chance: RandomSource,
 ): Sample {
   const { resolutionPsi, noisePsi } = setting.gauge;
   const shown = Number(rounded(psi + chance.normal(0, noisePsi), resolutionPsi).toFixed(4));
@@ -191,7 +191,11 @@ export function readingOf(
 }
 
 /** Every reading of a hold. */
-export function readHold(setting: Setting, truth: HiddenTruth, chance: Chance): readonly Sample[] {
+export function readHold(
+  setting: SimulatedTest,
+  truth: HiddenTruth,
+  chance: RandomSource,
+): readonly Sample[] {
   const section = openSection(setting, truth);
   const samples: Sample[] = [];
   for (let t = 0; t <= setting.minutes * 60 + 1e-9; t += setting.everySec) {

@@ -16,7 +16,7 @@ import {
   type Profile,
   type Seat,
 } from "../core/identify/index.ts";
-import type { Chance } from "./chance.ts";
+import type { RandomSource } from "./chance.ts";
 
 const SIGMA_IN: Readonly<Record<InstrumentCode, number>> = { caliper: 0.0025, tape: 1 / 64, eye: 1 / 16 };
 const SPAN_SIGMA_IN = 0.0025;
@@ -32,23 +32,23 @@ export interface Piece {
   readonly trueIn: number;
 }
 
-export function makePiece(profile: Profile, chance: Chance): Piece {
+export function makePiece(profile: Profile, chance: RandomSource): Piece {
   const { reads, thread, across } = profile;
   const good = reads.low + chance.uniform() * (reads.high - reads.low);
   const wear = thread !== null && chance.happens(WORN) ? chance.uniform() * WEAR_IN : 0;
   return { profile, trueIn: across === "outside" ? good - wear : good + wear };
 }
 
-export function readAcross({ trueIn }: Piece, instrument: InstrumentCode, chance: Chance): number {
+export function readAcross({ trueIn }: Piece, instrument: InstrumentCode, chance: RandomSource): number {
   return Math.max(0.01, chance.normal(trueIn, SIGMA_IN[instrument]));
 }
 
-function countThreads({ pitchIn }: Thread, chance: Chance): number {
+function countThreads({ pitchIn }: Thread, chance: RandomSource): number {
   const error = chance.weighted([-1, 0, 1], (off) => (off === 0 ? 0.6 : 0.2));
   return Math.max(1, Math.floor(COUNT_OVER_IN / pitchIn + chance.uniform()) + error);
 }
 
-export function spanOver({ pitchIn }: Thread, crests: number, chance: Chance): Measured["span"] {
+export function spanOver({ pitchIn }: Thread, crests: number, chance: RandomSource): Measured["span"] {
   return {
     crests,
     spanIn: chance.normal((crests - 1) * pitchIn, SPAN_SIGMA_IN),
@@ -57,7 +57,7 @@ export function spanOver({ pitchIn }: Thread, crests: number, chance: Chance): M
 }
 
 /** What a look for the seat brings: the one that catches the eye, or none. */
-function lookForSeat({ seats }: Profile, chance: Chance): Pick<Measured, "seal" | "noSeal"> {
+function lookForSeat({ seats }: Profile, chance: RandomSource): Pick<Measured, "seal" | "noSeal"> {
   const none = Math.max(0, 1 - [...seats.values()].reduce((sum, each) => sum + each, 0));
   const seat = chance.weighted<Seat | null>([...seats.keys(), null], (kind) =>
     kind === null ? none : (seats.get(kind) ?? 0),
@@ -66,7 +66,12 @@ function lookForSeat({ seats }: Profile, chance: Chance): Pick<Measured, "seal" 
 }
 
 /** A first reading across and the plain sight of gender and thread. */
-export function firstLook(piece: Piece, instrument: InstrumentCode, where: Place, chance: Chance): Measured {
+export function firstLook(
+  piece: Piece,
+  instrument: InstrumentCode,
+  where: Place,
+  chance: RandomSource,
+): Measured {
   const { profile } = piece;
   const atIn = readAcross(piece, instrument, chance);
   return {
@@ -80,28 +85,28 @@ export function firstLook(piece: Piece, instrument: InstrumentCode, where: Place
   };
 }
 
-export function withCount(measured: Measured, { profile }: Piece, chance: Chance): Measured {
+export function withCount(measured: Measured, { profile }: Piece, chance: RandomSource): Measured {
   if (profile.thread === null) return measured;
   return { ...measured, count: { threads: countThreads(profile.thread, chance), overIn: COUNT_OVER_IN } };
 }
 
 /** As many crests as the thread has room for, never more than are asked. */
-export function withSpan(measured: Measured, { profile }: Piece, chance: Chance, most = 11): Measured {
+export function withSpan(measured: Measured, { profile }: Piece, chance: RandomSource, most = 11): Measured {
   const { thread } = profile;
   if (thread === null) return measured;
   return { ...measured, span: spanOver(thread, Math.min(most, crestsToSpan([profile])), chance) };
 }
 
-function said(isTrue: boolean, chance: Chance): "yes" | "no" {
+function said(isTrue: boolean, chance: RandomSource): "yes" | "no" {
   return chance.happens(isTrue ? SEES_TAPER : 1 - SEES_STRAIGHT) ? "yes" : "no";
 }
 
 /** Does the one further measurement the identifier asks for, on the same piece. */
-export function measureFurther(
+export function measureNext(
   measured: Measured,
   { kind, crests }: { readonly kind: NextKind; readonly crests: number | null },
   piece: Piece,
-  chance: Chance,
+  chance: RandomSource,
 ): Measured {
   const { profile } = piece;
   const { thread, end } = profile;

@@ -3,7 +3,7 @@ import { describe, it } from "node:test";
 import { type Protocol, readsAlike, scoreProtocol } from "../../tests/oracles/identify-score.ts";
 import { identifier } from "../../tests/support/tables.ts";
 import { practiceTray, simulatedCaliper, TRAY_SIZE } from "./caliper.ts";
-import { chanceFrom } from "./chance.ts";
+import { randomFrom } from "./chance.ts";
 import { firstLook, makePiece, readAcross, withCount, withSpan } from "./measuring.ts";
 
 const { profiles } = identifier;
@@ -15,19 +15,19 @@ const DRAWS = 4000;
 
 describe("chance", () => {
   it("repeats itself from one seed and differs from the next", () => {
-    const draw = (seed: number) => Array.from({ length: 5 }, chanceFrom(seed).uniform);
+    const draw = (seed: number) => Array.from({ length: 5 }, randomFrom(seed).uniform);
     assert.deepEqual(draw(3), draw(3));
     assert.notDeepEqual(draw(3), draw(4));
-    assert.throws(() => chanceFrom(0.5), RangeError);
+    assert.throws(() => randomFrom(0.5), RangeError);
   });
   it("draws normals with the mean and spread asked for, within 4 standard errors", () => {
-    const chance = chanceFrom(5);
+    const chance = randomFrom(5);
     const drawn = Array.from({ length: DRAWS }, () => chance.normal(2, 0.5));
     assert.ok(Math.abs(mean(drawn) - 2) < (4 * 0.5) / Math.sqrt(DRAWS));
     assert.ok(Math.abs(spread(drawn) - 0.5) < 0.025);
   });
   it("chooses by weight and never what weighs nothing", () => {
-    const chance = chanceFrom(6);
+    const chance = randomFrom(6);
     const drawn = Array.from({ length: DRAWS }, () =>
       chance.weighted(["a", "b", "c"], (each) => ({ a: 3, b: 1, c: 0 })[each] ?? 0),
     );
@@ -40,10 +40,10 @@ describe("chance", () => {
 describe("simulated measuring", () => {
   const outlet = profiles.find(({ end }) => end.code === "comp-3/8-m");
   assert.ok(outlet);
-  const piece = makePiece(outlet, chanceFrom(1));
+  const piece = makePiece(outlet, randomFrom(1));
 
   it("reads about the piece's own size, as finely as the instrument", () => {
-    const chance = chanceFrom(2);
+    const chance = randomFrom(2);
     for (const [instrument, sigma] of [
       ["caliper", 0.0025],
       ["tape", 1 / 64],
@@ -54,7 +54,7 @@ describe("simulated measuring", () => {
     }
   });
   it("counts right three times in five over half an inch of an even pitch", () => {
-    const chance = chanceFrom(3);
+    const chance = randomFrom(3);
     const counts = Array.from(
       { length: DRAWS },
       () => withCount(firstLook(piece, "caliper", "unknown", chance), piece, chance).count?.threads,
@@ -62,7 +62,7 @@ describe("simulated measuring", () => {
     assert.ok(Math.abs(counts.filter((count) => count === 12).length / DRAWS - 0.6) < 0.03);
   });
   it("never spans more crests than the thread has", () => {
-    const chance = chanceFrom(4);
+    const chance = randomFrom(4);
     for (const profile of threads) {
       const span = withSpan(
         firstLook(makePiece(profile, chance), "caliper", "unknown", chance),

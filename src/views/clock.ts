@@ -18,11 +18,11 @@ const dayAndTime = kept({
 });
 
 /** A UTC time as the site's clock shows it: 14:05. The same on the server and in the browser. */
-export function clockIn(zone: string, iso: string): string {
+export function siteTime(zone: string, iso: string): string {
   return time(zone).format(new Date(iso));
 }
 
 /** Day and time: Tue 24 Nov, 14:05. */
-export function dayClockIn(zone: string, iso: string): string {
+export function siteDayTime(zone: string, iso: string): string {
   return dayAndTime(zone).format(new Date(iso));
 }

@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { begun, surveyOf, tickedTo } from "../../tests/support/story.ts";
+import { startedVisit, surveyOf, tickedTo } from "../../tests/support/story.ts";
 import type { VisitEvent } from "../core/visit/index.ts";
 import { planInWords } from "./hookup/other-ways.tsx";
 import { minutesFrom } from "./leak-check/watch.tsx";
@@ -10,7 +10,7 @@ import { changeLog, emptyLog, type LogChange } from "./visit-log/log-state.ts";
 import { FULL_PACE, type Round } from "./visit-log/send.ts";
 
 describe("the log of a visit in the browser", () => {
-  const events = begun();
+  const events = startedVisit();
   const [tick] = tickedTo(events, "look-ends").slice(events.length);
   const [, later] = tickedTo(events, "lay-out").slice(events.length);
   if (!tick || !later) throw new Error("two ticks are needed");
@@ -129,7 +129,7 @@ describe("small readings", () => {
     ]);
   });
   it("a plan without parts is told as what it is", () => {
-    const [, , chosen] = begun("kitchen-cold");
+    const [, , chosen] = startedVisit("kitchen-cold");
     assert.match(chosen?.kind === "plan-chosen" ? planInWords(chosen.plan) : "", /meet directly/);
   });
   it("shortcuts use no letter and no key twice", () => {

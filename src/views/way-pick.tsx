@@ -11,7 +11,7 @@ interface WayPickProps {
 }
 
 /** Which way a line leaves an end: one of the usual ones, or as it was drawn. */
-export function WayPick({ label, way, otherwise, onChange }: WayPickProps) {
+export function DirectionSelect({ label, way, otherwise, onChange }: WayPickProps) {
   const now = wayOf(way);
   return (
     <Pick

@@ -1,8 +1,8 @@
 /** What goes between a page and the line worker. */
 import type {
   Alternative,
-  Bench,
   FitOutcome,
+  LineSetup,
   RatedLength,
   RolledLength,
   RollOut,
@@ -11,7 +11,7 @@ import type {
 } from "../core/line/index.ts";
 
 export interface LineTask {
-  readonly bench: Bench;
+  readonly bench: LineSetup;
   readonly lengthsIn: readonly number[];
   readonly margins: SlackMargins;
 }

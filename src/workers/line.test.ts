@@ -1,11 +1,11 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { type Bench, DEFAULT_MARGINS, fitLines, rateLength, stopTurns } from "../core/line/index.ts";
-import { finish } from "../core/numerics/index.ts";
+import { DEFAULT_MARGINS, fitLines, type LineSetup, rateLength, stopTurns } from "../core/line/index.ts";
+import { runToEnd } from "../core/numerics/index.ts";
 import { openLineSolver, type WorkerLike } from "./line.client.ts";
 import type { FromWorker, ToWorker } from "./line.contract.ts";
 
-const BENCH: Bench = {
+const BENCH: LineSetup = {
   a: { at: [0, 0, 0], direction: [0, 0, 1] },
   b: { at: [4, 8, 3], direction: [0, -1, 0] },
   cuffIn: 0.75,
@@ -76,7 +76,7 @@ describe("the line worker", () => {
     );
     const shares: number[] = [];
     const fit = await solver.ask({ kind: "fit", task: TASK }, { onProgress: (share) => shares.push(share) });
-    assert.deepEqual(fit, finish(fitLines(BENCH, TASK.lengthsIn)));
+    assert.deepEqual(fit, runToEnd(fitLines(BENCH, TASK.lengthsIn)));
     assert.ok(shares.every((share) => share >= 0 && share <= 1));
     solver.close();
   });

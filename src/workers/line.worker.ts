@@ -1,6 +1,6 @@
 /** The line solver behind a worker: core functions in breaths, so that a cancellation is heard. No logic of its own. */
 import { fitLines, helpfulTurns, type RatedLength, rateLength, rollOutLengths } from "../core/line/index.ts";
-import { inBreaths, type Work } from "../core/numerics/index.ts";
+import { type IncrementalTask, runCooperatively } from "../core/numerics/index.ts";
 import type { FromWorker, LineAnswers, LineQuestion, LineTask, ToWorker } from "./line.contract.ts";
 
 /** Longest work between two breaths, ms. */
@@ -9,7 +9,7 @@ const BREATH_MS = 12;
 const cancelled = new Set<number>();
 const tell = (message: FromWorker) => postMessage(message);
 
-function* rateAll({ bench, lengthsIn, margins }: LineTask): Work<readonly RatedLength[]> {
+function* rateAll({ bench, lengthsIn, margins }: LineTask): IncrementalTask<readonly RatedLength[]> {
   const rated: RatedLength[] = [];
   for (const lengthIn of lengthsIn) {
     yield rated.length / lengthsIn.length;
@@ -18,7 +18,7 @@ function* rateAll({ bench, lengthsIn, margins }: LineTask): Work<readonly RatedL
   return rated;
 }
 
-function workFor(question: LineQuestion): Work<LineAnswers[keyof LineAnswers]> {
+function workFor(question: LineQuestion): IncrementalTask<LineAnswers[keyof LineAnswers]> {
   const { bench, lengthsIn, margins } = question.task;
   switch (question.kind) {
     case "rate":
@@ -48,10 +48,10 @@ function turnOfLoop(): Promise<void> {
 class Cancelled extends Error {}
 
 async function answer(id: number, question: LineQuestion): Promise<void> {
-  const found = await inBreaths(workFor(question), {
-    breathMs: BREATH_MS,
+  const found = await runCooperatively(workFor(question), {
+    sliceMs: BREATH_MS,
     now: () => performance.now(),
-    breathe: async (share) => {
+    yieldControl: async (share) => {
       await turnOfLoop();
       if (cancelled.delete(id)) throw new Cancelled();
       tell({ type: "progress", id, share });

@@ -11,7 +11,7 @@ import {
   type TestDatabase,
   type TestServer,
 } from "../support/server.ts";
-import { begun, event, idOf } from "../support/story.ts";
+import { event, idOf, startedVisit } from "../support/story.ts";
 
 let database: TestDatabase;
 let server: TestServer;
@@ -141,7 +141,7 @@ describe("bad input", () => {
 
 describe("visits over HTTP", () => {
   it("open, grow, are read, and come back from their file", async () => {
-    const opened = await post("/api/v1/visits", { visit: VISIT, events: begun() });
+    const opened = await post("/api/v1/visits", { visit: VISIT, events: startedVisit() });
     assert.equal(opened.status, 201);
     const note = event({ kind: "visit-noted", text: "over the wire" });
     const added = await post(`/api/v1/visits/${VISIT}/events`, { events: [note], version: 3 });
@@ -171,7 +171,8 @@ describe("visits over HTTP", () => {
     assertError(stale, 409, "stale");
     const early = event({
       kind: "connection-signed",
-      connection: begun()[1]?.kind === "connection-added" ? "00000000-0000-4000-8000-00000000c0c0" : "",
+      connection:
+        startedVisit()[1]?.kind === "connection-added" ? "00000000-0000-4000-8000-00000000c0c0" : "",
       name: "T",
       lookBackBy: "plumber",
     });
@@ -238,7 +239,7 @@ describe("keeping strangers out", () => {
 
   it("escapes what people type", async () => {
     const id = idOf(0xdead);
-    const [opened, ...rest] = begun();
+    const [opened, ...rest] = startedVisit();
     const renamed = [opened, ...rest].map((each, index) => ({
       ...each,
       id: idOf(0xdead00 + index),

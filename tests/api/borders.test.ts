@@ -7,10 +7,10 @@ import { demoVisitId } from "../../src/app/demo-story.ts";
 import { FIXTURES, NEEDS } from "../../src/core/plan/index.ts";
 import { planResponse } from "../../src/schema/hookup.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
-import { openDesk } from "../support/desk.ts";
-import { begun, event } from "../support/story.ts";
+import { startApi } from "../support/desk.ts";
+import { event, startedVisit } from "../support/story.ts";
 
-const { base, ask, cutDatabase } = openDesk("template_demo");
+const { base, request: ask, cutDatabase } = startApi("template_demo");
 const VISIT = demoVisitId("laundry");
 const get = (path: string, init: RequestInit = {}) => fetch(base() + path, { redirect: "manual", ...init });
 const send = (path: string, fields: Record<string, string>) =>
@@ -226,7 +226,7 @@ describe("requests", () => {
     });
 
   it("with ids in capitals are the same as without", async () => {
-    const [first] = begun();
+    const [first] = startedVisit();
     const id = uuid();
     const opening = { ...first, id: uuid().toUpperCase() };
     for (const visit of [id.toUpperCase(), id])

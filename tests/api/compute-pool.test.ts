@@ -2,13 +2,13 @@
 import assert from "node:assert/strict";
 import { join } from "node:path";
 import { after, describe, it } from "node:test";
-import { ComputeRefusal, computeHere, computeInPool, tellingParts } from "../../src/compute/compute.ts";
+import { ComputeRefusal, computeHere, computeInPool, withKnownParts } from "../../src/compute/compute.ts";
 import type { TaskInput } from "../../src/compute/tasks.ts";
 import { NEEDS } from "../../src/core/plan/index.ts";
 import { jobsOf } from "../../src/core/schedule/index.ts";
-import { problemOf } from "../../src/core/survey/index.ts";
+import { planRequestOf } from "../../src/core/survey/index.ts";
 import { foldVisit } from "../../src/core/visit/index.ts";
-import { begun, surveyOf } from "../support/story.ts";
+import { startedVisit, surveyOf } from "../support/story.ts";
 import { tables } from "../support/tables.ts";
 
 const here = computeHere(tables);
@@ -41,9 +41,9 @@ const asSent = (value: unknown): unknown => JSON.parse(JSON.stringify(value));
 describe("the pool", () => {
   it("plans as this thread does, told the shop's parts once", async () => {
     for (const preset of ["toilet", "dishwasher", "refrigerator"]) {
-      const ask = problemOf(surveyOf(preset), new Map([["LB-C38B78-012", 1]]));
+      const ask = planRequestOf(surveyOf(preset), new Map([["LB-C38B78-012", 1]]));
       const [far, near] = await Promise.all(
-        [pool, here].map((compute) => tellingParts(parts, (shop) => compute.run("ways", { shop, ask }))),
+        [pool, here].map((compute) => withKnownParts(parts, (shop) => compute.run("ways", { shop, ask }))),
       );
       assert.deepEqual(asSent(far), asSent(near));
       assert.ok((far?.plans.length ?? 0) > 0);
@@ -51,7 +51,7 @@ describe("the pool", () => {
   });
 
   it("schedules, judges and reads as this thread does", async () => {
-    const { connections } = foldVisit(begun());
+    const { connections } = foldVisit(startedVisit());
     const jobs = jobsOf(connections, tables).map(
       ({ connection: _, isolation: __, steps: ___, ...job }) => job,
     );
@@ -100,8 +100,8 @@ describe("the pool", () => {
   });
 
   it("bounds a plan by its effort, wherever it is worked out", async () => {
-    const ask = { ...problemOf(surveyOf("toilet"), null), needs: NEEDS };
-    const { complete, refused } = await tellingParts(parts, (shop) => pool.run("plan", { shop, ask }));
+    const ask = { ...planRequestOf(surveyOf("toilet"), null), needs: NEEDS };
+    const { complete, refused } = await withKnownParts(parts, (shop) => pool.run("plan", { shop, ask }));
     assert.equal(complete, false);
     assert.equal(refused[0]?.code, "bound-reached");
   });

@@ -4,9 +4,9 @@ import { describe, it } from "node:test";
 import { demoVisitId } from "../../src/app/demo-story.ts";
 import { fitResponse } from "../../src/schema/line.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
-import { openDesk } from "../support/desk.ts";
+import { startApi } from "../support/desk.ts";
 
-const { base, ask } = openDesk("template_demo");
+const { base, request: ask } = startApi("template_demo");
 const post = (path: string, body: unknown) => ask("POST", path, body);
 
 const FIT = {

@@ -1,9 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { identifyResponse, matchResponse } from "../../src/schema/ends.ts";
-import { openDesk } from "../support/desk.ts";
+import { startApi } from "../support/desk.ts";
 
-const { base, ask } = openDesk("template_empty");
+const { base, request: ask } = startApi("template_empty");
 
 const post = (path: string, body: unknown) => ask("POST", `/api/v1/${path}`, body);
 const measured = {

@@ -1,9 +1,9 @@
 /** The simulated gauge as a stream, and the limit on guessing tokens. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { openDesk } from "../support/desk.ts";
+import { startApi } from "../support/desk.ts";
 
-const { base, ask } = openDesk("template_demo");
+const { base, request: ask } = startApi("template_demo");
 
 const asked = "volumeMl=120&hoseFt=0&hoseType=none&material=copper&startPsi=60&minutes=20";
 

@@ -3,9 +3,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { holdResponse } from "../../src/schema/leaks.ts";
 import { holdCase } from "../oracles/hold-cases.ts";
-import { openDesk } from "../support/desk.ts";
+import { startApi } from "../support/desk.ts";
 
-const { ask } = openDesk("template_empty");
+const { request: ask } = startApi("template_empty");
 const post = (path: string, body: unknown) => ask("POST", `/api/v1/leaks/${path}`, body);
 
 /** A simulated test as a request; what is not known is left out. */

@@ -5,14 +5,14 @@ import { makeContext } from "../../src/app/context.ts";
 import { readDay } from "../../src/app/day.ts";
 import {
   answerQuestion,
-  lookBackCalendar,
-  lookBacksOf,
-  makeLink,
+  followUpCalendar,
+  followUpsOf,
+  makeAnswerLink,
   readQuestion,
 } from "../../src/app/look-backs.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, begun, CONNECTION, event, idOf } from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
 
 let database: TestDatabase;
 let now = new Date("2026-03-09T12:00:00.000Z");
@@ -24,7 +24,7 @@ const sign = () =>
 before(async () => {
   database = await cloneDatabase("template_empty");
   context = makeContext(database.sql, () => now);
-  await openVisit(context, VISIT, [...allDry(begun()), sign()]);
+  await openVisit(context, VISIT, [...allDry(startedVisit()), sign()]);
 });
 after(() => database.drop());
 
@@ -35,20 +35,20 @@ const form = (result: string) => {
 };
 const rejects = (work: Promise<unknown>, code: string) =>
   assert.rejects(work, (error: { code?: string }) => error.code === code);
-const list = async () => lookBacksOf((await readDay(context)).tickets);
+const list = async () => followUpsOf((await readDay(context)).tickets);
 
 describe("look-backs", () => {
   it("are listed with who and when, and are in the calendar with an alarm", async () => {
     const [first] = await list();
     assert.deepEqual([first?.by, first?.isDone, first?.connection.id], ["customer", false, CONNECTION]);
-    const calendar = lookBackCalendar(await list(), now);
+    const calendar = followUpCalendar(await list(), now);
     assert.match(calendar, /BEGIN:VEVENT[\s\S]*SUMMARY:Look back: Toilet tank[\s\S]*BEGIN:VALARM/);
-    assert.equal(calendar, lookBackCalendar(await list(), now), "the same entry again, not another");
+    assert.equal(calendar, followUpCalendar(await list(), now), "the same entry again, not another");
   });
 
   it("are answered by link: that question only, once, and the newest link only", async () => {
-    const old = await makeLink(context, VISIT, CONNECTION);
-    const token = await makeLink(context, VISIT, CONNECTION);
+    const old = await makeAnswerLink(context, VISIT, CONNECTION);
+    const token = await makeAnswerLink(context, VISIT, CONNECTION);
     await rejects(readQuestion(context, old), "not-found");
     await rejects(readQuestion(context, "nobody-made-this"), "not-found");
     assert.equal((await readQuestion(context, token)).isAnswered, false);
@@ -66,7 +66,7 @@ describe("look-backs", () => {
     assert.ok(answer?.kind === "target-checked");
     assert.deepEqual([answer.actor, answer.stage, answer.result], ["Customer, by link", "look-back", "dry"]);
     assert.equal((await list())[0]?.isDone, true);
-    await rejects(makeLink(context, VISIT, CONNECTION), "refused");
+    await rejects(makeAnswerLink(context, VISIT, CONNECTION), "refused");
   });
 });
 
@@ -100,7 +100,7 @@ describe("a hold on the record", () => {
   };
   const visit = idOf(0xbee0);
   it("must say what its readings say", async () => {
-    const story = allDry(begun()).map((each, at) => ({ ...each, id: idOf(0xbee100 + at) }));
+    const story = allDry(startedVisit()).map((each, at) => ({ ...each, id: idOf(0xbee100 + at) }));
     await openVisit(context, visit, story);
     const record = (verdict: "tight" | "leak") =>
       event({ kind: "hold-recorded", connection: CONNECTION, hold: { ...hold, verdict } });

@@ -6,16 +6,16 @@ import { repairAll } from "../../ops/repair.ts";
 import { makeContext } from "../../src/app/context.ts";
 import { isReadable, readDay, readVisitPage } from "../../src/app/day.ts";
 import { MOST_LOG_BYTES } from "../../src/app/incoming-events.ts";
-import { readLookBacks } from "../../src/app/look-backs.ts";
+import { readFollowUps } from "../../src/app/look-backs.ts";
 import { keepPhoto } from "../../src/app/photos.ts";
-import { Problem } from "../../src/app/problem.ts";
+import { AppError } from "../../src/app/problem.ts";
 import {
   exportCatalogue,
   importCatalogue,
-  setShopRules,
+  setShopStandards,
   setTruckStock,
   shopParts,
-  versionedRules,
+  versionedStandards,
 } from "../../src/app/shop.ts";
 import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
@@ -24,7 +24,7 @@ import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { connect } from "../../src/db/client.ts";
 import { databaseFault } from "../../src/db/fault.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, begun, CONNECTION, event, SITE } from "../support/story.ts";
+import { allDry, CONNECTION, event, SITE, startedVisit } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 let database: TestDatabase;
@@ -45,12 +45,12 @@ const fresh = (events: readonly VisitEvent[]): readonly VisitEvent[] => {
   });
 };
 const note = (text = "n") => event({ kind: "visit-noted", text }, uuid());
-async function opened(events: readonly VisitEvent[] = begun(), id = uuid()): Promise<string> {
+async function opened(events: readonly VisitEvent[] = startedVisit(), id = uuid()): Promise<string> {
   await openVisit(context, id, fresh(events));
   return id;
 }
 const rejects = (work: Promise<unknown>, code: string) =>
-  assert.rejects(work, (error) => error instanceof Problem && error.code === code);
+  assert.rejects(work, (error) => error instanceof AppError && error.code === code);
 
 describe("the server's role in the database", () => {
   it("is no superuser, owns nothing, and makes nothing", async () => {
@@ -157,7 +157,7 @@ describe("a visit that cannot be read", () => {
     const ticket = tickets.find(({ id }) => id === bad);
     assert.ok(ticket && !isReadable(ticket));
     assert.match(ticket.unreadable, /visit-painted/);
-    await readLookBacks(context, null);
+    await readFollowUps(context, null);
 
     const findings: string[] = [];
     const looked = await repairAll(database.ownerUrl, false, ({ visit }) => findings.push(visit));
@@ -209,12 +209,12 @@ describe("lists of visits", () => {
       const coming = uuid();
       await openVisit(there, coming, fresh(startingAt(day(-3))));
       const signed = uuid();
-      await openVisit(there, signed, fresh(signedAfter(allDry(begun()))));
+      await openVisit(there, signed, fresh(signedAfter(allDry(startedVisit()))));
       const today = await readDay(there);
       assert.ok(today.tickets.some(({ id }) => id === coming));
       assert.ok(today.tickets.some(({ id }) => id === signed));
       assert.equal(today.more.atWork, 76 - 40);
-      assert.equal((await readLookBacks(there, null)).lookBacks.length, 1);
+      assert.equal((await readFollowUps(there, null)).lookBacks.length, 1);
 
       const seen: string[] = [];
       for (let after: string | null = null, pages = 0; pages < 20; pages += 1) {
@@ -257,7 +257,7 @@ const PNG = Buffer.from(
 describe("many at once", () => {
   it("open one visit once, and all are told so", async () => {
     const id = uuid();
-    const events = fresh(begun());
+    const events = fresh(startedVisit());
     const answers = await Promise.all(Array.from({ length: 12 }, () => openVisit(context, id, events)));
     assert.deepEqual(
       answers.map(({ added }) => added).toSorted((a, b) => b - a),
@@ -286,7 +286,7 @@ describe("many at once", () => {
     ]);
     const refused = answers.flatMap((answer) => (answer.status === "rejected" ? [answer.reason] : []));
     assert.equal(refused.length, 1);
-    assert.ok(refused[0] instanceof Problem && refused[0].code === "conflict");
+    assert.ok(refused[0] instanceof AppError && refused[0].code === "conflict");
   });
 
   it("taking two catalogue files in, in opposite order, both end", async () => {
@@ -333,16 +333,19 @@ describe("many at once", () => {
   });
 
   it("setting the same thing: the first is kept, the second is told", async () => {
-    const { version } = await versionedRules(context);
-    await setShopRules(context, { toiletLine: "rigid" }, version);
-    await rejects(setShopRules(context, { toiletLine: "braided" }, version), "stale");
-    assert.deepEqual(await versionedRules(context), { rules: { toiletLine: "rigid" }, version: version + 1 });
+    const { version } = await versionedStandards(context);
+    await setShopStandards(context, { toiletLine: "rigid" }, version);
+    await rejects(setShopStandards(context, { toiletLine: "braided" }, version), "stale");
+    assert.deepEqual(await versionedStandards(context), {
+      rules: { toiletLine: "rigid" },
+      version: version + 1,
+    });
     await setTruckStock(context, "LB-C38B78-012,2", 0);
     await rejects(setTruckStock(context, "LB-C38B78-012,3", 0), "stale");
   });
 
   it("saving one survey: the second is told, and keeps what it had", async () => {
-    const id = await opened(begun("toilet", { planned: false }));
+    const id = await opened(startedVisit("toilet", { planned: false }));
     const { state } = await readVisit(context, id);
     const [connection] = state.connections;
     assert.ok(connection);
@@ -372,7 +375,7 @@ describe("what the client says for the server", () => {
   };
 
   it("of a plan is not kept: turns, warnings and words are the planner's", async () => {
-    const honest = begun();
+    const honest = startedVisit();
     const forged = fresh(honest).map((each) =>
       each.kind !== "plan-chosen"
         ? each
@@ -395,7 +398,7 @@ describe("what the client says for the server", () => {
   });
 
   it("of a hold is not kept: figures are the analyser's", async () => {
-    const id = await opened(allDry(begun()));
+    const id = await opened(allDry(startedVisit()));
     const samples = Array.from({ length: 120 }, (_, n) => ({ t: n * 10, psi: 60 - n * 0.05 }));
     const test = {
       section: { volumeMl: 50, hoseFt: 1, hoseType: "braided", material: "copper" },
@@ -514,7 +517,7 @@ describe("a visit with very much in it", () => {
     ] as const)
       await assert.rejects(
         addEvents(context, id, [known, good, wrong]),
-        (error) => error instanceof Problem && error.fields[0]?.path === field,
+        (error) => error instanceof AppError && error.fields[0]?.path === field,
       );
   });
 

@@ -1,20 +1,20 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { planAsShop, waysFor } from "../../src/app/hookup-ways.ts";
+import { planForShop, planOptionsFor } from "../../src/app/hookup-ways.ts";
 import {
   catalogueLines,
-  currentShop,
-  dropOwnPart,
-  dryRun,
+  currentPlannerIndex,
   exportCatalogue,
   importCatalogue,
-  setShopRules,
+  previewCatalogue,
+  removeOwnPart,
+  setShopStandards,
   setTruckStock,
-  shopRules,
+  shopStandards,
   truckStock,
 } from "../../src/app/shop.ts";
-import { problemOf, surveyFromPreset } from "../../src/core/survey/index.ts";
+import { planRequestOf, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 
 let database: TestDatabase;
@@ -29,13 +29,13 @@ after(() => database.drop());
 function toilet() {
   const preset = context.tables.presets.find(({ id }) => id === "toilet");
   assert.ok(preset);
-  return problemOf(surveyFromPreset(preset, "x"), null);
+  return planRequestOf(surveyFromPreset(preset, "x"), null);
 }
 
 describe("the shop's own parts", () => {
   it("start as what ships, and the export is the shipped file", async () => {
     assert.ok((await catalogueLines(context)).every(({ origin }) => origin === "shipped"));
-    const report = await dryRun(context, await exportCatalogue(context));
+    const report = await previewCatalogue(context, await exportCatalogue(context));
     assert.deepEqual([report.added.length, report.changed.length, report.faults.length], [0, 0, 0]);
     assert.equal(report.same, context.tables.parts.length);
   });
@@ -52,7 +52,7 @@ describe("the shop's own parts", () => {
       .replace("12 0 0", "11 0 0");
     const report = await importCatalogue(context, `${header}\n${cheap}\n${own}\n`);
     assert.deepEqual([report.added.length, report.changed.length], [1, 1]);
-    const { plans } = await planAsShop(context, toilet());
+    const { plans } = await planForShop(context, toilet());
     assert.equal(plans[0]?.id, "OWN-C38B78-011");
     assert.equal((await exportCatalogue(context)).split("\n").length, text.split("\n").length + 1);
     assert.equal(await exportCatalogue(context), await exportCatalogue(context));
@@ -75,11 +75,11 @@ describe("the shop's own parts", () => {
   });
 
   it("are taken away again one by one, and what ships stands in their place", async () => {
-    await dropOwnPart(context, "OWN-C38B78-011");
-    await dropOwnPart(context, "LB-C38B78-012");
-    assert.equal(await currentShop(context), context.shop);
+    await removeOwnPart(context, "OWN-C38B78-011");
+    await removeOwnPart(context, "LB-C38B78-012");
+    assert.equal(await currentPlannerIndex(context), context.shop);
     await assert.rejects(
-      dropOwnPart(context, "LB-C38B78-012"),
+      removeOwnPart(context, "LB-C38B78-012"),
       (error: { code?: string }) => error.code === "not-found",
     );
   });
@@ -87,13 +87,13 @@ describe("the shop's own parts", () => {
 
 describe("house rules of the shop", () => {
   it("are followed where the job says nothing, and give way to the job", async () => {
-    assert.deepEqual(await shopRules(context), {});
-    await setShopRules(context, { toiletLine: "rigid" }, 0);
-    const rigid = await planAsShop(context, toilet());
+    assert.deepEqual(await shopStandards(context), {});
+    await setShopStandards(context, { toiletLine: "rigid" }, 0);
+    const rigid = await planForShop(context, toilet());
     assert.ok(rigid.plans[0]?.parts.some(({ kind }) => kind === "riser"));
-    const braided = await planAsShop(context, { ...toilet(), houseRules: { toiletLine: "braided" } });
+    const braided = await planForShop(context, { ...toilet(), houseRules: { toiletLine: "braided" } });
     assert.ok(braided.plans[0]?.parts.some(({ kind }) => kind === "line"));
-    await setShopRules(context, {}, 1);
+    await setShopStandards(context, {}, 1);
   });
 });
 
@@ -104,7 +104,7 @@ describe("what is on the truck", () => {
     assert.deepEqual([...((await truckStock(context)) ?? [])], [["LB-C38B78-012", 3]]);
     const preset = context.tables.presets.find(({ id }) => id === "toilet");
     assert.ok(preset);
-    const ways = await waysFor(context, surveyFromPreset(preset, "x"));
+    const ways = await planOptionsFor(context, surveyFromPreset(preset, "x"));
     assert.equal(ways.hasStock, true);
     assert.deepEqual([ways.plans[0]?.id, ways.plans[0]?.inStock], ["LB-C38B78-012", true]);
     assert.equal(ways.problem.stock, null);

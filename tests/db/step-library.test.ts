@@ -8,7 +8,7 @@ import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
 import { openVisit, readVisit } from "../../src/app/visits.ts";
 import { writeSteps } from "../../src/schema/steps-csv.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { begun, idOf } from "../support/story.ts";
+import { idOf, startedVisit } from "../support/story.ts";
 import { tables } from "../support/tables.ts";
 
 let database: TestDatabase;
@@ -52,7 +52,7 @@ async function open(): Promise<string> {
   await openVisit(
     context,
     visit,
-    begun().map((event, at) => ({ ...event, id: idOf(0xdd1000 + opened * 16 + at) })),
+    startedVisit().map((event, at) => ({ ...event, id: idOf(0xdd1000 + opened * 16 + at) })),
   );
   return visit;
 }

@@ -9,7 +9,7 @@ import { migrate } from "../../src/db/migrate.ts";
 import { findVisit, insertEvents } from "../../src/db/visits.ts";
 import { visitFile } from "../../src/schema/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, begun, CONNECTION, event, idOf } from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 let database: TestDatabase;
@@ -23,7 +23,7 @@ after(() => database.drop());
 
 const visitId = (number: number) => idOf(0xabc000 + number);
 /** The story under fresh ids, so that each test has a visit of its own. */
-function fresh(events: ReturnType<typeof begun>, run: number) {
+function fresh(events: ReturnType<typeof startedVisit>, run: number) {
   return events.map((each, index) => ({ ...each, id: idOf(0x10000 * (run + 1) + index) }));
 }
 const rejects = (work: Promise<unknown>, code: string) =>
@@ -57,7 +57,7 @@ describe("migrations", () => {
 
 describe("visits", () => {
   it("open once, however often they are sent", async () => {
-    const events = fresh(begun(), 0);
+    const events = fresh(startedVisit(), 0);
     assert.deepEqual(await openVisit(context, visitId(0), events), {
       visit: visitId(0),
       version: 3,
@@ -68,12 +68,12 @@ describe("visits", () => {
       version: 3,
       added: 0,
     });
-    await rejects(openVisit(context, visitId(0), fresh(begun(), 90)), "conflict");
+    await rejects(openVisit(context, visitId(0), fresh(startedVisit(), 90)), "conflict");
     await rejects(openVisit(context, visitId(91), events), "conflict");
   });
 
   it("give back what was put in, in order", async () => {
-    const events = fresh(allDry(begun()), 1);
+    const events = fresh(allDry(startedVisit()), 1);
     await openVisit(context, visitId(1), events);
     const read = await readVisit(context, visitId(1));
     assert.deepEqual(
@@ -84,7 +84,7 @@ describe("visits", () => {
   });
 
   it("take each event exactly once", async () => {
-    await openVisit(context, visitId(2), fresh(begun(), 2));
+    await openVisit(context, visitId(2), fresh(startedVisit(), 2));
     const note = event({ kind: "visit-noted", text: "once" }, idOf(0x2ff00));
     assert.equal((await addEvents(context, visitId(2), [note])).added, 1);
     assert.equal((await addEvents(context, visitId(2), [note])).added, 0);
@@ -93,7 +93,7 @@ describe("visits", () => {
   });
 
   it("refuse a writer who has not seen the latest, and take him when he has", async () => {
-    await openVisit(context, visitId(3), fresh(begun(), 3));
+    await openVisit(context, visitId(3), fresh(startedVisit(), 3));
     const note = (number: number) =>
       event({ kind: "visit-noted", text: `n${number}` }, idOf(0x3ff00 + number));
     await addEvents(context, visitId(3), [note(1)], { version: 3 });
@@ -107,7 +107,7 @@ describe("visits", () => {
   });
 
   it("number events without a gap when many write at once", async () => {
-    await openVisit(context, visitId(4), fresh(begun(), 4));
+    await openVisit(context, visitId(4), fresh(startedVisit(), 4));
     const notes = Array.from({ length: 12 }, (_, index) =>
       event({ kind: "visit-noted", text: `n${index}` }, idOf(0x4ff00 + index)),
     );
@@ -122,7 +122,7 @@ describe("visits", () => {
   });
 
   it("keep nothing of a batch of which one event is refused", async () => {
-    await openVisit(context, visitId(5), fresh(begun(), 5));
+    await openVisit(context, visitId(5), fresh(startedVisit(), 5));
     const good = event({ kind: "visit-noted", text: "good" }, idOf(0x5ff00));
     const bad = event(
       { kind: "connection-signed", connection: CONNECTION, name: "T", lookBackBy: "plumber" },
@@ -133,7 +133,7 @@ describe("visits", () => {
   });
 
   it("refuse a time that is still to come, and a plan the planner does not give", async () => {
-    const events = fresh(begun(), 6);
+    const events = fresh(startedVisit(), 6);
     await rejects(
       openVisit(
         context,
@@ -150,7 +150,7 @@ describe("visits", () => {
 
   it("are not found when they are not there", async () => {
     await rejects(readVisit(context, visitId(99)), "not-found");
-    await rejects(addEvents(context, visitId(99), fresh(begun(), 99)), "not-found");
+    await rejects(addEvents(context, visitId(99), fresh(startedVisit(), 99)), "not-found");
     assert.equal(await findVisit(database.sql, visitId(99)), undefined);
   });
 });

@@ -4,9 +4,9 @@ import { readFile } from "node:fs/promises";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { alive, go, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
+import { startApp } from "../support/house.ts";
 
-const { enter } = openHouse("template_demo");
+const { newPage: enter } = startApp("template_demo");
 
 async function open(page: Page, preset: string): Promise<void> {
   await go(page, "/");

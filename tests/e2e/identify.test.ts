@@ -3,9 +3,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { alive, go, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
+import { startApp } from "../support/house.ts";
 
-const { enter } = openHouse("template_demo");
+const { newPage: enter } = startApp("template_demo");
 
 const ACROSS = "Across the outside, over crests or tube";
 const leader = (page: Page, code: string) => page.locator(`[data-leader="${code}"]`);

@@ -5,15 +5,15 @@ import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visits.ts";
 import { holdCase } from "../oracles/hold-cases.ts";
 import { accessibilityFaults, alive, go, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
+import { startApp } from "../support/house.ts";
 import { allDryAt, stage } from "../support/leak-check.ts";
-import { begun, CONNECTION, idOf, tickedTo } from "../support/story.ts";
+import { CONNECTION, idOf, startedVisit, tickedTo } from "../support/story.ts";
 
-const { enter, database } = openHouse("template_empty");
+const { newPage: enter, database } = startApp("template_empty");
 /** A toilet with its water in, under ids of its own. */
 async function openWet(number: number): Promise<{ readonly visit: string; readonly base: string }> {
   const visit = idOf(0x700000 + number);
-  const events = tickedTo(begun(), "water-in").map((event, at) => ({
+  const events = tickedTo(startedVisit(), "water-in").map((event, at) => ({
     ...event,
     id: idOf(0x710000 + number * 256 + at),
   }));

@@ -4,9 +4,9 @@ import { describe, it } from "node:test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { Page } from "playwright-core";
 import { alive, go, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
+import { startApp } from "../support/house.ts";
 
-const { enter } = openHouse("template_demo");
+const { newPage: enter } = startApp("template_demo");
 
 const rating = (page: Page, lengthIn: string) =>
   page.getByRole("row").filter({ has: page.getByRole("button", { name: `${lengthIn} in`, exact: true }) });

@@ -3,9 +3,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { demoVisitId } from "../../src/app/demo-story.ts";
 import { alive, go, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
+import { startApp } from "../support/house.ts";
 
-const { enter } = openHouse("template_demo");
+const { newPage: enter } = startApp("template_demo");
 const WASHROOM = demoVisitId("library-washroom");
 
 describe("the time line of a visit", () => {

@@ -5,15 +5,15 @@ import { describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
 import { accessibilityFaults, go, overflows, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
-import { begun, CONNECTION, event, idOf } from "../support/story.ts";
+import { startApp } from "../support/house.ts";
+import { CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
 
-const { enter, database } = openHouse("template_empty");
+const { newPage: enter, database } = startApp("template_empty");
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 
 async function openOne(number: number, planned = true): Promise<string> {
   const visit = idOf(0x700000 + number);
-  const events = begun("toilet", { planned }).map((each, at) => ({
+  const events = startedVisit("toilet", { planned }).map((each, at) => ({
     ...each,
     id: idOf(0x710000 + number * 16 + at),
   }));

@@ -5,10 +5,10 @@ import type { Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visits.ts";
 import { alive, go, saved } from "../support/browser.ts";
-import { openHouse } from "../support/house.ts";
-import { begun, idOf } from "../support/story.ts";
+import { startApp } from "../support/house.ts";
+import { idOf, startedVisit } from "../support/story.ts";
 
-const { enter, database, cut, mend } = openHouse("template_empty");
+const { newPage: enter, database, killServer: cut, restartServer: mend } = startApp("template_empty");
 const SIX = ["toilet", "lavatory-hot", "lavatory-cold", "kitchen-cold", "dishwasher", "refrigerator"];
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 
@@ -16,7 +16,7 @@ const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 async function openSix(number: number): Promise<string> {
   const visit = idOf(0x600000 + number);
   const events = SIX.flatMap((preset, at) =>
-    begun(preset, { connection: idOf(0x610000 + number * 16 + at) }).slice(at === 0 ? 0 : 1),
+    startedVisit(preset, { connection: idOf(0x610000 + number * 16 + at) }).slice(at === 0 ? 0 : 1),
   ).map((event, at) => ({ ...event, id: idOf(0x620000 + number * 256 + at) }));
   await openVisit(makeContext(database().sql), visit, events);
   return visit;

@@ -1,12 +1,12 @@
 /** A small share of bin/reliability in every test run: odd requests, and kills under load. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { openDesk } from "../support/desk.ts";
+import { startApi } from "../support/desk.ts";
 import { fuzz } from "./fuzz.ts";
 import { killCampaign } from "./kills.ts";
 import { onStage } from "./stage.ts";
 
-const { base } = openDesk("template_demo");
+const { base } = startApi("template_demo");
 
 describe("odd requests", () => {
   it("are answered without a failure, in the documented shape, telling nothing of our insides", async () => {

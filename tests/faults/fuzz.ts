@@ -3,8 +3,8 @@ import { connect as openSocket } from "node:net";
 import type { z } from "zod";
 import { demoVisitId } from "../../src/app/demo-story.ts";
 import { CONTRACT } from "../../src/schema/contract/index.ts";
-import { type Chance, chanceFrom } from "../../src/simulators/chance.ts";
-import { begun, event, idOf } from "../support/story.ts";
+import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
+import { event, idOf, startedVisit } from "../support/story.ts";
 import { brokenText, type Json, mutatedOften, pick } from "./mutate.ts";
 
 interface Shot {
@@ -42,7 +42,7 @@ function rightRequests(): readonly {
   readonly body: Json;
   readonly answers?: z.ZodType;
 }[] {
-  const events = begun();
+  const events = startedVisit();
   const note = event({ kind: "visit-noted", text: "a note" });
   const file = {
     format: "brass-nut/visit@1",
@@ -163,7 +163,7 @@ const FORMS: readonly { readonly path: string; readonly fields: Readonly<Record<
   { path: "/theme", fields: { theme: "dark", back: "/visits" } },
 ];
 
-function jsonShot(chance: Chance, right: ReturnType<typeof rightRequests>): Shot {
+function jsonShot(chance: RandomSource, right: ReturnType<typeof rightRequests>): Shot {
   const { path, body, answers } = pick(chance, right);
   const changed = JSON.stringify(mutatedOften(body, chance));
   const text = chance.happens(0.06) ? brokenText(changed, chance) : changed;
@@ -173,7 +173,7 @@ function jsonShot(chance: Chance, right: ReturnType<typeof rightRequests>): Shot
   return { name: `POST ${path}`, method: "POST", path, headers, body: text, ...(answers ? { answers } : {}) };
 }
 
-function pathShot(chance: Chance): Shot {
+function pathShot(chance: RandomSource): Shot {
   const path = pick(chance, GETS);
   const method = pick(chance, METHODS);
   const asked = path + (chance.happens(0.4) ? pick(chance, TAILS) : "") + pick(chance, QUERIES);
@@ -191,7 +191,7 @@ function pathShot(chance: Chance): Shot {
   return { name: `${method} ${asked.slice(0, 120)}`, method, path: asked, headers, body: null };
 }
 
-function formShot(chance: Chance): Shot {
+function formShot(chance: RandomSource): Shot {
   const { path, fields } = pick(chance, FORMS);
   const changed = Object.entries(fields).flatMap(([name, value]): [string, string][] => {
     if (chance.happens(0.1)) return [];
@@ -240,7 +240,7 @@ function pngHead(width: number, height: number): Uint8Array<ArrayBuffer> {
   return new Uint8Array(bytes);
 }
 
-function pictureShot(chance: Chance, count: number): Shot {
+function pictureShot(chance: RandomSource, count: number): Shot {
   const body = pick<Uint8Array<ArrayBuffer>>(chance, [
     pngHead(30_000, 30_000),
     pngHead(0, 0),
@@ -407,7 +407,7 @@ export async function fuzz({
   atOnce,
   progress,
 }: FuzzOptions): Promise<FuzzReport> {
-  const chance = chanceFrom(seed);
+  const chance = randomFrom(seed);
   const right = rightRequests();
   const byStatus = new Map<number, number>();
   const faults: Fault[] = [];

@@ -1,7 +1,7 @@
 /** Server and database killed again and again under load: what was acknowledged is there once, and all comes back by itself. */
 import { setTimeout as pause } from "node:timers/promises";
 import postgres from "postgres";
-import { chanceFrom } from "../../src/simulators/chance.ts";
+import { randomFrom } from "../../src/simulators/chance.ts";
 import { audit, startWriter, untilHealthy, type Writer } from "./load.ts";
 import { pick } from "./mutate.ts";
 import { postmasterPid, type Stage } from "./stage.ts";
@@ -73,7 +73,7 @@ export async function killCampaign(
   stage: KilledStage,
   { seed, kills, say, print = console.log }: KillOptions,
 ): Promise<boolean> {
-  const chance = chanceFrom(seed);
+  const chance = randomFrom(seed);
   const rows = new Map<string, Row>(KILLS.map(([name]) => [name, { times: 0, backMs: [] }]));
   let writers: Writer[] = [];
   const retired: Writer[] = [];

@@ -2,7 +2,7 @@
 import { setTimeout as pause } from "node:timers/promises";
 import { v4 as uuid } from "uuid";
 import { FIXTURES, NEEDS } from "../../src/core/plan/index.ts";
-import { begun, CONNECTION, event } from "../support/story.ts";
+import { CONNECTION, event, startedVisit } from "../support/story.ts";
 
 interface Heavy {
   readonly name: string;
@@ -41,7 +41,7 @@ const crowded = () => ({
 });
 
 function undone() {
-  const events = [...begun()];
+  const events = [...startedVisit()];
   const notes = Array.from({ length: 2400 }, (_, n) =>
     event({ kind: "connection-noted", connection: CONNECTION, text: `n${n}` }, uuid()),
   );
@@ -110,7 +110,7 @@ const HEAVY: readonly Heavy[] = [
     name: "events: 12 plans chosen",
     path: "/api/v1/visits",
     body: () => {
-      const [opened, added, chosen] = begun();
+      const [opened, added, chosen] = startedVisit();
       const choices = Array.from({ length: 12 }, () => ({ ...chosen, id: uuid() }));
       return { visit: uuid(), events: [{ ...opened, id: uuid() }, { ...added, id: uuid() }, ...choices] };
     },

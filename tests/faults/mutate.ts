@@ -1,9 +1,9 @@
 /** JSON and text put wrong in the ways that have broken servers before. */
-import type { Chance } from "../../src/simulators/chance.ts";
+import type { RandomSource } from "../../src/simulators/chance.ts";
 
 export type Json = null | boolean | number | string | readonly Json[] | { readonly [name: string]: Json };
 
-export function pick<T>(chance: Chance, items: readonly T[]): T {
+export function pick<T>(chance: RandomSource, items: readonly T[]): T {
   return chance.weighted(items, () => 1);
 }
 
@@ -58,11 +58,11 @@ const isGroup = (value: Json): value is { readonly [name: string]: Json } =>
   typeof value === "object" && value !== null && !Array.isArray(value);
 const isList = (value: Json): value is readonly Json[] => Array.isArray(value);
 
-function changedNumber(value: number, chance: Chance): Json {
+function changedNumber(value: number, chance: RandomSource): Json {
   return pick(chance, [-value, value * 1e6, value / 1e6, value + 0.5, Math.round(value), 0, String(value)]);
 }
 
-function changedText(value: string, chance: Chance): Json {
+function changedText(value: string, chance: RandomSource): Json {
   return pick<Json>(chance, [
     value.toUpperCase(),
     `${value}\u0000`,
@@ -76,7 +76,7 @@ function changedText(value: string, chance: Chance): Json {
 }
 
 /** One place of the value changed. */
-export function mutated(value: Json, chance: Chance): Json {
+export function mutated(value: Json, chance: RandomSource): Json {
   if (chance.happens(0.12)) return pick(chance, ODD);
   if (isList(value)) {
     if (value.length === 0 || chance.happens(0.2))
@@ -99,7 +99,7 @@ export function mutated(value: Json, chance: Chance): Json {
 }
 
 /** Several places changed; now and then none. */
-export function mutatedOften(value: Json, chance: Chance): Json {
+export function mutatedOften(value: Json, chance: RandomSource): Json {
   let changed = value;
   for (let times = Math.floor(chance.uniform() * 4); times > 0; times -= 1)
     changed = mutated(changed, chance);
@@ -107,7 +107,7 @@ export function mutatedOften(value: Json, chance: Chance): Json {
 }
 
 /** Text that is nearly JSON. */
-export function brokenText(text: string, chance: Chance): string {
+export function brokenText(text: string, chance: RandomSource): string {
   const at = Math.floor(chance.uniform() * text.length);
   return pick(chance, [
     text.slice(0, at),

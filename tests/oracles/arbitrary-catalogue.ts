@@ -1,11 +1,15 @@
 /** Random small jobs: a few parts of a catalogue at random prices, random stock, two ends, some needs. */
 import fc from "fast-check";
 import type { Part, PartFunction } from "../../src/core/part/index.ts";
-import { openShop, type PlannerTables, type Shop } from "../../src/core/planner/planner-index.ts";
+import {
+  buildPlannerIndex,
+  type PlannerIndex,
+  type PlannerTables,
+} from "../../src/core/planner/planner-index.ts";
 import type { SearchTask } from "../../src/core/planner/search-task.ts";
 
 export interface SmallJob {
-  readonly shop: Shop;
+  readonly index: PlannerIndex;
   readonly task: SearchTask;
 }
 
@@ -61,7 +65,7 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
       stocked: fc.option(fc.array(fc.integer({ min: 0, max: 2 }), { minLength: most, maxLength: most })),
     })
     .map(({ parts, from, to, needs, lengthIn, kept, stocked }) => ({
-      shop: openShop({ ...tables, parts }),
+      index: buildPlannerIndex({ ...tables, parts }),
       task: {
         from,
         to,
@@ -73,7 +77,7 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
         kept:
           kept === null
             ? null
-            : { end: kept, isCutPipe: false, fork: stocked === null ? "before-line" : "after-line" },
+            : { end: kept, isThroughPipe: false, fork: stocked === null ? "before-line" : "after-line" },
         hidden: null,
       },
     }));
@@ -91,15 +95,15 @@ export function pipeJob(tables: PlannerTables, most: number): fc.Arbitrary<Small
       isCut: fc.boolean(),
       isHidden: fc.boolean(),
     })
-    .map(({ job: { shop, task }, from, to, isCut, isHidden }) => ({
-      shop,
+    .map(({ job: { index, task }, from, to, isCut, isHidden }) => ({
+      index,
       task: {
         ...task,
         from,
         to,
         lengthIn: WIDE,
         needs: ["shut-off" as const],
-        kept: isCut ? { end: from, isCutPipe: true, fork: "before-line" as const } : null,
+        kept: isCut ? { end: from, isThroughPipe: true, fork: "before-line" as const } : null,
         hidden: isHidden ? (type: string) => CLOSED_IN.includes(type) : null,
       },
     }));

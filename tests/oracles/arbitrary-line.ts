@@ -2,7 +2,7 @@
 import fc from "fast-check";
 import type { Clamp } from "../../src/core/elastica/chain-state.ts";
 import { dot, norm, scale, unit, type Vector } from "../../src/core/geometry/vector.ts";
-import type { Bench } from "../../src/core/line/line-setup.ts";
+import type { LineSetup } from "../../src/core/line/line-setup.ts";
 
 const coordinate = fc.double({ min: -1, max: 1, noNaN: true });
 
@@ -36,7 +36,7 @@ export const clamp: fc.Arbitrary<Clamp> = fc
   .map(({ way, reach, from, to }) => ({ span: scale(way, reach), from, to }));
 
 /** A stop and an inlet as they lie in a cabinet: inches. */
-export const bench: fc.Arbitrary<Bench> = fc.record({
+export const bench: fc.Arbitrary<LineSetup> = fc.record({
   a: fc.record({ at: fc.constant<Vector>([0, 0, 0]), direction: square }),
   b: fc.record({
     at: fc.tuple(

@@ -1,13 +1,13 @@
 /** Simulated hold tests of all kinds, with what was true: for the bench, tests and drills. */
 import type { HoldTest, Suspect } from "../../src/core/hold/index.ts";
 import type { Section } from "../../src/core/water/index.ts";
-import { type Chance, chanceFrom } from "../../src/simulators/chance.ts";
+import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
 import {
   type HiddenTruth,
   hiddenTruth,
   openSection,
   readHold,
-  type Setting,
+  type SimulatedTest,
 } from "../../src/simulators/gauge.ts";
 
 export type Confounder = Exclude<Suspect, never>;
@@ -15,7 +15,7 @@ export type Confounder = Exclude<Suspect, never>;
 export interface HoldCase {
   readonly test: HoldTest;
   readonly truth: HiddenTruth;
-  readonly setting: Setting;
+  readonly setting: SimulatedTest;
   readonly confounder: Confounder | null;
   readonly seed: number;
 }
@@ -25,10 +25,10 @@ export interface CaseWish {
   readonly confounder: Confounder | null;
 }
 
-const along = (chance: Chance, low: number, high: number) => low * (high / low) ** chance.uniform();
-const within = (chance: Chance, low: number, high: number) => low + (high - low) * chance.uniform();
+const along = (chance: RandomSource, low: number, high: number) => low * (high / low) ** chance.uniform();
+const within = (chance: RandomSource, low: number, high: number) => low + (high - low) * chance.uniform();
 
-function sectionBy(chance: Chance, confounder: Confounder | null): Section {
+function sectionBy(chance: RandomSource, confounder: Confounder | null): Section {
   const firm = ["copper", "copper", "cpvc", "steel"] as const;
   const material = chance.weighted(confounder === "air" ? firm : ([...firm, "pex"] as const), () => 1);
   // Air is in the way where nothing else gives as much.
@@ -50,7 +50,7 @@ function scrambled(seed: number): number {
 
 /** One made-up hold of the kind wished for. The same seed gives the same case. */
 export function holdCase(seed: number, wish: CaseWish): HoldCase {
-  const chance = chanceFrom(scrambled(seed));
+  const chance = randomFrom(scrambled(seed));
   const { confounder, leakMlPerMin } = wish;
   const section = sectionBy(chance, confounder);
   const drawn = hiddenTruth(section, leakMlPerMin, chance);
@@ -59,7 +59,7 @@ export function holdCase(seed: number, wish: CaseWish): HoldCase {
   const readings = Math.round(within(chance, 60, 400));
   const seeps = confounder === "stop-seep";
   const isDial = confounder === "dial";
-  const setting: Setting = {
+  const setting: SimulatedTest = {
     section,
     startPsi,
     supplyPsi: seeps ? startPsi + Math.round(within(chance, 8, 20)) : startPsi,
@@ -124,7 +124,7 @@ export function holdCase(seed: number, wish: CaseWish): HoldCase {
 }
 
 /** A few mL into a syringe before the hold, both readings by the same gauge. */
-function drawOffOf(setting: Setting, truth: HiddenTruth, chance: Chance): HoldTest["drawOff"] {
+function drawOffOf(setting: SimulatedTest, truth: HiddenTruth, chance: RandomSource): HoldTest["drawOff"] {
   const section = openSection(setting, truth);
   let ml = 0.2;
   while (ml < 8 && setting.startPsi - section.psiAfterDrawing(ml) < 12) ml *= 1.5;

@@ -6,11 +6,11 @@ import {
   type Place,
   type Profile,
 } from "../../src/core/identify/index.ts";
-import { type Chance, chanceFrom } from "../../src/simulators/chance.ts";
+import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
 import {
   firstLook,
   makePiece,
-  measureFurther,
+  measureNext,
   type Piece,
   withCount,
   withSpan,
@@ -53,7 +53,7 @@ export function readsAlike(one: Profile, other: Profile): boolean {
   );
 }
 
-function measure(piece: Piece, protocol: Protocol, place: Place, chance: Chance): Measured {
+function measure(piece: Piece, protocol: Protocol, place: Place, chance: RandomSource): Measured {
   const first = firstLook(piece, protocol.instrument, place, chance);
   if (protocol.pitch === "span") return withSpan(first, piece, chance);
   return protocol.pitch === "count" ? withCount(first, piece, chance) : first;
@@ -70,7 +70,7 @@ export function scoreProtocol(
     readonly pool?: readonly Profile[];
   },
 ): Score {
-  const chance = chanceFrom(run.seed);
+  const chance = randomFrom(run.seed);
   const place = run.place ?? "unknown";
   const pool = run.pool ?? profiles;
   const byCode = new Map(profiles.map((profile) => [profile.end.code, profile]));
@@ -84,7 +84,7 @@ export function scoreProtocol(
     let measured = measure(piece, protocol, place, chance);
     let found = identify(profiles, measured);
     for (let turn = 0; turn < protocol.further && found.next !== null; turn += 1) {
-      measured = measureFurther(measured, found.next, piece, chance);
+      measured = measureNext(measured, found.next, piece, chance);
       found = identify(profiles, measured);
     }
     const isTruth = (code: string | null | undefined) =>

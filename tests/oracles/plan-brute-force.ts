@@ -10,7 +10,7 @@ import {
   type Part,
   type Port,
 } from "../../src/core/part/index.ts";
-import { bringsPieces, type Passage, type Shop } from "../../src/core/planner/planner-index.ts";
+import { bringsPieces, type Passage, type PlannerIndex } from "../../src/core/planner/planner-index.ts";
 import { lengthServes } from "../../src/core/planner/search-label.ts";
 import type { SearchTask } from "../../src/core/planner/search-task.ts";
 
@@ -34,7 +34,7 @@ function firstWith(chain: readonly Step[], need: string, task: SearchTask): numb
     if (!hasFunction(step, need)) return false;
     if (need !== "shut-off") return true;
     if (step.part.kind === "tee" && step.out.id !== "c") return false;
-    return !(task.kept?.isCutPipe && (fork === -1 || at < fork));
+    return !(task.kept?.isThroughPipe && (fork === -1 || at < fork));
   });
 }
 
@@ -53,7 +53,7 @@ function lengthIsRight(chain: readonly Step[], { lengthIn }: SearchTask): boolea
   return lengths.length === 1 && lengths.every(({ part }) => lengthServes(part, lengthIn));
 }
 
-function hidesNothingWrong(chain: readonly Step[], task: SearchTask, shop: Shop): boolean {
+function hidesNothingWrong(chain: readonly Step[], task: SearchTask, index: PlannerIndex): boolean {
   const { hidden, kept, needs } = task;
   if (hidden === null) return true;
   const stop = needs.includes("shut-off") ? firstWith(chain, "shut-off", task) : -1;
@@ -61,12 +61,12 @@ function hidesNothingWrong(chain: readonly Step[], task: SearchTask, shop: Shop)
   const mayShow = (type: Parameters<typeof hidden>[0] | undefined) => type !== undefined && hidden(type);
   return [...chain, null].every((step, at) => {
     if (stop >= 0 && at > stop) return true;
-    if (step !== null && at === stop && !(step.side !== null && kept?.isCutPipe)) return true;
+    if (step !== null && at === stop && !(step.side !== null && kept?.isThroughPipe)) return true;
     if (step !== null && at === stop) return false;
     const right = step === null ? task.to : step.into.end;
-    if (!mayShow(shop.meet(left(at), right, true)?.mating.type)) return false;
-    if (step?.side == null || kept === null || !kept.isCutPipe) return true;
-    return mayShow(shop.meet(step.side.port, kept.end, true)?.mating.type);
+    if (!mayShow(index.meet(left(at), right, true)?.mating.type)) return false;
+    if (step?.side == null || kept === null || !kept.isThroughPipe) return true;
+    return mayShow(index.meet(step.side.port, kept.end, true)?.mating.type);
   });
 }
 
@@ -79,13 +79,13 @@ function forksInPlace(chain: readonly Step[], { kept, lengthIn }: SearchTask): b
 }
 
 /** Every rule of the trade that looks at the whole chain. */
-function isAllowed(chain: readonly Step[], task: SearchTask, shop: Shop): boolean {
+function isAllowed(chain: readonly Step[], task: SearchTask, index: PlannerIndex): boolean {
   if (!lengthIsRight(chain, task) || !forksInPlace(chain, task)) return false;
   if (chain.filter(({ side }) => side !== null).length !== (task.kept === null ? 0 : 1)) return false;
   if (!task.needs.every((need) => firstWith(chain, need, task) >= 0)) return false;
   if (chain.some(({ part }, at) => FUNCTION_KINDS.includes(part.kind) && !isUsed(chain, at, task)))
     return false;
-  const singles = shop.passages.filter(({ part }) => ADAPTER_KINDS.includes(part.kind) && task.admits(part));
+  const singles = index.passages.filter(({ part }) => ADAPTER_KINDS.includes(part.kind) && task.admits(part));
   for (let from = 0; from < chain.length; from += 1)
     for (let to = from + 1; to < chain.length && isAdapterHere(chain, from, task); to += 1) {
       if (!isAdapterHere(chain, to, task)) break;
@@ -99,7 +99,7 @@ function isAllowed(chain: readonly Step[], task: SearchTask, shop: Shop): boolea
     chain.every(
       (link, index) =>
         !isAdapterHere(chain, index, task) || link.out.end !== (chain[index - 1]?.out.end ?? task.from),
-    ) && hidesNothingWrong(chain, task, shop)
+    ) && hidesNothingWrong(chain, task, index)
   );
 }
 
@@ -113,7 +113,7 @@ function jointsOf(chain: readonly Step[], task: SearchTask) {
   });
   const aside = chain.flatMap(({ side, part }) => {
     if (side === null || task.kept === null) return [];
-    const owns = !task.kept.isCutPipe || part.contents.includes("ferrule");
+    const owns = !task.kept.isThroughPipe || part.contents.includes("ferrule");
     if (side.via === null) return [[side.port.end, task.kept.end, owns] as const];
     return [
       [side.port.end, side.via.into.end, bringsPieces(side.via)] as const,
@@ -124,27 +124,27 @@ function jointsOf(chain: readonly Step[], task: SearchTask) {
 }
 
 /** Every way to choose the pieces for the chain's joints; null when a joint cannot be made. */
-function kitChoices(
+function pieceCombinations(
   chain: readonly Step[],
   task: SearchTask,
-  shop: Shop,
+  index: PlannerIndex,
 ): readonly (readonly Part[])[] | null {
   let choices: readonly (readonly Part[])[] = [[]];
   for (const [left, right, owns] of jointsOf(chain, task)) {
-    const meeting = shop.meet(left, right, owns);
+    const meeting = index.meet(left, right, owns);
     if (meeting === null) return null;
-    const { kits } = meeting;
-    if (kits === null) continue;
-    choices = choices.flatMap((chosen) => kits.filter(task.admits).map((kit) => [...chosen, kit]));
+    const { pieces } = meeting;
+    if (pieces === null) continue;
+    choices = choices.flatMap((chosen) => pieces.filter(task.admits).map((piece) => [...chosen, piece]));
   }
   return choices;
 }
 
-function costOf(chain: readonly Step[], kits: readonly Part[], task: SearchTask): CostTriple {
+function costOf(chain: readonly Step[], pieces: readonly Part[], task: SearchTask): CostTriple {
   const counts = new Map<string, number>();
   let priceCents = 0;
   const bridges = chain.flatMap(({ side }) => side?.via?.part ?? []);
-  for (const part of [...chain.map((link) => link.part), ...bridges, ...kits]) {
+  for (const part of [...chain.map((link) => link.part), ...bridges, ...pieces]) {
     const byTheFoot = part.cutToLength && part.lengthIn === null;
     const units = byTheFoot ? Math.max(1, Math.ceil((task.lengthIn?.max ?? 0) / 12)) : 1;
     priceCents += part.priceCents * units;
@@ -157,20 +157,20 @@ function costOf(chain: readonly Step[], kits: readonly Part[], task: SearchTask)
 }
 
 /** Every step there is: through a part with two ports, or through one with three, the kept end fed by the third. */
-function stepsOf(task: SearchTask, shop: Shop): readonly Step[] {
+function stepsOf(task: SearchTask, index: PlannerIndex): readonly Step[] {
   const { kept } = task;
-  const plain = shop.passages.map((passage): Step => ({ ...passage, side: null }));
+  const plain = index.passages.map((passage): Step => ({ ...passage, side: null }));
   if (kept === null) return plain;
-  const forks = shop.tables.parts.flatMap((part) => {
+  const forks = index.tables.parts.flatMap((part) => {
     if (part.ports.length !== 3) return [];
     return part.ports.flatMap((into) =>
       part.ports.flatMap((out) => {
         const port = part.ports.find((each) => each !== into && each !== out);
         if (into === out || !port || (part.oneWay && into.id !== "a")) return [];
         const isBent = into.direction.some((value, axis) => value + (port.direction[axis] ?? 0) !== 0);
-        if (kept.isCutPipe && isBent) return [];
-        const bridges = shop.passages.filter(
-          (via) => !kept.isCutPipe && ADAPTER_KINDS.includes(via.part.kind) && task.admits(via.part),
+        if (kept.isThroughPipe && isBent) return [];
+        const bridges = index.passages.filter(
+          (via) => !kept.isThroughPipe && ADAPTER_KINDS.includes(via.part.kind) && task.admits(via.part),
         );
         return [null, ...bridges].map((via): Step => ({ part, into, out, side: { port, via } }));
       }),
@@ -179,24 +179,25 @@ function stepsOf(task: SearchTask, shop: Shop): readonly Step[] {
   const feeds = ({ side, part }: Step) =>
     side === null ||
     (side.via === null
-      ? shop.meet(side.port, kept.end, !kept.isCutPipe || part.contents.includes("ferrule")) !== null
-      : shop.meet(side.port, side.via.into)?.kits === null &&
-        shop.meet(side.via.out, kept.end, true) !== null);
+      ? index.meet(side.port, kept.end, !kept.isThroughPipe || part.contents.includes("ferrule")) !== null
+      : index.meet(side.port, side.via.into)?.pieces === null &&
+        index.meet(side.via.out, kept.end, true) !== null);
   return [...plain, ...forks.filter(feeds)];
 }
 
 /** Cost triples of all Pareto-optimal chains, sorted; the slow way. */
-export function bruteForceCosts(shop: Shop, task: SearchTask): readonly CostTriple[] {
+export function bruteForceCosts(index: PlannerIndex, task: SearchTask): readonly CostTriple[] {
   const found: CostTriple[] = [];
-  const steps = stepsOf(task, shop).filter(({ part }) => task.admits(part));
+  const steps = stepsOf(task, index).filter(({ part }) => task.admits(part));
   const visit = (chain: readonly Step[]) => {
-    if (isAllowed(chain, task, shop))
-      for (const kits of kitChoices(chain, task, shop) ?? []) found.push(costOf(chain, kits, task));
+    if (isAllowed(chain, task, index))
+      for (const pieces of pieceCombinations(chain, task, index) ?? [])
+        found.push(costOf(chain, pieces, task));
     if (chain.length === task.maxParts) return;
     const end = chain.at(-1)?.out.end ?? task.from;
     const hasFork = chain.some(({ side }) => side !== null);
     for (const step of steps)
-      if (!(hasFork && step.side !== null) && shop.meet(end, step.into, bringsPieces(step)) !== null)
+      if (!(hasFork && step.side !== null) && index.meet(end, step.into, bringsPieces(step)) !== null)
         visit([...chain, step]);
   };
   visit([]);

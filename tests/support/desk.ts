@@ -9,14 +9,14 @@ import {
   type TestServer,
 } from "./server.ts";
 
-export interface Desk {
+export interface TestApi {
   readonly base: () => string;
-  readonly ask: (method: string, path: string, body?: unknown) => Promise<Answer>;
+  readonly request: (method: string, path: string, body?: unknown) => Promise<Answer>;
   /** Takes the database away from the server, open connections included; what comes back puts it there again. */
   readonly cutDatabase: () => Promise<() => Promise<void>>;
 }
 
-export function openDesk(template: "template_empty" | "template_demo"): Desk {
+export function startApi(template: "template_empty" | "template_demo"): TestApi {
   let open: { database: TestDatabase; server: TestServer } | undefined;
   before(async () => {
     const database = await cloneDatabase(template);
@@ -32,7 +32,7 @@ export function openDesk(template: "template_empty" | "template_demo"): Desk {
   };
   return {
     base,
-    ask: (method, path, body) => call(base(), method, path, body),
+    request: (method, path, body) => call(base(), method, path, body),
     cutDatabase: async () => {
       if (open === undefined) throw new Error("the desk opens before the first test");
       return open.database.cut();

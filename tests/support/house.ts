@@ -4,18 +4,18 @@ import type { Browser, BrowserContextOptions } from "playwright-core";
 import { openBrowser, type Visitor, visitor } from "./browser.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "./server.ts";
 
-export interface House {
+export interface TestApp {
   /** A visitor with a fresh profile at the server. */
-  readonly enter: (options?: BrowserContextOptions) => Promise<Visitor>;
+  readonly newPage: (options?: BrowserContextOptions) => Promise<Visitor>;
   /** The house's own database. */
   readonly database: () => TestDatabase;
   /** The server is gone, as after a power cut; what the browser sends meets nobody. */
-  readonly cut: () => Promise<void>;
+  readonly killServer: () => Promise<void>;
   /** The server is there again, under its own address. */
-  readonly mend: () => Promise<void>;
+  readonly restartServer: () => Promise<void>;
 }
 
-export function openHouse(template: "template_empty" | "template_demo"): House {
+export function startApp(template: "template_empty" | "template_demo"): TestApp {
   let open: { database: TestDatabase; server: TestServer; browser: Browser } | undefined;
   before(async () => {
     const database = await cloneDatabase(template);
@@ -32,10 +32,10 @@ export function openHouse(template: "template_empty" | "template_demo"): House {
     return open;
   };
   return {
-    enter: (options) => visitor(opened().browser, opened().server.base, options),
+    newPage: (options) => visitor(opened().browser, opened().server.base, options),
     database: () => opened().database,
-    cut: () => opened().server.kill(),
-    mend: async () => {
+    killServer: () => opened().server.kill(),
+    restartServer: async () => {
       const { database, server } = opened();
       open = { ...opened(), server: await startServer(database.url, server.port) };
     },

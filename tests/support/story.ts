@@ -1,9 +1,9 @@
 /** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
 import { planHookup } from "../../src/core/planner/index.ts";
 import { runSheet } from "../../src/core/step/index.ts";
-import { problemOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
+import { planRequestOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../src/core/visit/index.ts";
-import { shop, tables } from "./tables.ts";
+import { plannerIndex, tables } from "./tables.ts";
 
 export const CONNECTION = "00000000-0000-4000-8000-00000000c0c0";
 /** A site in a zone with daylight-saving time. */
@@ -29,7 +29,7 @@ export function surveyOf(preset: string, change: Partial<Survey> = {}): Survey {
 }
 
 /** Events of a visit with one connection, surveyed and, unless told otherwise, planned. */
-export function begun(
+export function startedVisit(
   preset = "toilet",
   { planned = true, connection = CONNECTION } = {},
 ): readonly VisitEvent[] {
@@ -41,8 +41,8 @@ export function begun(
     event({ kind: "connection-added", connection, survey, checkpoints }),
   ];
   if (!planned) return events;
-  const request = problemOf(survey, null);
-  const plan = planHookup(shop, request).plans[0];
+  const request = planRequestOf(survey, null);
+  const plan = planHookup(plannerIndex, request).plans[0];
   if (!plan) throw new Error(`no plan for ${preset}`);
   return [...events, event({ kind: "plan-chosen", connection, plan, request })];
 }

@@ -17,6 +17,6 @@ export {
   standingCheck,
   standingOf,
   targetsOf,
-  WHOLE,
+  WHOLE_CONNECTION,
   weepingStage,
 } from "./targets.ts";

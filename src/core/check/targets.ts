@@ -5,7 +5,7 @@ import { lookingOrder } from "./looking-order.ts";
 import type { Stage, StageCode } from "./stage.ts";
 
 /** Target of the stages that look at a connection as a whole. */
-export const WHOLE: Target = "connection";
+export const WHOLE_CONNECTION: Target = "connection";
 
 /** Joint numbers as targets, highest first. */
 export function jointTargets(connection: CheckSubject): readonly Target[] {
@@ -15,7 +15,7 @@ export function jointTargets(connection: CheckSubject): readonly Target[] {
 /** Targets of a stage in the order to look at them. The drain stage has none where nothing drains. */
 export function targetsOf(connection: CheckSubject, stage: Stage): readonly Target[] {
   if (stage.scope === "joint") return jointTargets(connection);
-  return stage.code === "drain" ? connection.checkpoints.map(({ letter }) => letter) : [WHOLE];
+  return stage.code === "drain" ? connection.checkpoints.map(({ letter }) => letter) : [WHOLE_CONNECTION];
 }
 
 /** The latest look at a target in a stage that still counts. */

@@ -9,12 +9,12 @@ export interface Clamp {
 }
 
 /** A half-space the rod's nodes must stay in, in the rod's scale: normal . node >= least, the first cuff tip at the origin. */
-export interface Side {
+export interface HalfSpace {
   readonly normal: Vector;
   readonly least: number;
 }
 
-export interface RodState {
+export interface ChainState {
   /** x, y, z of each piece's unit tangent, one after another. */
   readonly tangents: Float64Array;
   readonly force: Vector;

@@ -5,8 +5,8 @@
  * Everything is scaled to a flexible length of 1; forces are in units of bending stiffness over length squared.
  */
 
-import type { Clamp, RodState, Side } from "./chain-state.ts";
-import { BorderedSystem } from "./newton-step.ts";
+import type { ChainState, Clamp, HalfSpace } from "./chain-state.ts";
+import { NewtonSystem } from "./newton-step.ts";
 
 /** Largest turn of one tangent in one step, rad: beyond it the second-order model means nothing. */
 const LONGEST_STEP = 1.0;
@@ -37,14 +37,14 @@ export function energyOf(tangents: Float64Array, { from, to }: Clamp): number {
   return sum;
 }
 
-export interface Relaxing {
+export interface RelaxOptions {
   /** A step and a miss below this end the iteration, rad and lengths. */
   readonly settled?: number;
   readonly mostIterations?: number;
   /** Nodes that may touch walls once the first contacts have sorted themselves out; more, and the start is given up. */
   readonly mostTouching?: number;
   /** A chain of another number of pieces near the answer: its force and what it touches are a good guess. */
-  readonly near?: RodState;
+  readonly near?: ChainState;
 }
 
 /**
@@ -56,10 +56,10 @@ export interface Relaxing {
 export function relax(
   start: Float64Array,
   clamp: Clamp,
-  sides: readonly Side[] = [],
-  { settled = SETTLED, mostIterations = MOST_ITERATIONS, mostTouching = Infinity, near }: Relaxing = {},
-): RodState {
-  const system = new BorderedSystem(start, clamp, sides, near);
+  sides: readonly HalfSpace[] = [],
+  { settled = SETTLED, mostIterations = MOST_ITERATIONS, mostTouching = Infinity, near }: RelaxOptions = {},
+): ChainState {
+  const system = new NewtonSystem(start, clamp, sides, near);
   let iterations = 0;
   let tries = 0;
   let converged = false;

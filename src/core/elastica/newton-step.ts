@@ -2,7 +2,7 @@
 
 import type { Vector } from "../geometry/index.ts";
 import { at, BlockTridiagonal, factorSmall } from "../numerics/index.ts";
-import type { Clamp, RodState, Side } from "./chain-state.ts";
+import type { ChainState, Clamp, HalfSpace } from "./chain-state.ts";
 import { framesAcross } from "./frames.ts";
 
 interface Contact {
@@ -14,11 +14,11 @@ interface Contact {
 /** A node this far past a side, in lengths of the line, is through it. */
 const THROUGH = 1e-9;
 
-export class BorderedSystem {
+export class NewtonSystem {
   readonly tangents: Float64Array;
   force: Vector = [0, 0, 0];
   readonly #clamp: Clamp;
-  readonly #sides: readonly Side[];
+  readonly #sides: readonly HalfSpace[];
   readonly #count: number;
   readonly #matrix: BlockTridiagonal;
   /** Two unit vectors across each tangent: u then v, six numbers a piece. */
@@ -34,7 +34,7 @@ export class BorderedSystem {
   #multipliers = new Float64Array(3);
   readonly #move: Float64Array;
 
-  constructor(start: Float64Array, clamp: Clamp, sides: readonly Side[], near?: RodState) {
+  constructor(start: Float64Array, clamp: Clamp, sides: readonly HalfSpace[], near?: ChainState) {
     this.tangents = Float64Array.from(start);
     this.#clamp = clamp;
     this.#sides = sides;

@@ -5,7 +5,7 @@ import { clamp as anyClamp } from "../../../tests/oracles/arbitrary-line.ts";
 import { buckled } from "../../../tests/support/elastica.ts";
 import { add, cross, dot, norm, scale, subtract, turned, unit, type Vector } from "../geometry/vector.ts";
 import { relax, resample } from "./chain.ts";
-import type { Clamp, RodState } from "./chain-state.ts";
+import type { ChainState, Clamp } from "./chain-state.ts";
 import { type ScaledCurve, solveScaled } from "./solve.ts";
 import { startsFor } from "./starts.ts";
 
@@ -20,7 +20,7 @@ function isNear(got: number, wanted: number, share: number, what = ""): void {
 }
 
 /** Largest angle between neighbours over the length of a piece. */
-function worstOf({ tangents }: RodState): number {
+function worstOf({ tangents }: ChainState): number {
   const count = tangents.length / 3;
   const at = (piece: number): Vector => [
     tangents[3 * piece] ?? 0,

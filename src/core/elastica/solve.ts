@@ -2,8 +2,8 @@
 
 import { cross, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "../geometry/index.ts";
 import { at } from "../numerics/index.ts";
-import { type Relaxing, relax, resample } from "./chain.ts";
-import type { Clamp, RodState, Side } from "./chain-state.ts";
+import { type RelaxOptions, relax, resample } from "./chain.ts";
+import type { ChainState, Clamp, HalfSpace } from "./chain-state.ts";
 import { shoot, type Trajectory } from "./shoot.ts";
 import { mirroredStart, startsFor } from "./starts.ts";
 import { cuffCurvatures, type TautLine, tautEnergy, tautLine, tautLineNear, tautPlace } from "./taut-form.ts";
@@ -31,9 +31,9 @@ const COARSE = 16;
 const FINE = 60;
 const FINEST = 160;
 /** A coarse minimum need not be finer than the chain is, rad; one not found soon is left to the other starts. */
-const COARSE_WAY = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
+const COARSE_OPTIONS = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
 /** What is asked again where that leads nowhere. */
-const PATIENT_WAY = { settled: 1e-3, mostTouching: 20 } as const;
+const PATIENT_OPTIONS = { settled: 1e-3, mostTouching: 20 } as const;
 /** Energies this near, against each other, are rivals: what ends are measured to moves them as much. */
 const RIVAL_ENERGY = 0.04;
 /** Rivals with worst curvatures this near are the same shape, or its mirror. */
@@ -130,7 +130,7 @@ function fromShooting({ places, curvatures, force, energy }: Trajectory): Shape 
   };
 }
 
-function fromChain(rod: RodState, clamp: Clamp): Shape {
+function fromChain(rod: ChainState, clamp: Clamp): Shape {
   const worst = worstOf(rod.tangents, clamp);
   return {
     places: chainPlaces(rod.tangents),
@@ -144,7 +144,7 @@ function fromChain(rod: RodState, clamp: Clamp): Shape {
 }
 
 /** The exact shape a chain stands for: by shooting from it, from a finer one, by the taut form near it, else the finest chain. */
-function polished(rod: RodState, clamp: Clamp): Shape {
+function polished(rod: ChainState, clamp: Clamp): Shape {
   let fine = rod;
   for (const count of [COARSE, FINE, FINEST]) {
     if (count > COARSE) fine = relax(resample(fine.tangents, count, clamp), clamp, [], { near: fine });
@@ -159,7 +159,11 @@ function polished(rod: RodState, clamp: Clamp): Shape {
 }
 
 /** Minima of the coarse chain, the least first; of equal ones the first. */
-function coarseMinima(clamp: Clamp, sides: readonly Side[], way: Relaxing = COARSE_WAY): readonly RodState[] {
+function coarseMinima(
+  clamp: Clamp,
+  sides: readonly HalfSpace[],
+  way: RelaxOptions = COARSE_OPTIONS,
+): readonly ChainState[] {
   const minimaFrom = (some: readonly Float64Array[]) =>
     some
       .map((start) => relax(start, clamp, sides, way))
@@ -173,7 +177,7 @@ function coarseMinima(clamp: Clamp, sides: readonly Side[], way: Relaxing = COAR
 }
 
 /** Worst curvature of a rival to the best of these minima; null where there is none. */
-function rivalOf([best, ...others]: readonly RodState[], clamp: Clamp): number | null {
+function rivalOf([best, ...others]: readonly ChainState[], clamp: Clamp): number | null {
   if (best === undefined) return null;
   const mine = worstOf(best.tangents, clamp).curvature;
   for (const { tangents, energy } of others) {
@@ -192,11 +196,11 @@ function rivalOf([best, ...others]: readonly RodState[], clamp: Clamp): number |
  * Exactness: below 1e-3 of the radius where `method` is shooting or taut; with walls that are touched the figures are a
  * chain's of 96 pieces, below 2e-2 (solve.test.ts measures both).
  */
-export function solveScaled(clamp: Clamp, sides: readonly Side[] = []): ScaledCurve | null {
+export function solveScaled(clamp: Clamp, sides: readonly HalfSpace[] = []): ScaledCurve | null {
   if (!(norm(clamp.span) < 1))
     throw new RangeError(`the span ${norm(clamp.span)} is not shorter than the line`);
   const taut = tautLine(clamp);
-  const free: readonly RodState[] = taut === null ? coarseMinima(clamp, []) : [];
+  const free: readonly ChainState[] = taut === null ? coarseMinima(clamp, []) : [];
   const best = free[0];
   if (taut === null && best === undefined) return null;
   const shape = taut ? fromTaut(taut, clamp.span) : best ? polished(best, clamp) : null;
@@ -205,11 +209,11 @@ export function solveScaled(clamp: Clamp, sides: readonly Side[] = []): ScaledCu
   if (sides.every((side) => staysOn(shape.places, side))) return { ...shape, rival };
   const twin = mirrored(shape, clamp);
   if (twin !== null && sides.every((side) => staysOn(twin.places, side))) return { ...twin, rival };
-  return alongWalls(clamp, sides, COARSE_WAY) ?? alongWalls(clamp, sides, PATIENT_WAY);
+  return alongWalls(clamp, sides, COARSE_OPTIONS) ?? alongWalls(clamp, sides, PATIENT_OPTIONS);
 }
 
 /** The least shape that keeps to its side of the walls, as a fine chain; null where no start leads to one. */
-function alongWalls(clamp: Clamp, sides: readonly Side[], way: Relaxing): ScaledCurve | null {
+function alongWalls(clamp: Clamp, sides: readonly HalfSpace[], way: RelaxOptions): ScaledCurve | null {
   const held = coarseMinima(clamp, sides, way);
   for (const [index, coarse] of held.entries()) {
     const fine = TOUCHING.reduce(
@@ -236,7 +240,7 @@ const IN_PLANE = 1e-6;
 /** A place this far past a side, in lengths of the line, is still on it. */
 const ON_SIDE = 1e-3;
 
-function staysOn(places: readonly Vector[], { normal, least }: Side): boolean {
+function staysOn(places: readonly Vector[], { normal, least }: HalfSpace): boolean {
   return places.every(
     (place) => normal[0] * place[0] + normal[1] * place[1] + normal[2] * place[2] >= least - ON_SIDE,
   );

@@ -36,7 +36,7 @@ export interface TautLine {
 }
 
 /** Which layers go the long way round, by an angle past half a turn. */
-type Ways = readonly [first: boolean, last: boolean];
+type Orientation = readonly [first: boolean, last: boolean];
 
 function layerAt(tangent: Vector, along: Vector, isLongWay: boolean): Layer {
   const aside = without(tangent, along);
@@ -49,7 +49,7 @@ function layerAt(tangent: Vector, along: Vector, isLongWay: boolean): Layer {
 }
 
 /** An end that looks exactly back has no side to turn to: such a form is no shape at all. */
-const hasWay = ({ angle, aside }: Layer) => angle < 1 || norm(aside) > 0.5;
+const hasOrientation = ({ angle, aside }: Layer) => angle < 1 || norm(aside) > 0.5;
 
 const asideOf = ({ angle, aside }: Layer, q: number) => scale(aside, (2 * Math.sin(angle / 2)) / q);
 
@@ -57,7 +57,7 @@ const asideOf = ({ angle, aside }: Layer, q: number) => scale(aside, (2 * Math.s
 function missOf(
   { span, from, to }: Clamp,
   pull: Vector,
-  ways: Ways,
+  ways: Orientation,
 ): { readonly line: TautLine; readonly miss: Vector } {
   const q = norm(pull);
   const along = scale(pull, 1 / q);
@@ -71,11 +71,11 @@ function missOf(
 }
 
 /** Newton's method on the pull as a vector, its three slopes by differences. */
-function settle(clamp: Clamp, start: Vector, ways: Ways): TautLine | null {
+function settle(clamp: Clamp, start: Vector, ways: Orientation): TautLine | null {
   let pull = start;
   for (let iteration = 0; iteration < MOST_ITERATIONS; iteration += 1) {
     const { line, miss } = missOf(clamp, pull, ways);
-    if (norm(miss) < SETTLED) return line.q >= TAUT_FROM && line.layers.every(hasWay) ? line : null;
+    if (norm(miss) < SETTLED) return line.q >= TAUT_FROM && line.layers.every(hasOrientation) ? line : null;
     const step = line.q * DIFFERENCE;
     const matrix = new Float64Array(9);
     for (let axis = 0; axis < 3; axis += 1) {
@@ -97,8 +97,13 @@ function settle(clamp: Clamp, start: Vector, ways: Ways): TautLine | null {
   return null;
 }
 
-const SHORT_WAYS: Ways = [false, false];
-const ALL_WAYS: readonly Ways[] = [SHORT_WAYS, [false, true], [true, false], [true, true]];
+const SHORTEST_ORIENTATION: Orientation = [false, false];
+const ALL_ORIENTATIONS: readonly Orientation[] = [
+  SHORTEST_ORIENTATION,
+  [false, true],
+  [true, false],
+  [true, true],
+];
 /** Past this angle, rad, a layer may do better by the long way round: only a near guess can tell. */
 const NEARLY_BACK = 2.4;
 /** A chain's pull is this near the line's own, as the logarithm of their ratio: its grid makes it a little stiffer. */
@@ -120,11 +125,11 @@ export function tautLine(clamp: Clamp): TautLine | null {
   if (!(reach < 1) || reach === 0) return null;
   const straight = unit(clamp.span);
   // Without what the layers carry aside, the straight part is the span itself.
-  const { line, miss } = missOf(clamp, straight, SHORT_WAYS);
+  const { line, miss } = missOf(clamp, straight, SHORTEST_ORIENTATION);
   const start = (1 - dot(miss, straight) - reach) / (1 - reach);
   // Both ends look along the span: what slack there is buckles, and no tension holds it.
   if (start < TAUT_FROM / 10 || line.layers.every(({ angle }) => angle < FLAT)) return null;
-  const found = settle(clamp, scale(straight, start), SHORT_WAYS);
+  const found = settle(clamp, scale(straight, start), SHORTEST_ORIENTATION);
   return found?.layers.every(({ angle }) => angle < NEARLY_BACK) ? found : null;
 }
 
@@ -133,7 +138,7 @@ export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLi
   const q = Math.sqrt(norm(force));
   if (!(q > 0)) return null;
   const offBy = (line: TautLine) => Math.abs(Math.log(line.q / q));
-  const found = ALL_WAYS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? [])
+  const found = ALL_ORIENTATIONS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? [])
     .filter((line) => offBy(line) < SAME_PULL + COARSE_PULL * (q / count) ** 2)
     .sort((a, b) => tautEnergy(a) - tautEnergy(b));
   return found[0] ?? null;

@@ -2,38 +2,38 @@
 
 import { halton, normalQuantile } from "../numerics/index.ts";
 import { psiHolding, storedMl } from "../water/index.ts";
-import { type Ground, groundOf } from "./explanations.ts";
+import { buildBasis, type ModelBasis } from "./explanations.ts";
 import { coefficientsAt, fitAll, otherMl } from "./hold-fit.ts";
-import type { Guess } from "./hold-model.ts";
-import { LEAK_RANGE, quickLogOdds } from "./leak-odds.ts";
-import { type Fit, scatterCoefficients } from "./regression.ts";
+import type { ParameterSample } from "./hold-model.ts";
+import { LEAK_RANGE_ML_PER_MIN, quickLogOdds } from "./leak-odds.ts";
+import { type LeakFit, scatterCoefficients } from "./regression.ts";
 import type { Point } from "./trace.ts";
 
 /** A leak is called when it is this many times likelier than everything else together: 50 to 1. */
 export const CALL_LOG_ODDS = Math.log(50);
 
-const DRAWS = 12;
+const REPLICAS = 12;
 /** Guesses a simulated test is judged by: every sixth. */
-const JUDGED_BY = 6;
+const EVALUATION_SAMPLES = 6;
 /** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
 const COARSE_HALVINGS = 6;
 const FINE_HALVINGS = 4;
-const NEAR = 2;
+const FINE_BRACKET = 2;
 /** One-sided 95 % point. */
 const Z95 = 1.645;
 
 /** A tight section like the one tested, to be given leaks. */
-export interface Twin {
-  readonly fit: Fit;
+export interface TightReplica {
+  readonly fit: LeakFit;
   readonly coefficients: Float64Array;
   /** Error of each reading, sigmas. */
   readonly noise: readonly number[];
 }
 
 /** Pressures the twin would show with a leak of this size, mL/min at 60 psi. */
-export function withLeak(
+export function simulateLeak(
   points: readonly Point[],
-  { fit, coefficients, noise }: Twin,
+  { fit, coefficients, noise }: TightReplica,
   leak: number,
 ): readonly Point[] {
   const { yielding, exponent } = fit.guess;
@@ -63,28 +63,28 @@ export function readingErrors(points: readonly Point[], draw: number, draws: num
 }
 
 /** Draws of what the tested section may be, were it tight: guesses by their weight, coefficients and reading errors by theirs. */
-export function twinsOf(
+export function drawReplicas(
   points: readonly Point[],
-  fits: readonly Fit[],
+  fits: readonly LeakFit[],
   weights: readonly number[],
-  leakOf: (fit: Fit) => number,
-): readonly Twin[] {
-  const twins: Twin[] = [];
+  leakOf: (fit: LeakFit) => number,
+): readonly TightReplica[] {
+  const twins: TightReplica[] = [];
   let reached = 0;
   for (const [index, fit] of fits.entries()) {
-    reached += (weights[index] ?? 0) * DRAWS;
-    while (twins.length < Math.min(DRAWS, reached - 0.5 + 1e-9)) {
+    reached += (weights[index] ?? 0) * REPLICAS;
+    while (twins.length < Math.min(REPLICAS, reached - 0.5 + 1e-9)) {
       const draw = twins.length;
       const mean = coefficientsAt(fit, leakOf(fit));
       const z = halton(draw + 7, 12).map(normalQuantile);
       const scatter = scatterCoefficients(
-        fit.factor,
+        fit.precisionFactor,
         fit.columns.map((_, i) => z[i % z.length] ?? 0),
       );
       twins.push({
         fit,
         coefficients: mean.map((value, i) => value + (scatter[i] ?? 0)),
-        noise: readingErrors(points, draw, DRAWS),
+        noise: readingErrors(points, draw, REPLICAS),
       });
     }
   }
@@ -92,16 +92,16 @@ export function twinsOf(
 }
 
 /** Where between two sizes, logs, the twin's test begins to call a leak; halved so many times. */
-function calledFrom(
-  ground: Ground,
-  twin: Twin,
-  judges: readonly Guess[],
+function detectionThreshold(
+  basis: ModelBasis,
+  replica: TightReplica,
+  judges: readonly ParameterSample[],
   [from, to]: readonly [number, number],
   halvings: number,
 ): number {
   const calls = (log: number) =>
     quickLogOdds(
-      fitAll(groundOf(withLeak(ground.points, twin, Math.exp(log)), ground.facts, ground), judges),
+      fitAll(buildBasis(simulateLeak(basis.points, replica, Math.exp(log)), basis.facts, basis), judges),
     ) >= CALL_LOG_ODDS;
   let [low, high] = [from, to];
   for (let turn = 0; turn < halvings; turn += 1) {
@@ -116,15 +116,25 @@ function calledFrom(
  * The leak that is called in 95 of 100 tests like this one, mL/min at 60 psi, averaged over what the section may be.
  * Within LEAK_RANGE: smaller ones are not asked about; the largest means that the test tells nothing.
  */
-export function smallestCalled(ground: Ground, twins: readonly Twin[], guesses: readonly Guess[]): number {
-  const [any] = twins;
-  if (ground.points.length < 2 || !any) return LEAK_RANGE.most;
-  const judges = guesses.filter((_, index) => index % JUDGED_BY === 0);
-  const widest = [Math.log(LEAK_RANGE.least / 4), Math.log(LEAK_RANGE.most)] as const;
-  const about = calledFrom(ground, any, judges, widest, COARSE_HALVINGS);
-  const near = [Math.max(widest[0], about - NEAR), Math.min(widest[1], about + NEAR)] as const;
-  const logs = twins.map((twin) => calledFrom(ground, twin, judges, near, FINE_HALVINGS));
+export function smallestDetectableLeak(
+  basis: ModelBasis,
+  replicas: readonly TightReplica[],
+  samples: readonly ParameterSample[],
+): number {
+  const [any] = replicas;
+  if (basis.points.length < 2 || !any) return LEAK_RANGE_ML_PER_MIN.most;
+  const judges = samples.filter((_, index) => index % EVALUATION_SAMPLES === 0);
+  const widest = [Math.log(LEAK_RANGE_ML_PER_MIN.least / 4), Math.log(LEAK_RANGE_ML_PER_MIN.most)] as const;
+  const about = detectionThreshold(basis, any, judges, widest, COARSE_HALVINGS);
+  const near = [
+    Math.max(widest[0], about - FINE_BRACKET),
+    Math.min(widest[1], about + FINE_BRACKET),
+  ] as const;
+  const logs = replicas.map((replica) => detectionThreshold(basis, replica, judges, near, FINE_HALVINGS));
   const mean = logs.reduce((sum, each) => sum + each, 0) / logs.length;
   const spread = Math.sqrt(logs.reduce((sum, each) => sum + (each - mean) ** 2, 0) / logs.length);
-  return Math.min(LEAK_RANGE.most, Math.max(LEAK_RANGE.least, Math.exp(mean + Z95 * spread)));
+  return Math.min(
+    LEAK_RANGE_ML_PER_MIN.most,
+    Math.max(LEAK_RANGE_ML_PER_MIN.least, Math.exp(mean + Z95 * spread)),
+  );
 }

@@ -8,7 +8,7 @@ import {
   thermalMl,
   wallOf,
 } from "../water/index.ts";
-import type { Column, Guess, HoldFacts } from "./hold-model.ts";
+import type { Column, HoldFacts, ParameterSample } from "./hold-model.ts";
 import type { Point } from "./trace.ts";
 
 /** Seep of the upstream stop, mL/min at 60 psi across it, one sigma, by what is known of it; one that was proved seeps nothing. Judgement. */
@@ -31,7 +31,7 @@ const spread = ([low, high]: readonly [number, number]) => (high - low) / 3.2;
 const decades = (seconds: number) => Math.log10(1 + Math.max(0, seconds) / CREEP_START_SEC);
 
 /** What the columns of all guesses share for one set of points: worked out once, looked up thousands of times. */
-export interface Ground {
+export interface ModelBasis {
   readonly points: readonly Point[];
   readonly facts: HoldFacts;
   /** Psi times decades that every change of pressure since the first point has crept by, at each point. */
@@ -143,7 +143,7 @@ function warmthErrors(points: readonly Point[], section: Section): Float64Array 
 }
 
 /** `before`, made for points at the same times and temperatures, lends what pressure does not change. */
-export function groundOf(points: readonly Point[], facts: HoldFacts, before?: Ground): Ground {
+export function buildBasis(points: readonly Point[], facts: HoldFacts, before?: ModelBasis): ModelBasis {
   const first = points[0] ?? { t: 0, psi: 0, tempF: null, sigmaPsi: 1 };
   const { section, supplyPsi, startPsi } = facts;
   const from = first.tempF;
@@ -183,11 +183,11 @@ export function groundOf(points: readonly Point[], facts: HoldFacts, before?: Gr
 }
 
 /** Every explanation but the leak, for one guess. Effects in mL of stored volume. */
-export function columnsFor(ground: Ground, guess: Guess): readonly Column[] {
-  const { points, facts } = ground;
+export function columnsFor(basis: ModelBasis, sample: ParameterSample): readonly Column[] {
+  const { points, facts } = basis;
   const [first] = points;
   if (!first) return [];
-  const { yielding, exponent, settleSec, heldSec } = guess;
+  const { yielding, exponent, settleSec, heldSec } = sample;
   const { section, stopChecked } = facts;
   const compliance = complianceAt(yielding, first.psi);
   const columns: Column[] = [
@@ -195,13 +195,13 @@ export function columnsFor(ground: Ground, guess: Guess): readonly Column[] {
       cause: "offset",
       mean: 0,
       sd: 3 * compliance * (first.sigmaPsi + 0.02),
-      effect: ground.ones,
+      effect: basis.ones,
     },
   ];
   const creeping = (mlPerPsi: number) => {
-    const effect = Float64Array.from(ground.creepOfStart(heldSec));
+    const effect = Float64Array.from(basis.creepOfStart(heldSec));
     for (let at = 0; at < effect.length; at += 1)
-      effect[at] = -mlPerPsi * ((effect[at] ?? 0) + (ground.creepOfChanges[at] ?? 0));
+      effect[at] = -mlPerPsi * ((effect[at] ?? 0) + (basis.creepOfChanges[at] ?? 0));
     return effect;
   };
   if (yielding.hose > 0)
@@ -223,19 +223,19 @@ export function columnsFor(ground: Ground, guess: Guess): readonly Column[] {
     cause: "settling",
     mean: 0,
     sd: SETTLE_SHARE * storedMl(yielding, first.psi) * Math.exp(-heldSec / settleSec) + 1e-6,
-    effect: ground.settled(settleSec),
+    effect: basis.settled(settleSec),
   });
-  if (ground.warmedMl !== null)
-    columns.push({ cause: "temperature", mean: 1, sd: THERMAL_SHARE, effect: ground.warmedMl });
+  if (basis.warmedMl !== null)
+    columns.push({ cause: "temperature", mean: 1, sd: THERMAL_SHARE, effect: basis.warmedMl });
   const drift =
     first.tempF !== null ? DRIFT_F.besidesLog : facts.isAmbientKnown ? DRIFT_F.roomKnown : DRIFT_F.unknown;
-  columns.push({ cause: "drift", mean: 0, sd: drift, effect: ground.driftMlPerF });
+  columns.push({ cause: "drift", mean: 0, sd: drift, effect: basis.driftMlPerF });
   if (stopChecked !== true)
     columns.push({
       cause: "stop-seep",
       mean: 0,
       sd: stopChecked === null ? SEEP_SD.unsaid : SEEP_SD.failed,
-      effect: ground.minutes(exponent).seep(),
+      effect: basis.minutes(exponent).seep(),
     });
   for (const step of facts.steps)
     columns.push({

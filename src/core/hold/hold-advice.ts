@@ -1,12 +1,12 @@
 /** What to do after a hold, in one or two lines: the thing that would tell most, first. */
-import type { HoldTest, Suspect, Verdict } from "./hold-test.ts";
-import { TIGHT_MEANS_BELOW } from "./leak-odds.ts";
+import type { HoldTest, HoldVerdict, Suspect } from "./hold-test.ts";
+import { TIGHT_LEAK_LIMIT } from "./leak-odds.ts";
 import { MOST_STEPS, type Trace } from "./trace.ts";
 
 interface Outcome {
   readonly test: HoldTest;
   readonly trace: Trace;
-  readonly verdict: Verdict;
+  readonly verdict: HoldVerdict;
   readonly suspected: readonly Suspect[];
   readonly minimumDetectableMlPerMin: number;
 }
@@ -48,7 +48,7 @@ export function adviceFor(outcome: Outcome): string {
     ].join(" ");
   }
   const hidden =
-    minimumDetectableMlPerMin > TIGHT_MEANS_BELOW
+    minimumDetectableMlPerMin > TIGHT_LEAK_LIMIT
       ? "Smaller leaks than it could have told stay open: look back after a day."
       : "What it could not have told is what the look-back after a day is for.";
   return test.stopChecked === true

@@ -1,17 +1,17 @@
 /** All guesses fitted to the points of one hold. */
 
 import { complianceAt, storedMl } from "../water/index.ts";
-import { columnsFor, type Ground } from "./explanations.ts";
-import type { Guess } from "./hold-model.ts";
-import { type Fit, regress } from "./regression.ts";
+import { columnsFor, type ModelBasis } from "./explanations.ts";
+import type { ParameterSample } from "./hold-model.ts";
+import { type LeakFit, regress } from "./regression.ts";
 
 /** What the model itself may be off by, as a share of how far the pressure has come. Judgement: real lines are not this simple. */
 const MODEL_SHARE = 0.006;
 
 /** Stored volume against that at the first point, mL, and how far off each may be. Written as one loop: it runs thousands of times a test. */
 export function storedChange(
-  { points, warmthSd }: Ground,
-  { yielding }: Guess,
+  { points, warmthSd }: ModelBasis,
+  { yielding }: ParameterSample,
   inflate: number,
 ): { readonly y: Float64Array; readonly sigma: Float64Array } {
   const first = points[0]?.psi ?? 0;
@@ -30,28 +30,34 @@ export function storedChange(
 }
 
 /** `inflate` multiplies every reading's sigma: above 1 where the model leaves more than the readings' own error. */
-export function fitAll(ground: Ground, guesses: readonly Guess[], inflate = 1): readonly Fit[] {
-  return guesses.map((guess) => {
-    const { y, sigma } = storedChange(ground, guess, inflate);
-    return regress(guess, y, sigma, columnsFor(ground, guess), ground.minutes(guess.exponent).leak);
+export function fitAll(
+  basis: ModelBasis,
+  samples: readonly ParameterSample[],
+  inflate = 1,
+): readonly LeakFit[] {
+  return samples.map((sample) => {
+    const { y, sigma } = storedChange(basis, sample, inflate);
+    return regress(sample, y, sigma, columnsFor(basis, sample), basis.minutes(sample.exponent).leak);
   });
 }
 
 /** Coefficients of a fit when the leak is so large. */
-export const coefficientsAt = ({ at0, perLeak }: Fit, leak: number): Float64Array =>
-  at0.map((value, i) => value + leak * (perLeak[i] ?? 0));
+export const coefficientsAt = (
+  { meanAtZeroLeak: at0, meanPerLeak: perLeak }: LeakFit,
+  leak: number,
+): Float64Array => at0.map((value, i) => value + leak * (perLeak[i] ?? 0));
 
 /** What everything but the leak comes to at a point, mL. */
-export function otherMl({ columns }: Fit, coefficients: Float64Array, at: number): number {
+export function otherMl({ columns }: LeakFit, coefficients: Float64Array, at: number): number {
   return columns.reduce((sum, { effect }, i) => sum + (coefficients[i] ?? 0) * (effect[at] ?? 0), 0);
 }
 
 /** Leftover of a fit at its points, in sigmas. */
-export function leftover(ground: Ground, fit: Fit, leak: number): readonly number[] {
-  const { y, sigma } = storedChange(ground, fit.guess, 1);
+export function leftover(basis: ModelBasis, fit: LeakFit, leak: number): readonly number[] {
+  const { y, sigma } = storedChange(basis, fit.guess, 1);
   const coefficients = coefficientsAt(fit, leak);
-  const { leak: minutes } = ground.minutes(fit.guess.exponent);
-  return ground.points.map(
+  const { leak: minutes } = basis.minutes(fit.guess.exponent);
+  return basis.points.map(
     (_, at) => ((y[at] ?? 0) - otherMl(fit, coefficients, at) + leak * (minutes[at] ?? 0)) / (sigma[at] ?? 1),
   );
 }

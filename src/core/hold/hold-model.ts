@@ -1,11 +1,11 @@
 /** Terms of the linear model of a pressure hold: sampled parameters, facts of the test, causes and their columns. */
-import type { Section, Yielding } from "../water/index.ts";
+import type { Compliance, Section } from "../water/index.ts";
 
 /** One guess at all that no column can be linear in. */
-export interface Guess {
+export interface ParameterSample {
   /** Where it lies: standard normal beforehand in each direction. */
   readonly x: readonly number[];
-  readonly yielding: Yielding;
+  readonly yielding: Compliance;
   /** Leak and seep go with (P/60)^n: 0.5 a hole, 1 a weep. */
   readonly exponent: number;
   /** Time constant of settling after filling, s. */

@@ -1,5 +1,5 @@
 /** A pressure hold as it stands in a visit's life: what was read, where the readings came from, and what was said of it then. */
-import type { HoldAnswer, HoldTest, Suspect, Verdict } from "./hold-test.ts";
+import type { HoldAnswer, HoldTest, HoldVerdict, Suspect } from "./hold-test.ts";
 
 export const READING_SOURCES = ["typed", "logger", "simulated"] as const;
 export type ReadingSource = (typeof READING_SOURCES)[number];
@@ -8,7 +8,7 @@ export interface HoldRecord {
   readonly source: ReadingSource;
   readonly test: HoldTest;
   /** As the analyser said it when it was written down: a later one may know better, the record does not change. */
-  readonly verdict: Verdict;
+  readonly verdict: HoldVerdict;
   readonly bestMlPerMin: number;
   readonly lowMlPerMin: number;
   /** Null: it may be any larger. */

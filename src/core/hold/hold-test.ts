@@ -20,10 +20,10 @@ export interface HoldTest {
   readonly samples: readonly Sample[];
 }
 
-export type Verdict = "tight" | "leak" | "inconclusive";
+export type HoldVerdict = "tight" | "leak" | "inconclusive";
 
 export interface HoldAnswer {
-  readonly verdict: Verdict;
+  readonly verdict: HoldVerdict;
   /** mL/min at 60 psi, 95 %; high null: it may be any larger. */
   readonly leakMlPerMin: { readonly best: number; readonly low: number; readonly high: number | null };
   /** A leak of this size is called in 95 of 100 tests like this one, mL/min at 60 psi. */

@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { type CaseWish, holdCase } from "../../../tests/oracles/hold-cases.ts";
 import { analyseHold } from "./hold.ts";
 import type { HoldTest } from "./hold-test.ts";
-import { effectiveOf, weightsOf } from "./parameter-samples.ts";
+import { effectiveSampleSize, weightsOf } from "./parameter-samples.ts";
 import { planHold } from "./plan-hold.ts";
 
 /** Seeds of the tests only; the bench draws its own. */
@@ -174,7 +174,7 @@ describe("weights", () => {
         (logs) => {
           const weights = weightsOf(logs, 14);
           const sum = weights.reduce((all, each) => all + each, 0);
-          return Math.abs(sum - 1) < 1e-9 && effectiveOf(weights.map(Math.log)) > 13.9;
+          return Math.abs(sum - 1) < 1e-9 && effectiveSampleSize(weights.map(Math.log)) > 13.9;
         },
       ),
     );

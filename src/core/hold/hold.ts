@@ -1,29 +1,29 @@
 /** The pressure hold judged: leak, tight or neither, how large, what it could not have seen, and what to do next. */
 
 import { complianceAt, psiHolding, storedMl, thermalMl } from "../water/index.ts";
-import { CALL_LOG_ODDS, smallestCalled, twinsOf } from "./detection.ts";
-import { type Ground, groundOf } from "./explanations.ts";
+import { CALL_LOG_ODDS, drawReplicas, smallestDetectableLeak } from "./detection.ts";
+import { buildBasis, type ModelBasis } from "./explanations.ts";
 import { adviceFor } from "./hold-advice.ts";
 import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
-import type { Guess, HoldFacts } from "./hold-model.ts";
-import type { HoldAnswer, HoldTest, Verdict } from "./hold-test.ts";
+import type { HoldFacts, ParameterSample } from "./hold-model.ts";
+import type { HoldAnswer, HoldTest, HoldVerdict } from "./hold-test.ts";
 import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
 import {
-  EFFECTIVE,
-  effectiveOf,
-  firstGuesses,
-  heatFor,
-  nextGuesses,
-  type Unknowns,
+  effectiveSampleSize,
+  initialSamples,
+  MIN_EFFECTIVE_SAMPLES,
+  resample,
+  type SamplingInput,
+  temperingFor,
 } from "./parameter-samples.ts";
-import type { Fit } from "./regression.ts";
+import type { LeakFit } from "./regression.ts";
 import { suspectsOf } from "./suspects.ts";
 import { type Gauge, MOST_STEPS, readTrace, type Trace } from "./trace.ts";
 
 /** Chance of a leak of half a mL an hour or more that a "tight" leaves at most. */
-const TIGHT_LEAVES = 0.02;
+const MAX_RESIDUAL_LEAK_CHANCE = 0.02;
 /** Ends of the interval: a little wider than 95 %, for what the model leaves out. */
-const INTERVAL = [0.01, 0.99] as const;
+const INTERVAL_SHARES = [0.01, 0.99] as const;
 /** The model's leftover beyond this, per degree of freedom, widens the readings' error. */
 const POOR_FIT = 1.6;
 const POWER_POINTS = 16;
@@ -46,11 +46,14 @@ function factsOf(test: HoldTest, steps: readonly number[]): HoldFacts {
 }
 
 /** The fit that speaks for all: the likeliest, with its leak. */
-function spokesman(fits: readonly Fit[], odds: LeakOdds): { readonly fit: Fit; readonly leak: number } {
+function representativeFit(
+  fits: readonly LeakFit[],
+  odds: LeakOdds,
+): { readonly fit: LeakFit; readonly leak: number } {
   const leaks = odds.logOdds > 0;
   const node = odds.nodes.reduce(
     (best, each) => (each.weight > best.weight ? each : best),
-    odds.nodes[0] ?? { rate: 0, weight: 0, fit: fits[0] as Fit },
+    odds.nodes[0] ?? { rate: 0, weight: 0, fit: fits[0] as LeakFit },
   );
   if (leaks) return { fit: node.fit, leak: node.rate };
   const at = odds.noLeak.indexOf(Math.max(...odds.noLeak));
@@ -58,67 +61,81 @@ function spokesman(fits: readonly Fit[], odds: LeakOdds): { readonly fit: Fit; r
 }
 
 /** Rounds of drawing guesses towards what fits, at most; enough that count, and it stops. */
-const ROUNDS = 3;
+const MOST_SAMPLING_ROUNDS = 3;
 const ENOUGH_EFFECTIVE = 24;
 
 /** Log likelihood of a fit at whichever is likelier, its best leak or none. */
-const bestLog = ({ a, b, c }: Fit) => c + (b > 0 ? (b * b) / (2 * Math.max(a, 1e-12)) : 0);
+const bestLog = ({ quadratic: a, linear: b, constant: c }: LeakFit) =>
+  c + (b > 0 ? (b * b) / (2 * Math.max(a, 1e-12)) : 0);
 
-function fitted(ground: Ground, unknowns: Unknowns, inflate: number, from: readonly Guess[]) {
-  let guesses = from;
-  let fits = fitAll(ground, guesses, inflate);
-  for (let round = 1; round <= ROUNDS && effectiveOf(fits.map(bestLog)) < ENOUGH_EFFECTIVE; round += 1) {
-    guesses = nextGuesses(unknowns, guesses, fits.map(bestLog), round);
-    fits = fitAll(ground, guesses, inflate);
+function fitSamples(
+  basis: ModelBasis,
+  input: SamplingInput,
+  inflate: number,
+  from: readonly ParameterSample[],
+) {
+  let samples = from;
+  let fits = fitAll(basis, samples, inflate);
+  for (
+    let round = 1;
+    round <= MOST_SAMPLING_ROUNDS && effectiveSampleSize(fits.map(bestLog)) < ENOUGH_EFFECTIVE;
+    round += 1
+  ) {
+    samples = resample(input, samples, fits.map(bestLog), round);
+    fits = fitAll(basis, samples, inflate);
   }
   const logs = fits.map(bestLog);
-  const heat = heatFor(logs, EFFECTIVE);
+  const heat = temperingFor(logs, MIN_EFFECTIVE_SAMPLES);
   if (heat === 1) return fits;
   // Too few count: they are evened out, so that the interval speaks for all that nearly fit.
   const evened = fits.map((fit, at) => {
     const log = logs[at] ?? 0;
-    return { ...fit, c: fit.c - log + log / heat };
+    return { ...fit, c: fit.constant - log + log / heat };
   });
   return evened;
 }
 
-function judge(ground: Ground, unknowns: Unknowns) {
-  const first = fitted(ground, unknowns, 1, firstGuesses(unknowns));
+function inferLeak(basis: ModelBasis, input: SamplingInput) {
+  const first = fitSamples(basis, input, 1, initialSamples(input));
   const firstOdds = leakOdds(first);
-  const { fit, leak } = spokesman(first, firstOdds);
-  const off = leftover(ground, fit, leak);
-  const perFreedom = off.reduce((sum, each) => sum + each * each, 0) / Math.max(2, ground.points.length - 3);
+  const { fit, leak } = representativeFit(first, firstOdds);
+  const off = leftover(basis, fit, leak);
+  const perFreedom = off.reduce((sum, each) => sum + each * each, 0) / Math.max(2, basis.points.length - 3);
   if (perFreedom <= POOR_FIT) return { fits: first, odds: firstOdds, inflate: 1 };
   const inflate = Math.sqrt(perFreedom);
-  const again = fitted(
-    ground,
-    unknowns,
+  const again = fitSamples(
+    basis,
+    input,
     inflate,
-    first.map(({ guess }) => guess),
+    first.map(({ guess: sample }) => sample),
   );
   return { fits: again, odds: leakOdds(again), inflate };
 }
 
 /** The smallest leak this test would have called: by fewer points, since it is asked a thousand times. */
-function couldCall(
+function detectionLimit(
   test: HoldTest,
   facts: HoldFacts,
   inflate: number,
-  fits: readonly Fit[],
+  fits: readonly LeakFit[],
   weights: readonly number[],
-  leakOf: (fit: Fit) => number,
+  leakOf: (fit: LeakFit) => number,
 ): number {
   const { points } = readTrace(test.samples, test.gauge, POWER_POINTS);
-  const ground = groundOf(
+  const basis = buildBasis(
     points.map((point) => ({ ...point, sigmaPsi: point.sigmaPsi * inflate })),
     facts,
   );
-  const guesses = fits.map(({ guess }) => guess);
-  return smallestCalled(ground, twinsOf(points, fitAll(ground, guesses), weights, leakOf), guesses);
+  const guesses = fits.map(({ guess: sample }) => sample);
+  return smallestDetectableLeak(
+    basis,
+    drawReplicas(points, fitAll(basis, guesses), weights, leakOf),
+    guesses,
+  );
 }
 
 /** Leak that emptied the section between two readings: at least so much, by guess. */
-function emptyingRates(fits: readonly Fit[], emptied: NonNullable<Trace["emptied"]>): readonly number[] {
+function emptyingRates(fits: readonly LeakFit[], emptied: NonNullable<Trace["emptied"]>): readonly number[] {
   const minutes = Math.max(1e-3, (emptied.byT - emptied.fromT) / 60);
   return fits
     .map(({ guess: { yielding, exponent } }) => {
@@ -129,39 +146,43 @@ function emptyingRates(fits: readonly Fit[], emptied: NonNullable<Trace["emptied
 }
 
 function curveOf(
-  ground: Ground,
-  { fit, leak }: { readonly fit: Fit; readonly leak: number },
+  basis: ModelBasis,
+  { fit, leak }: { readonly fit: LeakFit; readonly leak: number },
   inflate: number,
 ): HoldAnswer["fit"] {
-  const { points } = ground;
+  const { points } = basis;
   const { yielding, exponent } = fit.guess;
   const coefficients = coefficientsAt(fit, leak);
-  const { leak: minutes } = ground.minutes(exponent);
+  const { leak: minutes } = basis.minutes(exponent);
   const start = storedMl(yielding, points[0]?.psi ?? 0);
   return points.map(({ t, sigmaPsi }, at) => {
     const stored = start + otherMl(fit, coefficients, at) - leak * (minutes[at] ?? 0);
     const psi = psiHolding(yielding, Math.max(0, stored));
-    const warmth = (ground.warmthSd[at] ?? 0) / complianceAt(yielding, psi);
+    const warmth = (basis.warmthSd[at] ?? 0) / complianceAt(yielding, psi);
     const reach = 1.96 * inflate * Math.hypot(sigmaPsi, warmth);
     return { t, psi, low: Math.max(0, psi - reach), high: psi + reach };
   });
 }
 
 /** A section that cools far enough is empty without a leak: whether the log says it did. */
-function cooledEmpty(test: HoldTest, fits: readonly Fit[]): boolean {
+function cooledEmpty(test: HoldTest, fits: readonly LeakFit[]): boolean {
   const temps = test.samples.flatMap(({ tempF }) => tempF ?? []);
   const [first, last] = [temps[0], temps.at(-1)];
   if (first === undefined || last === undefined) return false;
   const shrunk = -thermalMl(test.section, first, last);
-  const stored = fits.map(({ guess }) => storedMl(guess.yielding, test.startPsi)).toSorted((a, b) => a - b);
+  const stored = fits
+    .map(({ guess: sample }) => storedMl(sample.yielding, test.startPsi))
+    .toSorted((a, b) => a - b);
   return shrunk > COOLED_SHARE * (stored[stored.length >> 1] ?? 0);
 }
 
-function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace, fits: readonly Fit[]): Verdict {
+function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace, fits: readonly LeakFit[]): HoldVerdict {
   if (trace.emptied !== null) return cooledEmpty(test, fits) ? "inconclusive" : "leak";
   if (trace.steps.length > MOST_STEPS) return "inconclusive";
   if (odds.logOdds >= CALL_LOG_ODDS) return "leak";
-  return odds.chanceAbove <= TIGHT_LEAVES && test.stopChecked !== false ? "tight" : "inconclusive";
+  return odds.chanceAbove <= MAX_RESIDUAL_LEAK_CHANCE && test.stopChecked !== false
+    ? "tight"
+    : "inconclusive";
 }
 
 /**
@@ -175,47 +196,48 @@ export function analyseHold(test: HoldTest): HoldAnswer {
   const trace = readTrace(test.samples, test.gauge);
   const { points } = trace;
   const facts = factsOf(test, trace.steps);
-  const ground = groundOf(points, facts);
+  const basis = buildBasis(points, facts);
   const { section, heldSec, drawOff } = test;
-  const { fits, odds, inflate } = judge(ground, {
+  const { fits, odds, inflate } = inferLeak(basis, {
     section,
     heldSec,
     drawOff,
     readingPsi: sigmaOf(test.gauge),
   });
   const verdict = verdictOf(odds, test, trace, fits);
-  const speaks = spokesman(fits, odds);
-  const leakOf = ({ a, b }: Fit) => (verdict === "leak" ? Math.max(0, b / Math.max(a, 1e-12)) : 0);
+  const speaks = representativeFit(fits, odds);
+  const leakOf = ({ quadratic: a, linear: b }: LeakFit) =>
+    verdict === "leak" ? Math.max(0, b / Math.max(a, 1e-12)) : 0;
   const weights =
     verdict === "leak"
       ? fits.map((fit) => odds.nodes.reduce((sum, node) => sum + (node.fit === fit ? node.weight : 0), 0))
       : odds.noLeak;
-  const minimumDetectableMlPerMin = couldCall(test, facts, inflate, fits, weights, leakOf);
+  const minimumDetectableMlPerMin = detectionLimit(test, facts, inflate, fits, weights, leakOf);
   const suspected = suspectsOf({ test, trace, fits, odds, verdict });
   const emptying = trace.emptied && emptyingRates(fits, trace.emptied);
   const isBoundOnly = verdict === "leak" && emptying !== null && points.length < EMPTIED_POINTS;
   const pick = (share: number) => emptying?.[Math.floor(share * (emptying.length - 1))] ?? 0;
   const isSure = odds.logOdds >= CALL_LOG_ODDS;
   const leakMlPerMin = isBoundOnly
-    ? { best: pick(0.5), low: pick(INTERVAL[0]), high: null }
+    ? { best: pick(0.5), low: pick(INTERVAL_SHARES[0]), high: null }
     : verdict === "leak"
       ? {
           best: rateAt(odds.nodes, 0.5),
-          low: rateAt(odds.nodes, INTERVAL[0]),
-          high: isSure ? rateAt(odds.nodes, INTERVAL[1]) : null,
+          low: rateAt(odds.nodes, INTERVAL_SHARES[0]),
+          high: isSure ? rateAt(odds.nodes, INTERVAL_SHARES[1]) : null,
         }
       : {
           best: 0,
           low: 0,
           // What it would not have called it cannot rule out.
-          high: Math.max(rateAt(mixed(odds), INTERVAL[1]), minimumDetectableMlPerMin),
+          high: Math.max(rateAt(mixed(odds), INTERVAL_SHARES[1]), minimumDetectableMlPerMin),
         };
   return {
     verdict,
     leakMlPerMin,
     minimumDetectableMlPerMin,
     suspected,
-    fit: curveOf(ground, speaks, inflate),
+    fit: curveOf(basis, speaks, inflate),
     advice: adviceFor({ test, trace, verdict, suspected, minimumDetectableMlPerMin }),
     steps: trace.steps,
   };

@@ -3,16 +3,16 @@
 import { cholesky, halton, normalCdf, normalQuantile } from "../numerics/index.ts";
 import {
   complianceAt,
+  complianceFrom,
   HOSE_ML_PER_PSI_FT,
   type Section,
   storedMl,
   wallOf,
-  yieldingOf,
 } from "../water/index.ts";
-import type { DrawOff, Guess } from "./hold-model.ts";
+import type { DrawOff, ParameterSample } from "./hold-model.ts";
 
 /** What guesses are made from. */
-export interface Unknowns {
+export interface SamplingInput {
   readonly section: Section;
   readonly heldSec: number | null;
   readonly drawOff: DrawOff | null;
@@ -20,14 +20,15 @@ export interface Unknowns {
   readonly readingPsi: number;
 }
 
-const KEPT = 64;
+const SAMPLE_COUNT = 64;
 const DIMENSIONS = 7;
 /** Guesses a draw-off chooses its first ones from. */
 const CANDIDATES = 1024;
 /** Guesses that count when the others are forgotten: at least a dozen, or the interval speaks for too few. */
-export const EFFECTIVE = 14;
+export const MIN_EFFECTIVE_SAMPLES = 14;
 
-const along = ([low, high]: readonly [number, number], share: number) => low * (high / low) ** share;
+const logInterpolated = ([low, high]: readonly [number, number], share: number) =>
+  low * (high / low) ** share;
 
 /** Trapped air from a film of bubbles to a twelfth of the section, mL at atmosphere: an unbled section holds no more. */
 const airRange = (volumeMl: number): readonly [number, number] => [0.01, Math.max(2, volumeMl / 12)];
@@ -39,22 +40,27 @@ const HELD_SEC = [3, 8, 20, 45, 90, 180] as const;
 /** The volume of a section is known to about so much, one way or the other. */
 const VOLUME_SHARE = [0.85, 1.18] as const;
 
-const level = (levels: readonly number[], share: number): number =>
+const levelAt = (levels: readonly number[], share: number): number =>
   levels[Math.min(levels.length - 1, Math.floor(share * levels.length))] ?? 1;
 
-function guessAt({ section, heldSec }: Unknowns, x: readonly number[], shares: readonly number[]): Guess {
+function sampleAt(
+  { section, heldSec }: SamplingInput,
+  x: readonly number[],
+  shares: readonly number[],
+): ParameterSample {
   const [air = 0.5, hose = 0.5, wall = 0.5, volume = 0.5, exponent = 0.5, settle = 0.5, held = 0.5] = shares;
-  const sized = { ...section, volumeMl: section.volumeMl * along(VOLUME_SHARE, volume) };
+  const sized = { ...section, volumeMl: section.volumeMl * logInterpolated(VOLUME_SHARE, volume) };
   return {
     x,
-    yielding: yieldingOf(sized, {
-      wallPsi: along(wallOf(section).stiffnessPsi, wall),
-      hoseMlPerPsiFt: section.hoseType === null ? 0 : along(HOSE_ML_PER_PSI_FT[section.hoseType], hose),
-      airMl: along(airRange(section.volumeMl), air),
+    yielding: complianceFrom(sized, {
+      wallPsi: logInterpolated(wallOf(section).stiffnessPsi, wall),
+      hoseMlPerPsiFt:
+        section.hoseType === null ? 0 : logInterpolated(HOSE_ML_PER_PSI_FT[section.hoseType], hose),
+      airMl: logInterpolated(airRange(section.volumeMl), air),
     }),
     exponent: EXPONENT[0] + exponent * (EXPONENT[1] - EXPONENT[0]),
-    settleSec: level(SETTLE_SEC, settle),
-    heldSec: heldSec ?? level(HELD_SEC, held),
+    settleSec: levelAt(SETTLE_SEC, settle),
+    heldSec: heldSec ?? levelAt(HELD_SEC, held),
     logWeight: 0,
   };
 }
@@ -63,7 +69,7 @@ function guessAt({ section, heldSec }: Unknowns, x: readonly number[], shares: r
 const syringeSd = (ml: number) => Math.hypot(0.05, 0.02 * ml);
 
 /** Log likelihood of the draw-off under a guess. */
-function drawOffFit({ drawOff, readingPsi }: Unknowns, { yielding }: Guess): number {
+function drawOffFit({ drawOff, readingPsi }: SamplingInput, { yielding }: ParameterSample): number {
   if (drawOff === null) return 0;
   const { ml, psiBefore, psiAfter, mlSd } = drawOff;
   const out = storedMl(yielding, psiBefore) - storedMl(yielding, psiAfter);
@@ -75,9 +81,12 @@ function drawOffFit({ drawOff, readingPsi }: Unknowns, { yielding }: Guess): num
 }
 
 /** How much the weights' logs are to be divided by until at least so many count; 1: they do. */
-export function heatFor(logs: readonly number[], effective: number): number {
+export function temperingFor(logs: readonly number[], effective: number): number {
   let heat = 1;
-  while (heat < 1e6 && effectiveOf(logs.map((log) => log / heat)) < Math.min(effective, logs.length / 2))
+  while (
+    heat < 1e6 &&
+    effectiveSampleSize(logs.map((log) => log / heat)) < Math.min(effective, logs.length / 2)
+  )
     heat *= 1.25;
   return heat;
 }
@@ -85,14 +94,14 @@ export function heatFor(logs: readonly number[], effective: number): number {
 /** Weights out of log weights, evened out until at least so many count; they add up to 1. */
 export function weightsOf(logs: readonly number[], effective: number): readonly number[] {
   const top = Math.max(...logs);
-  const heat = heatFor(logs, effective);
+  const heat = temperingFor(logs, effective);
   const raw = logs.map((log) => Math.exp((log - top) / heat));
   const sum = raw.reduce((all, each) => all + each, 0);
   return raw.map((each) => each / sum);
 }
 
 /** How many of them count. */
-export function effectiveOf(logs: readonly number[]): number {
+export function effectiveSampleSize(logs: readonly number[]): number {
   const top = Math.max(...logs);
   const raw = logs.map((log) => Math.exp(log - top));
   return raw.reduce((sum, each) => sum + each, 0) ** 2 / raw.reduce((sum, each) => sum + each * each, 0);
@@ -105,20 +114,20 @@ const POINTS = Array.from({ length: CANDIDATES }, (_, index) => {
 });
 
 /** The first guesses: spread over all the section may be; where a draw-off was measured, those nearest to it. */
-export function firstGuesses(unknowns: Unknowns): readonly Guess[] {
-  const points = unknowns.drawOff === null ? POINTS.slice(0, KEPT) : POINTS;
-  const all = points.map(({ x, shares }) => guessAt(unknowns, x, shares));
-  if (unknowns.drawOff === null) return all;
+export function initialSamples(input: SamplingInput): readonly ParameterSample[] {
+  const points = input.drawOff === null ? POINTS.slice(0, SAMPLE_COUNT) : POINTS;
+  const all = points.map(({ x, shares }) => sampleAt(input, x, shares));
+  if (input.drawOff === null) return all;
   const weights = weightsOf(
-    all.map((guess) => drawOffFit(unknowns, guess)),
-    EFFECTIVE * 2,
+    all.map((sample) => drawOffFit(input, sample)),
+    MIN_EFFECTIVE_SAMPLES * 2,
   );
-  const picked: Guess[] = [];
+  const picked: ParameterSample[] = [];
   let reached = 0;
   for (const [index, weight] of weights.entries()) {
-    reached += weight * KEPT;
-    const guess = all[index];
-    while (guess && picked.length < Math.min(KEPT, reached - 0.5)) picked.push(guess);
+    reached += weight * SAMPLE_COUNT;
+    const sample = all[index];
+    while (sample && picked.length < Math.min(SAMPLE_COUNT, reached - 0.5)) picked.push(sample);
   }
   return picked;
 }
@@ -127,21 +136,21 @@ export function firstGuesses(unknowns: Unknowns): readonly Guess[] {
  * New guesses drawn round those that fit: a normal cloud with their mean and spread, a little wider, each weighed for being
  * drawn there. `logs` are the log likelihoods of `guesses`. Source: adaptive importance sampling (Oh and Berger 1992).
  */
-export function nextGuesses(
-  unknowns: Unknowns,
-  guesses: readonly Guess[],
+export function resample(
+  input: SamplingInput,
+  samples: readonly ParameterSample[],
   logs: readonly number[],
   round: number,
-): readonly Guess[] {
-  const weights = weightsOf(logs, EFFECTIVE);
+): readonly ParameterSample[] {
+  const weights = weightsOf(logs, MIN_EFFECTIVE_SAMPLES);
   const mean = Array.from({ length: DIMENSIONS }, (_, i) =>
-    guesses.reduce((sum, { x }, at) => sum + (weights[at] ?? 0) * (x[i] ?? 0), 0),
+    samples.reduce((sum, { x }, at) => sum + (weights[at] ?? 0) * (x[i] ?? 0), 0),
   );
   const spread = new Float64Array(DIMENSIONS * DIMENSIONS);
   for (let i = 0; i < DIMENSIONS; i += 1)
     for (let j = 0; j < DIMENSIONS; j += 1)
       spread[i * DIMENSIONS + j] =
-        guesses.reduce(
+        samples.reduce(
           (sum, { x }, at) =>
             sum + (weights[at] ?? 0) * ((x[i] ?? 0) - (mean[i] ?? 0)) * ((x[j] ?? 0) - (mean[j] ?? 0)),
           0,
@@ -153,18 +162,18 @@ export function nextGuesses(
     (sum, each) => sum + each,
     0,
   );
-  return Array.from({ length: KEPT }, (_, index) => {
-    const z = POINTS[(index + round * KEPT) % CANDIDATES]?.x ?? [];
+  return Array.from({ length: SAMPLE_COUNT }, (_, index) => {
+    const z = POINTS[(index + round * SAMPLE_COUNT) % CANDIDATES]?.x ?? [];
     const x = mean.map((each, i) => {
       let sum = each;
       for (let k = 0; k <= i; k += 1) sum += (low[i * DIMENSIONS + k] ?? 0) * (z[k] ?? 0);
       return sum;
     });
     const square = (values: readonly number[]) => values.reduce((sum, each) => sum + each * each, 0);
-    const guess = guessAt(unknowns, x, x.map(normalCdf));
+    const sample = sampleAt(input, x, x.map(normalCdf));
     return {
-      ...guess,
-      logWeight: -square(x) / 2 + square(z) / 2 + logDet + drawOffFit(unknowns, guess),
+      ...sample,
+      logWeight: -square(x) / 2 + square(z) / 2 + logDet + drawOffFit(input, sample),
     };
   });
 }

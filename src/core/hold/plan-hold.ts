@@ -2,11 +2,11 @@
 
 import { halton, normalQuantile } from "../numerics/index.ts";
 import type { Section } from "../water/index.ts";
-import { readingErrors, smallestCalled, type Twin } from "./detection.ts";
-import { groundOf } from "./explanations.ts";
+import { readingErrors, smallestDetectableLeak, type TightReplica } from "./detection.ts";
+import { buildBasis } from "./explanations.ts";
 import { fitAll } from "./hold-fit.ts";
 import type { HoldFacts } from "./hold-model.ts";
-import { firstGuesses } from "./parameter-samples.ts";
+import { initialSamples } from "./parameter-samples.ts";
 import { type Gauge, readTrace } from "./trace.ts";
 
 export interface HoldPlan {
@@ -27,15 +27,15 @@ export interface PlannedHold {
 const LENGTHS_MIN = [2, 5, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240] as const;
 const READINGS = 120;
 const POINTS = 16;
-const TWINS = 16;
+const PLANNED_REPLICAS = 16;
 const HELD_SEC = 60;
 
 function smallestIn(plan: HoldPlan, minutes: number): number {
-  const samples = Array.from({ length: READINGS }, (_, at) => ({
+  const readings = Array.from({ length: READINGS }, (_, at) => ({
     t: (at * minutes * 60) / (READINGS - 1),
     psi: plan.startPsi,
   }));
-  const { points } = readTrace(samples, plan.gauge, POINTS);
+  const { points } = readTrace(readings, plan.gauge, POINTS);
   const facts: HoldFacts = {
     section: plan.section,
     startPsi: plan.startPsi,
@@ -44,25 +44,25 @@ function smallestIn(plan: HoldPlan, minutes: number): number {
     isAmbientKnown: plan.isAmbientKnown,
     steps: [],
   };
-  const guesses = firstGuesses({
+  const samples = initialSamples({
     section: plan.section,
     heldSec: HELD_SEC,
     drawOff: null,
     readingPsi: plan.gauge.resolutionPsi,
   });
-  const flat = groundOf(points, facts);
-  const fits = fitAll(flat, guesses);
-  const twins = fits
-    .filter((_, index) => index % Math.floor(fits.length / TWINS) === 0)
-    .map((fit, draw): Twin => {
+  const basis = buildBasis(points, facts);
+  const fits = fitAll(basis, samples);
+  const replicas = fits
+    .filter((_, index) => index % Math.floor(fits.length / PLANNED_REPLICAS) === 0)
+    .map((fit, draw): TightReplica => {
       const z = halton(draw + 5, 12).map(normalQuantile);
       // Nothing has been read yet: every cause is drawn from what is known beforehand.
       const coefficients = Float64Array.from(fit.columns, ({ cause, mean, sd }, i) =>
         cause === "offset" ? 0 : mean + sd * (z[i] ?? 0),
       );
-      return { fit, coefficients, noise: readingErrors(points, draw, TWINS) };
+      return { fit, coefficients, noise: readingErrors(points, draw, PLANNED_REPLICAS) };
     });
-  return smallestCalled(flat, twins, guesses);
+  return smallestDetectableLeak(basis, replicas, samples);
 }
 
 /** Every usual length with the smallest leak it would call, and the first that calls the wanted one; null: none of them. */

@@ -1,11 +1,11 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { chanceFrom } from "../../simulators/chance.ts";
+import { randomFrom } from "../../simulators/chance.ts";
 import { cholesky, solveCholesky } from "../numerics/cholesky.ts";
-import type { Guess } from "./hold-model.ts";
+import type { ParameterSample } from "./hold-model.ts";
 import { regress } from "./regression.ts";
 
-const GUESS: Guess = {
+const GUESS: ParameterSample = {
   x: [],
   yielding: { water: 1, wall: 0, hose: 0, airMl: 0 },
   exponent: 1,
@@ -28,7 +28,7 @@ describe("Cholesky", () => {
 });
 
 describe("the regression", () => {
-  const chance = chanceFrom(713);
+  const chance = randomFrom(713);
   const size = 7;
   const times = Float64Array.from({ length: size }, (_, at) => at);
   const y = Float64Array.from(times, (t) => -0.3 * t + 0.2 + chance.normal(0, 0.1));
@@ -56,8 +56,8 @@ describe("the regression", () => {
   it("gives the likelihood of a leak as brute force does, within 1e-4", () => {
     for (const leak of [0, 0.2, 0.35])
       assert.ok(
-        Math.abs(fit.c + fit.b * leak - (fit.a * leak ** 2) / 2 - byGrid(leak)) < 1e-4,
-        `${leak}: ${fit.c + fit.b * leak - (fit.a * leak ** 2) / 2} against ${byGrid(leak)}`,
+        Math.abs(fit.constant + fit.linear * leak - (fit.quadratic * leak ** 2) / 2 - byGrid(leak)) < 1e-4,
+        `${leak}: ${fit.constant + fit.linear * leak - (fit.quadratic * leak ** 2) / 2} against ${byGrid(leak)}`,
       );
   });
 
@@ -71,6 +71,10 @@ describe("the regression", () => {
       times,
     );
     for (const i of [0, 1])
-      assert.ok(Math.abs((fit.at0[i] ?? 0) + leak * (fit.perLeak[i] ?? 0) - (moved.at0[i] ?? 0)) < 1e-9);
+      assert.ok(
+        Math.abs(
+          (fit.meanAtZeroLeak[i] ?? 0) + leak * (fit.meanPerLeak[i] ?? 0) - (moved.meanAtZeroLeak[i] ?? 0),
+        ) < 1e-9,
+      );
   });
 });

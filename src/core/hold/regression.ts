@@ -1,19 +1,19 @@
 /** Bayesian linear regression in closed form, with the leak kept apart from everything else. */
 
 import { cholesky, solveCholesky } from "../numerics/index.ts";
-import type { Column, Guess } from "./hold-model.ts";
+import type { Column, ParameterSample } from "./hold-model.ts";
 
-export interface Fit {
-  readonly guess: Guess;
+export interface LeakFit {
+  readonly guess: ParameterSample;
   /** Log likelihood of the readings with leak L, everything else integrated out: c + b L - a L^2 / 2, L in mL/min at 60 psi. */
-  readonly c: number;
-  readonly b: number;
-  readonly a: number;
+  readonly constant: number;
+  readonly linear: number;
+  readonly quadratic: number;
   /** Expected coefficients at no leak, and how each moves with the leak. */
-  readonly at0: Float64Array;
-  readonly perLeak: Float64Array;
+  readonly meanAtZeroLeak: Float64Array;
+  readonly meanPerLeak: Float64Array;
   /** Cholesky factor of the coefficients' posterior precision, lower triangle row by row. */
-  readonly factor: Float64Array;
+  readonly precisionFactor: Float64Array;
   readonly columns: readonly Column[];
 }
 
@@ -36,12 +36,12 @@ export function scatterCoefficients(factor: Float64Array, z: readonly number[]):
  * Source: conjugate normal regression; each coefficient with its own normal prior.
  */
 export function regress(
-  guess: Guess,
+  sample: ParameterSample,
   y: Float64Array,
   sigma: Float64Array,
   columns: readonly Column[],
   leak: Float64Array,
-): Fit {
+): LeakFit {
   const size = columns.length;
   const count = y.length;
   const matrix = new Float64Array(size * size);
@@ -93,13 +93,13 @@ export function regress(
   const dot = (left: Float64Array, right: Float64Array) =>
     left.reduce((sum, each, i) => sum + each * (right[i] ?? 0), 0);
   return {
-    guess,
-    c: guess.logWeight - 0.5 * (rr - dot(toResidual, shift)) - logDet + logPrior,
-    b: rg - dot(toLeak, shift),
-    a: gg - dot(toLeak, byLeak),
-    at0: Float64Array.from({ length: size }, (_, i) => (columns[i]?.mean ?? 0) + (shift[i] ?? 0)),
-    perLeak: Float64Array.from({ length: size }, (_, i) => -(byLeak[i] ?? 0)),
-    factor: low,
+    guess: sample,
+    constant: sample.logWeight - 0.5 * (rr - dot(toResidual, shift)) - logDet + logPrior,
+    linear: rg - dot(toLeak, shift),
+    quadratic: gg - dot(toLeak, byLeak),
+    meanAtZeroLeak: Float64Array.from({ length: size }, (_, i) => (columns[i]?.mean ?? 0) + (shift[i] ?? 0)),
+    meanPerLeak: Float64Array.from({ length: size }, (_, i) => -(byLeak[i] ?? 0)),
+    precisionFactor: low,
     columns,
   };
 }

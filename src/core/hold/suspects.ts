@@ -3,10 +3,10 @@
 import { ATMOSPHERE_PSI, complianceAt } from "../water/index.ts";
 import { coefficientsAt } from "./hold-fit.ts";
 import type { Cause } from "./hold-model.ts";
-import type { HoldTest, Verdict } from "./hold-test.ts";
+import type { HoldTest, HoldVerdict } from "./hold-test.ts";
 import { SUSPECTS, type Suspect } from "./hold-test.ts";
 import type { LeakOdds } from "./leak-odds.ts";
-import type { Fit } from "./regression.ts";
+import type { LeakFit } from "./regression.ts";
 import type { Trace } from "./trace.ts";
 
 /** A cause is named when it moves the gauge by this share of all that moved, and by this many times a reading's error. Judgement. */
@@ -22,9 +22,9 @@ const NAMED_AIR = { share: 0.35, chance: 0.75 } as const;
 interface Evidence {
   readonly test: HoldTest;
   readonly trace: Trace;
-  readonly fits: readonly Fit[];
+  readonly fits: readonly LeakFit[];
   readonly odds: LeakOdds;
-  readonly verdict: Verdict;
+  readonly verdict: HoldVerdict;
 }
 
 /** Each fit with its weight and the leak it goes with. */
@@ -63,7 +63,7 @@ function seepSigmas(evidence: Evidence): number {
     const at = fit.columns.findIndex(({ cause }) => cause === "stop-seep");
     if (at < 0 || weight < 1e-6) return sum;
     const size = fit.columns.length;
-    const sd = 1 / (fit.factor[at * size + at] ?? 1);
+    const sd = 1 / (fit.precisionFactor[at * size + at] ?? 1);
     return sum + (weight * (coefficientsAt(fit, leak)[at] ?? 0)) / sd;
   }, 0);
 }

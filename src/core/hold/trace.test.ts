@@ -1,13 +1,13 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { chanceFrom } from "../../simulators/chance.ts";
+import { randomFrom } from "../../simulators/chance.ts";
 import { type Gauge, readTrace, type Sample } from "./trace.ts";
 
 const DIGITAL: Gauge = { resolutionPsi: 0.1, type: "digital" };
 
 /** Readings every 5 s of a pressure that is a function of time. */
 function readings(psiAt: (t: number) => number, { count = 120, noise = 0.03, seed = 5 } = {}): Sample[] {
-  const chance = chanceFrom(seed);
+  const chance = randomFrom(seed);
   return Array.from({ length: count }, (_, at) => ({
     t: at * 5,
     psi: Math.max(0, Number((Math.round((psiAt(at * 5) + chance.normal(0, noise)) * 10) / 10).toFixed(1))),
@@ -67,7 +67,7 @@ describe("a gauge's readings", () => {
   });
 
   it("are smoothed in their temperature", () => {
-    const chance = chanceFrom(9);
+    const chance = randomFrom(9);
     const samples = readings(() => 60).map((sample) => ({
       ...sample,
       tempF: 60 + sample.t / 200 + chance.normal(0, 0.3),

@@ -49,7 +49,7 @@ const EARLY = 1.6;
 const EMPTY_SHARE = 0.08;
 const EMPTY_PSI = 2;
 /** A pause this many times the usual one is a gap. */
-export const GAP = 3.5;
+export const DROPOUT_GAPS = 3.5;
 
 const median = (values: readonly number[]): number => {
   const sorted = values.toSorted((a, b) => a - b);
@@ -210,7 +210,7 @@ export function readTrace(samples: readonly Sample[], gauge: Gauge, mostPoints =
   const gaps = live.slice(1).map(({ t }, at) => t - (live[at]?.t ?? t));
   const usualGap = gaps.length > 0 ? median(gaps) : 0;
   const span = (live.at(-1)?.t ?? 0) - (live[0]?.t ?? 0);
-  const missing = gaps.filter((gap) => gap > GAP * usualGap).reduce((sum, gap) => sum + gap, 0);
+  const missing = gaps.filter((gap) => gap > DROPOUT_GAPS * usualGap).reduce((sum, gap) => sum + gap, 0);
   const emptied = emptiedIn(live);
   const judged = emptied ? live.filter(({ t }) => t <= emptied.fromT) : live;
   const scatterPsi = scatterOf(judged, usualGap);

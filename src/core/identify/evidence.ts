@@ -40,7 +40,7 @@ export interface Span {
 }
 
 /** A second reading over the crests, further from the thread's free end. */
-export interface Further {
+export interface SecondReading {
   readonly outsideIn: number;
   readonly alongIn: number;
 }
@@ -56,7 +56,7 @@ export interface Measured {
   readonly pitchMm?: number;
   readonly count?: Count;
   readonly span: Span | null;
-  readonly further?: Further;
+  readonly further?: SecondReading;
   /** Thread form, as a gauge leaf shows it. */
   readonly flankDeg?: 55 | 60;
   readonly gender: "male" | "female" | null;

@@ -1,6 +1,6 @@
 /** The identifier over a set of tables: prepared once, asked many times, the same on the server and in the browser. */
 import { type End, endTable, type Thread, threadTable } from "../end/index.ts";
-import type { JointRule, Mating, MeetingWords, MeetTables } from "../joint/index.ts";
+import type { ContactText, JointRule, MatchTables, Mating } from "../joint/index.ts";
 import type { Measured } from "./evidence.ts";
 import { type Identification, identify } from "./identify.ts";
 import { type LookAlike, lookAlikesOf } from "./look-alikes.ts";
@@ -12,20 +12,20 @@ export interface EndKnowledge {
   readonly threads: readonly Thread[];
   readonly matings: readonly Mating[];
   readonly joints: readonly JointRule[];
-  readonly meetings: readonly MeetingWords[];
+  readonly meetings: readonly ContactText[];
   readonly seats: readonly SeatChance[];
   readonly places: readonly PlaceWeight[];
 }
 
 export interface Identifier {
   readonly profiles: readonly Profile[];
-  readonly tables: MeetTables;
-  readonly words: readonly MeetingWords[];
+  readonly tables: MatchTables;
+  readonly words: readonly ContactText[];
   /** What an end is taken for; worked out once for each end. */
   readonly lookAlikes: (end: End) => readonly LookAlike[];
 }
 
-export interface Answer extends Identification {
+export interface IdentifyAnswer extends Identification {
   readonly lookAlikes: readonly LookAlike[];
 }
 
@@ -53,7 +53,10 @@ export function openIdentifier(knowledge: EndKnowledge): Identifier {
 }
 
 /** Ranks the ends and tells what the leaders are taken for. Evidence must be free of `evidenceFaults`. */
-export function answerEvidence({ profiles, tables, lookAlikes }: Identifier, measured: Measured): Answer {
+export function answerEvidence(
+  { profiles, tables, lookAlikes }: Identifier,
+  measured: Measured,
+): IdentifyAnswer {
   const found = identify(profiles, measured);
   const leaders = found.candidates
     .filter(({ probability }) => probability >= WORTH_TELLING)

@@ -12,10 +12,10 @@ export {
   TPI_LIMITS,
 } from "./evidence.ts";
 export {
-  type Answer,
   answerEvidence,
   type EndKnowledge,
   type Identifier,
+  type IdentifyAnswer,
   openIdentifier,
 } from "./identifier.ts";
 export { type Candidate, identify } from "./identify.ts";

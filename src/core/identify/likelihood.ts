@@ -63,7 +63,7 @@ const MM_SPREAD = 2.4;
 /** Below this a stated tolerance means a gauge, not a count. */
 const GAUGE_BELOW_TPI = 0.6;
 /** A thread claimed on something smooth, or the reverse. */
-const BLIND = 0.003;
+const BY_EYE = 0.003;
 /** Seeing, when asked: chance that the eye says what is there. */
 export const SEES = {
   gender: 0.99,
@@ -164,7 +164,7 @@ function interpolatedCount(threads: number, overIn: number, tpi: number): number
 function count(hypothesis: Hypothesis, { threads, overIn }: Count): number {
   const spread = COUNT_SPREAD_PER_IN * overIn + 1;
   if (hypothesis === null) return 1 / spread;
-  if (hypothesis.thread === null) return BLIND / spread;
+  if (hypothesis.thread === null) return BY_EYE / spread;
   return withSlip(interpolatedCount(threads, overIn, 1 / hypothesis.thread.pitchIn), LEAF_SLIP, spread);
 }
 
@@ -172,9 +172,9 @@ function count(hypothesis: Hypothesis, { threads, overIn }: Count): number {
  * Threads per inch as somebody states them. A narrow tolerance is a gauge leaf; a wide one a count, over as much as
  * makes one thread that wide, or over the half inch most ends leave room for.
  */
-function stated(hypothesis: Hypothesis, tpi: number, tolerance: number): number {
+function statedPitch(hypothesis: Hypothesis, tpi: number, tolerance: number): number {
   if (hypothesis === null) return 1 / TPI_SPREAD;
-  if (hypothesis.thread === null) return BLIND / TPI_SPREAD;
+  if (hypothesis.thread === null) return BY_EYE / TPI_SPREAD;
   const truth = 1 / hypothesis.thread.pitchIn;
   if (tolerance < GAUGE_BELOW_TPI)
     return withSlip(normal(tpi, truth, Math.max(LEAF_SIGMA_TPI, tolerance / 2)), LEAF_SLIP, TPI_SPREAD);
@@ -197,7 +197,7 @@ export function spanDensity(spanIn: number, crests: number, pitchIn: number, sig
 function span(hypothesis: Hypothesis, { crests, spanIn, toleranceIn }: Span): number {
   const none = 1 / (spanIn * LOG_PITCH_SPREAD);
   if (hypothesis === null) return none;
-  if (hypothesis.thread === null) return BLIND * none;
+  if (hypothesis.thread === null) return BY_EYE * none;
   return withSlip(
     spanDensity(spanIn, crests, hypothesis.thread.pitchIn, sigmaOf(toleranceIn)),
     READING_SLIP,
@@ -207,7 +207,7 @@ function span(hypothesis: Hypothesis, { crests, spanIn, toleranceIn }: Span): nu
 
 function pitchMm(hypothesis: Hypothesis, mm: number): number {
   if (hypothesis === null) return 1 / MM_SPREAD;
-  if (hypothesis.thread === null) return BLIND / MM_SPREAD;
+  if (hypothesis.thread === null) return BY_EYE / MM_SPREAD;
   return withSlip(normal(mm, hypothesis.thread.pitchIn * 25.4, LEAF_SIGMA_MM), LEAF_SLIP, MM_SPREAD);
 }
 
@@ -216,7 +216,7 @@ export function furtherSigmaIn(toleranceIn: number): number {
   return Math.hypot(SQRT2 * sigmaOf(toleranceIn), CREST_SIGMA_IN);
 }
 
-function further(hypothesis: Hypothesis, measured: Measured): number {
+function secondReading(hypothesis: Hypothesis, measured: Measured): number {
   const { outsideIn, toleranceIn } = measured;
   if (outsideIn === null || measured.further === undefined) return 1;
   const { outsideIn: farIn, alongIn } = measured.further;
@@ -252,11 +252,11 @@ export function clueLikelihoods(
   if (measured.outsideIn !== null) add("outsideIn", outside(hypothesis, measured.outsideIn, measured));
   if (measured.insideIn !== null) add("insideIn", inside(hypothesis, measured.insideIn, measured));
   if (measured.threadsPerInch !== null)
-    add("threadsPerInch", stated(hypothesis, measured.threadsPerInch, measured.tpiTolerance));
+    add("threadsPerInch", statedPitch(hypothesis, measured.threadsPerInch, measured.tpiTolerance));
   if (measured.pitchMm !== undefined) add("pitchMm", pitchMm(hypothesis, measured.pitchMm));
   if (measured.count !== undefined) add("count", count(hypothesis, measured.count));
   if (measured.span !== null) add("span", span(hypothesis, measured.span));
-  if (measured.further !== undefined) add("further", further(hypothesis, measured));
+  if (measured.further !== undefined) add("further", secondReading(hypothesis, measured));
   if (measured.flankDeg !== undefined) add("flankDeg", flank(hypothesis, measured.flankDeg));
   if (measured.gender !== null)
     add("gender", hypothesis === null ? 0.5 : says(hypothesis.gender === measured.gender, SEES.gender));
@@ -275,6 +275,6 @@ export function clueLikelihoods(
 
 function flank(hypothesis: Hypothesis, seen: 55 | 60): number {
   if (hypothesis === null) return 0.5;
-  if (hypothesis.thread === null) return BLIND;
+  if (hypothesis.thread === null) return BY_EYE;
   return says(hypothesis.thread.flankDeg === seen, SEES.form);
 }

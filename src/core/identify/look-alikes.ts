@@ -1,6 +1,6 @@
 /** What is taken for the leading candidate, and what happens when its mate is put on the wrong thing. */
 import type { End, EndCode } from "../end/index.ts";
-import { type MeetingWords, type MeetTables, meet, type Verdict, wordsFor } from "../joint/index.ts";
+import { type ContactText, contactOf, type FitVerdict, type MatchTables, textFor } from "../joint/index.ts";
 
 export interface LookAlike {
   /** What it is taken for. */
@@ -10,35 +10,35 @@ export interface LookAlike {
   /** The mate that is put on the wrong one: the mate of `a` on `b`, or of `b` on `a`. */
   readonly mate: EndCode;
   readonly on: EndCode;
-  readonly verdict: Verdict;
+  readonly verdict: FitVerdict;
   readonly turnsBeforeBind: number | null;
   readonly symptom: string;
   readonly forcing: string;
   readonly seals: boolean;
 }
 
-const MOST = 6;
+const MOST_LOOK_ALIKES = 6;
 
 function middle(end: End): number {
   return end.readsIn === null ? 0 : (end.readsIn.low + end.readsIn.high) / 2;
 }
 
 /** The end of the other gender and the same thread. */
-export function counterpart(end: End, tables: MeetTables): End | null {
+export function counterpart(end: End, tables: MatchTables): End | null {
   if (end.form !== "thread") return null;
   return tables.ends.get(`${end.code.slice(0, -1)}${end.gender === "m" ? "f" : "m"}`) ?? null;
 }
 
 /** The mistake that goes on: the mate of one end on the other, else the reverse; null when neither starts. */
-function confusion(a: End, b: End, tables: MeetTables, words: readonly MeetingWords[]): LookAlike | null {
+function confusion(a: End, b: End, tables: MatchTables, words: readonly ContactText[]): LookAlike | null {
   for (const [made, put] of [
     [a, b],
     [b, a],
   ] as const) {
     const mate = counterpart(made, tables);
     if (mate === null) continue;
-    const meeting = meet(put, mate, tables);
-    const told = wordsFor(meeting, words);
+    const meeting = contactOf(put, mate, tables);
+    const told = textFor(meeting, words);
     if (told.verdict === "no") continue;
     return {
       a: a.code,
@@ -61,12 +61,12 @@ function confusion(a: End, b: End, tables: MeetTables, words: readonly MeetingWo
  */
 export function lookAlikesOf(
   end: End,
-  tables: MeetTables,
-  words: readonly MeetingWords[],
+  tables: MatchTables,
+  words: readonly ContactText[],
 ): readonly LookAlike[] {
   return [...tables.ends.values()]
     .filter((other) => other.form === "thread" && other.gender === end.gender && other.code !== end.code)
     .sort((x, y) => Math.abs(middle(x) - middle(end)) - Math.abs(middle(y) - middle(end)))
     .flatMap((other) => confusion(end, other, tables, words) ?? [])
-    .slice(0, MOST);
+    .slice(0, MOST_LOOK_ALIKES);
 }

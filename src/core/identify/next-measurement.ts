@@ -36,7 +36,7 @@ export interface NextMeasurement {
   readonly gainBits: number;
 }
 
-export interface Weighed {
+export interface RankedProfile {
   readonly profile: Profile;
   readonly probability: number;
 }
@@ -44,7 +44,7 @@ export interface Weighed {
 /** Chances of each outcome of a measurement on one end; they add up to about 1. */
 type Outcomes = readonly number[];
 
-interface Choice {
+interface MeasurementChoice {
   readonly kind: NextKind;
   readonly measure: string;
   readonly crests: number | null;
@@ -87,7 +87,7 @@ export function crestsToSpan(profiles: readonly Profile[]): number {
   return Math.max(CRESTS.fewest, Math.min(CRESTS.most, ...room));
 }
 
-function acrossChoice(profiles: readonly Profile[], measured: Measured): readonly Choice[] {
+function acrossChoice(profiles: readonly Profile[], measured: Measured): readonly MeasurementChoice[] {
   const lead = profiles[0];
   if (!lead) return [];
   const has = lead.across === "outside" ? measured.outsideIn : measured.insideIn;
@@ -110,7 +110,7 @@ function acrossChoice(profiles: readonly Profile[], measured: Measured): readonl
   ];
 }
 
-function pitchChoices(profiles: readonly Profile[], measured: Measured): readonly Choice[] {
+function pitchChoices(profiles: readonly Profile[], measured: Measured): readonly MeasurementChoice[] {
   const threaded = profiles.filter(({ thread }) => thread !== null);
   if (threaded.length < 2 || measured.threaded === false) return [];
   const crests = crestsToSpan(threaded);
@@ -120,7 +120,7 @@ function pitchChoices(profiles: readonly Profile[], measured: Measured): readonl
     4 * CALIPER_SIGMA_IN,
   );
   const flat = () => 1 / (high - low);
-  const span: Choice = {
+  const span: MeasurementChoice = {
     kind: "span",
     measure: `span over ${crests} crests`,
     crests,
@@ -131,7 +131,7 @@ function pitchChoices(profiles: readonly Profile[], measured: Measured): readonl
         thread === null ? flat : (at) => spanDensity(at, crests, thread.pitchIn, CALIPER_SIGMA_IN),
       ),
   };
-  const count: Choice = {
+  const count: MeasurementChoice = {
     kind: "count",
     measure: "count the threads in half an inch",
     crests: null,
@@ -147,7 +147,7 @@ function pitchChoices(profiles: readonly Profile[], measured: Measured): readonl
 
 const yesNo = (chance: number): Outcomes => [chance, 1 - chance];
 
-function taperChoice(profiles: readonly Profile[], measured: Measured): readonly Choice[] {
+function taperChoice(profiles: readonly Profile[], measured: Measured): readonly MeasurementChoice[] {
   if (measured.further !== undefined || !profiles.some(({ thread }) => thread !== null)) return [];
   if (profiles[0]?.gender === "female")
     return measured.taper === "unknown"
@@ -193,7 +193,7 @@ function tellingSeat(profiles: readonly Profile[]): Seat {
   return SEATS.reduce((best, seat) => (apart(seat) > apart(best) ? seat : best), "cone");
 }
 
-function lookChoices(profiles: readonly Profile[], measured: Measured): readonly Choice[] {
+function lookChoices(profiles: readonly Profile[], measured: Measured): readonly MeasurementChoice[] {
   return [
     ...(measured.seal.length > 0 || measured.noSeal
       ? []
@@ -250,7 +250,7 @@ function lookChoices(profiles: readonly Profile[], measured: Measured): readonly
 }
 
 /** Mutual information between candidate and outcome. */
-function gainBits(leading: readonly Weighed[], table: readonly Outcomes[]): number {
+function gainBits(leading: readonly RankedProfile[], table: readonly Outcomes[]): number {
   const size = table[0]?.length ?? 0;
   const total = leading.reduce((sum, { probability }) => sum + probability, 0);
   let bits = 0;
@@ -279,7 +279,10 @@ const TOLD_APART = 0.5;
  * Shape: null when one candidate stands alone or nothing would tell them apart. Units: bits.
  * Source: mutual information of candidate and outcome, outcomes in 48 bins.
  */
-export function nextMeasurement(ranked: readonly Weighed[], measured: Measured): NextMeasurement | null {
+export function nextMeasurement(
+  ranked: readonly RankedProfile[],
+  measured: Measured,
+): NextMeasurement | null {
   const leading = ranked.filter(({ probability }) => probability >= LEADING).slice(0, MOST_LEADING);
   if (leading.length < 2) return null;
   const profiles = leading.map(({ profile }) => profile);

@@ -123,14 +123,14 @@ function sharedShare(one: Range, other: Range): number {
   return Math.max(0, shared) / Math.max(one.high - one.low, other.high - other.low);
 }
 
-type Untwinned = Omit<Profile, "twins">;
+type ProfileDraft = Omit<Profile, "twins">;
 
-function usualSeat({ seats }: Untwinned): Seat | null {
+function usualSeat({ seats }: ProfileDraft): Seat | null {
   return [...seats].find(([, chance]) => chance >= USUAL_SEAT)?.[0] ?? null;
 }
 
-function isTwin(one: Untwinned, other: Untwinned): boolean {
-  const pitchIn = ({ thread }: Untwinned) => thread?.pitchIn ?? 0;
+function isTwin(one: ProfileDraft, other: ProfileDraft): boolean {
+  const pitchIn = ({ thread }: ProfileDraft) => thread?.pitchIn ?? 0;
   return (
     one !== other &&
     one.across === other.across &&
@@ -146,7 +146,7 @@ function isTwin(one: Untwinned, other: Untwinned): boolean {
 
 /** One profile for every end with a reading. Errors: RangeError when a threaded end's thread is not in the table. */
 export function profilesOf({ ends, threads, seats, places }: IdentifyTables): readonly Profile[] {
-  const profiles = ends.flatMap((end): Untwinned[] => {
+  const profiles = ends.flatMap((end): ProfileDraft[] => {
     if (end.readsIn === null) return [];
     const thread = end.form === "thread" ? threadOf(end, threads) : null;
     return [

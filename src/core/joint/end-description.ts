@@ -1,6 +1,6 @@
 /** What is said of two ends brought together: the words of data/meetings.csv with the pair's own figures in them. */
 import type { Bind } from "../end/index.ts";
-import type { Meeting, MeetingWords } from "./meet.ts";
+import type { ContactText, EndContact } from "./meet.ts";
 
 /** Turns as a hand counts them: to the half, and never "about 0". */
 function turnsText(turns: number): string {
@@ -18,7 +18,7 @@ function fill(text: string, bind: Bind | null, gapIn: number | null): string {
 }
 
 /** The words for a meeting. Errors: RangeError when the table has no row for it, which bin/build-data rules out. */
-export function wordsFor(meeting: Meeting, words: readonly MeetingWords[]): MeetingWords {
+export function textFor(meeting: EndContact, words: readonly ContactText[]): ContactText {
   const found = words.find(({ code }) => code === meeting.code);
   if (!found) throw new RangeError(`no words for a meeting of kind ${meeting.code}`);
   return {

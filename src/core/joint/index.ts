@@ -1,4 +1,4 @@
-export { wordsFor } from "./end-description.ts";
+export { textFor } from "./end-description.ts";
 export {
   JOINT_TYPES,
   type JointRule,
@@ -8,6 +8,13 @@ export {
   SEALANTS,
   type Sealant,
 } from "./joint.ts";
-export { heldEnd, ruleFor, type Side, wrenchesFor } from "./make-up.ts";
+export { heldEnd, type JointSide, ruleFor, wrenchesFor } from "./make-up.ts";
 export { allPairs, type Match, type Matrix, matchEnds } from "./match.ts";
-export { MEETING_CODES, type MeetingWords, type MeetTables, meet, VERDICTS, type Verdict } from "./meet.ts";
+export {
+  CONTACT_CODES,
+  type ContactText,
+  contactOf,
+  FIT_VERDICTS,
+  type FitVerdict,
+  type MatchTables,
+} from "./meet.ts";

@@ -3,7 +3,7 @@ import type { End, EndTable } from "../end/index.ts";
 import type { JointRule, JointType, Mating, PlasticPart } from "./joint.ts";
 
 /** One side of a joint: its end, and whether that end is plastic on this part. */
-export interface Side {
+export interface JointSide {
   readonly end: End;
   readonly plastic: boolean;
 }
@@ -11,7 +11,7 @@ export interface Side {
 const SOFT_TUBES: readonly string[] = ["pe", "nylon", "pex"];
 
 /** Which side's plastic decides how the joint is tightened. */
-function plasticPart(type: JointType, one: Side, other: Side): PlasticPart {
+function plasticPart(type: JointType, one: JointSide, other: JointSide): PlasticPart {
   const male = one.end.gender === "m" ? one : other;
   const female = male === one ? other : one;
   switch (type) {
@@ -30,7 +30,12 @@ function plasticPart(type: JointType, one: Side, other: Side): PlasticPart {
  * The make-up rule for a mating: of the rules of its type, the one that names the size and the plastic part most closely.
  * Errors: RangeError when the table holds no rule for the type, which its schema test rules out.
  */
-export function ruleFor(mating: Mating, one: Side, other: Side, rules: readonly JointRule[]): JointRule {
+export function ruleFor(
+  mating: Mating,
+  one: JointSide,
+  other: JointSide,
+  rules: readonly JointRule[],
+): JointRule {
   const plastic = plasticPart(mating.type, one, other);
   const size = one.end.fitSize;
   const score = (rule: JointRule) => (rule.whenSize === null ? 0 : 2) + (rule.whenPlastic === null ? 0 : 1);

@@ -1,17 +1,17 @@
 /** The whole answer to "do these two fit?", for a joint card or the HTTP interface. */
 import type { End, EndCode } from "../end/index.ts";
-import { wordsFor } from "./end-description.ts";
+import { textFor } from "./end-description.ts";
 import type { JointType, Sealant } from "./joint.ts";
 import {
-  type Meeting,
-  type MeetingCode,
-  type MeetingWords,
-  type MeetTables,
-  meet,
-  type Verdict,
+  type ContactCode,
+  type ContactText,
+  contactOf,
+  type EndContact,
+  type FitVerdict,
+  type MatchTables,
 } from "./meet.ts";
 
-export interface JointCard {
+export interface MatchedJoint {
   readonly type: JointType;
   readonly label: string;
   readonly sealant: Sealant;
@@ -35,9 +35,9 @@ export interface JointCard {
 
 export interface Match {
   readonly fits: boolean;
-  readonly verdict: Verdict;
-  readonly code: MeetingCode;
-  readonly joint: JointCard | null;
+  readonly verdict: FitVerdict;
+  readonly code: ContactCode;
+  readonly joint: MatchedJoint | null;
   readonly startsButWillNotSeal: boolean;
   /** Middle of the tolerances; null: no bind within the thread, or nothing to turn. */
   readonly turnsBeforeBind: number | null;
@@ -51,13 +51,13 @@ export interface Match {
   readonly advice: string | null;
 }
 
-type Rule = NonNullable<Meeting["joint"]>["rule"];
+type Rule = NonNullable<EndContact["joint"]>["rule"];
 
-function turnsOf({ turns, handOnly }: Rule): JointCard["turns"] {
+function turnsOf({ turns, handOnly }: Rule): MatchedJoint["turns"] {
   return turns === null ? null : { handOnly, min: turns.min, max: turns.max };
 }
 
-function cardOf(joint: NonNullable<Meeting["joint"]>, tables: MeetTables): JointCard {
+function matchedJointOf(joint: NonNullable<EndContact["joint"]>, tables: MatchTables): MatchedJoint {
   const { rule, wrenches } = joint;
   return {
     type: rule.type,
@@ -86,15 +86,15 @@ function cardOf(joint: NonNullable<Meeting["joint"]>, tables: MeetTables): Joint
  * What happens when two ends are brought together. Symmetric in its two ends.
  * Units: turns past the first catch of the thread; inches. Errors: as `meet`.
  */
-export function matchEnds(one: End, other: End, tables: MeetTables, words: readonly MeetingWords[]): Match {
-  const meeting = meet(one, other, tables);
-  const told = wordsFor(meeting, words);
+export function matchEnds(one: End, other: End, tables: MatchTables, words: readonly ContactText[]): Match {
+  const meeting = contactOf(one, other, tables);
+  const told = textFor(meeting, words);
   const { bind, joint } = meeting;
   return {
     fits: told.verdict === "fits",
     verdict: told.verdict,
     code: meeting.code,
-    joint: joint === null ? null : cardOf(joint, tables),
+    joint: joint === null ? null : matchedJointOf(joint, tables),
     startsButWillNotSeal: told.verdict === "starts",
     turnsBeforeBind: bind?.turns.mid ?? null,
     turnsRange: [bind?.turns.tight ?? null, bind?.turns.loose ?? null],
@@ -111,7 +111,7 @@ export function matchEnds(one: End, other: End, tables: MeetTables, words: reado
 }
 
 /** One letter a pair: a row of letters for each end, in the order of the table. */
-export const VERDICT_LETTERS: Readonly<Record<Verdict, string>> = {
+export const VERDICT_LETTERS: Readonly<Record<FitVerdict, string>> = {
   fits: "f",
   "washer-only": "w",
   starts: "s",
@@ -125,14 +125,14 @@ export interface Matrix {
 }
 
 /** The verdict of every pair of the table. About 15,000 meetings: some tens of milliseconds. */
-export function allPairs(ends: readonly End[], tables: MeetTables, words: readonly MeetingWords[]): Matrix {
+export function allPairs(ends: readonly End[], tables: MatchTables, words: readonly ContactText[]): Matrix {
   const verdicts = new Map(words.map(({ code, verdict }) => [code, VERDICT_LETTERS[verdict]]));
   const grid = ends.map(() => new Array<string>(ends.length).fill("n"));
   for (const [row, one] of ends.entries())
     for (let column = row; column < ends.length; column += 1) {
       const other = ends[column];
       if (!other) continue;
-      const letter = verdicts.get(meet(one, other, tables).code) ?? "n";
+      const letter = verdicts.get(contactOf(one, other, tables).code) ?? "n";
       for (const [a, b] of [
         [row, column],
         [column, row],

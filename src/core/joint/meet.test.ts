@@ -2,9 +2,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { identifier, tables } from "../../../tests/support/tables.ts";
 import type { End } from "../end/index.ts";
-import { wordsFor } from "./end-description.ts";
+import { textFor } from "./end-description.ts";
 import { allPairs, matchEnds, VERDICT_LETTERS } from "./match.ts";
-import { MEETING_CODES, meet, tubeSizeIn } from "./meet.ts";
+import { CONTACT_CODES, contactOf, tubeSizeIn } from "./meet.ts";
 
 const { tables: meeting, words } = identifier;
 
@@ -20,14 +20,18 @@ describe("meet", () => {
   it("is symmetric over every pair", () => {
     for (const [at, one] of tables.ends.entries())
       for (const other of tables.ends.slice(at))
-        assert.deepEqual(meet(one, other, meeting), meet(other, one, meeting), `${one.code} ${other.code}`);
+        assert.deepEqual(
+          contactOf(one, other, meeting),
+          contactOf(other, one, meeting),
+          `${one.code} ${other.code}`,
+        );
   });
 
   it("has words for every kind of meeting, and a figure for every brace in them", () => {
-    assert.deepEqual([...words.map(({ code }) => code)].sort(), [...MEETING_CODES].sort());
+    assert.deepEqual([...words.map(({ code }) => code)].sort(), [...CONTACT_CODES].sort());
     for (const one of tables.ends)
       for (const other of tables.ends) {
-        const told = wordsFor(meet(one, other, meeting), words);
+        const told = textFor(contactOf(one, other, meeting), words);
         assert.doesNotMatch(`${told.feels}${told.forcing}${told.advice}`, /[{}]|NaN|undefined/);
       }
   });

@@ -4,10 +4,10 @@ import { type JointRule, type Mating, mate } from "./joint.ts";
 import { heldEnd, ruleFor, wrenchesFor } from "./make-up.ts";
 
 /** fits: a joint of its own; washer-only: seals on the washer if the faces meet; starts: goes on and will not seal; no: does not go on. */
-export const VERDICTS = ["fits", "washer-only", "starts", "no"] as const;
-export type Verdict = (typeof VERDICTS)[number];
+export const FIT_VERDICTS = ["fits", "washer-only", "starts", "no"] as const;
+export type FitVerdict = (typeof FIT_VERDICTS)[number];
 
-export const MEETING_CODES = [
+export const CONTACT_CODES = [
   "fits",
   "washer-faces",
   "wrong-seat",
@@ -24,12 +24,12 @@ export const MEETING_CODES = [
   "tube-apart",
   "apart",
 ] as const;
-export type MeetingCode = (typeof MEETING_CODES)[number];
+export type ContactCode = (typeof CONTACT_CODES)[number];
 
 /** How one kind of meeting feels and what forcing it does: data/meetings.csv. */
-export interface MeetingWords {
-  readonly code: MeetingCode;
-  readonly verdict: Verdict;
+export interface ContactText {
+  readonly code: ContactCode;
+  readonly verdict: FitVerdict;
   /** {turns}, {depth} and {gap} stand for the figures of the pair. */
   readonly feels: string;
   readonly forcing: string;
@@ -38,15 +38,15 @@ export interface MeetingWords {
 }
 
 /** The tables a meeting is judged by. */
-export interface MeetTables {
+export interface MatchTables {
   readonly ends: EndTable;
   readonly threads: ThreadTable;
   readonly matings: readonly Mating[];
   readonly joints: readonly JointRule[];
 }
 
-export interface Meeting {
-  readonly code: MeetingCode;
+export interface EndContact {
+  readonly code: ContactCode;
   /** The joint the two make; null unless they fit. */
   readonly joint: {
     readonly mating: Mating;
@@ -75,7 +75,12 @@ const FORCED_TUBE_IN = 0.008;
 /** A tube this much too small still finds the ferrule or the teeth and seems to hold (0.034 in: 15 mm in 5/8). */
 const LOOSE_TUBE_IN = 0.04;
 
-const bare = (code: MeetingCode): Meeting => ({ code, joint: null, bind: null, gapIn: null });
+const contactWithoutJoint = (code: ContactCode): EndContact => ({
+  code,
+  joint: null,
+  bind: null,
+  gapIn: null,
+});
 
 /**
  * Outside diameter a fit size stands for, inches; null for a size that is not a tube's.
@@ -90,19 +95,19 @@ export function tubeSizeIn(fitSize: string): number | null {
   return Number(whole) + Number(top) / Number(bottom);
 }
 
-function threadMeeting(male: End, female: End, threads: ThreadTable): Meeting {
+function threadContact(male: End, female: End, threads: ThreadTable): EndContact {
   const bind = bindOf(threadOf(male, threads), threadOf(female, threads));
-  if (bind.class !== "home") return { ...bare(bind.class), bind };
+  if (bind.class !== "home") return { ...contactWithoutJoint(bind.class), bind };
   const isWasher = FLAT_NUTS.includes(female.family) && female.swivel && FLAT_MALES.includes(male.family);
-  return { ...bare(isWasher ? "washer-faces" : "wrong-seat"), bind };
+  return { ...contactWithoutJoint(isWasher ? "washer-faces" : "wrong-seat"), bind };
 }
 
-function tubeMeeting(tube: End, socket: End): Meeting {
-  if (!OVER_TUBE.includes(socket.family)) return bare("tube-apart");
+function tubeContact(tube: End, socket: End): EndContact {
+  if (!OVER_TUBE.includes(socket.family)) return contactWithoutJoint("tube-apart");
   const takes = tubeSizeIn(socket.fitSize);
-  if (takes === null || tube.outsideIn === null) return bare("tube-apart");
+  if (takes === null || tube.outsideIn === null) return contactWithoutJoint("tube-apart");
   const gapIn = tube.outsideIn - takes;
-  const found = (code: MeetingCode): Meeting => ({ ...bare(code), gapIn });
+  const found = (code: ContactCode): EndContact => ({ ...contactWithoutJoint(code), gapIn });
   if (Math.abs(gapIn) <= SAME_TUBE_IN) return found("tube-not-listed");
   if (gapIn > 0) return found(gapIn <= FORCED_TUBE_IN ? "tube-tight" : "tube-apart");
   return found(gapIn >= -LOOSE_TUBE_IN ? "tube-loose" : "tube-apart");
@@ -117,7 +122,7 @@ function takesTube(end: End): boolean {
  * Errors: RangeError when a threaded end's thread is not in the table, which bin/build-data rules out.
  * Source: mating table for joints; bind model for look-alikes; outside diameters for tubes.
  */
-export function meet(one: End, other: End, tables: MeetTables): Meeting {
+export function contactOf(one: End, other: End, tables: MatchTables): EndContact {
   const mating = mate(one, other, tables.matings);
   if (mating) {
     const rule = ruleFor(mating, { end: one, plastic: false }, { end: other, plastic: false }, tables.joints);
@@ -127,14 +132,14 @@ export function meet(one: End, other: End, tables: MeetTables): Meeting {
       wrenches: wrenchesFor(rule, one, other, tables.ends),
       held: heldEnd(rule, one, other),
     };
-    return { ...bare("fits"), joint };
+    return { ...contactWithoutJoint("fits"), joint };
   }
   if (one.form === "thread" && other.form === "thread") {
-    if (one.gender === other.gender) return bare("same-gender");
+    if (one.gender === other.gender) return contactWithoutJoint("same-gender");
     const male = one.gender === "m" ? one : other;
-    return threadMeeting(male, male === one ? other : one, tables.threads);
+    return threadContact(male, male === one ? other : one, tables.threads);
   }
-  if (one.form === "plain" && takesTube(other)) return tubeMeeting(one, other);
-  if (other.form === "plain" && takesTube(one)) return tubeMeeting(other, one);
-  return bare("apart");
+  if (one.form === "plain" && takesTube(other)) return tubeContact(one, other);
+  if (other.form === "plain" && takesTube(one)) return tubeContact(other, one);
+  return contactWithoutJoint("apart");
 }

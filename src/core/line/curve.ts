@@ -1,9 +1,9 @@
 /** One length of line on a bench: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
 
-import type { Clamp, Side } from "../elastica/index.ts";
+import type { Clamp, HalfSpace } from "../elastica/index.ts";
 import { type Method, type ScaledCurve, solveScaled } from "../elastica/index.ts";
 import { add, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "../geometry/index.ts";
-import { type Bench, tipDistanceIn, tipOf } from "./line-setup.ts";
+import { type LineSetup, tipDistanceIn, tipOf } from "./line-setup.ts";
 
 export interface LineCurve {
   readonly lengthIn: number;
@@ -40,7 +40,7 @@ function distanceToSegment([x, y, z]: Vector, [fx, fy, fz]: Vector, along: Vecto
 }
 
 /** Normal of the plane both ends lie in, or null when they lie in none or in many. */
-function planeOf({ a, b }: Bench): Vector | null {
+function planeOf({ a, b }: LineSetup): Vector | null {
   const span = subtract(b.at, a.at);
   const [first, last] = [unit(a.direction), unit(b.direction)];
   const normal = longestNormal(span, first, last);
@@ -55,22 +55,22 @@ function planeOf({ a, b }: Bench): Vector | null {
 
 interface Scaled {
   readonly clamp: Clamp;
-  readonly sides: readonly Side[];
+  readonly sides: readonly HalfSpace[];
   readonly flexIn: number;
   readonly origin: Vector;
 }
 
 /** The bench in the solver's own scale: the bending part has length 1 and starts at the origin. */
-function scaled(bench: Bench, lengthIn: number): Scaled {
-  const flexIn = lengthIn - 2 * bench.cuffIn;
-  const origin = tipOf(bench.a, bench.cuffIn);
+function scaled(setup: LineSetup, lengthIn: number): Scaled {
+  const flexIn = lengthIn - 2 * setup.cuffIn;
+  const origin = tipOf(setup.a, setup.cuffIn);
   return {
     clamp: {
-      span: scale(subtract(tipOf(bench.b, bench.cuffIn), origin), 1 / flexIn),
-      from: unit(bench.a.direction),
-      to: scale(unit(bench.b.direction), -1),
+      span: scale(subtract(tipOf(setup.b, setup.cuffIn), origin), 1 / flexIn),
+      from: unit(setup.a.direction),
+      to: scale(unit(setup.b.direction), -1),
     },
-    sides: bench.walls.map(({ point, normal }) => ({
+    sides: setup.walls.map(({ point, normal }) => ({
       normal: unit(normal),
       least: dot(unit(normal), subtract(point, origin)) / flexIn,
     })),
@@ -80,28 +80,28 @@ function scaled(bench: Bench, lengthIn: number): Scaled {
 }
 
 function curveFrom(
-  bench: Bench,
+  setup: LineSetup,
   lengthIn: number,
   shape: ScaledCurve,
   { flexIn, origin }: Scaled,
 ): LineCurve {
   const flexible = shape.places.map((place) => add(origin, scale(place, flexIn)));
-  const curve = [bench.a.at, ...flexible, bench.b.at];
-  const plane = planeOf(bench);
+  const curve = [setup.a.at, ...flexible, setup.b.at];
+  const plane = planeOf(setup);
   const radius = (curvature: number) => Math.min(STRAIGHT_IN, flexIn / Math.max(curvature, 1e-12));
   const worst = flexible[Math.round(shape.worstAt * (flexible.length - 1))] ?? origin;
-  const span = subtract(bench.b.at, bench.a.at);
+  const span = subtract(setup.b.at, setup.a.at);
   return {
     lengthIn,
-    slackIn: flexIn - tipDistanceIn(bench),
+    slackIn: flexIn - tipDistanceIn(setup),
     minRadiusIn: radius(shape.curvature),
-    worst: { at: worst, alongIn: bench.cuffIn + shape.worstAt * flexIn },
-    bulgeIn: Math.max(...curve.map((place) => distanceToSegment(place, bench.a.at, span))),
+    worst: { at: worst, alongIn: setup.cuffIn + shape.worstAt * flexIn },
+    bulgeIn: Math.max(...curve.map((place) => distanceToSegment(place, setup.a.at, span))),
     curve,
     pull: dot(shape.force, unit(span)),
     leavesPlane:
       plane !== null &&
-      flexible.some((place) => Math.abs(dot(plane, subtract(place, bench.a.at))) > OUT_OF_PLANE_IN),
+      flexible.some((place) => Math.abs(dot(plane, subtract(place, setup.a.at))) > OUT_OF_PLANE_IN),
     rivalRadiusIn: shape.rival === null ? null : radius(shape.rival),
     method: shape.method,
     converged: shape.converged,
@@ -114,12 +114,12 @@ function curveFrom(
  * Limits: an untwisted line that may roll at its nuts; its own weight, its thickness and its touching itself are left out.
  * Exactness: as solveScaled.
  */
-export function curveOf(bench: Bench, lengthIn: number): LineCurve | null {
-  const flexIn = lengthIn - 2 * bench.cuffIn;
-  if (!(flexIn - tipDistanceIn(bench) > TAUTEST * flexIn)) return null;
-  const asked = scaled(bench, lengthIn);
+export function curveOf(setup: LineSetup, lengthIn: number): LineCurve | null {
+  const flexIn = lengthIn - 2 * setup.cuffIn;
+  if (!(flexIn - tipDistanceIn(setup) > TAUTEST * flexIn)) return null;
+  const asked = scaled(setup, lengthIn);
   const shape = solveScaled(asked.clamp, asked.sides);
-  return shape === null ? null : curveFrom(bench, lengthIn, shape, asked);
+  return shape === null ? null : curveFrom(setup, lengthIn, shape, asked);
 }
 
 /** A line with less slack than this part of its length is stretched straight, and bends at no radius to speak of. */

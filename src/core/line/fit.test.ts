@@ -5,17 +5,17 @@ import { bench as anyBench } from "../../../tests/oracles/arbitrary-line.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { Vector } from "../geometry/index.ts";
 import { dot, norm, subtract } from "../geometry/vector.ts";
-import { finish } from "../numerics/index.ts";
+import { runToEnd } from "../numerics/index.ts";
 import { curveOf } from "./curve.ts";
 import { fitLines } from "./fit.ts";
 import { goodIntervals } from "./intervals.ts";
-import { type Bench, faultOf, tipDistanceIn } from "./line-setup.ts";
+import { type LineSetup, setupFault, tipDistanceIn } from "./line-setup.ts";
 import { RATINGS, rateLength } from "./rate.ts";
-import { firmnessOf } from "./sensitivity.ts";
-import { elbowTurns, helpfulTurns, hourDirection, stopTurns, throughPart } from "./turns.ts";
+import { sensitivityOf } from "./sensitivity.ts";
+import { clockDirection, elbowTurns, helpfulTurns, stopTurns, throughPart } from "./turns.ts";
 
 /** A toilet's stop with its outlet up, its shank nine inches above and one to the right. */
-const TOILET: Bench = {
+const TOILET: LineSetup = {
   a: { at: [0, 0, 0], direction: [0, 1, 0] },
   b: { at: [1, 9, 0], direction: [0, -1, 0] },
   cuffIn: 0.75,
@@ -27,7 +27,7 @@ const STOCK = [9, 12, 16, 20, 24, 30, 36];
 
 describe("faultOf", () => {
   it("names the field and the reason of what is absurd", () => {
-    const cases: readonly (readonly [Partial<Bench>, string, string])[] = [
+    const cases: readonly (readonly [Partial<LineSetup>, string, string])[] = [
       [{ b: { ...TOILET.b, at: [0, 0.1, 0] } }, "same-place", "b.at"],
       [{ b: { ...TOILET.b, at: [0, 2000, 0] } }, "too-far", "b.at"],
       [{ a: { ...TOILET.a, direction: [0, 0, 0] } }, "no-direction", "a.direction"],
@@ -39,19 +39,19 @@ describe("faultOf", () => {
       [{ walls: [{ point: [0, 0.5, 0], normal: [0, -1, 0] }] }, "cuff-in-wall", "a.direction"],
     ];
     for (const [change, reason, field] of cases) {
-      const fault = faultOf({ ...TOILET, ...change });
+      const fault = setupFault({ ...TOILET, ...change });
       assert.equal(fault?.reason, reason);
       assert.equal(fault?.field, field);
     }
-    assert.equal(faultOf(TOILET, [12, -3])?.reason, "length");
-    assert.equal(faultOf(TOILET, [12, 36]), null);
+    assert.equal(setupFault(TOILET, [12, -3])?.reason, "length");
+    assert.equal(setupFault(TOILET, [12, 36]), null);
   });
 });
 
 describe("rateLength", () => {
   it("rates what cannot reach short, what barely reaches taut, and what folds tight-bend", () => {
     assert.equal(rateLength(TOILET, 9).rating, "short");
-    const straight: Bench = { ...TOILET, b: { at: [0, 9, 0], direction: [0, -1, 0] } };
+    const straight: LineSetup = { ...TOILET, b: { at: [0, 9, 0], direction: [0, -1, 0] } };
     assert.equal(rateLength(straight, 9.2).rating, "taut");
     assert.equal(rateLength(TOILET, 12).rating, "tight-bend");
     assert.equal(rateLength(TOILET, 30).rating, "good");
@@ -60,14 +60,14 @@ describe("rateLength", () => {
 
   it("keeps the promise of the order: short, tight-bend, taut, excess, good", () => {
     assert.deepEqual([...RATINGS], ["short", "tight-bend", "taut", "excess", "good"]);
-    const crooked: Bench = { ...TOILET, b: { at: [6, 6, 0], direction: [0, 1, 0] } };
+    const crooked: LineSetup = { ...TOILET, b: { at: [6, 6, 0], direction: [0, 1, 0] } };
     const { slackIn, rating } = rateLength(crooked, 2 * 0.75 + tipDistanceIn(crooked) + 0.1);
     assert.ok(slackIn < 0.25);
     assert.equal(rating, "tight-bend");
   });
 
   it("gives a half circle its radius, bulge and slack in inches", () => {
-    const half: Bench = {
+    const half: LineSetup = {
       ...TOILET,
       cuffIn: 0.5,
       a: { at: [0, 0, 0], direction: [0, 1, 0] },
@@ -91,8 +91,8 @@ describe("rateLength", () => {
         anyBench,
         fc.double({ min: 4, max: 40, noNaN: true }),
         fc.double({ min: 0.1, max: 8, noNaN: true }),
-        (bench, lengthIn, more) => {
-          const [one, other] = [rateLength(bench, lengthIn), rateLength(bench, lengthIn + more)];
+        (setup, lengthIn, more) => {
+          const [one, other] = [rateLength(setup, lengthIn), rateLength(setup, lengthIn + more)];
           if (other.rating === "short") assert.equal(one.rating, "short");
         },
       ),
@@ -103,14 +103,14 @@ describe("rateLength", () => {
   it("scales: a bench twice as large has radii, bulge and slack twice as large", () => {
     const twice = ([x, y, z]: Vector): Vector => [2 * x, 2 * y, 2 * z];
     fc.assert(
-      fc.property(anyBench, fc.double({ min: 12, max: 30, noNaN: true }), (bench, lengthIn) => {
-        const one = curveOf(bench, lengthIn);
+      fc.property(anyBench, fc.double({ min: 12, max: 30, noNaN: true }), (setup, lengthIn) => {
+        const one = curveOf(setup, lengthIn);
         const large = curveOf(
           {
-            ...bench,
-            cuffIn: 2 * bench.cuffIn,
-            a: { ...bench.a, at: twice(bench.a.at) },
-            b: { ...bench.b, at: twice(bench.b.at) },
+            ...setup,
+            cuffIn: 2 * setup.cuffIn,
+            a: { ...setup.a, at: twice(setup.a.at) },
+            b: { ...setup.b, at: twice(setup.b.at) },
           },
           2 * lengthIn,
         );
@@ -126,7 +126,7 @@ describe("rateLength", () => {
 
 describe("goodIntervals", () => {
   it("finds the soft S just past the chord and the open loop, and nothing between", () => {
-    const found = finish(goodIntervals(TOILET, 36));
+    const found = runToEnd(goodIntervals(TOILET, 36));
     assert.ok(found);
     assert.equal(found.length, 2);
     const [[from, to], [again, end]] = found as [[number, number], [number, null]];
@@ -134,17 +134,17 @@ describe("goodIntervals", () => {
   });
 
   it("agrees with looking at every sixteenth of an inch", () => {
-    for (const bench of [
+    for (const setup of [
       TOILET,
       { ...TOILET, b: { at: [4, 8, 3] as const, direction: [0, -1, 0] as const } },
     ]) {
-      const found = finish(goodIntervals(bench, 32));
+      const found = runToEnd(goodIntervals(setup, 32));
       assert.ok(found);
       const isIn = (lengthIn: number, by: number) =>
         found.some(([from, to]) => lengthIn >= from - by && (to === null || lengthIn <= to + by));
       for (let sixteenth = 9 * 16; sixteenth < 32 * 16; sixteenth += 3) {
         const lengthIn = sixteenth / 16;
-        if (rateLength(bench, lengthIn).rating === "good")
+        if (rateLength(setup, lengthIn).rating === "good")
           assert.ok(isIn(lengthIn, 1 / 32), `${lengthIn} is good`);
         else assert.ok(!isIn(lengthIn, -1 / 32), `${lengthIn} is not`);
       }
@@ -162,7 +162,7 @@ describe("goodIntervals", () => {
 
 describe("fitLines", () => {
   it("takes the shortest good stock length", () => {
-    const outcome = finish(fitLines(TOILET, STOCK));
+    const outcome = runToEnd(fitLines(TOILET, STOCK));
     assert.ok(outcome);
     assert.deepEqual(
       outcome.fits.map(({ lengthIn }) => lengthIn),
@@ -174,12 +174,12 @@ describe("fitLines", () => {
   });
 
   it("calls a figure touchy where an eighth of an inch changes the bend", () => {
-    const switching: Bench = { ...TOILET, b: { at: [0, 9, 0], direction: [0, -1, 0] } };
+    const switching: LineSetup = { ...TOILET, b: { at: [0, 9, 0], direction: [0, -1, 0] } };
     const short = curveOf(switching, 9.3);
     const long = curveOf(TOILET, 36);
     assert.ok(short && long);
-    assert.equal(firmnessOf(switching, short).isTouchy, true);
-    assert.equal(firmnessOf(TOILET, long).isTouchy, false);
+    assert.equal(sensitivityOf(switching, short).isSensitive, true);
+    assert.equal(sensitivityOf(TOILET, long).isSensitive, false);
   });
 });
 
@@ -197,11 +197,11 @@ describe("what moves an end", () => {
 
   it("reads the clock as somebody in front of the fitting does", () => {
     const near = (one: Vector, other: Vector) => assert.ok(norm(subtract(one, other)) < 1e-9, `${one}`);
-    near(hourDirection([0, 0, 1], 12), [0, 1, 0]);
-    near(hourDirection([0, 0, 1], 3), [1, 0, 0]);
-    near(hourDirection([0, 0, 1], 6), [0, -1, 0]);
-    near(hourDirection([0, 0, 1], 9), [-1, 0, 0]);
-    near(hourDirection([0, -1, 0], 12), [0, 0, 1]);
+    near(clockDirection([0, 0, 1], 12), [0, 1, 0]);
+    near(clockDirection([0, 0, 1], 3), [1, 0, 0]);
+    near(clockDirection([0, 0, 1], 6), [0, -1, 0]);
+    near(clockDirection([0, 0, 1], 9), [-1, 0, 0]);
+    near(clockDirection([0, -1, 0], 12), [0, 0, 1]);
   });
 
   it("puts a straight part on an end by its own length, and an elbow round the corner", () => {
@@ -215,13 +215,13 @@ describe("what moves an end", () => {
     for (const hour of [12, 3, 7] as const) {
       const turnedEnd = throughPart(TOILET.b, elbow.into, elbow.out, hour);
       assert.ok(Math.abs(dot(turnedEnd.direction, TOILET.b.direction)) < 1e-9);
-      assert.ok(dot(turnedEnd.direction, hourDirection(TOILET.b.direction, hour)) > 1 - 1e-9);
+      assert.ok(dot(turnedEnd.direction, clockDirection(TOILET.b.direction, hour)) > 1 - 1e-9);
       assert.ok(Math.abs(norm(turnedEnd.direction) - 1) < 1e-9);
     }
   });
 
   it("finds the hours that help, and leaves out those that look into a wall", () => {
-    const crossed: Bench = {
+    const crossed: LineSetup = {
       ...TOILET,
       a: { at: [0, 0, 1], direction: [0, 0, 1] },
       b: { at: [3, 8, 3], direction: [0, -1, 0] },
@@ -230,12 +230,12 @@ describe("what moves an end", () => {
         { point: [0, 0.5, 0], normal: [0, 1, 0] },
       ],
     };
-    const open: Bench = {
+    const open: LineSetup = {
       ...crossed,
       a: { at: [0, 2, 1], direction: [0, 0, 1] },
       b: { ...crossed.b, at: [3, 10, 3] },
     };
-    const found = finish(helpfulTurns(open, stopTurns(open), STOCK));
+    const found = runToEnd(helpfulTurns(open, stopTurns(open), STOCK));
     assert.ok(found.length > 2);
     assert.ok(found.every(({ best }) => best.rating === "good"));
     const radii = found.map(({ best }) => best.curve?.minRadiusIn ?? 0);
@@ -244,9 +244,9 @@ describe("what moves an end", () => {
       [...radii].sort((a, b) => b - a),
     );
     const floor = { ...open, walls: [{ point: [0, 1.9, 0], normal: [0, 1, 0] }] as const };
-    const shut = finish(helpfulTurns(floor, stopTurns(open), [16]));
+    const shut = runToEnd(helpfulTurns(floor, stopTurns(open), [16]));
     assert.ok(shut.every(({ alternative }) => !alternative.label.includes(" 6 o'clock")));
-    const elbows = finish(helpfulTurns(open, elbowTurns(open, "b", portsOf("EL-M38C38")), [16, 20]));
+    const elbows = runToEnd(helpfulTurns(open, elbowTurns(open, "b", portsOf("EL-M38C38")), [16, 20]));
     assert.ok(
       elbows.every(
         ({ alternative }) =>

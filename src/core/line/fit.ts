@@ -1,21 +1,21 @@
 /** The whole answer of the line fitter: every stock length rated, every interval of good lengths, the one to take. */
 
-import { type Work, within } from "../numerics/index.ts";
+import { type IncrementalTask, subRange } from "../numerics/index.ts";
 import { goodIntervals, type Interval } from "./intervals.ts";
-import type { Bench } from "./line-setup.ts";
+import type { LineSetup } from "./line-setup.ts";
 import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
-import { type Firmness, firmnessOf } from "./sensitivity.ts";
+import { type Sensitivity, sensitivityOf } from "./sensitivity.ts";
 
-export interface FirmLength extends RatedLength {
+export interface FittedLength extends RatedLength {
   /** Null where there is no curve to be firm. */
-  readonly firmness: Firmness | null;
+  readonly sensitivity: Sensitivity | null;
 }
 
 export interface FitOutcome {
-  readonly fits: readonly FirmLength[];
+  readonly fits: readonly FittedLength[];
   readonly goodIntervalsIn: readonly Interval[];
   readonly shortestGoodIn: number | null;
-  readonly best: FirmLength | null;
+  readonly best: FittedLength | null;
 }
 
 /** Part of the work that rating the lengths is; the rest is looking for intervals. */
@@ -26,18 +26,18 @@ const RATING_SHARE = 0.4;
  * Units: inches. Lengths keep their order. Limits and exactness: as curveOf and goodIntervals.
  */
 export function* fitLines(
-  bench: Bench,
+  setup: LineSetup,
   lengthsIn: readonly number[],
   margins: SlackMargins = DEFAULT_MARGINS,
-): Work<FitOutcome> {
-  const fits: FirmLength[] = [];
+): IncrementalTask<FitOutcome> {
+  const fits: FittedLength[] = [];
   for (const lengthIn of lengthsIn) {
     yield (RATING_SHARE * fits.length) / lengthsIn.length;
-    const rated = rateLength(bench, lengthIn, margins);
-    fits.push({ ...rated, firmness: rated.curve && firmnessOf(bench, rated.curve) });
+    const rated = rateLength(setup, lengthIn, margins);
+    fits.push({ ...rated, sensitivity: rated.curve && sensitivityOf(setup, rated.curve) });
   }
-  const goodIntervalsIn = yield* within(
-    goodIntervals(bench, Math.max(...lengthsIn), margins),
+  const goodIntervalsIn = yield* subRange(
+    goodIntervals(setup, Math.max(...lengthsIn), margins),
     RATING_SHARE,
     1,
   );

@@ -1,7 +1,13 @@
 export { type LineCurve, STRAIGHT_IN } from "./curve.ts";
-export { type FirmLength, type FitOutcome, fitLines } from "./fit.ts";
+export { type FitOutcome, type FittedLength, fitLines } from "./fit.ts";
 export type { Interval } from "./intervals.ts";
-export { type Bench, explainFault, faultOf, type LineEnd, type Wall } from "./line-setup.ts";
+export {
+  explainFault,
+  type LineEnd,
+  type LineSetup,
+  setupFault,
+  type Wall,
+} from "./line-setup.ts";
 export {
   DEFAULT_MARGINS,
   RATINGS,
@@ -13,10 +19,10 @@ export {
 export { type Coil, type RolledLength, type RollOut, rollOutChoice, rollOutLengths } from "./roll-out.ts";
 export {
   type Alternative,
+  type ClockPosition,
+  clockDirection,
   elbowTurns,
-  type Hour,
   helpfulTurns,
-  hourDirection,
   stopTurns,
   type TriedAlternative,
   throughPart,

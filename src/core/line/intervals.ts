@@ -1,14 +1,14 @@
 /** Every interval of good lengths, not only the first: longer is not always gentler. */
 
-import type { Work } from "../numerics/index.ts";
-import { type Bench, tipDistanceIn } from "./line-setup.ts";
+import type { IncrementalTask } from "../numerics/index.ts";
+import { type LineSetup, tipDistanceIn } from "./line-setup.ts";
 import { DEFAULT_MARGINS, rateLength, type SlackMargins } from "./rate.ts";
 
 /** From and to, inches; null: good for as long as was looked. */
 export type Interval = readonly [fromIn: number, toIn: number | null];
 
 /** Lengths looked at between the ends: closer together where there is little slack, where the bend changes fastest. */
-const LOOKS = 72;
+const LENGTHS_TRIED = 72;
 /** Least slack looked at, against the tip distance. */
 const FIRST_SLACK = 2e-3;
 /** Ends of intervals are found to this, inches: a quarter of what a tape shows. */
@@ -18,12 +18,15 @@ const FAR_TIPS = 3;
 const FAR_RADII = 14;
 
 /** Lengths to look at, rising. */
-function looksFor(bench: Bench, longestIn: number): readonly number[] {
-  const apart = tipDistanceIn(bench);
-  const shortestIn = 2 * bench.cuffIn + apart;
+function lengthsToTry(setup: LineSetup, longestIn: number): readonly number[] {
+  const apart = tipDistanceIn(setup);
+  const shortestIn = 2 * setup.cuffIn + apart;
   const least = Math.max(apart * FIRST_SLACK, 1 / 64);
-  const most = Math.max(longestIn - shortestIn, FAR_TIPS * apart, FAR_RADII * bench.minBendRadiusIn);
-  return Array.from({ length: LOOKS }, (_, k) => shortestIn + least * (most / least) ** (k / (LOOKS - 1)));
+  const most = Math.max(longestIn - shortestIn, FAR_TIPS * apart, FAR_RADII * setup.minBendRadiusIn);
+  return Array.from(
+    { length: LENGTHS_TRIED },
+    (_, k) => shortestIn + least * (most / least) ** (k / (LENGTHS_TRIED - 1)),
+  );
 }
 
 /**
@@ -33,11 +36,11 @@ function looksFor(bench: Bench, longestIn: number): readonly number[] {
  * Limits: an interval narrower than the looks are apart (about 8 % of the slack) can be missed.
  */
 export function* goodIntervals(
-  bench: Bench,
+  setup: LineSetup,
   longestIn: number,
   margins: SlackMargins = DEFAULT_MARGINS,
-): Work<readonly Interval[]> {
-  const isGood = (lengthIn: number) => rateLength(bench, lengthIn, margins).rating === "good";
+): IncrementalTask<readonly Interval[]> {
+  const isGood = (lengthIn: number) => rateLength(setup, lengthIn, margins).rating === "good";
   /** The edge between a length that is not as the other: the side of `good` nearest it. */
   const edge = (bad: number, good: number): number => {
     let [outside, inside] = [bad, good];
@@ -49,8 +52,8 @@ export function* goodIntervals(
     return inside;
   };
   const found: [number, number | null][] = [];
-  const looks = looksFor(bench, longestIn);
-  let before = 2 * bench.cuffIn + tipDistanceIn(bench);
+  const looks = lengthsToTry(setup, longestIn);
+  let before = 2 * setup.cuffIn + tipDistanceIn(setup);
   let wasGood = false;
   for (const [index, lengthIn] of looks.entries()) {
     yield index / looks.length;

@@ -14,7 +14,7 @@ export interface Wall {
   readonly normal: Vector;
 }
 
-export interface Bench {
+export interface LineSetup {
   readonly a: LineEnd;
   readonly b: LineEnd;
   /** Stiff length at each end of the line. */
@@ -32,7 +32,7 @@ export const NEAREST_ENDS_IN = 0.25;
 /** Longest line and farthest ends anybody asks for, inches (100 ft). */
 export const FARTHEST_IN = 1200;
 
-export type BenchFault =
+export type LineSetupFault =
   | { readonly reason: "no-direction"; readonly field: "a.direction" | "b.direction" | "walls" }
   | { readonly reason: "same-place"; readonly field: "b.at" }
   | { readonly reason: "too-far"; readonly field: "b.at" }
@@ -42,7 +42,7 @@ export type BenchFault =
   | { readonly reason: "behind-wall"; readonly field: "a.at" | "b.at"; readonly wall: number }
   | { readonly reason: "cuff-in-wall"; readonly field: "a.direction" | "b.direction"; readonly wall: number };
 
-const FAULT_WORDS: Readonly<Record<BenchFault["reason"], string>> = {
+const FAULT_WORDS: Readonly<Record<LineSetupFault["reason"], string>> = {
   "no-direction": "A direction of 0, 0, 0 points nowhere: say which way the line leaves.",
   "same-place": "The two ends are in one place: measure again from one to the other.",
   "too-far": "The ends are more than 100 ft apart: check the unit.",
@@ -54,7 +54,7 @@ const FAULT_WORDS: Readonly<Record<BenchFault["reason"], string>> = {
 };
 
 /** A fault in words: what is wrong and what to do. */
-export const explainFault = (fault: BenchFault): string => FAULT_WORDS[fault.reason];
+export const explainFault = (fault: LineSetupFault): string => FAULT_WORDS[fault.reason];
 
 /** How far a place is in front of a wall, inches. */
 export function aheadOf({ point, normal }: Wall, place: Vector): number {
@@ -69,8 +69,8 @@ export function tipOf({ at, direction }: LineEnd, cuffIn: number): Vector {
 const isDirection = (vector: Vector) => norm(vector) > 1e-9;
 
 /** The first thing that makes a bench or a length absurd, or null. */
-export function faultOf(bench: Bench, lengthsIn: readonly number[] = []): BenchFault | null {
-  const { a, b, cuffIn, minBendRadiusIn, walls } = bench;
+export function setupFault(setup: LineSetup, lengthsIn: readonly number[] = []): LineSetupFault | null {
+  const { a, b, cuffIn, minBendRadiusIn, walls } = setup;
   if (!isDirection(a.direction)) return { reason: "no-direction", field: "a.direction" };
   if (!isDirection(b.direction)) return { reason: "no-direction", field: "b.direction" };
   if (walls.some(({ normal }) => !isDirection(normal))) return { reason: "no-direction", field: "walls" };
@@ -95,6 +95,6 @@ export function faultOf(bench: Bench, lengthsIn: readonly number[] = []): BenchF
 }
 
 /** Distance between the cuff tips: the shortest the bending part can be. */
-export function tipDistanceIn({ a, b, cuffIn }: Bench): number {
+export function tipDistanceIn({ a, b, cuffIn }: LineSetup): number {
   return norm(subtract(tipOf(b, cuffIn), tipOf(a, cuffIn)));
 }

@@ -1,7 +1,7 @@
 /** How well a length fits: the five ratings of a stock length, in the order they are judged. */
 
 import { curveOf, type LineCurve } from "./curve.ts";
-import { type Bench, tipDistanceIn } from "./line-setup.ts";
+import { type LineSetup, tipDistanceIn } from "./line-setup.ts";
 
 export const RATINGS = ["short", "tight-bend", "taut", "excess", "good"] as const;
 export type Rating = (typeof RATINGS)[number];
@@ -25,27 +25,27 @@ export interface RatedLength {
 
 /** The rating of a length whose curve is known. A length that no shape was found for bends too tight. */
 export function ratingOf(
-  bench: Bench,
+  setup: LineSetup,
   slackIn: number,
   curve: LineCurve | null,
   margins: SlackMargins,
 ): Rating {
   if (slackIn <= 0) return "short";
-  if (curve === null || curve.minRadiusIn < bench.minBendRadiusIn) return "tight-bend";
-  if (slackIn < Math.max(margins.share * tipDistanceIn(bench), margins.lengthIn)) return "taut";
-  if (bench.freeBulgeIn !== null && curve.bulgeIn > bench.freeBulgeIn) return "excess";
+  if (curve === null || curve.minRadiusIn < setup.minBendRadiusIn) return "tight-bend";
+  if (slackIn < Math.max(margins.share * tipDistanceIn(setup), margins.lengthIn)) return "taut";
+  if (setup.freeBulgeIn !== null && curve.bulgeIn > setup.freeBulgeIn) return "excess";
   return "good";
 }
 
 /** One length on a sound bench, with its curve and rating. Units: inches. */
 export function rateLength(
-  bench: Bench,
+  setup: LineSetup,
   lengthIn: number,
   margins: SlackMargins = DEFAULT_MARGINS,
 ): RatedLength {
-  const slackIn = lengthIn - 2 * bench.cuffIn - tipDistanceIn(bench);
-  const curve = slackIn > 0 ? curveOf(bench, lengthIn) : null;
-  return { lengthIn, slackIn, curve, rating: ratingOf(bench, slackIn, curve, margins) };
+  const slackIn = lengthIn - 2 * setup.cuffIn - tipDistanceIn(setup);
+  const curve = slackIn > 0 ? curveOf(setup, lengthIn) : null;
+  return { lengthIn, slackIn, curve, rating: ratingOf(setup, slackIn, curve, margins) };
 }
 
 /**

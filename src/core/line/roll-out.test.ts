@@ -1,11 +1,11 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { finish } from "../numerics/index.ts";
-import type { Bench } from "./line-setup.ts";
+import { runToEnd } from "../numerics/index.ts";
+import type { LineSetup } from "./line-setup.ts";
 import { type RollOut, rollOutChoice, rollOutLengths } from "./roll-out.ts";
 
 describe("rollOutLengths", () => {
-  const parked: Bench = {
+  const parked: LineSetup = {
     a: { at: [0, 12, 0], direction: [0, 0, 1] },
     b: { at: [10, 6, 3], direction: [0, 0, -1] },
     cuffIn: 0.75,
@@ -22,7 +22,7 @@ describe("rollOutLengths", () => {
   };
 
   it("takes a length that is good pulled out and lies in loops parked", () => {
-    const rolled = finish(rollOutLengths(job, [24, 48, 60, 72, 84, 96, 120]));
+    const rolled = runToEnd(rollOutLengths(job, [24, 48, 60, 72, 84, 96, 120]));
     const choice = rollOutChoice(rolled);
     assert.ok(choice);
     assert.equal(rolled[0]?.out, "short");
@@ -32,14 +32,14 @@ describe("rollOutLengths", () => {
   });
 
   it("says what is wrong behind: too shallow, or no room for the loops", () => {
-    const shallow = finish(rollOutLengths({ ...job, behind: { ...job.behind, depthIn: 1 } }, [84]));
+    const shallow = runToEnd(rollOutLengths({ ...job, behind: { ...job.behind, depthIn: 1 } }, [84]));
     assert.equal(shallow[0]?.coil.fault, "too-shallow");
-    const narrow = finish(rollOutLengths({ ...job, behind: { ...job.behind, widthIn: 6 } }, [120]));
+    const narrow = runToEnd(rollOutLengths({ ...job, behind: { ...job.behind, widthIn: 6 } }, [120]));
     assert.ok(narrow[0]?.coil.fault === "loops-too-wide" || narrow[0]?.coil.fault === "loops-too-tight");
   });
 
   it("lays loops whose length is the slack", () => {
-    for (const { lengthIn, coil } of finish(rollOutLengths(job, [60, 84, 120]))) {
+    for (const { lengthIn, coil } of runToEnd(rollOutLengths(job, [60, 84, 120]))) {
       if (coil.loops === 0) continue;
       const laidIn = coil.loops * 2 * Math.PI * coil.radiusIn;
       assert.ok(laidIn < lengthIn && laidIn > lengthIn - 40);

@@ -1,13 +1,13 @@
 /** Appliances that roll out: a length must be good twice, coiled in the depth behind and with the appliance pulled out. */
 
 import { add, scale, unit, type Vector } from "../geometry/index.ts";
-import type { Work } from "../numerics/index.ts";
-import { type Bench, tipDistanceIn } from "./line-setup.ts";
+import type { IncrementalTask } from "../numerics/index.ts";
+import { type LineSetup, tipDistanceIn } from "./line-setup.ts";
 import { DEFAULT_MARGINS, type Rating, rateLength, type SlackMargins } from "./rate.ts";
 
 export interface RollOut {
   /** Ends with the appliance in its place. */
-  readonly parked: Bench;
+  readonly parked: LineSetup;
   /** The way the appliance comes out, and how far it must. */
   readonly way: Vector;
   readonly serviceIn: number;
@@ -40,7 +40,7 @@ const STRANDS = 2;
 const AIR_IN = 0.5;
 
 /** Where the ends are with the appliance pulled out. */
-export function pulledOut({ parked, way, serviceIn }: RollOut): Bench {
+export function pulledOut({ parked, way, serviceIn }: RollOut): LineSetup {
   const shift = scale(unit(way), serviceIn);
   return { ...parked, b: { ...parked.b, at: add(parked.b.at, shift) }, walls: [], freeBulgeIn: null };
 }
@@ -78,7 +78,7 @@ export function* rollOutLengths(
   job: RollOut,
   lengthsIn: readonly number[],
   margins: SlackMargins = DEFAULT_MARGINS,
-): Work<readonly RolledLength[]> {
+): IncrementalTask<readonly RolledLength[]> {
   const out = pulledOut(job);
   const wanted = { ...margins, lengthIn: Math.max(margins.lengthIn, PULLED_SLACK_IN) };
   const rolled: RolledLength[] = [];

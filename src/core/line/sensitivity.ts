@@ -2,15 +2,15 @@
 
 import { add, type Vector } from "../geometry/index.ts";
 import { curveOf, type LineCurve } from "./curve.ts";
-import type { Bench } from "./line-setup.ts";
+import type { LineSetup } from "./line-setup.ts";
 
 /** How far an end is taken to be off: what a tape in a cabinet is good for, inches. */
 export const MEASURED_TO_IN = 1 / 8;
 /** A radius that moves by more than this share is touchy. */
-export const TOUCHY_SHARE = 0.15;
+export const SENSITIVE_SHARE = 0.15;
 
-export interface Firmness {
-  readonly isTouchy: boolean;
+export interface Sensitivity {
+  readonly isSensitive: boolean;
   /** Smallest and largest radius met among the moved ends, inches. */
   readonly radiusIn: readonly [least: number, most: number];
 }
@@ -28,13 +28,16 @@ const MOVES: readonly Vector[] = [
  * Moves end b an eighth of an inch each way and solves again. A line with a rival shape is touchy too.
  * Units: inches. A move after which the line does not reach counts as radius 0.
  */
-export function firmnessOf(bench: Bench, { lengthIn, minRadiusIn, rivalRadiusIn }: LineCurve): Firmness {
+export function sensitivityOf(
+  setup: LineSetup,
+  { lengthIn, minRadiusIn, rivalRadiusIn }: LineCurve,
+): Sensitivity {
   const radii = MOVES.map(
-    (move) => curveOf({ ...bench, b: { ...bench.b, at: add(bench.b.at, move) } }, lengthIn)?.minRadiusIn ?? 0,
+    (move) => curveOf({ ...setup, b: { ...setup.b, at: add(setup.b.at, move) } }, lengthIn)?.minRadiusIn ?? 0,
   );
   const all = [minRadiusIn, ...radii, ...(rivalRadiusIn === null ? [] : [rivalRadiusIn])];
   const [least, most] = [Math.min(...all), Math.max(...all)];
-  const isStraight = least > 20 * bench.minBendRadiusIn;
+  const isStraight = least > 20 * setup.minBendRadiusIn;
   const off = Math.max(minRadiusIn - least, most - minRadiusIn) / minRadiusIn;
-  return { isTouchy: !isStraight && off > TOUCHY_SHARE, radiusIn: [least, most] };
+  return { isSensitive: !isStraight && off > SENSITIVE_SHARE, radiusIn: [least, most] };
 }

@@ -13,22 +13,22 @@ import {
   type Vector,
   without,
 } from "../geometry/index.ts";
-import type { Work } from "../numerics/index.ts";
+import type { IncrementalTask } from "../numerics/index.ts";
 import type { Port } from "../part/index.ts";
-import type { Bench, LineEnd } from "./line-setup.ts";
-import { faultOf } from "./line-setup.ts";
+import type { LineEnd, LineSetup } from "./line-setup.ts";
+import { setupFault } from "./line-setup.ts";
 import { bestOf, DEFAULT_MARGINS, type RatedLength, rateLength, type SlackMargins } from "./rate.ts";
 
 const UP: Vector = [0, 1, 0];
 const OUT: Vector = [0, 0, 1];
 export const HOURS = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11] as const;
-export type Hour = (typeof HOURS)[number];
+export type ClockPosition = (typeof HOURS)[number];
 
 /**
  * The way an hour points round an axis, as seen by somebody the axis looks at: 12 is up, 3 is to the right. Where the axis
  * itself looks up or down, 12 is out of the wall.
  */
-export function hourDirection(axis: Vector, hour: Hour): Vector {
+export function clockDirection(axis: Vector, hour: ClockPosition): Vector {
   const along = unit(axis);
   const upright = without(UP, along);
   const twelve = norm(upright) > 1e-6 ? unit(upright) : unit(without(OUT, along));
@@ -39,14 +39,14 @@ export function hourDirection(axis: Vector, hour: Hour): Vector {
  * Where the line leaves once a part sits on an end: the part's `into` port meets the end, its `out` port is the new end.
  * The part is turned so that its outlet looks to `hour` round the end's direction; for a straight part the hour is idle.
  */
-export function throughPart(end: LineEnd, into: Port, out: Port, hour: Hour = 12): LineEnd {
+export function throughPart(end: LineEnd, into: Port, out: Port, hour: ClockPosition = 12): LineEnd {
   const along = unit(end.direction);
   const first = scale(unit(into.direction), -1);
   const aside = without(out.direction, first);
   const shift = without(subtract(out.at, into.at), first);
   const second = norm(aside) > 1e-6 ? unit(aside) : norm(shift) > 1e-6 ? unit(shift) : across(first);
   const third = cross(first, second);
-  const to = [along, hourDirection(along, hour)] as const;
+  const to = [along, clockDirection(along, hour)] as const;
   const across3 = cross(to[0], to[1]);
   const placed = (vector: Vector): Vector =>
     add(
@@ -61,30 +61,30 @@ export interface Alternative {
   readonly a?: LineEnd;
   readonly b?: LineEnd;
   /** Where a part is turned instead of an end: which end it sits on, and to which hour. */
-  readonly turn?: { readonly which: "a" | "b"; readonly hour: Hour };
+  readonly turn?: { readonly which: "a" | "b"; readonly hour: ClockPosition };
 }
 
 /** An elbow put on an end, or turned on it: one alternative for each hour. `bench` has the end without the elbow. */
 export function elbowTurns(
-  bench: Bench,
+  setup: LineSetup,
   which: "a" | "b",
   elbow: { readonly into: Port; readonly out: Port },
-  hours: readonly Hour[] = HOURS,
+  hours: readonly ClockPosition[] = HOURS,
 ): readonly Alternative[] {
   return hours.map((hour) => ({
     label: `elbow at the ${which === "a" ? "supply" : "inlet"} to ${hour} o'clock`,
-    [which]: throughPart(bench[which], elbow.into, elbow.out, hour),
+    [which]: throughPart(setup[which], elbow.into, elbow.out, hour),
     turn: { which, hour },
   }));
 }
 
 /** The stop at end a: straight out of the wall, or an angle stop with its outlet at each hour. `axis` is the wall's normal. */
-export function stopTurns(bench: Bench, axis: Vector = OUT): readonly Alternative[] {
+export function stopTurns(setup: LineSetup, axis: Vector = OUT): readonly Alternative[] {
   return [
-    { label: "straight stop", a: { at: bench.a.at, direction: axis } },
+    { label: "straight stop", a: { at: setup.a.at, direction: axis } },
     ...HOURS.map((hour) => ({
       label: `angle stop at ${hour} o'clock`,
-      a: { at: bench.a.at, direction: hourDirection(axis, hour) },
+      a: { at: setup.a.at, direction: clockDirection(axis, hour) },
     })),
   ];
 }
@@ -99,19 +99,19 @@ export interface TriedAlternative {
  * left out. Units: inches.
  */
 export function* helpfulTurns(
-  bench: Bench,
+  setup: LineSetup,
   alternatives: readonly Alternative[],
   lengthsIn: readonly number[],
   margins: SlackMargins = DEFAULT_MARGINS,
-): Work<readonly TriedAlternative[]> {
+): IncrementalTask<readonly TriedAlternative[]> {
   const tried: TriedAlternative[] = [];
   for (const [index, alternative] of alternatives.entries()) {
     const changed = {
-      ...bench,
+      ...setup,
       ...(alternative.a && { a: alternative.a }),
       ...(alternative.b && { b: alternative.b }),
     };
-    if (faultOf(changed) !== null) continue;
+    if (setupFault(changed) !== null) continue;
     const rated: RatedLength[] = [];
     for (const lengthIn of lengthsIn) {
       yield (index + rated.length / lengthsIn.length) / alternatives.length;

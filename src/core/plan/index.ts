@@ -1,14 +1,22 @@
 export { FIXTURES, type Fixture, type FixtureFacts } from "./fixture.ts";
-export type { Alternative, Finding, Plan, PlanJoint, PlanOutcome, PlanPart, PortRef } from "./plan.ts";
+export type {
+  Advice,
+  Alternative,
+  Plan,
+  PlanJoint,
+  PlanOutcome,
+  PlanPart,
+  PortRef,
+} from "./plan.ts";
 export {
   HIGHEST_STATIC_PSI,
-  type HookupProblem,
   LINE_KINDS,
   type LineKind,
   NEEDS,
   type Need,
   PIPE_MATERIALS,
   type PipeMaterial,
+  type PlanRequest,
   SUPPLY_KINDS,
   type SupplyKind,
   TREATMENTS,
@@ -16,10 +24,10 @@ export {
   type Water,
 } from "./request.ts";
 export {
-  completeHouseRules,
-  DEFAULT_HOUSE_RULES,
-  type HouseRules,
-  SCHOOL_CHOICES,
-  type School,
-  type SchoolKey,
+  completeStandards,
+  DEFAULT_STANDARDS,
+  PRACTICES,
+  type PracticeKey,
+  type PracticeOption,
+  type Standards,
 } from "./standards.ts";

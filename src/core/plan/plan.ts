@@ -49,7 +49,7 @@ export interface PlanJoint {
   readonly aside?: true;
 }
 
-export interface Finding {
+export interface Advice {
   readonly code: string;
   readonly message: string;
 }
@@ -70,14 +70,14 @@ export interface Plan {
   readonly headLossPsi?: number;
   readonly inStock: boolean;
   readonly missing: readonly string[];
-  readonly warnings: readonly Finding[];
+  readonly warnings: readonly Advice[];
   readonly why: readonly string[];
 }
 
 export interface PlanOutcome {
   /** Best first; none is worse than another in joints, price and missing parts all at once. */
   readonly plans: readonly Plan[];
-  readonly refused: readonly Finding[];
+  readonly refused: readonly Advice[];
   /** True when the search went through everything that could matter. */
   readonly complete: boolean;
 }

@@ -1,7 +1,7 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
 import type { Fixture } from "./fixture.ts";
-import type { HouseRules } from "./standards.ts";
+import type { Standards } from "./standards.ts";
 
 export const SUPPLY_KINDS = [
   "stop-outlet",
@@ -43,7 +43,7 @@ export interface Supply {
   readonly treated?: Treatment;
 }
 
-export interface HookupProblem {
+export interface PlanRequest {
   readonly supply: Supply;
   readonly inlet: { readonly end: EndCode; readonly fixture: Fixture; readonly plastic: boolean };
   /** What the line, tube or riser must measure over all, inches. */
@@ -53,7 +53,7 @@ export interface HookupProblem {
   readonly needs: readonly Need[];
   readonly access: "open" | "closed-wall";
   /** Only what the shop or the job set; the rest is the default school. */
-  readonly houseRules: Partial<HouseRules>;
+  readonly houseRules: Partial<Standards>;
   /** Parts somebody wants in place of the planner's choice: SKU to SKU. */
   readonly swaps?: Readonly<Record<string, string>>;
   /** What is on the truck; null: no limit. */

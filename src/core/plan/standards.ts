@@ -1,6 +1,6 @@
 /** The schools capable practitioners differ in, and the one a shop holds to. */
 
-export const SCHOOL_CHOICES = {
+export const PRACTICES = {
   taperSealant: ["tape", "paste", "both"],
   ferruleFilm: ["none", "film"],
   refrigeratorLine: ["braided", "copper", "plastic"],
@@ -14,11 +14,11 @@ export const SCHOOL_CHOICES = {
   lineSlack: ["quarter-inch", "half-inch", "inch"],
 } as const;
 
-export type SchoolKey = keyof typeof SCHOOL_CHOICES;
-export type HouseRules = { readonly [K in SchoolKey]: (typeof SCHOOL_CHOICES)[K][number] };
+export type PracticeKey = keyof typeof PRACTICES;
+export type Standards = { readonly [K in PracticeKey]: (typeof PRACTICES)[K][number] };
 
 /** One school of one question, with the reason that is shown where a plan uses it. */
-export interface School {
+export interface PracticeOption {
   /** A SchoolKey, as data/schools.csv spells it. */
   readonly key: string;
   readonly choice: string;
@@ -28,7 +28,7 @@ export interface School {
 }
 
 /** The product's own defaults: a shop changes them once, a job overrides them. Reasons stand in data/schools.csv. */
-export const DEFAULT_HOUSE_RULES: HouseRules = {
+export const DEFAULT_STANDARDS: Standards = {
   taperSealant: "tape",
   ferruleFilm: "none",
   refrigeratorLine: "braided",
@@ -43,6 +43,6 @@ export const DEFAULT_HOUSE_RULES: HouseRules = {
 };
 
 /** Every question answered: what was set, else the default school. */
-export function completeHouseRules(set: Partial<HouseRules>): HouseRules {
-  return { ...DEFAULT_HOUSE_RULES, ...set };
+export function completeStandards(set: Partial<Standards>): Standards {
+  return { ...DEFAULT_STANDARDS, ...set };
 }

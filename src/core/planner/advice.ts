@@ -1,14 +1,14 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, schools that were used. */
 import { isFactoryHose } from "../end/index.ts";
-import type { Finding, FixtureFacts, HookupProblem, PlanJoint, PlanPart } from "../plan/index.ts";
-import { completeHouseRules, HIGHEST_STATIC_PSI, type HouseRules, type SchoolKey } from "../plan/index.ts";
+import type { Advice, FixtureFacts, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
+import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
 import { stopNeeded } from "./approach.ts";
-import type { Found } from "./candidate.ts";
-import type { Shop } from "./planner-index.ts";
+import type { Candidate } from "./candidate.ts";
+import type { PlannerIndex } from "./planner-index.ts";
 
 /** The finding for a judgement's code, with what it is about after the message. */
-export function finding(shop: Shop, code: string, about = ""): Finding {
-  const judgement = shop.tables.judgements.find((each) => each.code === code);
+export function advice(index: PlannerIndex, code: string, about = ""): Advice {
+  const judgement = index.tables.judgements.find((each) => each.code === code);
   if (!judgement) throw new RangeError(`no judgement ${code} in the table of judgements`);
   return {
     code,
@@ -16,32 +16,32 @@ export function finding(shop: Shop, code: string, about = ""): Finding {
   };
 }
 
-function has({ chain }: Found, what: string): boolean {
+function has({ chain }: Candidate, what: string): boolean {
   return chain.links.some(({ passage }) => passage.part.functions.some((each) => each === what));
 }
 
 /** Warnings that come with how the supply is taken up. */
 function supplyCodes(
-  shop: Shop,
-  { supply, access }: HookupProblem,
-  found: Found,
-  rules: HouseRules,
+  index: PlannerIndex,
+  { supply, access }: PlanRequest,
+  candidate: Candidate,
+  rules: Standards,
 ): readonly string[] {
-  const { kept, code } = found.approach;
-  const material = shop.ends.get(supply.end)?.material;
+  const { kept, code } = candidate.approach;
+  const material = index.ends.get(supply.end)?.material;
   const isGalvanised = supply.material === "galvanised" || material === "steel";
   const isCut = supply.kind === "pipe" || supply.kind === "dead-stop" || supply.kind === "stub";
   const hidesPushFit =
     access === "closed-wall" &&
     rules.concealedPushFit === "warn" &&
-    found.chain.links.some(({ passage }) => passage.into.end.startsWith("push-"));
+    candidate.chain.links.some(({ passage }) => passage.into.end.startsWith("push-"));
   return [
     ...(isCut && (material === "copper" || material === "steel") ? ["ground-jumper"] : []),
     ...(isGalvanised ? ["galvanised-nipple"] : []),
-    ...(isGalvanised && !has(found, "dielectric") ? ["suggest-dielectric"] : []),
-    ...(has(found, "dielectric") ? ["dielectric-bond"] : []),
+    ...(isGalvanised && !has(candidate, "dielectric") ? ["suggest-dielectric"] : []),
+    ...(has(candidate, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
-    ...(kept !== null && !kept.isCutPipe && !has(found, "shut-off") ? ["shared-stop"] : []),
+    ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
     ...(code === "at-far-end" && kept?.end === "bc-7/8-m" ? ["tee-moves-shank"] : []),
     ...(hidesPushFit ? ["push-fit-hidden"] : []),
   ];
@@ -49,33 +49,33 @@ function supplyCodes(
 
 /** Warnings of one plan, the gravest first. */
 export function warningsFor(
-  shop: Shop,
-  problem: HookupProblem,
+  index: PlannerIndex,
+  request: PlanRequest,
   facts: FixtureFacts,
-  found: Found,
+  candidate: Candidate,
   relaxed: readonly string[],
-): readonly Finding[] {
-  const { supply, inlet } = problem;
-  const inletEnd = shop.ends.get(inlet.end);
-  const rules = completeHouseRules(problem.houseRules);
+): readonly Advice[] {
+  const { supply, inlet } = request;
+  const inletEnd = index.ends.get(inlet.end);
+  const rules = completeStandards(request.houseRules);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
-    ...(stopNeeded(problem).length > 0 ? ["isolate-upstream"] : []),
-    ...(supply.stopHolds === false && stopNeeded(problem).length === 0 ? ["stop-does-not-hold"] : []),
-    ...(supply.stopHolds === null && stopNeeded(problem).length === 0 ? ["stop-unproved"] : []),
-    ...supplyCodes(shop, problem, found, rules),
+    ...(stopNeeded(request).length > 0 ? ["isolate-upstream"] : []),
+    ...(supply.stopHolds === false && stopNeeded(request).length === 0 ? ["stop-does-not-hold"] : []),
+    ...(supply.stopHolds === null && stopNeeded(request).length === 0 ? ["stop-unproved"] : []),
+    ...supplyCodes(index, request, candidate, rules),
     ...(inletEnd && isFactoryHose(inletEnd) ? ["tail-must-reach", "no-series-with-factory-hose"] : []),
-    ...(facts.solenoid && !has(found, "arrestor") ? ["suggest-arrestor"] : []),
-    ...(facts.unattended && !has(found, "auto-shutoff") ? ["suggest-auto-shutoff"] : []),
-    ...(facts.suggestsBackflow && !has(found, "backflow") ? ["suggest-backflow"] : []),
+    ...(facts.solenoid && !has(candidate, "arrestor") ? ["suggest-arrestor"] : []),
+    ...(facts.unattended && !has(candidate, "auto-shutoff") ? ["suggest-auto-shutoff"] : []),
+    ...(facts.suggestsBackflow && !has(candidate, "backflow") ? ["suggest-backflow"] : []),
     ...(facts.fixture === "utility" || facts.fixture === "hydrant" ? ["suggest-vacuum-breaker"] : []),
     ...(relaxed.length > 0 ? ["school-relaxed"] : []),
   ];
-  return codes.map((code) => finding(shop, code));
+  return codes.map((code) => advice(index, code));
 }
 
-function schoolLine(shop: Shop, rules: HouseRules, key: SchoolKey): string | null {
-  const school = shop.tables.schools.find((each) => each.key === key && each.choice === rules[key]);
+function schoolLine(index: PlannerIndex, rules: Standards, key: PracticeKey): string | null {
+  const school = index.tables.schools.find((each) => each.key === key && each.choice === rules[key]);
   return school
     ? `House rule: ${school.label.charAt(0).toLowerCase()}${school.label.slice(1)}, because ${school.reason}.`
     : null;
@@ -86,28 +86,28 @@ interface WhyInput {
   readonly joints: readonly PlanJoint[];
   readonly facts: FixtureFacts;
   readonly relaxed: readonly string[];
-  readonly problem: HookupProblem;
+  readonly request: PlanRequest;
 }
 
 /** Why the plan is what it is: what made it win, then each school it used with the school's reason. */
 export function whyFor(
-  shop: Shop,
-  rules: HouseRules,
-  { parts, joints, facts, relaxed, problem }: WhyInput,
+  index: PlannerIndex,
+  rules: Standards,
+  { parts, joints, facts, relaxed, request }: WhyInput,
 ): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
   const usesLine = kinds.some((kind) => kind === "line" || kind === "riser" || kind === "tube");
-  const keys: readonly (SchoolKey | false)[] = [
+  const keys: readonly (PracticeKey | false)[] = [
     usesLine && facts.fixture === "toilet" && !relaxed.includes("school-toilet-line") && "toiletLine",
     usesLine &&
       facts.fixture === "refrigerator" &&
       !relaxed.includes("school-refrigerator-line") &&
       "refrigeratorLine",
-    shop.ends.get(problem.supply.end)?.family === "pipe" &&
+    index.ends.get(request.supply.end)?.family === "pipe" &&
       !relaxed.includes("school-pipe-joint") &&
       "pipeJoint",
-    problem.access === "closed-wall" && problem.supply.kind === "pipe" && "concealedPushFit",
+    request.access === "closed-wall" && request.supply.kind === "pipe" && "concealedPushFit",
     types.includes("taper-thread") && "taperSealant",
     (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) &&
       "ferruleFilm",
@@ -119,5 +119,5 @@ export function whyFor(
     joints.length === 1
       ? "One joint: the two ends meet directly."
       : `${joints.length} joints, every one matched in thread, size and seal.`;
-  return [made, ...keys.flatMap((key) => (key ? (schoolLine(shop, rules, key) ?? []) : []))];
+  return [made, ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : []))];
 }

@@ -2,9 +2,9 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { PartFunction } from "../part/index.ts";
-import type { Fixture, HookupProblem, HouseRules, SupplyKind } from "../plan/index.ts";
-import type { Shop } from "./planner-index.ts";
-import type { KeptBranch, SearchTask } from "./search-task.ts";
+import type { Fixture, PlanRequest, Standards, SupplyKind } from "../plan/index.ts";
+import type { PlannerIndex } from "./planner-index.ts";
+import type { ExistingBranch, SearchTask } from "./search-task.ts";
 
 export const APPROACH_CODES = ["at-supply", "at-far-end", "line-renewed"] as const;
 export type ApproachCode = (typeof APPROACH_CODES)[number];
@@ -13,7 +13,7 @@ export interface Approach {
   readonly code: ApproachCode;
   readonly from: EndCode;
   readonly to: EndCode;
-  readonly kept: KeptBranch | null;
+  readonly kept: ExistingBranch | null;
   readonly takesLine: boolean;
 }
 
@@ -27,48 +27,52 @@ const AT_THE_TANK: readonly Fixture[] = ["bidet-seat", "bidet-sprayer"];
 const CLOSED_IN: readonly JointType[] = ["solder", "press", "crimp", "expansion", "solvent", "taper-thread"];
 
 /** The end that is screwed on a threaded end; null where the table has none. */
-export function mateOf(shop: Shop, code: EndCode): EndCode | null {
-  const end = shop.ends.get(code);
+export function mateOf(index: PlannerIndex, code: EndCode): EndCode | null {
+  const end = index.ends.get(code);
   if (end === undefined || end.form !== "thread") return null;
   const other = `${code.slice(0, -1)}${end.gender === "m" ? "f" : "m"}`;
-  return shop.ends.has(other) ? other : null;
+  return index.ends.has(other) ? other : null;
 }
 
 /** True for a supply that starts at pipe: what joins it is a joint to the pipe. */
-export function startsAtPipe(shop: Shop, problem: HookupProblem): boolean {
-  return shop.ends.get(problem.supply.end)?.family === "pipe";
+export function startsAtPipe(index: PlannerIndex, request: PlanRequest): boolean {
+  return index.ends.get(request.supply.end)?.family === "pipe";
 }
 
-function keptAtSupply(shop: Shop, { supply }: HookupProblem): KeptBranch | null {
-  if (supply.kind === "pipe") return { end: supply.end, isCutPipe: true, fork: "before-line" };
+function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): ExistingBranch | null {
+  if (supply.kind === "pipe") return { end: supply.end, isThroughPipe: true, fork: "before-line" };
   if (!supply.keepsExistingLine) return null;
-  const nut = supply.kind === "dead-stop" ? USUAL_LINE_NUT : mateOf(shop, supply.end);
-  return nut === null ? null : { end: nut, isCutPipe: false, fork: "before-line" };
+  const nut = supply.kind === "dead-stop" ? USUAL_LINE_NUT : mateOf(index, supply.end);
+  return nut === null ? null : { end: nut, isThroughPipe: false, fork: "before-line" };
 }
 
 /** Every way to take the job up. Empty where the present line's nut is not known. */
-export function approachesOf(shop: Shop, problem: HookupProblem, hasOwnHose: boolean): readonly Approach[] {
-  const { supply, inlet } = problem;
+export function approachesOf(
+  index: PlannerIndex,
+  request: PlanRequest,
+  hasOwnHose: boolean,
+): readonly Approach[] {
+  const { supply, inlet } = request;
   const takesLine = !hasOwnHose;
   const farEnd = supply.keptLine?.inlet ?? null;
-  const farNut = farEnd === null ? null : mateOf(shop, farEnd);
+  const farNut = farEnd === null ? null : mateOf(index, farEnd);
   if (supply.kind === "faucet-riser") {
-    const nut = mateOf(shop, supply.end);
-    const kept: KeptBranch = { end: supply.end, isCutPipe: false, fork: "before-line" };
+    const nut = mateOf(index, supply.end);
+    const kept: ExistingBranch = { end: supply.end, isThroughPipe: false, fork: "before-line" };
     return nut === null ? [] : [{ code: "at-far-end", from: nut, to: inlet.end, kept, takesLine }];
   }
   if (farEnd !== null && !supply.keepsExistingLine && supply.kind !== "pipe") {
-    const kept: KeptBranch = { end: inlet.end, isCutPipe: false, fork: "after-line" };
+    const kept: ExistingBranch = { end: inlet.end, isThroughPipe: false, fork: "after-line" };
     return [{ code: "line-renewed", from: supply.end, to: farEnd, kept, takesLine: true }];
   }
-  const kept = keptAtSupply(shop, problem);
+  const kept = keptAtSupply(index, request);
   const atSupply: readonly Approach[] =
     kept === null && supply.keepsExistingLine
       ? []
       : [{ code: "at-supply", from: supply.end, to: inlet.end, kept, takesLine }];
   if (farEnd === null || farNut === null || supply.kind === "pipe" || supply.kind === "dead-stop")
     return atSupply;
-  const atFarEnd: KeptBranch = { end: farEnd, isCutPipe: false, fork: "before-line" };
+  const atFarEnd: ExistingBranch = { end: farEnd, isThroughPipe: false, fork: "before-line" };
   const farther: Approach = { code: "at-far-end", from: farNut, to: inlet.end, kept: atFarEnd, takesLine };
   const teeAt = supply.teeAt ?? (AT_THE_TANK.includes(inlet.fixture) ? "far-end" : null);
   if (teeAt === "far-end") return [farther];
@@ -76,12 +80,12 @@ export function approachesOf(shop: Shop, problem: HookupProblem, hasOwnHose: boo
 }
 
 /** A stop the plan must bring. */
-export function stopNeeded({ supply }: HookupProblem): readonly PartFunction[] {
+export function stopNeeded({ supply }: PlanRequest): readonly PartFunction[] {
   return NEEDS_STOP.includes(supply.kind) ? ["shut-off"] : [];
 }
 
 /** Which joints may be closed in behind the wall, by the house rule; null where nothing is. */
-export function hiddenRule(problem: HookupProblem, rules: HouseRules): SearchTask["hidden"] {
-  if (problem.access === "open" || !NEEDS_STOP.includes(problem.supply.kind)) return null;
+export function hiddenRule(request: PlanRequest, rules: Standards): SearchTask["hidden"] {
+  if (request.access === "open" || !NEEDS_STOP.includes(request.supply.kind)) return null;
   return (type) => CLOSED_IN.includes(type) || (type === "push-fit" && rules.concealedPushFit !== "refuse");
 }

@@ -3,20 +3,20 @@ import type { EndCode } from "../end/index.ts";
 import {
   heldEnd,
   type JointRule,
+  type JointSide,
   type JointType,
   mate,
   ruleFor,
   type Sealant,
-  type Side,
   wrenchesFor,
 } from "../joint/index.ts";
 import type { Part, Port } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { HookupProblem, HouseRules, PlanJoint, PlanPart, PortRef, SupplyKind } from "../plan/index.ts";
+import type { PlanJoint, PlanPart, PlanRequest, PortRef, Standards, SupplyKind } from "../plan/index.ts";
 import type { Approach } from "./approach.ts";
 import { unitsOf } from "./bill.ts";
-import type { Found } from "./candidate.ts";
-import type { Shop } from "./planner-index.ts";
+import type { Candidate } from "./candidate.ts";
+import type { PlannerIndex } from "./planner-index.ts";
 
 interface Placed {
   readonly ref: PortRef;
@@ -32,20 +32,20 @@ interface OpenJoint {
 }
 
 /** Length the part is to measure, where the wanted range decides it: a stock line's own, a cut piece's middle of the range. */
-function lengthOf(part: Part, lengthIn: HookupProblem["lengthIn"]): number | undefined {
+function lengthOf(part: Part, lengthIn: PlanRequest["lengthIn"]): number | undefined {
   if (!LENGTH_KINDS.includes(part.kind)) return undefined;
   if (!part.cutToLength) return part.lengthIn ?? undefined;
   const middleIn = (lengthIn.min + lengthIn.max) / 2;
   return part.lengthIn === null ? middleIn : Math.min(middleIn, part.lengthIn);
 }
 
-function planPart(part: Part, problem: HookupProblem): PlanPart {
-  const lengthIn = lengthOf(part, problem.lengthIn);
+function planPart(part: Part, request: PlanRequest): PlanPart {
+  const lengthIn = lengthOf(part, request.lengthIn);
   return {
     sku: part.sku,
     kind: part.kind,
     name: part.name,
-    quantity: unitsOf(part, problem.lengthIn.max),
+    quantity: unitsOf(part, request.lengthIn.max),
     branch: "main",
     contents: part.contents,
     material: part.material,
@@ -54,7 +54,7 @@ function planPart(part: Part, problem: HookupProblem): PlanPart {
   };
 }
 
-function sealantFor(rule: JointRule, sides: readonly [Side, Side], rules: HouseRules): Sealant {
+function sealantFor(rule: JointRule, sides: readonly [JointSide, JointSide], rules: Standards): Sealant {
   if (rule.type === "taper-thread")
     return rules.taperSealant === "both" ? "tape-or-paste" : rules.taperSealant;
   const isBrassFerrule = rule.type === "ferrule" && sides.some(({ end }) => end.material === "copper");
@@ -78,7 +78,7 @@ function isTurned(parts: readonly PlanPart[], { part, ref }: Placed): boolean {
 }
 
 function notesFor(
-  shop: Shop,
+  index: PlannerIndex,
   rule: JointRule,
   note: string | null,
   atSupply: boolean,
@@ -92,7 +92,7 @@ function notesFor(
     ...(note === null ? [] : [note]),
   ];
   return codes.flatMap((code) =>
-    shop.tables.judgements.filter((each) => each.code === code).map((each) => each.message),
+    index.tables.judgements.filter((each) => each.code === code).map((each) => each.message),
   );
 }
 
@@ -108,9 +108,9 @@ const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
 
 function holdBackOf(
   rule: JointRule,
-  sides: readonly [Side, Side],
+  sides: readonly [JointSide, JointSide],
   places: readonly [Placed, Placed],
-  problem: HookupProblem,
+  request: PlanRequest,
   parts: readonly PlanPart[],
 ): PlanJoint["holdBack"] {
   const held = heldEnd(rule, sides[0].end, sides[1].end);
@@ -121,15 +121,15 @@ function holdBackOf(
     part !== undefined
       ? `the ${part.kind === "line" ? "line's own end" : part.kind}`
       : at.ref === "supply"
-        ? HELD_AT_SUPPLY[problem.supply.kind]
+        ? HELD_AT_SUPPLY[request.supply.kind]
         : at.ref === "kept"
           ? "what the kept line goes on"
           : "the fixture's own end";
   return { what, wrenches: held.form === "thread" ? held.wrenches : [] };
 }
 
-function sideOf(shop: Shop, { end, plastic }: Placed): Side {
-  const found = shop.ends.get(end);
+function sideOf(index: PlannerIndex, { end, plastic }: Placed): JointSide {
+  const found = index.ends.get(end);
   if (!found) throw new RangeError(`no end ${end} in the table of ends`);
   return { end: found, plastic };
 }
@@ -148,14 +148,11 @@ function spinsInPlace(
 }
 
 /** What the two loose ends of a chain and of its side branch are called, and whether they are plastic. */
-function refsOf(
-  problem: HookupProblem,
-  approach: Approach,
-): { readonly last: Placed; readonly aside: Placed } {
+function refsOf(request: PlanRequest, approach: Approach): { readonly last: Placed; readonly aside: Placed } {
   const inlet: Placed = {
     ref: "inlet",
-    end: problem.inlet.end,
-    plastic: problem.inlet.plastic,
+    end: request.inlet.end,
+    plastic: request.inlet.plastic,
     part: null,
   };
   const kept: Placed = {
@@ -170,18 +167,18 @@ function refsOf(
 
 /** Lays a chain out as parts and open joints from the wall on; a fork's side branch comes before what follows the fork. */
 function layOut(
-  problem: HookupProblem,
-  { approach, chain }: Found,
+  request: PlanRequest,
+  { approach, chain }: Candidate,
 ): { readonly parts: readonly PlanPart[]; readonly open: readonly OpenJoint[] } {
   const parts: PlanPart[] = [];
   const open: OpenJoint[] = [];
-  const { last, aside: keptPlace } = refsOf(problem, approach);
+  const { last, aside: keptPlace } = refsOf(request, approach);
   const put = (part: Part, branch: PlanPart["branch"]) =>
-    parts.push({ ...planPart(part, problem), branch }) - 1;
+    parts.push({ ...planPart(part, request), branch }) - 1;
   let left: Placed = {
     ref: "supply",
     end: approach.from,
-    plastic: problem.supply.material === "plastic",
+    plastic: request.supply.material === "plastic",
     part: null,
   };
   const placed = (index: number, { id, end, plastic }: Port): Placed => ({
@@ -190,13 +187,13 @@ function layOut(
     plastic,
     part: index,
   });
-  for (const { passage, kit, branch } of chain.links) {
-    if (kit !== null) put(kit, "main");
+  for (const { passage, piece, branch } of chain.links) {
+    if (piece !== null) put(piece, "main");
     const index = put(passage.part, "main");
     open.push({ left, right: placed(index, passage.into), isAside: false });
     left = placed(index, passage.out);
     if (branch === null) continue;
-    for (const piece of branch.kits) put(piece, "kept");
+    for (const piece of branch.pieces) put(piece, "kept");
     let from = placed(index, branch.side);
     if (branch.via !== null) {
       const bridge = put(branch.via.part, "kept");
@@ -205,7 +202,7 @@ function layOut(
     }
     open.push({ left: from, right: keptPlace, isAside: true });
   }
-  if (chain.lastKit !== null) put(chain.lastKit, "main");
+  if (chain.lastPiece !== null) put(chain.lastPiece, "main");
   open.push({ left, right: last, isAside: false });
   return { parts, open };
 }
@@ -215,32 +212,32 @@ function layOut(
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
  */
 export function assemble(
-  shop: Shop,
-  problem: HookupProblem,
-  rules: HouseRules,
-  found: Found,
+  index: PlannerIndex,
+  request: PlanRequest,
+  rules: Standards,
+  candidate: Candidate,
 ): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
-  const { parts, open } = layOut(problem, found);
+  const { parts, open } = layOut(request, candidate);
 
   const ruled = open.map((each) => {
-    const sides = [sideOf(shop, each.left), sideOf(shop, each.right)] as const;
-    const mating = mate(sides[0].end, sides[1].end, shop.tables.matings);
+    const sides = [sideOf(index, each.left), sideOf(index, each.right)] as const;
+    const mating = mate(sides[0].end, sides[1].end, index.tables.matings);
     if (mating === null) throw new RangeError(`${each.left.end} and ${each.right.end} do not make a joint`);
     return {
       open: each,
       sides,
       mating,
       type: mating.type,
-      rule: ruleFor(mating, sides[0], sides[1], shop.tables.joints),
+      rule: ruleFor(mating, sides[0], sides[1], index.tables.joints),
     };
   });
   const joints = ruled.map(
-    ({ open: { left: from, right: to, isAside }, sides, mating, rule }, index): PlanJoint => {
-      const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, shop.ends);
-      const holdBack = holdBackOf(rule, sides, [from, to], problem, parts);
+    ({ open: { left: from, right: to, isAside }, sides, mating, rule }, at): PlanJoint => {
+      const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, index.ends);
+      const holdBack = holdBackOf(rule, sides, [from, to], request, parts);
       const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
       return {
-        number: index + 1,
+        number: at + 1,
         between: [from.ref, to.ref],
         ends: [from.end, to.end],
         type: rule.type,
@@ -254,7 +251,7 @@ export function assemble(
         ...(holdBack === undefined ? {} : { holdBack }),
         made: onBench ? "bench" : "place",
         notes: notesFor(
-          shop,
+          index,
           rule,
           mating.note,
           from.part === null,

@@ -6,9 +6,9 @@
 import type { EndCode } from "../end/index.ts";
 import { FUNCTION_KINDS, LENGTH_KINDS } from "../part/index.ts";
 import type { LinksFrom } from "./links.ts";
-import type { Shop } from "./planner-index.ts";
-import { lengthServes, type Progress } from "./search-label.ts";
-import type { LinkIn, SearchTask } from "./search-task.ts";
+import type { PlannerIndex } from "./planner-index.ts";
+import { lengthServes, type SearchState } from "./search-label.ts";
+import type { CandidateLink, SearchTask } from "./search-task.ts";
 
 interface Edge {
   readonly to: EndCode;
@@ -27,7 +27,7 @@ function bitsOf(task: SearchTask) {
 
 type Bits = ReturnType<typeof bitsOf>;
 
-function edgeOf(task: SearchTask, { link, joints, priceCents }: LinkIn, bits: Bits): Edge | null {
+function edgeOf(task: SearchTask, { link, joints, priceCents }: CandidateLink, bits: Bits): Edge | null {
   const { part, out } = link.passage;
   const isLength = LENGTH_KINDS.includes(part.kind);
   if (isLength && (task.lengthIn === null || !lengthServes(part, task.lengthIn))) return null;
@@ -78,10 +78,10 @@ const MOST_JOINTS = 10;
  * last entry the cheapest with any number. Infinity: cannot be done. Errors: none.
  */
 export function leastToCome(
-  shop: Shop,
+  index: PlannerIndex,
   task: SearchTask,
   linksFrom: (end: EndCode) => LinksFrom,
-): (progress: Progress) => ArrayLike<number> {
+): (progress: SearchState) => ArrayLike<number> {
   const bits = bitsOf(task);
   const graph = reachable(task, linksFrom, bits);
   const size = bits.all + 1;
@@ -89,10 +89,10 @@ export function leastToCome(
   const table = new Map<EndCode, Float64Array>();
   for (const end of graph.keys()) {
     const least = new Float64Array(size * width).fill(Number.POSITIVE_INFINITY);
-    const meeting = shop.meet(end, task.to);
-    const kits = meeting?.kits?.filter(task.admits).map(({ priceCents }) => priceCents);
+    const meeting = index.meet(end, task.to);
+    const prices = meeting?.pieces?.filter(task.admits).map(({ priceCents }) => priceCents);
     if (meeting !== null)
-      least.fill(kits === undefined ? 0 : Math.min(...kits), bits.all * width + 1, size * width);
+      least.fill(prices === undefined ? 0 : Math.min(...prices), bits.all * width + 1, size * width);
     table.set(end, least);
   }
   // Every link makes a joint, so the rows with fewer joints are finished before they are read.

@@ -3,12 +3,12 @@ import type { Approach } from "./approach.ts";
 import type { Chain, SearchTask } from "./search-task.ts";
 
 /** A chain with the way the job was taken up. */
-export interface Found {
+export interface Candidate {
   readonly approach: Approach;
   readonly chain: Chain;
 }
 
-export interface Tasks {
+export interface SearchSetup {
   readonly approaches: readonly Approach[];
   readonly taskFor: (approach: Approach, admits: SearchTask["admits"]) => SearchTask;
 }

@@ -1,8 +1,8 @@
 /** What a chain costs in pressure at the fixture's usual flow: an estimate, K being known to tens of per cent only. */
 
-import type { FixtureFacts, HookupProblem } from "../plan/index.ts";
+import type { FixtureFacts, PlanRequest } from "../plan/index.ts";
 import { lossPsi, type Reach } from "../water/index.ts";
-import type { Shop } from "./planner-index.ts";
+import type { PlannerIndex } from "./planner-index.ts";
 import type { Chain } from "./search-task.ts";
 
 /** Drawn copper, plastic and the tube inside a braid, mm. */
@@ -11,21 +11,26 @@ const TEMPERATURE_F = { cold: 55, hot: 120 } as const;
 const INCHES_PER_FOOT = 12;
 
 /** Length water goes through a part: what it is cut to, or from port to port. */
-function lengthIn({ passage: { part, into, out } }: Chain["links"][number], problem: HookupProblem): number {
-  if (part.cutToLength) return (problem.lengthIn.min + problem.lengthIn.max) / 2;
+function lengthIn({ passage: { part, into, out } }: Chain["links"][number], request: PlanRequest): number {
+  if (part.cutToLength) return (request.lengthIn.min + request.lengthIn.max) / 2;
   return Math.hypot(...into.at.map((value, axis) => (out.at[axis] ?? 0) - value));
 }
 
 /** Pressure lost from supply to inlet, psi, rounded to the tenth. Source: Darcy and Weisbach; K from data/losses.csv. */
-export function headLossOf(shop: Shop, problem: HookupProblem, facts: FixtureFacts, chain: Chain): number {
+export function headLossOf(
+  index: PlannerIndex,
+  request: PlanRequest,
+  facts: FixtureFacts,
+  chain: Chain,
+): number {
   const reaches = chain.links.map((link): Reach => {
     const { part, into, out } = link.passage;
     return {
-      lengthFt: lengthIn(link, problem) / INCHES_PER_FOOT,
+      lengthFt: lengthIn(link, request) / INCHES_PER_FOOT,
       boreIn: Math.min(into.boreIn, out.boreIn),
       roughnessMm: SMOOTH_MM,
-      k: shop.tables.losses.find(({ kind }) => kind === part.kind)?.k ?? 0,
+      k: index.tables.losses.find(({ kind }) => kind === part.kind)?.k ?? 0,
     };
   });
-  return Math.round(lossPsi(reaches, facts.flowGpm, TEMPERATURE_F[problem.supply.water]) * 10) / 10;
+  return Math.round(lossPsi(reaches, facts.flowGpm, TEMPERATURE_F[request.supply.water]) * 10) / 10;
 }

@@ -1,19 +1,19 @@
 /** Ways beside the plan that a plumber would ask about: the other school, or one function more. Told by what differs. */
 
-import type { HookupProblem, Need, Plan } from "../plan/index.ts";
-import { completeHouseRules, type HouseRules, SCHOOL_CHOICES } from "../plan/index.ts";
+import type { Need, Plan, PlanRequest } from "../plan/index.ts";
+import { completeStandards, PRACTICES, type Standards } from "../plan/index.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { planHookup } from "./plan.ts";
-import type { Shop } from "./planner-index.ts";
+import type { PlannerIndex } from "./planner-index.ts";
 
-export interface OtherWay {
+export interface OtherPlan {
   readonly plan: Plan;
   /** What was changed to get it: a school or a need, in words; empty for another Pareto-optimal plan of the same job. */
   readonly change: string;
   readonly jointsMore: number;
   readonly centsMore: number;
   /** The job as changed, so that choosing it stores the rules it was planned by. */
-  readonly problem: HookupProblem;
+  readonly request: PlanRequest;
 }
 
 const LINE_SCHOOLS = { toilet: "toiletLine", refrigerator: "refrigeratorLine" } as const;
@@ -27,54 +27,52 @@ const NEED_WORDS: Readonly<Record<Need, string>> = {
 };
 
 function otherSchools(
-  shop: Shop,
-  problem: HookupProblem,
-): readonly { change: string; problem: HookupProblem }[] {
-  const { fixture } = problem.inlet;
+  index: PlannerIndex,
+  request: PlanRequest,
+): readonly { change: string; request: PlanRequest }[] {
+  const { fixture } = request.inlet;
   if (fixture !== "toilet" && fixture !== "refrigerator") return [];
-  const key: keyof HouseRules = LINE_SCHOOLS[fixture];
-  const now = completeHouseRules(problem.houseRules)[key];
-  return SCHOOL_CHOICES[key]
+  const key: keyof Standards = LINE_SCHOOLS[fixture];
+  const now = completeStandards(request.houseRules)[key];
+  return PRACTICES[key]
     .filter((choice) => choice !== now)
     .map((choice) => {
       const label =
-        shop.tables.schools.find((school) => school.key === key && school.choice === choice)?.label ?? choice;
-      return { change: label, problem: { ...problem, houseRules: { ...problem.houseRules, [key]: choice } } };
+        index.tables.schools.find((school) => school.key === key && school.choice === choice)?.label ??
+        choice;
+      return { change: label, request: { ...request, houseRules: { ...request.houseRules, [key]: choice } } };
     });
 }
 
-function addedNeeds(
-  plan: Plan,
-  problem: HookupProblem,
-): readonly { change: string; problem: HookupProblem }[] {
+function addedNeeds(plan: Plan, request: PlanRequest): readonly { change: string; request: PlanRequest }[] {
   const suggested = (Object.keys(NEED_WORDS) as Need[]).filter((need) =>
     plan.warnings.some((warning) => warning.code === `suggest-${need}`),
   );
   return suggested
-    .filter((need) => !problem.needs.includes(need))
-    .map((need) => ({ change: NEED_WORDS[need], problem: { ...problem, needs: [...problem.needs, need] } }));
+    .filter((need) => !request.needs.includes(need))
+    .map((need) => ({ change: NEED_WORDS[need], request: { ...request, needs: [...request.needs, need] } }));
 }
 
 /**
  * Other ways than `plan` for the same connection, without repeats. `plans` are all plans of the job as asked.
  * Errors: as planHookup.
  */
-export function otherWays(
-  shop: Shop,
-  problem: HookupProblem,
+export function otherPlans(
+  index: PlannerIndex,
+  request: PlanRequest,
   plans: readonly Plan[],
   plan: Plan,
   effort: Effort = UNBOUNDED,
-): readonly OtherWay[] {
+): readonly OtherPlan[] {
   const beside = plans
     .filter((other) => other.id !== plan.id)
-    .map((other) => ({ plan: other, change: "", problem }));
-  const changed = [...otherSchools(shop, problem), ...addedNeeds(plan, problem)].flatMap(
-    ({ change, problem: asked }) => {
-      const best = planHookup(shop, asked, effort).plans[0];
+    .map((other) => ({ plan: other, change: "", request }));
+  const changed = [...otherSchools(index, request), ...addedNeeds(plan, request)].flatMap(
+    ({ change, request: asked }) => {
+      const best = planHookup(index, asked, effort).plans[0];
       return best === undefined || best.warnings.some(({ code }) => code === "school-relaxed")
         ? []
-        : [{ plan: best, change, problem: asked }];
+        : [{ plan: best, change, request: asked }];
     },
   );
   const seen = new Set([plan.id]);

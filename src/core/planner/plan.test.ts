@@ -1,22 +1,22 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import type { Plan } from "../plan/plan.ts";
-import type { HookupProblem } from "../plan/request.ts";
-import { completeHouseRules, DEFAULT_HOUSE_RULES } from "../plan/standards.ts";
-import { problemOf, surveyFromPreset } from "../survey/index.ts";
-import { otherWays } from "./other-plans.ts";
+import type { PlanRequest } from "../plan/request.ts";
+import { completeStandards, DEFAULT_STANDARDS } from "../plan/standards.ts";
+import { planRequestOf, surveyFromPreset } from "../survey/index.ts";
+import { otherPlans } from "./other-plans.ts";
 import { planHookup } from "./plan.ts";
-import { openShop } from "./planner-index.ts";
+import { buildPlannerIndex } from "./planner-index.ts";
 
-function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
+function problem(preset: string, change: Partial<PlanRequest> = {}): PlanRequest {
   const found = tables.presets.find((each) => each.id === preset);
   assert.ok(found);
-  return { ...problemOf(surveyFromPreset(found, "test room"), null), ...change };
+  return { ...planRequestOf(surveyFromPreset(found, "test room"), null), ...change };
 }
 
-function best(asked: HookupProblem): Plan {
-  const plan = planHookup(shop, asked).plans[0];
+function best(asked: PlanRequest): Plan {
+  const plan = planHookup(plannerIndex, asked).plans[0];
   assert.ok(plan, "no plan");
   return plan;
 }
@@ -51,9 +51,9 @@ describe("planHookup", () => {
 
   it("has a plan for every preset, and every joint of it mates", () => {
     for (const preset of tables.presets)
-      for (const plan of planHookup(shop, problem(preset.id)).plans) {
+      for (const plan of planHookup(plannerIndex, problem(preset.id)).plans) {
         assert.ok(
-          plan.joints.every((joint) => shop.meet(...joint.ends, true) !== null),
+          plan.joints.every((joint) => plannerIndex.meet(...joint.ends, true) !== null),
           preset.id,
         );
         assert.equal(plan.joints.length, plan.joints.at(-1)?.number);
@@ -64,7 +64,7 @@ describe("planHookup", () => {
 
   it("refers to ports that the parts have, and to the ends those ports have", () => {
     for (const preset of tables.presets)
-      for (const plan of planHookup(shop, problem(preset.id)).plans)
+      for (const plan of planHookup(plannerIndex, problem(preset.id)).plans)
         for (const joint of plan.joints)
           joint.between.forEach((ref, side) => {
             const [, index, port] = /^p(\d+)\.([abc])$/.exec(ref) ?? [];
@@ -96,17 +96,20 @@ describe("planHookup", () => {
 
   it("keeps to drinking-water parts and to the rating", () => {
     for (const preset of ["kitchen-hot", "lavatory-cold", "refrigerator", "ice-machine"])
-      for (const plan of planHookup(shop, problem(preset)).plans)
+      for (const plan of planHookup(plannerIndex, problem(preset)).plans)
         for (const part of plan.parts)
           assert.equal(tables.parts.find((each) => each.sku === part.sku)?.leadFree, true, part.sku);
     const high = problem("toilet");
-    assert.deepEqual(planHookup(shop, { ...high, supply: { ...high.supply, staticPsi: 200 } }).plans, []);
+    assert.deepEqual(
+      planHookup(plannerIndex, { ...high, supply: { ...high.supply, staticPsi: 200 } }).plans,
+      [],
+    );
   });
 
   it("uses no polyethylene on hot", () => {
     const hot = problem("dishwasher");
     const { lineKind: _, ...any } = hot;
-    for (const plan of planHookup(shop, any).plans)
+    for (const plan of planHookup(plannerIndex, any).plans)
       assert.ok(plan.parts.every((part) => part.material !== "polyethylene"));
   });
 
@@ -168,7 +171,7 @@ describe("planHookup", () => {
 
   it("warns of high pressure, of a stop that fails, and of one that nobody proved", () => {
     const asked = problem("toilet");
-    const warned = (supply: Partial<HookupProblem["supply"]>) =>
+    const warned = (supply: Partial<PlanRequest["supply"]>) =>
       codes(best({ ...asked, supply: { ...asked.supply, ...supply } }).warnings);
     assert.ok(warned({ staticPsi: 95 }).includes("static-above-80"));
     assert.ok(warned({ stopHolds: false }).includes("stop-does-not-hold"));
@@ -178,7 +181,7 @@ describe("planHookup", () => {
 
   it("says which lengths fit both ends when none lies in the range", () => {
     const { plans, refused } = planHookup(
-      shop,
+      plannerIndex,
       problem("toilet", { lineKind: "line", lengthIn: { min: 12.1, max: 15.9 } }),
     );
     assert.deepEqual(plans, []);
@@ -187,8 +190,8 @@ describe("planHookup", () => {
 
   it("refuses by name what nobody may plan", () => {
     const asked = problem("toilet");
-    const refused = (change: Partial<HookupProblem["supply"]>) =>
-      codes(planHookup(shop, { ...asked, supply: { ...asked.supply, ...change } }).refused);
+    const refused = (change: Partial<PlanRequest["supply"]>) =>
+      codes(planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, ...change } }).refused);
     assert.deepEqual(refused({ end: "comp-99-m" }), ["unknown-end"]);
     assert.deepEqual(refused({ end: "quick-1/4", keepsExistingLine: true }), ["kept-nut-unknown"]);
     assert.ok(refused({ kind: "pipe", end: "pipe-1/2-copper" }).includes("saddle-tap"));
@@ -197,14 +200,14 @@ describe("planHookup", () => {
 
   it("puts what is on the truck first and names what is missing", () => {
     const stock = new Map([["LB-C38B78-012", 1]]);
-    const { plans } = planHookup(shop, problem("toilet", { stock }));
+    const { plans } = planHookup(plannerIndex, problem("toilet", { stock }));
     assert.deepEqual([plans[0]?.id, plans[0]?.inStock], ["LB-C38B78-012", true]);
     assert.deepEqual([plans[1]?.id, plans[1]?.missing], ["LP-C38B78-012", ["LP-C38B78-012"]]);
   });
 
   it("gives way on a school, with a warning, when no listed part follows it", () => {
     const parts = tables.parts.filter((part) => part.kind !== "line");
-    const outcome = planHookup(openShop({ ...tables, parts }), problem("toilet"));
+    const outcome = planHookup(buildPlannerIndex({ ...tables, parts }), problem("toilet"));
     assert.equal(outcome.plans[0]?.parts[1]?.kind, "riser");
     assert.ok(codes(outcome.plans[0]?.warnings ?? []).includes("school-relaxed"));
   });
@@ -214,7 +217,7 @@ describe("clock angles", () => {
   it("are asked for where an elbow is turned home, and not on a straight adapter", () => {
     const noted = (without: string) => {
       const parts = tables.parts.filter(({ sku }) => !sku.startsWith(without));
-      const plan = planHookup(openShop({ ...tables, parts }), problem("dishwasher")).plans[0];
+      const plan = planHookup(buildPlannerIndex({ ...tables, parts }), problem("dishwasher")).plans[0];
       assert.ok(plan);
       return plan.joints.map(({ notes }) => notes.some((note) => note.includes("clock angle")));
     };
@@ -226,22 +229,22 @@ describe("clock angles", () => {
 describe("otherWays", () => {
   it("tells the other school and the suggested function by what differs", () => {
     const asked = problem("refrigerator");
-    const { plans } = planHookup(shop, asked);
+    const { plans } = planHookup(plannerIndex, asked);
     const first = plans[0];
     assert.ok(first);
-    const ways = otherWays(shop, asked, plans, first);
+    const ways = otherPlans(plannerIndex, asked, plans, first);
     const copper = ways.find((way) => way.change.includes("copper"));
     assert.equal(copper?.jointsMore, 0);
     assert.equal(copper?.centsMore, (copper?.plan.priceCents ?? 0) - first.priceCents);
-    assert.equal(copper?.problem.houseRules.refrigeratorLine, "copper");
-    assert.ok(ways.some((way) => way.problem.needs.includes("auto-shutoff")));
+    assert.equal(copper?.request.houseRules.refrigeratorLine, "copper");
+    assert.ok(ways.some((way) => way.request.needs.includes("auto-shutoff")));
     assert.equal(new Set([first.id, ...ways.map((way) => way.plan.id)]).size, ways.length + 1);
   });
 });
 
 describe("house rules", () => {
   it("defaults are the defaults of the table of schools", () => {
-    for (const [key, choice] of Object.entries(DEFAULT_HOUSE_RULES))
+    for (const [key, choice] of Object.entries(DEFAULT_STANDARDS))
       assert.equal(
         tables.schools.find((school) => school.key === key && school.isDefault)?.choice,
         choice,
@@ -249,5 +252,5 @@ describe("house rules", () => {
       );
   });
   it("what a job sets wins over the default", () =>
-    assert.equal(completeHouseRules({ toiletLine: "rigid" }).toiletLine, "rigid"));
+    assert.equal(completeStandards({ toiletLine: "rigid" }).toiletLine, "rigid"));
 });

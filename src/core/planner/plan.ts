@@ -1,16 +1,16 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
 import { isFactoryHose } from "../end/index.ts";
 import type { PartFunction } from "../part/index.ts";
-import type { Alternative, FixtureFacts, HookupProblem, Plan, PlanOutcome } from "../plan/index.ts";
-import { completeHouseRules, type HouseRules } from "../plan/index.ts";
-import { finding, warningsFor, whyFor } from "./advice.ts";
+import type { Alternative, FixtureFacts, Plan, PlanOutcome, PlanRequest } from "../plan/index.ts";
+import { completeStandards, type Standards } from "../plan/index.ts";
+import { advice, warningsFor, whyFor } from "./advice.ts";
 import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
 import { assemble } from "./assemble.ts";
-import type { Found, Tasks } from "./candidate.ts";
+import type { Candidate, SearchSetup } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { headLossOf } from "./head-loss.ts";
-import { type Admission, admissionsFor, admitsUnder } from "./part-filter.ts";
-import type { Shop } from "./planner-index.ts";
+import { admittedBy, type PartFilter, partFiltersFor } from "./part-filter.ts";
+import type { PlannerIndex } from "./planner-index.ts";
 import { refusalsFor } from "./refusals.ts";
 import { searchChains } from "./search.ts";
 import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
@@ -19,28 +19,28 @@ import { alternativesFor, applySwaps } from "./swap.ts";
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
 export const MAX_PARTS = 6;
 
-function nothing(
-  shop: Shop,
+function noPlans(
+  index: PlannerIndex,
   ...codes: readonly (readonly [code: string, about?: string])[]
 ): SwappableOutcome {
-  const refused = codes.map(([code, about]) => finding(shop, code, about));
+  const refused = codes.map(([code, about]) => advice(index, code, about));
   return { plans: [], refused, complete: true, swapChoices: new Map() };
 }
 
-function factsOf(shop: Shop, problem: HookupProblem): FixtureFacts {
-  const facts = shop.tables.fixtures.find((each) => each.fixture === problem.inlet.fixture);
-  if (!facts) throw new RangeError(`no fixture ${problem.inlet.fixture} in the table of fixtures`);
+function factsOf(index: PlannerIndex, request: PlanRequest): FixtureFacts {
+  const facts = index.tables.fixtures.find((each) => each.fixture === request.inlet.fixture);
+  if (!facts) throw new RangeError(`no fixture ${request.inlet.fixture} in the table of fixtures`);
   return facts;
 }
 
 /** Needs asked for, the stop where there is none, and the arrestor where the shop has set that rule itself and the inlet closes fast. */
-function needsOf(problem: HookupProblem, facts: FixtureFacts): readonly PartFunction[] {
+function needsOf(request: PlanRequest, facts: FixtureFacts): readonly PartFunction[] {
   const ruled: readonly PartFunction[] =
-    problem.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
-  return [...new Set([...stopNeeded(problem), ...problem.needs, ...ruled])];
+    request.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
+  return [...new Set([...stopNeeded(request), ...request.needs, ...ruled])];
 }
 
-function isAsGood(one: Found, other: Found): boolean {
+function isAsGood(one: Candidate, other: Candidate): boolean {
   return (
     jointsOf(one.chain.links) <= jointsOf(other.chain.links) &&
     one.chain.bill.priceCents <= other.chain.bill.priceCents &&
@@ -49,19 +49,19 @@ function isAsGood(one: Found, other: Found): boolean {
 }
 
 /** Only what no other way, however it was taken up, matches or beats; of equals the first. */
-function undominated(found: readonly Found[]): readonly Found[] {
-  return found.filter(
+function undominated(candidates: readonly Candidate[]): readonly Candidate[] {
+  return candidates.filter(
     (one, at) =>
-      !found.some(
+      !candidates.some(
         (other, place) => other !== one && isAsGood(other, one) && (place < at || !isAsGood(one, other)),
       ),
   );
 }
 
-function searchAll({ approaches, taskFor }: Tasks, shop: Shop, admits: SearchTask["admits"]) {
+function searchAll({ approaches, taskFor }: SearchSetup, index: PlannerIndex, admits: SearchTask["admits"]) {
   const outcomes = approaches.map((approach) => ({
     approach,
-    ...searchChains(shop, taskFor(approach, admits)),
+    ...searchChains(index, taskFor(approach, admits)),
   }));
   return {
     found: undominated(
@@ -73,21 +73,21 @@ function searchAll({ approaches, taskFor }: Tasks, shop: Shop, admits: SearchTas
 }
 
 /** The search under every admission; when a school leaves nothing, the search with that school given way. */
-function searchWithSchools(shop: Shop, tasks: Tasks, admissions: readonly Admission[]) {
-  const admits = admitsUnder(admissions);
-  const strict = searchAll(tasks, shop, admits);
-  const firm = admissions.filter((admission) => !admission.givesWay);
+function searchWithSchools(index: PlannerIndex, tasks: SearchSetup, admissions: readonly PartFilter[]) {
+  const admits = admittedBy(admissions);
+  const strict = searchAll(tasks, index, admits);
+  const firm = admissions.filter((admission) => !admission.isSoft);
   if (strict.found.length > 0 || firm.length === admissions.length) return { ...strict, relaxed: [], admits };
-  const wider = searchAll(tasks, shop, admitsUnder(firm));
+  const wider = searchAll(tasks, index, admittedBy(firm));
   if (wider.found.length === 0) return { ...strict, relaxed: [], admits };
   const relaxed: readonly string[] = admissions
-    .filter((admission) => admission.givesWay)
+    .filter((admission) => admission.isSoft)
     .map((admission) => admission.code);
-  return { ...wider, relaxed, admits: admitsUnder(firm) };
+  return { ...wider, relaxed, admits: admittedBy(firm) };
 }
 
 /** Everything on the truck first, then the fewest joints, then the price. */
-function byPreference({ chain: a }: Found, { chain: b }: Found): number {
+function byPreference({ chain: a }: Candidate, { chain: b }: Candidate): number {
   return (
     Number(a.bill.missing.size > 0) - Number(b.bill.missing.size > 0) ||
     jointsOf(a.links) - jointsOf(b.links) ||
@@ -96,65 +96,65 @@ function byPreference({ chain: a }: Found, { chain: b }: Found): number {
   );
 }
 
-interface Job {
-  readonly shop: Shop;
-  readonly problem: HookupProblem;
-  readonly rules: HouseRules;
+interface PlanContext {
+  readonly index: PlannerIndex;
+  readonly request: PlanRequest;
+  readonly rules: Standards;
   readonly facts: FixtureFacts;
   readonly relaxed: readonly string[];
 }
 
-function planFrom({ shop, problem, rules, facts, relaxed }: Job, found: Found): Plan {
-  const { parts, joints } = assemble(shop, problem, rules, found);
-  const { bill } = found.chain;
+function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidate: Candidate): Plan {
+  const { parts, joints } = assemble(index, request, rules, candidate);
+  const { bill } = candidate.chain;
   const missing = [...bill.missing].sort();
-  const at = found.approach.code === "at-supply" ? "" : `${found.approach.code}:`;
+  const at = candidate.approach.code === "at-supply" ? "" : `${candidate.approach.code}:`;
   return {
     id: at + (parts.length === 0 ? "direct" : parts.map((part) => part.sku).join("+")),
     parts,
     joints,
     priceCents: bill.priceCents,
-    headLossPsi: headLossOf(shop, problem, facts, found.chain),
+    headLossPsi: headLossOf(index, request, facts, candidate.chain),
     inStock: missing.length === 0,
     missing,
-    warnings: warningsFor(shop, problem, facts, found, relaxed),
-    why: whyFor(shop, rules, { parts, joints, facts, relaxed, problem }),
+    warnings: warningsFor(index, request, facts, candidate, relaxed),
+    why: whyFor(index, rules, { parts, joints, facts, relaxed, request }),
   };
 }
 
-interface Prepared extends Omit<Job, "relaxed"> {
-  readonly admissions: readonly Admission[];
-  readonly tasks: Tasks;
+interface PreparedSearch extends Omit<PlanContext, "relaxed"> {
+  readonly admissions: readonly PartFilter[];
+  readonly tasks: SearchSetup;
 }
 
-function prepare(shop: Shop, problem: HookupProblem, effort: Effort): Prepared {
-  const facts = factsOf(shop, problem);
-  const rules = completeHouseRules(problem.houseRules);
-  const inletEnd = shop.ends.get(problem.inlet.end);
-  const needs = needsOf(problem, facts);
-  const hidden = hiddenRule(problem, rules);
-  const taskFor: Tasks["taskFor"] = (approach, admits) => ({
+function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
+  const facts = factsOf(index, request);
+  const rules = completeStandards(request.houseRules);
+  const inletEnd = index.ends.get(request.inlet.end);
+  const needs = needsOf(request, facts);
+  const hidden = hiddenRule(request, rules);
+  const taskFor: SearchSetup["taskFor"] = (approach, admits) => ({
     from: approach.from,
     to: approach.to,
     needs,
-    lengthIn: approach.takesLine ? problem.lengthIn : null,
+    lengthIn: approach.takesLine ? request.lengthIn : null,
     admits,
-    stock: problem.stock,
+    stock: request.stock,
     maxParts: MAX_PARTS,
     effort,
     kept: approach.kept,
     hidden,
   });
-  const approaches = approachesOf(shop, problem, inletEnd !== undefined && isFactoryHose(inletEnd));
-  const admissions = admissionsFor(problem, rules, facts, startsAtPipe(shop, problem));
-  return { shop, problem, facts, rules, admissions, tasks: { approaches, taskFor } };
+  const approaches = approachesOf(index, request, inletEnd !== undefined && isFactoryHose(inletEnd));
+  const admissions = partFiltersFor(request, rules, facts, startsAtPipe(index, request));
+  return { index, request, facts, rules, admissions, tasks: { approaches, taskFor } };
 }
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
-function choicesIn(shop: Shop, task: SearchTask, chain: Chain): SwapChoices {
+function choicesIn(index: PlannerIndex, task: SearchTask, chain: Chain): SwapChoices {
   return new Map(
     chain.links.flatMap(({ passage }, at) => {
-      const others = alternativesFor(shop, task, chain, at).map(({ part: { sku, name, priceCents } }) => ({
+      const others = alternativesFor(index, task, chain, at).map(({ part: { sku, name, priceCents } }) => ({
         sku,
         name,
         priceCents,
@@ -179,39 +179,49 @@ export interface SwappableOutcome extends PlanOutcome {
  * Errors: RangeError for a fixture or judgement the tables do not hold (a bug in the tables); unknown ends are refused.
  * Source of the joint rules: data/matings.csv and data/joints.csv; of the judgements: data/judgements.csv.
  */
-export function planHookup(shop: Shop, problem: HookupProblem, effort: Effort = UNBOUNDED): PlanOutcome {
-  const { swapChoices: _, ...outcome } = planWithChoices(shop, problem, effort);
+export function planHookup(
+  index: PlannerIndex,
+  request: PlanRequest,
+  effort: Effort = UNBOUNDED,
+): PlanOutcome {
+  const { swapChoices: _, ...outcome } = planWithChoices(index, request, effort);
   return outcome;
 }
 
 /** As planHookup, with the parts that could be swapped in; one search serves both. */
 export function planWithChoices(
-  shop: Shop,
-  problem: HookupProblem,
+  index: PlannerIndex,
+  request: PlanRequest,
   effort: Effort = UNBOUNDED,
 ): SwappableOutcome {
-  const { supply, inlet } = problem;
+  const { supply, inlet } = request;
   const named = [supply.end, inlet.end, ...(supply.keptLine ? [supply.keptLine.inlet] : [])];
-  const unknown = named.filter((code) => !shop.ends.has(code));
-  if (unknown.length > 0) return nothing(shop, ...unknown.map((code) => ["unknown-end", code] as const));
+  const unknown = named.filter((code) => !index.ends.has(code));
+  if (unknown.length > 0) return noPlans(index, ...unknown.map((code) => ["unknown-end", code] as const));
 
-  const prepared = prepare(shop, problem, effort);
+  const prepared = prepare(index, request, effort);
   const { rules, facts, admissions, tasks } = prepared;
-  if (tasks.approaches.length === 0) return nothing(shop, ["kept-nut-unknown", supply.end]);
-  const { found, complete, stopped, relaxed, admits } = searchWithSchools(shop, tasks, admissions);
+  if (tasks.approaches.length === 0) return noPlans(index, ["kept-nut-unknown", supply.end]);
+  const {
+    found: candidates,
+    complete,
+    stopped,
+    relaxed,
+    admits,
+  } = searchWithSchools(index, tasks, admissions);
   // A person may swap against a school, never against a rating.
-  const firm = admitsUnder(admissions.filter((admission) => !admission.givesWay));
+  const firm = admittedBy(admissions.filter((admission) => !admission.isSoft));
   const swapTask = (approach: Approach) => ({ ...tasks.taskFor(approach, admits), admits: firm });
-  const chosen = [...found].sort(byPreference)[0];
-  const swapped = found.map(({ approach, chain }) => ({
+  const chosen = [...candidates].sort(byPreference)[0];
+  const swapped = candidates.map(({ approach, chain }) => ({
     approach,
-    chain: problem.swaps ? applySwaps(shop, swapTask(approach), chain, problem.swaps) : chain,
+    chain: request.swaps ? applySwaps(index, swapTask(approach), chain, request.swaps) : chain,
   }));
   const ranked = [...swapped].sort(byPreference);
-  const job = { shop, problem, rules, facts, relaxed };
+  const job = { index, request, rules, facts, relaxed };
   const refused = refusalsFor({
-    shop,
-    problem,
+    index,
+    request,
     rules,
     tasks,
     admits,
@@ -220,11 +230,11 @@ export function planWithChoices(
     stopped,
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
-  const unfinished = complete ? [] : [finding(shop, "bound-reached", bound)];
+  const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
   return {
-    plans: ranked.map((each) => planFrom(job, each)),
+    plans: ranked.map((each) => planOf(job, each)),
     refused: ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished],
     complete,
-    swapChoices: chosen ? choicesIn(shop, swapTask(chosen.approach), chosen.chain) : new Map(),
+    swapChoices: chosen ? choicesIn(index, swapTask(chosen.approach), chosen.chain) : new Map(),
   };
 }

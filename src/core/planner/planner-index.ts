@@ -2,7 +2,7 @@
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "../joint/index.ts";
 import type { Part, PartKind, Port } from "../part/index.ts";
-import type { FixtureFacts, School } from "../plan/index.ts";
+import type { FixtureFacts, PracticeOption } from "../plan/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
 
 /** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */
@@ -12,7 +12,7 @@ export interface PartLoss {
   readonly note: string | null;
 }
 
-export interface Judgement {
+export interface AdviceText {
   readonly code: string;
   readonly severity: "refuse" | "warn" | "note";
   readonly message: string;
@@ -25,8 +25,8 @@ export interface PlannerTables {
   readonly joints: readonly JointRule[];
   readonly parts: readonly Part[];
   readonly fixtures: readonly FixtureFacts[];
-  readonly schools: readonly School[];
-  readonly judgements: readonly Judgement[];
+  readonly schools: readonly PracticeOption[];
+  readonly judgements: readonly AdviceText[];
   readonly losses: readonly PartLoss[];
 }
 
@@ -37,21 +37,21 @@ export interface Passage {
   readonly out: Port;
 }
 
-/** How one end takes another: the mating, and the kits of pieces that make it (null when none is needed). */
-export interface Meeting {
+/** How one end takes another: the mating, and the pieces one of which makes it (null when none is needed). */
+export interface MatingOption {
   readonly mating: Mating;
-  readonly kits: readonly Part[] | null;
+  readonly pieces: readonly Part[] | null;
 }
 
-export interface Shop {
+export interface PlannerIndex {
   readonly tables: PlannerTables;
   readonly ends: EndTable;
   /** Null when the two ends make no joint, or one that needs pieces nobody lists. */
-  readonly meet: (one: Port | EndCode, other: Port | EndCode, hasOwnPieces?: boolean) => Meeting | null;
+  readonly meet: (one: Port | EndCode, other: Port | EndCode, hasOwnPieces?: boolean) => MatingOption | null;
   /** Every passage whose way in meets this end, with how. */
   readonly passagesFrom: (
     end: EndCode,
-  ) => readonly { readonly passage: Passage; readonly meeting: Meeting }[];
+  ) => readonly { readonly passage: Passage; readonly meeting: MatingOption }[];
   readonly passages: readonly Passage[];
   /** Every way through a part with three ports. */
   readonly forks: readonly Fork[];
@@ -90,28 +90,28 @@ function waysIn(passages: readonly Passage[]): readonly WayIn[] {
 }
 
 /** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
-export function openShop(tables: PlannerTables): Shop {
+export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   const ends = endTable(tables.ends);
-  const kitsByEnds = new Map<string, Part[]>();
+  const piecesByEnds = new Map<string, Part[]>();
   for (const part of tables.parts) {
     if (part.joins === null) continue;
     const key = [...part.joins].sort().join("|");
-    kitsByEnds.set(key, [...(kitsByEnds.get(key) ?? []), part]);
+    piecesByEnds.set(key, [...(piecesByEnds.get(key) ?? []), part]);
   }
-  const meet: Shop["meet"] = (one, other, hasOwnPieces = false) => {
+  const meet: PlannerIndex["meet"] = (one, other, hasOwnPieces = false) => {
     const [codeA, codeB] = [codeOf(one), codeOf(other)];
     const [endA, endB] = [ends.get(codeA), ends.get(codeB)];
     if (endA === undefined || endB === undefined) return null;
     const mating = mate(endA, endB, tables.matings);
     if (mating === null) return null;
-    if (!mating.needsKit || hasOwnPieces) return { mating, kits: null };
-    const kits = kitsByEnds.get([codeA, codeB].sort().join("|"));
-    return kits === undefined ? null : { mating, kits };
+    if (!mating.needsKit || hasOwnPieces) return { mating, pieces: null };
+    const pieces = piecesByEnds.get([codeA, codeB].sort().join("|"));
+    return pieces === undefined ? null : { mating, pieces };
   };
   const passages = tables.parts.flatMap(passagesOf);
   const byWayIn = waysIn(passages);
-  const known = new Map<EndCode, ReturnType<Shop["passagesFrom"]>>();
-  const passagesFrom: Shop["passagesFrom"] = (end) => {
+  const known = new Map<EndCode, ReturnType<PlannerIndex["passagesFrom"]>>();
+  const passagesFrom: PlannerIndex["passagesFrom"] = (end) => {
     const held = known.get(end);
     if (held) return held;
     const found = byWayIn.flatMap(({ code, hasOwnPieces, entries }) => {
@@ -126,7 +126,7 @@ export function openShop(tables: PlannerTables): Shop {
   return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };
 }
 
-/** A part sold with the nut and ferrule of its inlet (port a) needs no kit there. */
+/** A part sold with the nut and ferrule of its inlet (port a) needs no piece there. */
 export function bringsPieces({ part, into }: Passage): boolean {
   return into.id === "a" && part.contents.includes("ferrule");
 }

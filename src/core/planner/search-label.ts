@@ -3,8 +3,8 @@ import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import { ADAPTER_KINDS, FUNCTION_KINDS, LENGTH_KINDS, type Part, type PartFunction } from "../part/index.ts";
 import { type Bill, billWith, unitsOf } from "./bill.ts";
-import type { Passage, Shop } from "./planner-index.ts";
-import { type Link, type LinkIn, piecesOf, type SearchTask } from "./search-task.ts";
+import type { Passage, PlannerIndex } from "./planner-index.ts";
+import { type CandidateLink, type Link, piecesOf, type SearchTask } from "./search-task.ts";
 
 /** An adapter of the run of adapters a chain ends in: what it is screwed to, and its own way in. */
 interface AdapterInRun {
@@ -13,14 +13,14 @@ interface AdapterInRun {
 }
 
 /** What of a label decides what can still come. */
-export interface Progress {
+export interface SearchState {
   readonly end: EndCode;
   readonly done: readonly PartFunction[];
   readonly hasLength: boolean;
   readonly hasBranched: boolean;
 }
 
-export interface Label extends Progress {
+export interface Label extends SearchState {
   readonly run: readonly AdapterInRun[];
   readonly links: readonly Link[];
   /** Joints made so far, those of the kept branch included. */
@@ -29,11 +29,11 @@ export interface Label extends Progress {
 }
 
 /** A label's progress after one link more. */
-export interface Advance extends Progress {
+export interface NextState extends SearchState {
   readonly isAdapter: boolean;
 }
 
-export function stateOf(label: Label): string {
+export function stateKey(label: Label): string {
   const run = label.run.map(({ after, into }) => `${after}>${into}`).join(",");
   return `${label.end};${[...label.done].sort().join(",")};${label.hasLength};${label.hasBranched};${run}`;
 }
@@ -65,17 +65,17 @@ export function functionsOf(
 ): readonly PartFunction[] {
   const { part, out } = link.passage;
   const isTeeThrough = part.kind === "tee" && out.id !== "c";
-  const isUpstream = task.kept?.isCutPipe === true && !hasBranched && link.branch === null;
+  const isUpstream = task.kept?.isThroughPipe === true && !hasBranched && link.branch === null;
   return part.functions.filter((each) => each !== "shut-off" || !(isTeeThrough || isUpstream));
 }
 
 /** What a link would make of a label, or null where a rule of the trade forbids it. */
-export function advance(
+export function nextState(
   label: Label,
   link: Link,
   task: SearchTask,
   singles: ReadonlySet<string>,
-): Advance | null {
+): NextState | null {
   const { passage, branch } = link;
   const { part } = passage;
   const adds = functionsOf(link, label.hasBranched, task);
@@ -96,7 +96,12 @@ export function advance(
 }
 
 /** The label with one link more. */
-export function extend(label: Label, { link, joints }: LinkIn, advanced: Advance, task: SearchTask): Label {
+export function extend(
+  label: Label,
+  { link, joints }: CandidateLink,
+  advanced: NextState,
+  task: SearchTask,
+): Label {
   const { passage } = link;
   const { isAdapter, ...progress } = advanced;
   const pieces = piecesOf(link).reduce((sum, piece) => billWith(sum, piece, 1, task.stock), label.bill);
@@ -110,9 +115,9 @@ export function extend(label: Label, { link, joints }: LinkIn, advanced: Advance
 }
 
 /** Pairs "in>out" that a single admitted adapter bridges. */
-export function singleAdapters(shop: Shop, admits: SearchTask["admits"]): ReadonlySet<string> {
+export function singleAdapters(index: PlannerIndex, admits: SearchTask["admits"]): ReadonlySet<string> {
   return new Set(
-    shop.passages
+    index.passages
       .filter(({ part }) => ADAPTER_KINDS.includes(part.kind) && admits(part))
       .map(({ into, out }) => `${into.end}>${out.end}`),
   );
@@ -131,7 +136,7 @@ export function mayBeHidden(
 ): boolean {
   if (task.hidden === null || hasStop) return true;
   const isStop = functionsOf(link, hasBranched, task).includes("shut-off");
-  const isInPipe = link.branch !== null && task.kept?.isCutPipe === true;
+  const isInPipe = link.branch !== null && task.kept?.isThroughPipe === true;
   if (isStop) return !isInPipe;
   return task.hidden(typeIn);
 }

@@ -4,13 +4,13 @@ import type { JointType } from "../joint/index.ts";
 import type { Part, PartFunction, Port } from "../part/index.ts";
 import type { Bill } from "./bill.ts";
 import type { Effort } from "./effort.ts";
-import type { Meeting, Passage } from "./planner-index.ts";
+import type { MatingOption, Passage } from "./planner-index.ts";
 
 /** What must go on being fed beside the new branch. */
-export interface KeptBranch {
+export interface ExistingBranch {
   readonly end: EndCode;
   /** True where it is the other half of a cut pipe: the run of the tee stays straight, and the branch gets its own stop. */
-  readonly isCutPipe: boolean;
+  readonly isThroughPipe: boolean;
   /** Where the fork stands: at the stop, or at the far end of the line. */
   readonly fork: "before-line" | "after-line";
 }
@@ -28,7 +28,7 @@ export interface SearchTask {
   /** How much work this and every other search of the question may take; absent: as much as it needs. */
   readonly effort?: Effort;
   /** Null: a single chain. */
-  readonly kept: KeptBranch | null;
+  readonly kept: ExistingBranch | null;
   /** Types of joint that may be hidden between the pipe and the stop; null: everything stays in sight. */
   readonly hidden: ((type: JointType) => boolean) | null;
 }
@@ -37,13 +37,13 @@ export interface SearchTask {
 export interface SideBranch {
   readonly side: Port;
   readonly via: Passage | null;
-  readonly kits: readonly Part[];
+  readonly pieces: readonly Part[];
 }
 
 export interface Link {
   readonly passage: Passage;
   /** Pieces for the joint on its way in. */
-  readonly kit: Part | null;
+  readonly piece: Part | null;
   /** Null unless the part feeds the kept branch. */
   readonly branch: SideBranch | null;
 }
@@ -51,7 +51,7 @@ export interface Link {
 export interface Chain {
   readonly links: readonly Link[];
   /** Pieces for the last joint, at the inlet. */
-  readonly lastKit: Part | null;
+  readonly lastPiece: Part | null;
   readonly bill: Bill;
 }
 
@@ -66,12 +66,12 @@ export function jointsOf(links: readonly Link[]): number {
   return links.reduce((sum, link) => sum + jointsOfLink(link), 1);
 }
 
-export function kitsOf(meeting: Meeting, admits: SearchTask["admits"]): readonly (Part | null)[] {
-  return meeting.kits === null ? [null] : meeting.kits.filter(admits);
+export function pieceChoices(meeting: MatingOption, admits: SearchTask["admits"]): readonly (Part | null)[] {
+  return meeting.pieces === null ? [null] : meeting.pieces.filter(admits);
 }
 
 /** A link with the type of the joint on its way in. */
-export interface LinkIn {
+export interface CandidateLink {
   readonly link: Link;
   readonly type: JointType;
   /** Price and joints the link adds, its pieces and side branch included. */
@@ -80,10 +80,10 @@ export interface LinkIn {
 }
 
 /** Pieces and adapters a link needs beside its part. */
-export function piecesOf({ kit, branch }: Link): readonly Part[] {
+export function piecesOf({ piece, branch }: Link): readonly Part[] {
   return [
-    ...(kit === null ? [] : [kit]),
-    ...(branch?.kits ?? []),
+    ...(piece === null ? [] : [piece]),
+    ...(branch?.pieces ?? []),
     ...(branch === null || branch.via === null ? [] : [branch.via.part]),
   ];
 }

@@ -3,9 +3,9 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { pipeJob, smallJob } from "../../../tests/oracles/arbitrary-catalogue.ts";
 import { bruteForceCosts, type CostTriple } from "../../../tests/oracles/plan-brute-force.ts";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import { bringsPieces, openShop, type Shop } from "./planner-index.ts";
+import { bringsPieces, buildPlannerIndex, type PlannerIndex } from "./planner-index.ts";
 import { searchChains } from "./search.ts";
 import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
 
@@ -41,7 +41,7 @@ const piped = {
   ),
 };
 
-function everyJointMates(chain: Chain, task: SearchTask, within: Shop): boolean {
+function everyJointMates(chain: Chain, task: SearchTask, within: PlannerIndex): boolean {
   const ends = [
     task.from,
     ...chain.links.flatMap(({ passage }) => [passage.into.end, passage.out.end]),
@@ -61,7 +61,7 @@ describe("searchChains against brute force", () => {
   it("finds the same Pareto costs as writing out every chain of up to 4 parts", () => {
     let withAnswer = 0;
     fc.assert(
-      fc.property(smallJob(lively, 36), ({ shop: small, task }) => {
+      fc.property(smallJob(lively, 36), ({ index: small, task }) => {
         const found = costs(searchChains(small, task).chains);
         if (found.length > 0) withAnswer += 1;
         assert.deepEqual(found, bruteForceCosts(small, task));
@@ -76,7 +76,7 @@ describe("searchChains against brute force", () => {
 
   it("finds them over the whole catalogue's kinds too", () => {
     fc.assert(
-      fc.property(smallJob(tables, 60), ({ shop: small, task }) => {
+      fc.property(smallJob(tables, 60), ({ index: small, task }) => {
         assert.deepEqual(costs(searchChains(small, task).chains), bruteForceCosts(small, task));
       }),
       { seed: 7, numRuns: 150 },
@@ -86,7 +86,7 @@ describe("searchChains against brute force", () => {
   it("finds them for jobs that start at pipe, cut or not, closed in or not", () => {
     let withAnswer = 0;
     fc.assert(
-      fc.property(pipeJob(piped, 45), ({ shop: small, task }) => {
+      fc.property(pipeJob(piped, 45), ({ index: small, task }) => {
         const found = costs(searchChains(small, task).chains);
         if (found.length > 0) withAnswer += 1;
         assert.deepEqual(found, bruteForceCosts(small, task));
@@ -98,7 +98,7 @@ describe("searchChains against brute force", () => {
 
   it("finds them for chains of up to 5 parts of a smaller catalogue", () => {
     fc.assert(
-      fc.property(smallJob(lively, 22), ({ shop: small, task }) => {
+      fc.property(smallJob(lively, 22), ({ index: small, task }) => {
         const five = { ...task, maxParts: 5 };
         assert.deepEqual(costs(searchChains(small, five).chains), bruteForceCosts(small, five));
       }),
@@ -108,7 +108,7 @@ describe("searchChains against brute force", () => {
 
   it("never returns a chain with a joint that does not match, or with a length out of range", () => {
     fc.assert(
-      fc.property(smallJob(lively, 40), ({ shop: small, task }) => {
+      fc.property(smallJob(lively, 40), ({ index: small, task }) => {
         for (const chain of searchChains(small, task).chains) {
           assert.ok(everyJointMates(chain, task, small));
           const lengths = chain.links
@@ -127,7 +127,7 @@ describe("searchChains against brute force", () => {
 
   it("returns no chain that another one beats", () => {
     fc.assert(
-      fc.property(smallJob(lively, 40), ({ shop: small, task }) => {
+      fc.property(smallJob(lively, 40), ({ index: small, task }) => {
         const found = costs(searchChains(small, task).chains);
         for (const one of found)
           for (const other of found)
@@ -161,10 +161,12 @@ describe("searchChains against brute force", () => {
         (parts, extra) => {
           const added = lively.parts[extra];
           if (!added || parts.includes(added)) return;
-          const before = costs(searchChains(openShop({ ...tables, parts }), base).chains);
+          const before = costs(searchChains(buildPlannerIndex({ ...tables, parts }), base).chains);
           // A further adapter may forbid two in a row, so only lengths and pieces are added here.
           if (!LENGTH_KINDS.includes(added.kind) && added.joins === null) return;
-          const after = costs(searchChains(openShop({ ...tables, parts: [...parts, added] }), base).chains);
+          const after = costs(
+            searchChains(buildPlannerIndex({ ...tables, parts: [...parts, added] }), base).chains,
+          );
           for (const cost of before)
             assert.ok(
               after.some(
@@ -195,7 +197,7 @@ describe("searchChains", () => {
   };
 
   it("joins two ends that meet directly with nothing between", () => {
-    const { chains, complete } = searchChains(shop, { ...task, to: "comp-3/8-f", lengthIn: null });
+    const { chains, complete } = searchChains(plannerIndex, { ...task, to: "comp-3/8-f", lengthIn: null });
     assert.equal(chains[0]?.links.length, 0);
     assert.equal(complete, true);
   });
@@ -209,13 +211,13 @@ describe("searchChains", () => {
       lengthIn: { min: 80, max: 97 },
       admits: (part: { sku: string }) => part.sku === "TU-14-PE",
     };
-    assert.equal(searchChains(shop, only).chains[0]?.bill.priceCents, (tube?.priceCents ?? 0) * 9);
+    assert.equal(searchChains(plannerIndex, only).chains[0]?.bill.priceCents, (tube?.priceCents ?? 0) * 9);
   });
 
   it("counts two of one part against a stock of one", () => {
     const stock = new Map(tables.parts.map((part) => [part.sku, part.sku === "KF-14-CU" ? 1 : 99]));
     const copper = { ...task, from: "comp-1/4-m", to: "comp-1/4-m", lengthIn: { min: 80, max: 96 }, stock };
-    const { chains } = searchChains(shop, {
+    const { chains } = searchChains(plannerIndex, {
       ...copper,
       admits: ({ sku }) => sku === "TU-14-CU" || sku === "KF-14-CU",
     });
@@ -223,7 +225,7 @@ describe("searchChains", () => {
   });
 
   it("says that it is not complete when a longer chain might still matter", () => {
-    const { chains, complete } = searchChains(shop, {
+    const { chains, complete } = searchChains(plannerIndex, {
       ...task,
       to: "npt-3/8-f",
       lengthIn: { min: 58, max: 74 },
@@ -234,6 +236,6 @@ describe("searchChains", () => {
   });
 
   it("finds nothing from an end nobody lists, without a fault", () => {
-    assert.deepEqual(searchChains(shop, { ...task, from: "no-such-end" }).chains, []);
+    assert.deepEqual(searchChains(plannerIndex, { ...task, from: "no-such-end" }).chains, []);
   });
 });

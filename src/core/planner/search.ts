@@ -10,18 +10,18 @@ import { leastToCome } from "./bounds.ts";
 import { halfOfWhatIsLeft, UNBOUNDED } from "./effort.ts";
 import { type LinksFrom, linksOver } from "./links.ts";
 import { ParetoChains } from "./pareto.ts";
-import type { Shop } from "./planner-index.ts";
+import type { PlannerIndex } from "./planner-index.ts";
 import {
-  advance,
   extend,
   type Label,
   mayBeHidden,
   mayForkHere,
-  type Progress,
+  nextState,
+  type SearchState,
   singleAdapters,
-  stateOf,
+  stateKey,
 } from "./search-label.ts";
-import { type Chain, kitsOf, type SearchTask } from "./search-task.ts";
+import { type Chain, pieceChoices, type SearchTask } from "./search-task.ts";
 
 export interface SearchOutcome {
   readonly chains: readonly Chain[];
@@ -59,12 +59,12 @@ class Agenda {
 }
 
 interface Search {
-  readonly shop: Shop;
+  readonly index: PlannerIndex;
   readonly task: SearchTask;
   readonly goals: ParetoChains;
   readonly singles: ReadonlySet<string>;
   readonly kept: Map<string, Label[]>;
-  readonly least: (progress: Progress) => ArrayLike<number>;
+  readonly least: (progress: SearchState) => ArrayLike<number>;
   readonly linksFrom: (end: EndCode) => LinksFrom;
   readonly agenda: Agenda;
   /** True when the work allowed is used up. */
@@ -72,7 +72,12 @@ interface Search {
 }
 
 /** The least this progress can come to that nothing found so far matches or beats; null when there is no such. */
-function outlookOf({ least, goals }: Search, progress: Progress, joints: number, bill: Bill): Outlook | null {
+function outlookOf(
+  { least, goals }: Search,
+  progress: SearchState,
+  joints: number,
+  bill: Bill,
+): Outlook | null {
   const prices = least(progress);
   for (let more = 1; more < prices.length; more += 1) {
     const price = prices[more] ?? Number.POSITIVE_INFINITY;
@@ -84,14 +89,14 @@ function outlookOf({ least, goals }: Search, progress: Progress, joints: number,
 }
 
 /** Adds the chain a label makes when its end meets the inlet. */
-function closeChain({ shop, task, goals }: Search, label: Label): void {
+function closeChain({ index, task, goals }: Search, label: Label): void {
   if (!label.hasLength || !label.hasBranched || task.needs.some((need) => !label.done.includes(need))) return;
-  const meeting = shop.meet(label.end, task.to);
+  const meeting = index.meet(label.end, task.to);
   if (meeting === null) return;
   if (task.hidden !== null && !label.done.includes("shut-off") && !task.hidden(meeting.mating.type)) return;
-  for (const kit of kitsOf(meeting, task.admits)) {
-    const bill = kit === null ? label.bill : billWith(label.bill, kit, 1, task.stock);
-    goals.add({ links: label.links, lastKit: kit, bill });
+  for (const piece of pieceChoices(meeting, task.admits)) {
+    const bill = piece === null ? label.bill : billWith(label.bill, piece, 1, task.stock);
+    goals.add({ links: label.links, lastPiece: piece, bill });
   }
 }
 
@@ -111,13 +116,13 @@ function grow(search: Search, label: Label): void {
     if (isSpent()) return;
     if (!mayBeHidden(found.link, found.type, label.done.includes("shut-off"), label.hasBranched, task))
       continue;
-    const advanced = advance(label, found.link, task, singles);
+    const advanced = nextState(label, found.link, task, singles);
     if (advanced === null) continue;
     const atLeast = { ...label.bill, priceCents: label.bill.priceCents + found.priceCents };
     const outlook = outlookOf(search, advanced, label.joints + found.joints, atLeast);
     if (outlook === null) continue;
     const next = extend(label, found, advanced, task);
-    const state = stateOf(next);
+    const state = stateKey(next);
     const rivals = kept.get(state) ?? [];
     if (rivals.some((rival) => isNeverWorse(rival, next))) continue;
     kept.set(state, [...rivals.filter((rival) => !isNeverWorse(next, rival)), next]);
@@ -131,17 +136,17 @@ function grow(search: Search, label: Label): void {
  * work allowed was used up first; then the chains found are right, and others may be missing.
  * Shape: chains may be empty (the ends meet directly). Errors: none; unknown ends give no chains.
  */
-export function searchChains(shop: Shop, task: SearchTask): SearchOutcome {
+export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutcome {
   const effort = halfOfWhatIsLeft(task.effort ?? UNBOUNDED);
   if (effort.isSpent()) return { chains: [], complete: false, stopped: true };
-  const linksFrom = linksOver(shop, task);
+  const linksFrom = linksOver(index, task);
   const search: Search = {
-    shop,
+    index,
     task,
     goals: new ParetoChains(),
-    singles: singleAdapters(shop, task.admits),
+    singles: singleAdapters(index, task.admits),
     kept: new Map(),
-    least: leastToCome(shop, task, linksFrom),
+    least: leastToCome(index, task, linksFrom),
     linksFrom,
     agenda: new Agenda(),
     isSpent: effort.isSpent,
@@ -161,7 +166,7 @@ export function searchChains(shop: Shop, task: SearchTask): SearchOutcome {
   for (let label = search.agenda.take(); label !== undefined; label = search.agenda.take()) {
     if (effort.isSpent()) break;
     effort.count();
-    if (label !== start && search.kept.get(stateOf(label))?.includes(label) !== true) continue;
+    if (label !== start && search.kept.get(stateKey(label))?.includes(label) !== true) continue;
     if (outlookOf(search, label, label.joints, label.bill) === null) continue;
     closeChain(search, label);
     if (label.links.length < task.maxParts) grow(search, label);

@@ -2,34 +2,34 @@
 import type { JointType } from "../joint/index.ts";
 import { ADAPTER_KINDS } from "../part/index.ts";
 import type { Fork } from "./fork.ts";
-import type { Shop } from "./planner-index.ts";
-import type { KeptBranch, SearchTask, SideBranch } from "./search-task.ts";
+import type { PlannerIndex } from "./planner-index.ts";
+import type { ExistingBranch, SearchTask, SideBranch } from "./search-task.ts";
 
 /** Ways to feed the kept end from a port: straight, or by one adapter. Two are never needed on a line that fitted before. */
 export function sidesFor(
-  shop: Shop,
+  index: PlannerIndex,
   { side, part }: Fork,
-  kept: KeptBranch,
+  kept: ExistingBranch,
   admits: SearchTask["admits"],
 ): readonly { readonly branch: SideBranch; readonly types: readonly JointType[] }[] {
   // The old nut and washer are on the kept line; a cut pipe has nothing on it.
-  const owns = !kept.isCutPipe || part.contents.includes("ferrule");
-  const direct = shop.meet(side, kept.end, owns);
+  const owns = !kept.isThroughPipe || part.contents.includes("ferrule");
+  const direct = index.meet(side, kept.end, owns);
   const straight =
     direct === null
       ? []
-      : (direct.kits?.filter(admits) ?? [null]).map((kit) => ({
-          branch: { side, via: null, kits: kit === null ? [] : [kit] },
+      : (direct.pieces?.filter(admits) ?? [null]).map((piece) => ({
+          branch: { side, via: null, pieces: piece === null ? [] : [piece] },
           types: [direct.mating.type],
         }));
-  if (kept.isCutPipe) return straight;
-  const bridged = shop.passagesFrom(side.end).flatMap(({ passage, meeting }) => {
-    if (!ADAPTER_KINDS.includes(passage.part.kind) || !admits(passage.part) || meeting.kits !== null)
+  if (kept.isThroughPipe) return straight;
+  const bridged = index.passagesFrom(side.end).flatMap(({ passage, meeting }) => {
+    if (!ADAPTER_KINDS.includes(passage.part.kind) || !admits(passage.part) || meeting.pieces !== null)
       return [];
-    const last = shop.meet(passage.out, kept.end, true);
+    const last = index.meet(passage.out, kept.end, true);
     return last === null
       ? []
-      : [{ branch: { side, via: passage, kits: [] }, types: [meeting.mating.type, last.mating.type] }];
+      : [{ branch: { side, via: passage, pieces: [] }, types: [meeting.mating.type, last.mating.type] }];
   });
   return [...straight, ...bridged];
 }

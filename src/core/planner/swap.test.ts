@@ -1,14 +1,14 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { shop, tables } from "../../../tests/support/tables.ts";
-import type { HookupProblem } from "../plan/request.ts";
-import { problemOf, surveyFromPreset } from "../survey/index.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
+import type { PlanRequest } from "../plan/request.ts";
+import { planRequestOf, surveyFromPreset } from "../survey/index.ts";
 import { planHookup, planWithChoices } from "./plan.ts";
 
-function problem(preset: string, change: Partial<HookupProblem> = {}): HookupProblem {
+function problem(preset: string, change: Partial<PlanRequest> = {}): PlanRequest {
   const found = tables.presets.find(({ id }) => id === preset);
   assert.ok(found);
-  return { ...problemOf(surveyFromPreset(found, "x"), null), ...change };
+  return { ...planRequestOf(surveyFromPreset(found, "x"), null), ...change };
 }
 
 const partOf = (sku: string) => tables.parts.find((part) => part.sku === sku);
@@ -16,12 +16,12 @@ const partOf = (sku: string) => tables.parts.find((part) => part.sku === sku);
 describe("another part in a plan's place", () => {
   it("offers lines with the same ends in the same range, and plans with the one chosen", () => {
     const asked = problem("toilet");
-    const before = planHookup(shop, asked).plans[0];
+    const before = planHookup(plannerIndex, asked).plans[0];
     const sku = before?.parts[0]?.sku ?? "";
-    const others = planWithChoices(shop, asked).swapChoices.get(sku) ?? [];
+    const others = planWithChoices(plannerIndex, asked).swapChoices.get(sku) ?? [];
     const steel = others.find((each) => each.sku === "LB-C38B78-012");
     assert.ok(steel);
-    const after = planHookup(shop, { ...asked, swaps: { [sku]: steel.sku } }).plans[0];
+    const after = planHookup(plannerIndex, { ...asked, swaps: { [sku]: steel.sku } }).plans[0];
     assert.equal(after?.parts[0]?.sku, steel.sku);
     assert.equal(after?.priceCents, steel.priceCents);
     assert.deepEqual(
@@ -37,11 +37,11 @@ describe("another part in a plan's place", () => {
       ["dishwasher", []],
     ] as const) {
       const asked = problem(preset, { needs });
-      const plan = planHookup(shop, asked).plans[0];
+      const plan = planHookup(plannerIndex, asked).plans[0];
       assert.ok(plan);
-      for (const [sku, others] of planWithChoices(shop, asked).swapChoices)
+      for (const [sku, others] of planWithChoices(plannerIndex, asked).swapChoices)
         for (const other of others) {
-          const swapped = planHookup(shop, { ...asked, swaps: { [sku]: other.sku } }).plans[0];
+          const swapped = planHookup(plannerIndex, { ...asked, swaps: { [sku]: other.sku } }).plans[0];
           assert.ok(swapped, sku);
           assert.ok(
             swapped.parts.some((part) => part.sku === other.sku),
@@ -63,16 +63,16 @@ describe("another part in a plan's place", () => {
       needs: ["dielectric"],
       supply: { ...supply, end: "npt-1/2-m", kind: "stub", material: "galvanised" },
     });
-    const { plans, swapChoices } = planWithChoices(shop, asked);
+    const { plans, swapChoices } = planWithChoices(plannerIndex, asked);
     assert.ok(plans[0]?.parts.some((part) => part.sku === "SS-W12C38"));
     const others = swapChoices.get("SS-W12C38") ?? [];
     const pushed = others.find(({ sku }) => sku === "SS-P12C38");
     assert.ok(pushed && partOf(pushed.sku)?.ports[0]?.end !== partOf("SS-W12C38")?.ports[0]?.end);
     for (const { sku } of others) {
-      const after = planHookup(shop, { ...asked, swaps: { "SS-W12C38": sku } }).plans[0];
+      const after = planHookup(plannerIndex, { ...asked, swaps: { "SS-W12C38": sku } }).plans[0];
       assert.ok(after);
       assert.ok(after.parts.some((part) => part.sku === sku));
-      assert.ok(after.joints.every((joint) => shop.meet(...joint.ends, true) !== null));
+      assert.ok(after.joints.every((joint) => plannerIndex.meet(...joint.ends, true) !== null));
       assert.equal(
         after.priceCents,
         after.parts.reduce((sum, part) => sum + part.quantity * (partOf(part.sku)?.priceCents ?? 0), 0),
@@ -82,9 +82,9 @@ describe("another part in a plan's place", () => {
 
   it("passes over a swap that cannot be made", () => {
     const asked = problem("toilet");
-    const [plan] = planHookup(shop, asked).plans;
+    const [plan] = planHookup(plannerIndex, asked).plans;
     const sku = plan?.parts[0]?.sku ?? "";
     for (const wrong of ["NO-SUCH", "LB-C38S12-012", "LB-C38B78-024"])
-      assert.equal(planHookup(shop, { ...asked, swaps: { [sku]: wrong } }).plans[0]?.id, plan?.id);
+      assert.equal(planHookup(plannerIndex, { ...asked, swaps: { [sku]: wrong } }).plans[0]?.id, plan?.id);
   });
 });

@@ -1,9 +1,9 @@
 /** Another part in a plan's place: one of the same role that both neighbours meet and that does all the plan asks of it. */
 import { ADAPTER_KINDS, LENGTH_KINDS, type Part } from "../part/index.ts";
 import { type Bill, billWith, EMPTY_BILL, unitsOf } from "./bill.ts";
-import { bringsPieces, type Shop } from "./planner-index.ts";
+import { bringsPieces, type PlannerIndex } from "./planner-index.ts";
 import { functionsOf, lengthServes } from "./search-label.ts";
-import { type Chain, kitsOf, type Link, piecesOf, type SearchTask } from "./search-task.ts";
+import { type Chain, type Link, pieceChoices, piecesOf, type SearchTask } from "./search-task.ts";
 
 /** SKU in the plan to the SKU that takes its place. */
 export type Swaps = Readonly<Record<string, string>>;
@@ -22,7 +22,7 @@ function withPart(link: Link, part: Part): Link | null {
   if (!into || !out || side === undefined) return null;
   return {
     passage: { part, into, out },
-    kit: link.kit,
+    piece: link.piece,
     branch: link.branch === null || side === null ? null : { ...link.branch, side },
   };
 }
@@ -40,8 +40,12 @@ export interface Replacement {
 }
 
 /** The same place taken by a part with the same ends: nothing else of the chain changes. */
-function withSameEnds(shop: Shop, chain: Chain, link: Link): readonly Pick<Replacement, "part" | "chain">[] {
-  return shop.tables.parts
+function withSameEnds(
+  index: PlannerIndex,
+  chain: Chain,
+  link: Link,
+): readonly Pick<Replacement, "part" | "chain">[] {
+  return index.tables.parts
     .filter((part) => hasSameEnds(link.passage.part, part))
     .filter((part) => !part.oneWay || link.passage.into.id === "a")
     .flatMap((part) => {
@@ -54,25 +58,34 @@ function withSameEnds(shop: Shop, chain: Chain, link: Link): readonly Pick<Repla
 }
 
 /** The same place taken by a part with other ends that its neighbours meet too; the pieces of both joints change with it. */
-function withOtherEnds(shop: Shop, task: SearchTask, chain: Chain, at: number): readonly Replacement[] {
+function withOtherEnds(
+  index: PlannerIndex,
+  task: SearchTask,
+  chain: Chain,
+  at: number,
+): readonly Replacement[] {
   const before = chain.links[at - 1]?.passage.out.end ?? task.from;
   const next = chain.links[at + 1];
-  return shop.passagesFrom(before).flatMap(({ passage, meeting }) => {
+  return index.passagesFrom(before).flatMap(({ passage, meeting }) => {
     const after = next
-      ? shop.meet(passage.out, next.passage.into, bringsPieces(next.passage))
-      : shop.meet(passage.out, task.to, bringsPieces(passage));
-    const [kit] = byPrice(kitsOf(meeting, task.admits));
-    const [kitAfter] = after === null ? [] : byPrice(kitsOf(after, task.admits));
-    if (kit === undefined || kitAfter === undefined) return [];
+      ? index.meet(passage.out, next.passage.into, bringsPieces(next.passage))
+      : index.meet(passage.out, task.to, bringsPieces(passage));
+    const [piece] = byPrice(pieceChoices(meeting, task.admits));
+    const [pieceAfter] = after === null ? [] : byPrice(pieceChoices(after, task.admits));
+    if (piece === undefined || pieceAfter === undefined) return [];
     const links = chain.links.map((link, index) =>
-      index === at ? { passage, kit, branch: null } : index === at + 1 ? { ...link, kit: kitAfter } : link,
+      index === at
+        ? { passage, piece, branch: null }
+        : index === at + 1
+          ? { ...link, piece: pieceAfter }
+          : link,
     );
-    return [{ part: passage.part, chain: { ...chain, links, lastKit: next ? chain.lastKit : kitAfter } }];
+    return [{ part: passage.part, chain: { ...chain, links, lastKit: next ? chain.lastPiece : pieceAfter } }];
   });
 }
 
-const byPrice = (kits: readonly (Part | null)[]) =>
-  [...kits].sort((a, b) => (a?.priceCents ?? 0) - (b?.priceCents ?? 0));
+const byPrice = (pieces: readonly (Part | null)[]) =>
+  [...pieces].sort((a, b) => (a?.priceCents ?? 0) - (b?.priceCents ?? 0));
 
 /**
  * Parts that could stand in a link's place, cheapest first; the present one is not among them. Same role, both
@@ -80,7 +93,7 @@ const byPrice = (kits: readonly (Part | null)[]) =>
  * their ends: what branches off or is hidden was chosen by them.
  */
 export function alternativesFor(
-  shop: Shop,
+  index: PlannerIndex,
   task: SearchTask,
   chain: Chain,
   at: number,
@@ -93,8 +106,8 @@ export function alternativesFor(
   const { lengthIn } = task;
   const keepsEnds = link.branch !== null || task.hidden !== null;
   const found = [
-    ...withSameEnds(shop, chain, link),
-    ...(keepsEnds ? [] : withOtherEnds(shop, task, chain, at)),
+    ...withSameEnds(index, chain, link),
+    ...(keepsEnds ? [] : withOtherEnds(index, task, chain, at)),
   ].filter(({ part: other, chain: changed }) => {
     const swapped = changed.links[at];
     if (swapped === undefined || other === part || roleOf(other) !== roleOf(part) || !task.admits(other))
@@ -126,10 +139,10 @@ function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask):
 }
 
 /** The chain with every wanted swap that can be made, from the wall on; a swap that cannot is left out. */
-export function applySwaps(shop: Shop, task: SearchTask, chain: Chain, swaps: Swaps): Chain {
+export function applySwaps(index: PlannerIndex, task: SearchTask, chain: Chain, swaps: Swaps): Chain {
   const swapped = chain.links.reduce((now, link, at) => {
     const sku = swaps[link.passage.part.sku];
-    return alternativesFor(shop, task, now, at).find(({ part }) => part.sku === sku)?.chain ?? now;
+    return alternativesFor(index, task, now, at).find(({ part }) => part.sku === sku)?.chain ?? now;
   }, chain);
-  return { ...swapped, bill: billOf(swapped.links, swapped.lastKit, task) };
+  return { ...swapped, bill: billOf(swapped.links, swapped.lastPiece, task) };
 }

@@ -1,17 +1,17 @@
 /** Supplies other than a free outlet: kept lines, cut pipes, dead stops, and every row of the trade's table of inlets. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import type { Fixture } from "../plan/fixture.ts";
 import type { Plan, PlanOutcome } from "../plan/plan.ts";
-import type { HookupProblem, Supply } from "../plan/request.ts";
-import { problemOf, surveyFromPreset } from "../survey/index.ts";
+import type { PlanRequest, Supply } from "../plan/request.ts";
+import { planRequestOf, surveyFromPreset } from "../survey/index.ts";
 import { planHookup } from "./plan.ts";
 
-function job(preset: string, supply: Partial<Supply>, change: Partial<HookupProblem> = {}): HookupProblem {
+function job(preset: string, supply: Partial<Supply>, change: Partial<PlanRequest> = {}): PlanRequest {
   const found = tables.presets.find((each) => each.id === preset);
   assert.ok(found);
-  const base = problemOf(surveyFromPreset(found, "test room"), null);
+  const base = planRequestOf(surveyFromPreset(found, "test room"), null);
   return { ...base, ...change, supply: { ...base.supply, stopHolds: true, ...supply } };
 }
 
@@ -26,7 +26,7 @@ const codes = (findings: readonly { readonly code: string }[]) => findings.map((
 const refsOf = (plan: Plan) => plan.joints.flatMap(({ between }) => between);
 
 /** What must hold for any plan at all. */
-function assertSound(plan: Plan, problem: HookupProblem, what: string): void {
+function assertSound(plan: Plan, request: PlanRequest, what: string): void {
   assert.deepEqual(
     plan.joints.map(({ number }) => number),
     plan.joints.map((_, at) => at + 1),
@@ -37,7 +37,7 @@ function assertSound(plan: Plan, problem: HookupProblem, what: string): void {
   assert.equal(refs.filter((ref) => ref === "inlet").length, 1, what);
   assert.ok(refs.filter((ref) => ref === "kept").length <= 1, what);
   for (const joint of plan.joints) {
-    assert.ok(shop.meet(...joint.ends, true), `${what}: ${joint.ends.join(" ")}`);
+    assert.ok(plannerIndex.meet(...joint.ends, true), `${what}: ${joint.ends.join(" ")}`);
     joint.between.forEach((ref, side) => {
       const [, index, port] = /^p(\d+)\.([abc])$/.exec(ref) ?? [];
       if (index === undefined) return;
@@ -50,8 +50,8 @@ function assertSound(plan: Plan, problem: HookupProblem, what: string): void {
   }
   for (const { sku } of plan.parts) {
     const part = tables.parts.find((each) => each.sku === sku);
-    assert.ok(part && part.ratedPsi >= problem.supply.staticPsi, what);
-    if (tables.fixtures.find(({ fixture }) => fixture === problem.inlet.fixture)?.drinking)
+    assert.ok(part && part.ratedPsi >= request.supply.staticPsi, what);
+    if (tables.fixtures.find(({ fixture }) => fixture === request.inlet.fixture)?.drinking)
       assert.ok(part.leadFree, `${what} ${sku}`);
   }
   const priced = plan.parts.reduce(
@@ -81,7 +81,7 @@ describe("a line that must stay", () => {
       keepsExistingLine: true,
       keptLine: { inlet: "comp-3/8-f" },
     });
-    const plan = best(planHookup(shop, asked));
+    const plan = best(planHookup(plannerIndex, asked));
     assert.deepEqual(kinds(plan), ["tee", "line"]);
     assert.deepEqual(plan.joints[1]?.between, ["p0.b", "kept"]);
     assert.deepEqual(plan.joints[1]?.ends, ["comp-3/8-m", "comp-3/8-f"]);
@@ -94,7 +94,7 @@ describe("a line that must stay", () => {
       stopHolds: false,
       keepsExistingLine: true,
     });
-    const plan = best(planHookup(shop, asked));
+    const plan = best(planHookup(plannerIndex, asked));
     assert.match(plan.parts[0]?.name ?? "", /^Dual-outlet stop/);
     assert.ok(codes(plan.warnings).includes("kept-nut-assumed"));
     assert.ok(!codes(plan.warnings).includes("shared-stop"));
@@ -105,10 +105,10 @@ describe("a line that must stay", () => {
       { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
       { inlet: { end: "comp-3/8-f", fixture: "bidet-seat", plastic: false } },
     );
-    const plan = best(planHookup(shop, asked));
+    const plan = best(planHookup(plannerIndex, asked));
     assert.equal(plan.parts[0]?.sku, "TE-B78B78C38");
     assert.ok(codes(plan.warnings).includes("tee-moves-shank"));
-    const atStop = best(planHookup(shop, { ...asked, supply: { ...asked.supply, teeAt: "supply" } }));
+    const atStop = best(planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, teeAt: "supply" } }));
     assert.equal(atStop.parts[0]?.sku, "TE-C38C38C38");
   });
   it("renews a line that is now too long: a shorter one, the tee after it, the seat's hose aside", () => {
@@ -117,7 +117,7 @@ describe("a line that must stay", () => {
       { keptLine: { inlet: "bc-7/8-m" } },
       { inlet: { end: "comp-3/8-f", fixture: "bidet-seat", plastic: false }, lengthIn: { min: 8, max: 10 } },
     );
-    const plan = best(planHookup(shop, asked));
+    const plan = best(planHookup(plannerIndex, asked));
     assert.deepEqual(kinds(plan), ["line", "tee"]);
     assert.equal(plan.parts[0]?.lengthIn, 9);
     const [, , seat, shank] = plan.joints;
@@ -129,7 +129,7 @@ describe("a line that must stay", () => {
 
 describe("pipe", () => {
   it("that is cut gets a tee with its own stop, its run straight through", () => {
-    const plan = best(planHookup(shop, job("toilet", { kind: "pipe", end: "pipe-1/2-pex" })));
+    const plan = best(planHookup(plannerIndex, job("toilet", { kind: "pipe", end: "pipe-1/2-pex" })));
     assert.equal(plan.parts.find(({ kind }) => kind === "tee")?.sku, "TS-P12P12C38");
     assert.deepEqual(plan.joints[1]?.between, ["p1.b", "kept"]);
     assert.equal(plan.joints[1]?.type, "push-fit");
@@ -141,7 +141,7 @@ describe("pipe", () => {
   });
   it("behind a closed wall is soldered, its stop outside, and push-fit refused aloud", () => {
     const asked = job("toilet", { kind: "pipe", end: "pipe-1/2-copper" }, { access: "closed-wall" });
-    const outcome = planHookup(shop, asked);
+    const outcome = planHookup(plannerIndex, asked);
     const plan = best(outcome);
     const stop = plan.parts.findIndex(({ kind }) => kind === "stop");
     for (const { between, type } of plan.joints) {
@@ -151,7 +151,7 @@ describe("pipe", () => {
     }
     assert.ok(codes(outcome.refused).includes("concealed-push-fit"));
     assert.ok(codes(plan.warnings).includes("school-relaxed"));
-    const allowed = best(planHookup(shop, { ...asked, houseRules: { concealedPushFit: "warn" } }));
+    const allowed = best(planHookup(plannerIndex, { ...asked, houseRules: { concealedPushFit: "warn" } }));
     assert.ok(codes(allowed.warnings).includes("push-fit-hidden"));
   });
   it("follows the shop's joint, and counts crimp rings as pieces", () => {
@@ -160,16 +160,16 @@ describe("pipe", () => {
       { kind: "stub", end: "pipe-1/2-pex" },
       { houseRules: { pipeJoint: "crimp" } },
     );
-    const plan = best(planHookup(shop, asked));
+    const plan = best(planHookup(plannerIndex, asked));
     assert.equal(plan.joints[0]?.type, "crimp");
     assert.ok(plan.parts.some(({ sku }) => sku === "KR-12-X"));
     assert.ok(plan.why.some((why) => /crimp/i.test(why)));
   });
   it("parts galvanised from copper by a dielectric union when asked, and says to bond round it", () => {
     const asked = job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" });
-    const plain = best(planHookup(shop, asked));
+    const plain = best(planHookup(plannerIndex, asked));
     assert.ok(codes(plain.warnings).includes("suggest-dielectric"));
-    const apart = best(planHookup(shop, { ...asked, needs: ["dielectric"] }));
+    const apart = best(planHookup(plannerIndex, { ...asked, needs: ["dielectric"] }));
     assert.ok(apart.parts.some(({ name }) => name.startsWith("Dielectric union")));
     assert.ok(codes(apart.warnings).includes("dielectric-bond"));
     assert.ok(!codes(apart.warnings).includes("suggest-dielectric"));
@@ -177,30 +177,30 @@ describe("pipe", () => {
 
   it("lets no copper or brass touch water after reverse osmosis", () => {
     const asked = job("refrigerator", { end: "tube-1/4-pe", treated: "reverse-osmosis" });
-    const { plans } = planHookup(shop, { ...asked, needs: ["filter"] });
+    const { plans } = planHookup(plannerIndex, { ...asked, needs: ["filter"] });
     assert.ok(plans.length > 0);
     for (const { parts } of plans)
       assert.ok(parts.every(({ material }) => material !== "brass" && material !== "copper"));
-    const threaded = planHookup(shop, { ...asked, supply: { ...asked.supply, end: "npt-1/4-m" } });
+    const threaded = planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, end: "npt-1/4-m" } });
     assert.ok(codes(threaded.refused).includes("no-copper-after-ro"));
   });
 
   it("names what the second wrench holds, with its sizes where they are usual", () => {
-    const plan = best(planHookup(shop, job("dishwasher", {})));
+    const plan = best(planHookup(plannerIndex, job("dishwasher", {})));
     assert.deepEqual(plan.joints[0]?.holdBack, { what: "the stop's body", wrenches: ["9/16 in", "5/8 in"] });
     assert.equal(plan.joints[1]?.holdBack?.what, "the adapter");
-    const byHand = best(planHookup(shop, job("toilet", {}))).joints.at(-1);
+    const byHand = best(planHookup(plannerIndex, job("toilet", {}))).joints.at(-1);
     assert.equal(byHand?.turns?.handOnly, true);
     assert.equal(byHand?.holdBack, undefined);
   });
 
   it("warns of the ground on metal and of an old galvanised nipple", () => {
-    const copper = best(planHookup(shop, job("toilet", { kind: "stub", end: "pipe-1/2-copper" })));
+    const copper = best(planHookup(plannerIndex, job("toilet", { kind: "stub", end: "pipe-1/2-copper" })));
     assert.ok(codes(copper.warnings).includes("ground-jumper"));
     assert.ok(codes(copper.warnings).includes("isolate-upstream"));
     assert.ok(!codes(copper.warnings).includes("stop-unproved"));
     const nipple = best(
-      planHookup(shop, job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" })),
+      planHookup(plannerIndex, job("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" })),
     );
     assert.ok(codes(nipple.warnings).includes("galvanised-nipple"));
     assert.ok(
@@ -280,7 +280,7 @@ describe("every connection point from every usual supply", () => {
           { ...supply, water },
           { inlet: { end, fixture, plastic: false }, lengthIn: { min, max } },
         );
-        const outcome = planHookup(shop, asked);
+        const outcome = planHookup(plannerIndex, asked);
         const what = `${supply.kind} ${supply.end} to ${fixture} ${end}`;
         assert.equal(outcome.complete, true, what);
         if (outcome.plans.length === 0) assert.ok(outcome.refused.length > 0, what);

@@ -4,7 +4,7 @@
  */
 import { type Job, type Pace, type Task, ZONE_KINDS, type Zone } from "./task.ts";
 
-export interface Placed {
+export interface PlacedTask {
   readonly task: string;
   /** From the block's start, minutes. */
   readonly fromMin: number;
@@ -18,7 +18,7 @@ export interface Block {
   /** What follows waits so long after the block's end; hands are free. */
   readonly waitMin: number;
   readonly after: readonly string[];
-  readonly placed: readonly Placed[];
+  readonly placed: readonly PlacedTask[];
   /** Water off, from the block's start. */
   readonly off: {
     readonly zone: Zone;
@@ -30,7 +30,7 @@ export interface Block {
 }
 
 /** Tasks of a job by when they can be done: before the water goes off, while it is off, after it is back. */
-export interface Parts {
+export interface TaskPhases {
   readonly before: readonly Task[];
   readonly shut: Task | null;
   readonly off: readonly Task[];
@@ -40,12 +40,12 @@ export interface Parts {
 }
 
 /** What follows the opening: the looks that must come at once, and the rest. */
-const afterOpening = (tasks: readonly Task[]): Pick<Parts, "atOpening" | "after"> => ({
+const afterOpening = (tasks: readonly Task[]): Pick<TaskPhases, "atOpening" | "after"> => ({
   atOpening: tasks.filter(({ followsOpening }) => followsOpening),
   after: tasks.filter(({ followsOpening }) => !followsOpening),
 });
 
-export function partsOf({ tasks, isShut }: Job): Parts {
+export function taskPhasesOf({ tasks, isShut }: Job): TaskPhases {
   const openAt = tasks.findIndex(({ effect }) => effect === "opens");
   const rest = tasks.slice(openAt + 1);
   if (isShut) {
@@ -75,7 +75,7 @@ function inRow(
   tasks: readonly Task[],
   pace: Pace,
   from = 0,
-): { readonly placed: readonly Placed[]; readonly end: number } {
+): { readonly placed: readonly PlacedTask[]; readonly end: number } {
   let at = from;
   const placed = tasks.map(({ id, handsOnMin, waitMin }) => {
     const fromMin = at;
@@ -145,7 +145,7 @@ function sharedOut(rows: readonly number[]): readonly (0 | 1)[] {
 
 /** One block of all that jobs do while their zone is shut, once: shut, every job's work, open, the looks that follow. */
 function offBlock(jobs: readonly Job[], hands: 1 | 2, pace: Pace, after: readonly string[]): Block {
-  const parts = jobs.map(partsOf);
+  const parts = jobs.map(taskPhasesOf);
   const [first] = jobs;
   const shut = parts[0]?.shut;
   const open = parts.at(-1)?.open;
@@ -195,15 +195,15 @@ export type Grouping = readonly (readonly Job[])[];
 /** All blocks of a visit, each group's zone shut once. What is shut already comes first, the gravest zone and the shortest work ahead. */
 export function blocksOf(groups: Grouping, hands: 1 | 2, pace: Pace): readonly Block[] {
   const blocks = groups.flatMap((group) => {
-    const before = group.flatMap((job) => chain(job.id, "before", partsOf(job).before, pace, []));
+    const before = group.flatMap((job) => chain(job.id, "before", taskPhasesOf(job).before, pace, []));
     const lasts = group.flatMap((job) =>
       before.filter(({ id }) => id.startsWith(`${job.id}:before`)).slice(-1),
     );
-    const withWater = group.filter((job) => partsOf(job).open !== null);
+    const withWater = group.filter((job) => taskPhasesOf(job).open !== null);
     if (withWater.length === 0) return before;
     const ids = lasts.map(({ id }) => id);
     const off = offBlock(withWater, hands, pace, ids);
-    const after = withWater.flatMap((job) => chain(job.id, "after", partsOf(job).after, pace, [off.id]));
+    const after = withWater.flatMap((job) => chain(job.id, "after", taskPhasesOf(job).after, pace, [off.id]));
     return [...before, off, ...after];
   });
   const gravity = ({ off }: Block) => (off === null ? 0 : ZONE_KINDS.indexOf(off.zone.kind));

@@ -1,8 +1,8 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
-import { problemOf, type Survey, surveyFromPreset } from "../survey/index.ts";
+import { planRequestOf, type Survey, surveyFromPreset } from "../survey/index.ts";
 import { type ConnectionState, foldVisit, type VisitEvent } from "../visit/index.ts";
 import { isolationOf, jobsOf } from "./jobs.ts";
 import { offMinutes, scheduleVisit } from "./schedule.ts";
@@ -13,12 +13,12 @@ function connection(id: string, preset: string, change: Partial<Survey> = {}): C
   const found = tables.presets.find((each) => each.id === preset);
   assert.ok(found);
   const survey = { ...surveyFromPreset(found, "room"), ...change };
-  const problem = problemOf(survey, null);
-  const plan = planHookup(shop, problem).plans[0];
+  const request = planRequestOf(survey, null);
+  const plan = planHookup(plannerIndex, request).plans[0];
   assert.ok(plan, preset);
   const events: VisitEvent[] = [
     { ...stamp("1"), kind: "connection-added", connection: id, survey, checkpoints: [] },
-    { ...stamp("2"), kind: "plan-chosen", connection: id, plan, request: problem },
+    { ...stamp("2"), kind: "plan-chosen", connection: id, plan, request },
   ];
   const [state] = foldVisit(events).connections;
   assert.ok(state);

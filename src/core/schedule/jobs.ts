@@ -1,6 +1,6 @@
 /** A visit's connections as jobs for the scheduler: which valve each needs shut and why, and which steps may come first. */
 
-import type { SheetTables, StepSubject } from "../step/index.ts";
+import type { StepSubject, StepTables } from "../step/index.ts";
 import { type RunStep, runSheet } from "../step/index.ts";
 import type { Survey } from "../survey/index.ts";
 import type { Job, Task, Zone } from "./task.ts";
@@ -82,7 +82,7 @@ export interface VisitJob extends Job {
  */
 export function jobsOf(
   connections: readonly ScheduledConnection[],
-  tables: SheetTables,
+  tables: StepTables,
   zoneOf: (connection: ScheduledConnection) => Isolation = ({ survey }) => isolationOf(survey),
 ): readonly VisitJob[] {
   return connections.flatMap((connection) => {

@@ -1,9 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { type Act, learnMinutes, timedSteps } from "./learned-minutes.ts";
+import { type LoggedEvent, learnMinutes, timedSteps } from "./learned-minutes.ts";
 
-const tick = (n: number, step: string, minute: number, actor = "A"): Act => ({
+const tick = (n: number, step: string, minute: number, actor = "A"): LoggedEvent => ({
   id: `00000000-0000-4000-8000-${String(n).padStart(12, "0")}`,
   actor,
   typedAt: new Date(Date.UTC(2026, 5, 1, 8, 0) + minute * 60_000).toISOString(),
@@ -30,7 +30,7 @@ describe("timedSteps", () => {
   });
 
   it("forgets what was undone", () => {
-    const undone: Act = { ...tick(9, "x", 5), step: null, undoes: tick(2, "make-1", 4).id };
+    const undone: LoggedEvent = { ...tick(9, "x", 5), step: null, undoes: tick(2, "make-1", 4).id };
     assert.deepEqual(timedSteps([tick(1, "towel", 0), tick(2, "make-1", 4), undone], new Map()), []);
   });
 });

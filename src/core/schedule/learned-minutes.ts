@@ -2,7 +2,7 @@
 import type { Minutes } from "./task.ts";
 
 /** Of an event what times are told from. */
-export interface Act {
+export interface LoggedEvent {
   readonly id: string;
   readonly actor: string;
   readonly typedAt: string;
@@ -13,7 +13,7 @@ export interface Act {
 }
 
 /** One step's time as it was: from the same person's last sign of work to its tick. */
-export interface Timed {
+export interface TimedStep {
   /** Template's id: a joint's own number is left off. */
   readonly step: string;
   readonly minutes: number;
@@ -28,7 +28,10 @@ const PAUSE = 90;
  * Times of steps in one visit, minutes: from the same actor's act before to the tick. Ticks at a stroke and
  * gaps that are pauses are left out; `waits` (minutes by template) are taken off the step that follows one.
  */
-export function timedSteps(acts: readonly Act[], waits: ReadonlyMap<string, number>): readonly Timed[] {
+export function timedSteps(
+  acts: readonly LoggedEvent[],
+  waits: ReadonlyMap<string, number>,
+): readonly TimedStep[] {
   const undone = new Set(acts.flatMap(({ undoes }) => undoes ?? []));
   const last = new Map<string, { readonly at: number; readonly wait: number }>();
   const live = acts.filter(({ id, undoes }) => undoes === null && !undone.has(id));

@@ -9,7 +9,7 @@ export interface PlacedBlock {
   readonly startMin: number;
 }
 
-export interface Placing {
+export interface Placement {
   readonly placed: readonly PlacedBlock[];
   readonly totalMin: number;
   /** No schedule of these blocks is shorter than this. */
@@ -31,7 +31,7 @@ interface Node {
   readonly end: number;
 }
 
-export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placing {
+export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
   const index = new Map(blocks.map(({ id }, at) => [id, at]));
   const before = blocks.map(({ after }) => after.map((id) => index.get(id) ?? -1));
   const followers = blocks.map((_, at) =>
@@ -82,15 +82,15 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placing {
   const seen = new Map<bigint, (readonly number[])[]>();
 
   /** What of a state later blocks feel: free hands, and how long what they wait for lasts. */
-  const feltBy = ({ done, free, until, end }: Node): readonly number[] => [
+  const dominanceKey = ({ done, free, until, end }: Node): readonly number[] => [
     ...free,
     ...until.map((at, k) =>
       Number.isNaN(at) || (followers[k] ?? []).every((each) => isBegun(done, each)) ? 0 : at,
     ),
     end,
   ];
-  const isLater = (node: Node): boolean => {
-    const felt = feltBy(node);
+  const isDominated = (node: Node): boolean => {
+    const felt = dominanceKey(node);
     const known = seen.get(node.done) ?? [];
     if (known.some((other) => other.every((at, k) => at <= (felt[k] ?? 0) + SAME_MIN))) return true;
     seen.set(node.done, [...known.filter((other) => !felt.every((at, k) => at <= (other[k] ?? 0))), felt]);
@@ -120,7 +120,7 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placing {
       if (best === null || node.end < best.end - SAME_MIN) best = node;
       return;
     }
-    if (isLater(node)) return;
+    if (isDominated(node)) return;
     const next = all
       .filter((at) => !isBegun(node.done, at) && (before[at] ?? []).every((each) => isBegun(node.done, each)))
       .map((at) => {

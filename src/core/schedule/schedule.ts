@@ -1,6 +1,6 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. */
-import { type Block, blocksOf, type Grouping, partsOf } from "./blocks.ts";
-import { type Placing, placeBlocks } from "./place.ts";
+import { type Block, blocksOf, type Grouping, taskPhasesOf } from "./blocks.ts";
+import { type Placement, placeBlocks } from "./place.ts";
 import { type Job, type Pace, ZONE_KINDS, type ZoneKind } from "./task.ts";
 
 export interface ScheduledTask {
@@ -81,10 +81,10 @@ const windowsOf = (blocks: readonly Block[], startOf: (block: Block) => number):
     return [{ zone: zone.name, kind: zone.kind, fromMin: from, toMin: start + toMin }];
   });
 
-function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }: Placing): Schedule {
+function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }: Placement): Schedule {
   const starts = new Map(placed.map(({ block, startMin }) => [block, startMin]));
   const shared = groups.flatMap((group) => {
-    const withWater = group.map(partsOf).filter(({ shut }) => shut !== null);
+    const withWater = group.map(taskPhasesOf).filter(({ shut }) => shut !== null);
     return withWater.flatMap(({ shut, open }, k) => [
       ...(k > 0 && shut ? [shut.id] : []),
       ...(k < withWater.length - 1 && open ? [open.id] : []),

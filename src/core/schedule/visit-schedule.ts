@@ -1,6 +1,6 @@
 /** The schedule of a visit as it stands: jobs placed, and when each zone's water is back, with its range. */
 
-import type { SheetTables } from "../step/index.ts";
+import type { StepTables } from "../step/index.ts";
 import { jobsOf, type ScheduledConnection, type VisitJob } from "./jobs.ts";
 import { type Schedule, scheduleVisit } from "./schedule.ts";
 import type { Zone } from "./task.ts";
@@ -23,7 +23,7 @@ export interface VisitSchedule {
 /** The schedule of a visit's connections as they stand, with the range of "water back at" from quick and slow hands. */
 export function scheduleOf(
   connections: readonly ScheduledConnection[],
-  tables: SheetTables,
+  tables: StepTables,
   hands: 1 | 2,
 ): VisitSchedule {
   const jobs = jobsOf(connections, tables);

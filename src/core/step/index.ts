@@ -3,5 +3,5 @@ export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 export { libraryFaults, missingRoles } from "./step-library.ts";
 export { firstRoleOf, STEP_ROLES, type StepRole, stepBroughtForward, templateIdOf } from "./step-role.ts";
 export { holdBackInWords, JOINT_SLOTS, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
-export type { SheetTables, StepSubject } from "./step-subject.ts";
+export type { StepSubject, StepTables } from "./step-subject.ts";
 export { type Caution, STEP_PHASES, type StepTemplate } from "./step-template.ts";

@@ -1,23 +1,23 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { begun, CONNECTION, event, surveyOf } from "../../../tests/support/story.ts";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { CONNECTION, event, startedVisit, surveyOf } from "../../../tests/support/story.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
-import { isSameRun, problemOf, type Survey } from "../survey/index.ts";
+import { isSameRun, planRequestOf, type Survey } from "../survey/index.ts";
 import { foldVisit } from "../visit/index.ts";
 import { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
 
 /** The run sheet of a connection surveyed so, planned by the planner. */
 function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep[] {
   const survey = surveyOf(preset, change);
-  const request = problemOf(survey, null);
-  const plan = planHookup(shop, request).plans[0];
+  const request = planRequestOf(survey, null);
+  const plan = planHookup(plannerIndex, request).plans[0];
   assert.ok(plan);
   const checkpoints = tables.checkpoints.filter((each) =>
     tables.presets.find(({ id }) => id === preset)?.checkpoints.includes(each.id),
   );
   const events = [
-    begun(preset, { planned: false })[0],
+    startedVisit(preset, { planned: false })[0],
     event({ kind: "connection-added", connection: CONNECTION, survey, checkpoints }),
     event({ kind: "plan-chosen", connection: CONNECTION, plan, request }),
   ].filter((each) => each !== undefined);
@@ -31,7 +31,7 @@ const textOf = (steps: readonly RunStep[], id: string) => steps.find((step) => s
 
 describe("runSheet", () => {
   it("is empty before a hookup is chosen", () => {
-    const connection = foldVisit(begun("toilet", { planned: false })).connections[0];
+    const connection = foldVisit(startedVisit("toilet", { planned: false })).connections[0];
     assert.ok(connection);
     assert.deepEqual(runSheet(connection, tables), []);
   });
@@ -145,21 +145,21 @@ describe("runSheet", () => {
 
 describe("isSameRun", () => {
   it("cares for ends, water and length, and not for notes, stock or the stop's proof", () => {
-    const one = problemOf(surveyOf("toilet"), null);
+    const one = planRequestOf(surveyOf("toilet"), null);
     assert.ok(
       isSameRun(
         one,
-        problemOf(
+        planRequestOf(
           surveyOf("toilet", { stop: { kind: "multi-turn", proof: "holds", method: null } }),
           new Map(),
         ),
       ),
     );
-    assert.ok(!isSameRun(one, problemOf(surveyOf("toilet", { water: "hot" }), null)));
+    assert.ok(!isSameRun(one, planRequestOf(surveyOf("toilet", { water: "hot" }), null)));
     assert.ok(
       !isSameRun(
         one,
-        problemOf(
+        planRequestOf(
           surveyOf("toilet", { length: { min: { typed: "9", value: 9 }, max: { typed: "13", value: 13 } } }),
           null,
         ),

@@ -6,7 +6,7 @@ import type { PlanJoint } from "../plan/index.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
 import type { StepRole } from "./step-role.ts";
 import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
-import type { SheetTables, StepSubject } from "./step-subject.ts";
+import type { StepSubject, StepTables } from "./step-subject.ts";
 import type { StepTemplate } from "./step-template.ts";
 
 export interface RunStep {
@@ -30,11 +30,7 @@ export interface RunStep {
 /** A step that tells of these is done afresh when another plan is chosen. */
 const PLAN_SLOTS: ReadonlySet<string> = new Set(["parts", "cutPart", "length"]);
 
-function cautionsFor(
-  code: string | null,
-  facts: ReadonlySet<string>,
-  tables: SheetTables,
-): readonly string[] {
+function cautionsFor(code: string | null, facts: ReadonlySet<string>, tables: StepTables): readonly string[] {
   if (code === null) return [];
   if (code === "hot-if-hot" && !facts.has("water=hot")) return [];
   if (code === "lifting-if-heavy" && !facts.has("heavy")) return [];
@@ -53,7 +49,7 @@ function makingOrder(joints: readonly PlanJoint[]): readonly PlanJoint[] {
  * Steps of a connection in order, each with its figures. Empty while no plan is chosen.
  * Units: minutes. Errors: RangeError when a template names a slot or condition that does not exist (a bug in the table).
  */
-export function runSheet(connection: StepSubject, tables: SheetTables): readonly RunStep[] {
+export function runSheet(connection: StepSubject, tables: StepTables): readonly RunStep[] {
   const { plan } = connection;
   if (plan === null) return [];
   const facts = factsOf(connection, tables);

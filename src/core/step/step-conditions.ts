@@ -2,7 +2,7 @@
 
 import { JOINT_TYPES } from "../joint/index.ts";
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, SUPPLY_KINDS } from "../plan/index.ts";
-import type { SheetTables, StepSubject } from "./step-subject.ts";
+import type { StepSubject, StepTables } from "./step-subject.ts";
 
 /** Words that stand alone, with what each says. */
 export const STEP_FLAGS = {
@@ -57,7 +57,7 @@ function jointFacts({ type, ends }: PlanJoint): readonly string[] {
 /** Everything that holds of a connection, as the words conditions are written in. */
 export function factsOf(
   connection: StepSubject,
-  { fixtures }: Pick<SheetTables, "fixtures">,
+  { fixtures }: Pick<StepTables, "fixtures">,
 ): ReadonlySet<string> {
   const { survey, plan } = connection;
   const { supply, stop } = survey;

@@ -1,10 +1,10 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 
 import { jointTargets } from "../check/index.ts";
-import { completeHouseRules, type PlanJoint } from "../plan/index.ts";
+import { completeStandards, type PlanJoint } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
-import type { SheetTables, StepSubject } from "./step-subject.ts";
+import type { StepSubject, StepTables } from "./step-subject.ts";
 
 const STOP_WORDS = {
   "quarter-turn": "quarter-turn",
@@ -115,7 +115,7 @@ function volumeInWords(ml: number): string {
 /** Values of `STEP_SLOTS` for a connection. */
 export function slotsOf(
   connection: StepSubject,
-  tables: Pick<SheetTables, "ends" | "fixtures" | "presets">,
+  tables: Pick<StepTables, "ends" | "fixtures" | "presets">,
 ): Readonly<Record<(typeof STEP_SLOTS)[number], string>> {
   const { survey, plan } = connection;
   const preset =
@@ -123,7 +123,7 @@ export function slotsOf(
     tables.presets.find((each) => each.fixture === survey.fixture);
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
-  const rules = completeHouseRules(plan?.request.houseRules ?? survey.houseRules);
+  const rules = completeStandards(plan?.request.houseRules ?? survey.houseRules);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   const volumeMl = lineVolumeMl(connection);
   return {

@@ -2,18 +2,18 @@
 
 import type { CheckSubject, Stage } from "../check/index.ts";
 import type { End } from "../end/index.ts";
-import type { FixtureFacts, HookupProblem, Plan } from "../plan/index.ts";
+import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";
 import type { Caution, StepTemplate } from "./step-template.ts";
 
 export interface StepSubject extends CheckSubject {
   readonly survey: Survey;
-  readonly plan: { readonly plan: Plan; readonly request: HookupProblem; readonly chosenAt: string } | null;
+  readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
 }
 
-export interface SheetTables {
+export interface StepTables {
   readonly ends: readonly End[];
   readonly fixtures: readonly FixtureFacts[];
   readonly presets: readonly Preset[];

@@ -1,9 +1,9 @@
 export type { Preset } from "./preset.ts";
-export { benchOf, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
+export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
   isSameRun,
   PROOF_METHODS,
-  problemOf,
+  planRequestOf,
   STOP_KINDS,
   STOP_PROOFS,
   type StopProof,

@@ -1,7 +1,7 @@
 /** Where the two ends of a connection lie, as they are measured in a cabinet, and the bench the line fitter works on. */
 
 import type { Vector } from "../geometry/index.ts";
-import type { Bench, Wall } from "../line/index.ts";
+import type { LineSetup, Wall } from "../line/index.ts";
 import type { Typed } from "./typed.ts";
 
 /** Flats a line may not cross, by where they are from the supply end. */
@@ -46,7 +46,7 @@ export function wallAt(side: WallSide, distanceIn: number): Wall {
 }
 
 /** The bench of a measured space: the supply end at the origin. */
-export function benchOf(space: LineSpace, line: LineFigures): Bench {
+export function lineSetupOf(space: LineSpace, line: LineFigures): LineSetup {
   const { right, up, out } = space.inlet;
   return {
     a: { at: [0, 0, 0], direction: space.supplyWay },

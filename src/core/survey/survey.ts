@@ -2,11 +2,11 @@
 import type { EndCode } from "../end/index.ts";
 import type {
   Fixture,
-  HookupProblem,
-  HouseRules,
   LineKind,
   Need,
   PipeMaterial,
+  PlanRequest,
+  Standards,
   SupplyKind,
   Treatment,
   Water,
@@ -56,7 +56,7 @@ export interface Survey {
   /** The only kind of line wanted; null: any. */
   readonly lineKind: LineKind | null;
   readonly needs: readonly Need[];
-  readonly houseRules: Partial<HouseRules>;
+  readonly houseRules: Partial<Standards>;
   readonly notes: string;
 }
 
@@ -95,7 +95,7 @@ function stopHolds(proof: StopProof): boolean | null {
 }
 
 /** The planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
-export function problemOf(survey: Survey, stock: HookupProblem["stock"]): HookupProblem {
+export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
   return {
     supply: {
       end: survey.supply.end,
@@ -121,8 +121,8 @@ export function problemOf(survey: Survey, stock: HookupProblem["stock"]): Hookup
 }
 
 /** True when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
-export function isSameRun(one: HookupProblem, other: HookupProblem): boolean {
-  const key = ({ supply, inlet, lengthIn }: HookupProblem) =>
+export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
+  const key = ({ supply, inlet, lengthIn }: PlanRequest) =>
     [
       supply.end,
       supply.kind,

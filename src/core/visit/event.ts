@@ -2,7 +2,7 @@
 
 import type { CheckMethod, Checkpoint, StageCode, Target } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
-import type { HookupProblem, Plan } from "../plan/index.ts";
+import type { Plan, PlanRequest } from "../plan/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 
@@ -31,7 +31,7 @@ export type VisitAct =
       /** Event that made the survey its writer looked at; absent: not said. */
       readonly basedOn?: string;
     })
-  | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly request: HookupProblem })
+  | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly request: PlanRequest })
   | (OnConnection & {
       readonly kind: "step-done";
       readonly step: string;

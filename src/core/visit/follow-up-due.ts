@@ -1,6 +1,6 @@
 /** Look-back falls due this long after signing: a day brings a weep out. */
 const LOOK_BACK_MS = 24 * 60 * 60 * 1000;
 
-export function lookBackDueAt(signedAt: string): string {
+export function followUpDueAt(signedAt: string): string {
   return new Date(Date.parse(signedAt) + LOOK_BACK_MS).toISOString();
 }

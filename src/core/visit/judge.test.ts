@@ -2,7 +2,15 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { begun, CONNECTION, event, idOf, look, surveyOf, tickedTo } from "../../../tests/support/story.ts";
+import {
+  CONNECTION,
+  event,
+  idOf,
+  look,
+  startedVisit,
+  surveyOf,
+  tickedTo,
+} from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { VisitAct, VisitEvent } from "./event.ts";
 import { firstRefused, refuseNext } from "./judge.ts";
@@ -22,7 +30,7 @@ describe("undo against telling the list anew without the event", () => {
     on({ kind: "photo-added", photo: idOf(0xf0), caption: "" }),
   ];
   const events = [
-    ...tickedTo(begun(), "water-in"),
+    ...tickedTo(startedVisit(), "water-in"),
     ...notes,
     look("2", "first-fill"),
     look("1", "first-fill"),
@@ -63,7 +71,7 @@ describe("undo against telling the list anew without the event", () => {
   it("takes time that grows with what stands on the event, not with the whole list", () => {
     const many = Array.from({ length: 1500 }, (_, n) => on({ kind: "connection-noted", text: `n${n}` }));
     const undos = many.map(undo);
-    assert.equal(firstRefused([], [...begun(), ...many, ...undos], tables), null);
+    assert.equal(firstRefused([], [...startedVisit(), ...many, ...undos], tables), null);
   });
 });
 
@@ -72,7 +80,7 @@ describe("a picture removed", () => {
   const removed = on({ kind: "photo-removed", photo: idOf(0xf1), reason: "a face in it" });
 
   it("is gone from the connection, and the reason stays", () => {
-    const events = [...begun(), added, removed];
+    const events = [...startedVisit(), added, removed];
     accepted(events);
     const [connection] = foldVisit(events).connections;
     assert.deepEqual(connection?.photos, []);
@@ -81,8 +89,8 @@ describe("a picture removed", () => {
 
   it("cannot be brought back: nobody has it any more", () =>
     assert.match(
-      refused([...begun(), added, removed], event({ kind: "event-undone", undoes: removed.id }))?.message ??
-        "",
+      refused([...startedVisit(), added, removed], event({ kind: "event-undone", undoes: removed.id }))
+        ?.message ?? "",
       /cannot come back/,
     ));
 });
@@ -94,7 +102,7 @@ describe("a survey saved over another", () => {
       survey: { ...surveyOf("toilet"), label },
       ...(basedOn === undefined ? {} : { basedOn }),
     });
-  const [opened, added] = begun("toilet", { planned: false });
+  const [opened, added] = startedVisit("toilet", { planned: false });
   assert.ok(opened && added);
 
   it("is refused when its writer looked at an older one, and taken when not or when nobody says", () => {
@@ -123,7 +131,7 @@ describe("a survey saved over another", () => {
 });
 
 describe("whether two events say the same", () => {
-  const [, , chosen] = begun();
+  const [, , chosen] = startedVisit();
   assert.ok(chosen?.kind === "plan-chosen");
 
   it("asks for what the writer said: which plan, not what the planner says of it", () => {

@@ -3,7 +3,7 @@
  * the state before the event is still held, so nothing earlier is gone through again.
  */
 
-import type { SheetTables } from "../step/index.ts";
+import type { StepTables } from "../step/index.ts";
 import { liveEvents, type VisitEvent } from "./event.ts";
 import { type Refusal, refusal } from "./rules.ts";
 import { applyEvent, type ConnectionState, foldVisit, type VisitState } from "./state.ts";
@@ -31,7 +31,7 @@ function alone(state: VisitState, connection: ConnectionState | null): VisitStat
 
 /** The log of a visit as it grows, with what the rules need to know of the visit. */
 class GrowingLog {
-  readonly #tables: SheetTables;
+  readonly #tables: StepTables;
   readonly #live = new Map<string, VisitEvent>();
   readonly #lives = new Map<string, Lived[]>();
   /** Ids of the live notes and pictures of each connection. */
@@ -39,7 +39,7 @@ class GrowingLog {
   /** Without notes and pictures. */
   #state: VisitState = foldVisit([]);
 
-  constructor(events: readonly VisitEvent[], tables: SheetTables) {
+  constructor(events: readonly VisitEvent[], tables: StepTables) {
     this.#tables = tables;
     for (const event of liveEvents(events)) this.#add(event);
   }
@@ -132,7 +132,7 @@ export interface RefusedAt {
 export function firstRefused(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],
-  tables: SheetTables,
+  tables: StepTables,
   now?: VisitState,
 ): RefusedAt | null {
   if (now !== undefined && added.every(({ kind }) => kind !== "event-undone")) {
@@ -156,7 +156,7 @@ export function firstRefused(
 export function refuseNext(
   events: readonly VisitEvent[],
   event: VisitEvent,
-  tables: SheetTables,
+  tables: StepTables,
 ): Refusal | null {
   return firstRefused(events, [event], tables)?.refusal ?? null;
 }

@@ -1,9 +1,9 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 
 import { jointTargets, openBeforeSigning, standingOf, targetsOf, weepingStage } from "../check/index.ts";
-import type { SheetTables } from "../step/index.ts";
+import type { StepTables } from "../step/index.ts";
 import { runSheet } from "../step/index.ts";
-import { isSameRun, problemOf } from "../survey/index.ts";
+import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
 import type { ConnectionState, JointState, VisitState } from "./state.ts";
@@ -44,11 +44,11 @@ function jointOf(connection: ConnectionState, number: number): JointState | null
 function planRefusal(
   connection: ConnectionState,
   event: On<"plan-chosen">,
-  tables: SheetTables,
+  tables: StepTables,
 ): Refusal | null {
   if (connection.joints.some((joint) => joint.madeAt !== null))
     return no("plan", "Joints of the present plan are made: undo them before choosing another plan.");
-  if (!isSameRun(event.request, problemOf(connection.survey, null)))
+  if (!isSameRun(event.request, planRequestOf(connection.survey, null)))
     return no("plan", "The survey has changed since this plan was worked out: plan again.");
   const numbers = event.plan.joints.map((joint) => joint.number);
   if (numbers.some((number, index) => number !== index + 1))
@@ -69,7 +69,7 @@ function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): 
       isStale: true,
     };
   return connection.joints.some((joint) => joint.madeAt !== null) &&
-    !isSameRun(problemOf(event.survey, null), problemOf(connection.survey, null))
+    !isSameRun(planRequestOf(event.survey, null), planRequestOf(connection.survey, null))
     ? no("survey", "Joints are made to the present ends and length: undo them before changing those.")
     : null;
 }
@@ -77,10 +77,10 @@ function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): 
 function stepRefusal(
   connection: ConnectionState,
   event: On<"step-done">,
-  tables: SheetTables,
+  tables: StepTables,
 ): Refusal | null {
   if (connection.plan === null) return no("step", "Choose a hookup first.");
-  if (!isSameRun(connection.plan.request, problemOf(connection.survey, null)))
+  if (!isSameRun(connection.plan.request, planRequestOf(connection.survey, null)))
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
   const step = runSheet(connection, tables).find((each) => each.id === event.step);
   if (!step) return no("step", `This run sheet has no step ${event.step}.`);
@@ -102,7 +102,7 @@ function stepRefusal(
 function checkRefusal(
   connection: ConnectionState,
   event: On<"target-checked">,
-  tables: SheetTables,
+  tables: StepTables,
 ): Refusal | null {
   const stage = tables.stages.find((each) => each.code === event.stage);
   if (!stage || !targetsOf(connection, stage).includes(event.target))
@@ -164,7 +164,7 @@ function remakeRefusal(connection: ConnectionState, event: On<"joint-remade">): 
 function exceptionRefusal(
   connection: ConnectionState,
   event: On<"exception-written">,
-  tables: SheetTables,
+  tables: StepTables,
 ): Refusal | null {
   const stage = tables.stages.find((each) => each.code === event.stage);
   if (!stage || !targetsOf(connection, stage).includes(event.target))
@@ -174,7 +174,7 @@ function exceptionRefusal(
     : null;
 }
 
-function signRefusal(connection: ConnectionState, tables: SheetTables): Refusal | null {
+function signRefusal(connection: ConnectionState, tables: StepTables): Refusal | null {
   if (connection.plan === null) return no("connection", "Nothing has been made here yet.");
   if (connection.joints.some((joint) => joint.madeAt === null))
     return no("connection", "Not every joint is made.");
@@ -196,7 +196,7 @@ function signRefusal(connection: ConnectionState, tables: SheetTables): Refusal 
 function onConnection(
   connection: ConnectionState,
   event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" | "photo-removed" }>,
-  tables: SheetTables,
+  tables: StepTables,
 ): Refusal | null {
   if (connection.removed) return no("connection", "This connection was removed.");
   const isLocked = connection.signed !== null;
@@ -239,7 +239,7 @@ function onConnection(
 }
 
 /** Why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */
-export function refusal(state: VisitState, event: VisitEvent, tables: SheetTables): Refusal | null {
+export function refusal(state: VisitState, event: VisitEvent, tables: StepTables): Refusal | null {
   if (event.kind === "visit-opened")
     return state.site === null ? null : no("kind", "The visit is open already.");
   if (state.site === null) return no("kind", "A visit begins with visit-opened.");

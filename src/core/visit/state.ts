@@ -3,7 +3,7 @@
 import type { Check, LetteredCheckpoint, WrittenException } from "../check/index.ts";
 import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
-import type { HookupProblem, Plan, PlanJoint } from "../plan/index.ts";
+import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import {
@@ -14,7 +14,7 @@ import {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
-import { lookBackDueAt } from "./follow-up-due.ts";
+import { followUpDueAt } from "./follow-up-due.ts";
 
 export interface JointState {
   readonly joint: PlanJoint;
@@ -64,7 +64,7 @@ export interface ConnectionState {
   /** Event that made the survey what it is. */
   readonly surveyEvent: string;
   readonly checkpoints: readonly LetteredCheckpoint[];
-  readonly plan: { readonly plan: Plan; readonly request: HookupProblem; readonly chosenAt: string } | null;
+  readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
   readonly joints: readonly JointState[];
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
@@ -198,7 +198,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       const { name, lookBackBy } = event;
       return (connection) => ({
         ...connection,
-        signed: { name, at, lookBackBy, lookBackDueAt: lookBackDueAt(at) },
+        signed: { name, at, lookBackBy, lookBackDueAt: followUpDueAt(at) },
       });
     }
     case "connection-reopened":

@@ -4,10 +4,10 @@ import type { Target } from "../check/index.ts";
 import { JOINT_STAGES, openBeforeSigning, type Stage, standingOf, weepingStage } from "../check/index.ts";
 import type { ConnectionState, JointState, VisitState } from "./state.ts";
 
-export type JointLife = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
+export type JointStatus = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
 
 /** A joint's life. `dry` means dry, or excepted in writing, at all three joint stages. */
-export function jointLife(connection: ConnectionState, joint: JointState): JointLife {
+export function jointStatus(connection: ConnectionState, joint: JointState): JointStatus {
   const target: Target = String(joint.joint.number);
   if (weepingStage(connection, target) !== null) return connection.signed ? "signed" : "weeping";
   if (connection.signed) return "signed";
@@ -65,14 +65,14 @@ export function connectionPhase(
   return connection.checks.length > 0 || connection.doneRoles.has("lets-water-in") ? "checking" : "made";
 }
 
-export type View = "survey" | "hookup" | "run-sheet" | "leak-check" | "record";
+export type ConnectionView = "survey" | "hookup" | "run-sheet" | "leak-check" | "record";
 
-export interface NextThing {
+export interface NextAction {
   readonly text: string;
-  readonly view: View;
+  readonly view: ConnectionView;
 }
 
-const NEXT: Readonly<Record<ConnectionPhase, NextThing | null>> = {
+const NEXT: Readonly<Record<ConnectionPhase, NextAction | null>> = {
   surveyed: { text: "Choose a hookup", view: "hookup" },
   planned: { text: "Make up the joints", view: "run-sheet" },
   "part-made": { text: "Go on making up", view: "run-sheet" },
@@ -86,7 +86,7 @@ const NEXT: Readonly<Record<ConnectionPhase, NextThing | null>> = {
   removed: null,
 };
 
-export function nextThing(phase: ConnectionPhase): NextThing | null {
+export function nextAction(phase: ConnectionPhase): NextAction | null {
   return NEXT[phase];
 }
 
@@ -129,7 +129,7 @@ export function visitPhase(visit: VisitState, stages: readonly Stage[], now: str
 }
 
 /** Earliest look-back that is still to be done, UTC, or null. */
-export function lookBackOf(visit: VisitState, stages: readonly Stage[], now: string): string | null {
+export function followUpOf(visit: VisitState, stages: readonly Stage[], now: string): string | null {
   const due = visit.connections.flatMap((connection) => {
     const phase = connectionPhase(connection, stages, now);
     return (phase === "look-back" || phase === "overdue") && connection.signed
@@ -161,6 +161,6 @@ export function visitSummary(visit: VisitState, stages: readonly Stage[], now: s
     title,
     startsAt,
     phase: visitPhase(visit, stages, now),
-    lookBackDueAt: lookBackOf(visit, stages, now),
+    lookBackDueAt: followUpOf(visit, stages, now),
   };
 }

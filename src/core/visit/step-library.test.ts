@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { begun, CONNECTION, event, surveyOf, tickedTo } from "../../../tests/support/story.ts";
-import { shop, tables } from "../../../tests/support/tables.ts";
+import { CONNECTION, event, startedVisit, surveyOf, tickedTo } from "../../../tests/support/story.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
 import {
   libraryFaults,
@@ -11,7 +11,7 @@ import {
   stepBroughtForward,
 } from "../step/index.ts";
 import { conditionFault } from "../step/step-conditions.ts";
-import { problemOf } from "../survey/index.ts";
+import { planRequestOf } from "../survey/index.ts";
 import type { VisitEvent } from "./event.ts";
 import { firstRefused } from "./judge.ts";
 import { withStepRoles } from "./stamped-roles.ts";
@@ -130,7 +130,7 @@ const doneIn = (sheet: ReturnType<typeof sheetAfter>) =>
   sheet.steps.filter(({ doneAt }) => doneAt !== null).map(({ id }) => id);
 
 describe("a stop proved on the way", () => {
-  const before = tickedTo(begun(), "lay-out");
+  const before = tickedTo(startedVisit(), "lay-out");
 
   it("that holds leaves the sheet as it is and is kept with its method", () => {
     const sheet = sheetAfter([...before, proved("holds")]);
@@ -148,7 +148,7 @@ describe("a stop proved on the way", () => {
     });
 
   it("after it was closed once keeps what was done, and the other valve is still to be shut", () => {
-    const closed = tickedTo(begun(), "take-off");
+    const closed = tickedTo(startedVisit(), "take-off");
     const sheet = sheetAfter([...closed, proved("dead")]);
     const upstream = sheet.steps.find(({ id }) => id === "close-upstream");
     assert.equal(upstream?.isDone, false);
@@ -173,12 +173,12 @@ describe("a stop proved on the way", () => {
 
 describe("another plan chosen while ticks stand", () => {
   it("keeps the ticks that do not speak of parts or joints", () => {
-    const before = tickedTo(begun(), "take-off");
+    const before = tickedTo(startedVisit(), "take-off");
     const survey = surveyOf("toilet", {
       length: { min: { typed: "16", value: 16 }, max: { typed: "19", value: 19 } },
     });
-    const request = problemOf(survey, null);
-    const plan = planHookup(shop, request).plans[0];
+    const request = planRequestOf(survey, null);
+    const plan = planHookup(plannerIndex, request).plans[0];
     assert.ok(plan);
     const sheet = sheetAfter([
       ...before,
@@ -200,7 +200,7 @@ describe("pictures", () => {
       photo: "00000000-0000-4000-8000-00000000f0f0",
       caption: "old line",
     });
-    const { connection } = sheetAfter([...begun(), photo]);
+    const { connection } = sheetAfter([...startedVisit(), photo]);
     assert.deepEqual(
       connection.photos.map(({ caption }) => caption),
       ["old line"],

@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { allDry, begun, CONNECTION, event, look, tickedTo } from "../../../tests/support/story.ts";
+import { allDry, CONNECTION, event, look, startedVisit, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import {
   currentStage,
@@ -24,7 +24,7 @@ const stage = (code: string) => {
   assert.ok(found);
   return found;
 };
-const wet = tickedTo(begun(), "water-in");
+const wet = tickedTo(startedVisit(), "water-in");
 
 describe("targets", () => {
   it("joints stand in looking order, checkpoints by letter, the whole last", () => {
@@ -34,7 +34,7 @@ describe("targets", () => {
   });
 
   it("nothing drains at a refrigerator: that stage is done at once", () => {
-    const events = begun("refrigerator");
+    const events = startedVisit("refrigerator");
     assert.deepEqual(targetsOf(connection(events), stage("drain")), []);
     assert.equal(isStageDone(connection(events), stage("drain")), true);
   });
@@ -43,11 +43,11 @@ describe("targets", () => {
     assert.equal(currentStage(connection(wet), tables.stages)?.code, "first-fill");
     const filled = [...wet, look("2", "first-fill"), look("1", "first-fill")];
     assert.equal(currentStage(connection(filled), tables.stages)?.code, "static");
-    assert.equal(currentStage(connection(allDry(begun())), tables.stages), null);
+    assert.equal(currentStage(connection(allDry(startedVisit())), tables.stages), null);
   });
 
   it("what is open before signing shrinks by one with every dry look, to nothing", () => {
-    const dry = allDry(begun());
+    const dry = allDry(startedVisit());
     const looks = dry.filter((each) => each.kind === "target-checked");
     let events: readonly VisitEvent[] = dry.filter((each) => each.kind !== "target-checked");
     assert.equal(openBeforeSigning(connection(events), tables.stages).length, looks.length);

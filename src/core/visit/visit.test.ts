@@ -1,14 +1,22 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { allDry, begun, CONNECTION, event, look, surveyOf, tickedTo } from "../../../tests/support/story.ts";
+import {
+  allDry,
+  CONNECTION,
+  event,
+  look,
+  startedVisit,
+  surveyOf,
+  tickedTo,
+} from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { openBeforeSigning } from "../check/index.ts";
 import type { VisitAct, VisitEvent } from "./event.ts";
-import { lookBackDueAt } from "./follow-up-due.ts";
+import { followUpDueAt } from "./follow-up-due.ts";
 import { firstRefused, refuseNext } from "./judge.ts";
 import { type ConnectionState, foldVisit } from "./state.ts";
-import { connectionPhase, dryStages, jointLife, lookBackOf, nextThing, visitPhase } from "./status.ts";
+import { connectionPhase, dryStages, followUpOf, jointStatus, nextAction, visitPhase } from "./status.ts";
 
 const NOW = "2026-03-08T12:00:00.000Z";
 
@@ -21,7 +29,7 @@ function connection(events: readonly VisitEvent[]): ConnectionState {
 const phase = (events: readonly VisitEvent[], now = NOW) =>
   connectionPhase(connection(events), tables.stages, now);
 const lives = (events: readonly VisitEvent[]) =>
-  connection(events).joints.map((joint) => jointLife(connection(events), joint));
+  connection(events).joints.map((joint) => jointStatus(connection(events), joint));
 const refused = (events: readonly VisitEvent[], added: VisitEvent) => refuseNext(events, added, tables);
 
 function accepted(events: readonly VisitEvent[]): void {
@@ -37,53 +45,56 @@ const remake = (joint: number, turns: number | null = 0.25) =>
 
 describe("a connection's life", () => {
   it("goes from surveyed to done, every event accepted", () => {
-    assert.equal(phase(begun("toilet", { planned: false })), "surveyed");
-    assert.equal(phase(begun()), "planned");
-    assert.equal(phase(tickedTo(begun(), "make-1")), "part-made");
-    assert.equal(phase(tickedTo(begun(), "make-2")), "made");
-    assert.equal(phase(tickedTo(begun(), "water-in")), "checking");
-    const dry = allDry(begun());
+    assert.equal(phase(startedVisit("toilet", { planned: false })), "surveyed");
+    assert.equal(phase(startedVisit()), "planned");
+    assert.equal(phase(tickedTo(startedVisit(), "make-1")), "part-made");
+    assert.equal(phase(tickedTo(startedVisit(), "make-2")), "made");
+    assert.equal(phase(tickedTo(startedVisit(), "water-in")), "checking");
+    const dry = allDry(startedVisit());
     assert.equal(phase(dry), "ready");
     const signature = sign();
     const signed = [...dry, signature];
-    const dueAt = lookBackDueAt(signature.typedAt);
+    const dueAt = followUpDueAt(signature.typedAt);
     assert.equal(phase(signed, signature.typedAt), "look-back");
     assert.equal(phase(signed, dueAt), "overdue");
     const done = [...signed, look("connection", "look-back")];
     assert.equal(phase(done), "done");
-    assert.equal(nextThing("done"), null);
+    assert.equal(nextAction("done"), null);
     accepted(done);
   });
 
   it("shows each joint planned, made, under pressure, dry, signed", () => {
-    assert.deepEqual(lives(begun()), ["planned", "planned"]);
-    assert.deepEqual(lives(tickedTo(begun(), "make-1")), ["made", "planned"]);
-    const wet = tickedTo(begun(), "water-in");
+    assert.deepEqual(lives(startedVisit()), ["planned", "planned"]);
+    assert.deepEqual(lives(tickedTo(startedVisit(), "make-1")), ["made", "planned"]);
+    const wet = tickedTo(startedVisit(), "water-in");
     assert.deepEqual(lives(wet), ["pressure", "pressure"]);
     const looked = [...wet, look("2", "first-fill"), look("2", "static")];
     const top = connection(looked).joints[1];
     assert.equal(top && dryStages(connection(looked), top), 2);
     assert.deepEqual(lives([...looked, look("2", "after-run")]), ["pressure", "dry"]);
-    assert.deepEqual(lives([...allDry(begun()), sign()]), ["signed", "signed"]);
+    assert.deepEqual(lives([...allDry(startedVisit()), sign()]), ["signed", "signed"]);
   });
 
   it("falls due for a look-back a day after it was signed, by the clock and not by the calendar", () => {
     // 8 March 2026 has 23 hours in the site's zone; the look-back is after 24.
-    assert.equal(lookBackDueAt("2026-03-08T05:30:00.000Z"), "2026-03-09T05:30:00.000Z");
+    assert.equal(followUpDueAt("2026-03-08T05:30:00.000Z"), "2026-03-09T05:30:00.000Z");
     const signature = sign();
-    const visit = foldVisit([...allDry(begun()), signature]);
-    assert.equal(lookBackOf(visit, tables.stages, NOW), lookBackDueAt(signature.typedAt));
-    assert.equal(lookBackOf(foldVisit(begun()), tables.stages, NOW), null);
+    const visit = foldVisit([...allDry(startedVisit()), signature]);
+    assert.equal(followUpOf(visit, tables.stages, NOW), followUpDueAt(signature.typedAt));
+    assert.equal(followUpOf(foldVisit(startedVisit()), tables.stages, NOW), null);
   });
 
   it("weeps at the look-back as loudly as before signing", () => {
-    assert.equal(phase([...allDry(begun()), sign(), look("connection", "look-back", "weeping")]), "weeping");
+    assert.equal(
+      phase([...allDry(startedVisit()), sign(), look("connection", "look-back", "weeping")]),
+      "weeping",
+    );
   });
 });
 
 describe("what may not happen", () => {
-  const made = tickedTo(begun(), "make-2");
-  const wet = tickedTo(begun(), "water-in");
+  const made = tickedTo(startedVisit(), "make-2");
+  const wet = tickedTo(startedVisit(), "water-in");
   const weeping = [
     ...wet,
     look("2", "first-fill"),
@@ -97,29 +108,29 @@ describe("what may not happen", () => {
     added: VisitEvent,
     says: RegExp,
   ])[] = [
-    ["opening a visit twice", begun(), begun()[0] as VisitEvent, /open already/],
+    ["opening a visit twice", startedVisit(), startedVisit()[0] as VisitEvent, /open already/],
     ["anything before the visit is open", [], sign(), /begins with visit-opened/],
     [
       "an act on a connection that is not there",
-      begun(),
+      startedVisit(),
       event({ kind: "connection-noted", connection: "00000000-0000-4000-8000-0000000000ff", text: "x" }),
       /no such connection/,
     ],
     [
       "ticking a step twice",
-      tickedTo(begun(), "look-ends"),
+      tickedTo(startedVisit(), "look-ends"),
       on({ kind: "step-done", step: "look-ends", joint: null, turns: null }),
       /ticked already/,
     ],
     [
       "ticking a step the sheet does not have",
-      begun(),
+      startedVisit(),
       on({ kind: "step-done", step: "power-off", joint: null, turns: null }),
       /no step power-off/,
     ],
     [
       "ticking without a plan",
-      begun("toilet", { planned: false }),
+      startedVisit("toilet", { planned: false }),
       on({ kind: "step-done", step: "look-ends", joint: null, turns: null }),
       /Choose a hookup/,
     ],
@@ -131,23 +142,23 @@ describe("what may not happen", () => {
     ],
     [
       "water before every joint is made",
-      tickedTo(begun(), "make-1"),
+      tickedTo(startedVisit(), "make-1"),
       on({ kind: "step-done", step: "water-in", role: "lets-water-in", joint: null, turns: null }),
       /every joint/,
     ],
     [
       "turning a joint past its hard maximum",
-      tickedTo(begun(), "clean-faces"),
+      tickedTo(startedVisit(), "clean-faces"),
       on({ kind: "step-done", step: "make-1", joint: 1, turns: 1.25 }),
       /not be turned past 1/,
     ],
     [
       "a step with another step's joint",
-      tickedTo(begun(), "clean-faces"),
+      tickedTo(startedVisit(), "clean-faces"),
       on({ kind: "step-done", step: "make-1", joint: 2, turns: 0.25 }),
       /do not belong together/,
     ],
-    ["another plan once a joint is made", made, begun()[2] as VisitEvent, /are made/],
+    ["another plan once a joint is made", made, startedVisit()[2] as VisitEvent, /are made/],
     ["a look before there is water", made, look("2", "first-fill"), /Let water in/],
     ["standing before first fill", wet, look("2", "static"), /First fill/],
     [
@@ -162,19 +173,19 @@ describe("what may not happen", () => {
     ["snugging what does not weep", weeping, snug(2), /does not weep/],
     ["snugging by nothing", weeping, snug(1, 0), /how far/],
     ["snugging past the hard maximum", weeping, snug(1, 0.8), /not be turned past/],
-    ["re-making what was never made", begun(), remake(1), /not made yet/],
+    ["re-making what was never made", startedVisit(), remake(1), /not made yet/],
     ["signing with looks open", wet, sign(), /First fill.*not checked.*more/],
     ["signing while a joint weeps", weeping, sign(), /wet/],
-    ["signing before anything is made", begun(), sign(), /every joint/],
+    ["signing before anything is made", startedVisit(), sign(), /every joint/],
     ["re-opening what is not signed", wet, on({ kind: "connection-reopened", reason: "x" }), /not signed/],
     ["looking back before signing", wet, look("connection", "look-back"), /after signing/],
     [
       "a survey after signing",
-      [...allDry(begun()), sign()],
+      [...allDry(startedVisit()), sign()],
       on({ kind: "survey-saved", survey: surveyOf("toilet") }),
       /re-open/,
     ],
-    ["a check after signing", [...allDry(begun()), sign()], look("1", "static"), /re-open/],
+    ["a check after signing", [...allDry(startedVisit()), sign()], look("1", "static"), /re-open/],
     [
       "other ends once joints are made",
       made,
@@ -197,7 +208,7 @@ describe("what may not happen", () => {
 });
 
 describe("a weeping joint", () => {
-  const wet = tickedTo(begun(), "water-in");
+  const wet = tickedTo(startedVisit(), "water-in");
   const weeping = [
     ...wet,
     look("2", "first-fill"),
@@ -254,7 +265,9 @@ describe("a weeping joint", () => {
   });
 
   it("may be signed over only with the exception written down", () => {
-    const events = allDry(begun()).filter((each) => !(each.kind === "target-checked" && each.target === "B"));
+    const events = allDry(startedVisit()).filter(
+      (each) => !(each.kind === "target-checked" && each.target === "B"),
+    );
     assert.match(refused(events, sign())?.message ?? "", /at B/);
     const excepted = [
       ...events,
@@ -268,7 +281,7 @@ describe("undo", () => {
   const undo = (undone: VisitEvent | undefined) => event({ kind: "event-undone", undoes: undone?.id ?? "" });
 
   it("takes back the last thing and leaves no trace in the state", () => {
-    const before = tickedTo(begun(), "towel");
+    const before = tickedTo(startedVisit(), "towel");
     const tick = on({ kind: "step-done", step: "take-off", joint: null, turns: null });
     const after = [...before, tick, undo(tick)];
     accepted(after);
@@ -276,21 +289,21 @@ describe("undo", () => {
   });
 
   it("is refused for what something later stands on", () => {
-    const events = [...tickedTo(begun(), "water-in"), look("2", "first-fill")];
+    const events = [...tickedTo(startedVisit(), "water-in"), look("2", "first-fill")];
     const water = events.find((each) => each.kind === "step-done" && each.step === "water-in");
     assert.match(refused(events, undo(water))?.message ?? "", /Something later stands on it/);
   });
 
   it("is refused twice, for what is not there, and for the visit itself", () => {
     const tick = on({ kind: "step-done", step: "look-ends", joint: null, turns: null });
-    const once = [...begun(), tick, undo(tick)];
+    const once = [...startedVisit(), tick, undo(tick)];
     assert.match(refused(once, undo(tick))?.message ?? "", /not there/);
-    assert.match(refused(once, undo(begun()[0]))?.message ?? "", /not there/);
+    assert.match(refused(once, undo(startedVisit()[0]))?.message ?? "", /not there/);
     assert.match(refused(once, undo(once[0]))?.message ?? "", /un-opened/);
   });
 
   it("of any later event leaves a list that is accepted from the start, or is refused", () => {
-    const events = [...allDry(begun()), sign()];
+    const events = [...allDry(startedVisit()), sign()];
     fc.assert(
       fc.property(fc.integer({ min: 1, max: events.length - 1 }), (at) => {
         const more = undo(events[at]);
@@ -302,7 +315,7 @@ describe("undo", () => {
 
 describe("foldVisit", () => {
   it("is the same whether a list is folded at once or grows event by event", () => {
-    const events = [...allDry(begun()), sign()];
+    const events = [...allDry(startedVisit()), sign()];
     fc.assert(
       fc.property(fc.integer({ min: 0, max: events.length }), (cut) => {
         const known = events.slice(0, cut);
@@ -314,7 +327,7 @@ describe("foldVisit", () => {
 
   it("keeps notes, drops and re-openings", () => {
     const events = [
-      ...allDry(begun()),
+      ...allDry(startedVisit()),
       sign(),
       on({ kind: "connection-reopened", reason: "customer saw a drop" }),
       event({ kind: "visit-noted", text: "key at the desk" }),

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { chanceFrom } from "../../simulators/chance.ts";
+import { randomFrom } from "../../simulators/chance.ts";
 import {
   judgeWatch,
   METER_MARKS_ML,
@@ -60,7 +60,7 @@ describe("the smallest leak a watch shows", () => {
     assert.equal(windowFor(watching("tissue"), USUAL_FIGURES.evapMlPerMin), null));
 
   it("drips at random are seen 95 times in 100 at the size it states", () => {
-    const chance = chanceFrom(711);
+    const chance = randomFrom(711);
     const windowMin = 10;
     const { dripMl, evapMlPerMin } = USUAL_FIGURES;
     const rate = smallestSeen(watching("drips", { process: "random" }), windowMin) - evapMlPerMin;
@@ -74,7 +74,7 @@ describe("the smallest leak a watch shows", () => {
 
 describe("what was seen", () => {
   it("counts drips within their interval 95 times in 100 and more", () => {
-    const chance = chanceFrom(712);
+    const chance = randomFrom(712);
     const windowMin = 5;
     let covered = 0;
     for (let trial = 0; trial < 2000; trial += 1) {

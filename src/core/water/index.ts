@@ -2,7 +2,9 @@ export { waterDensity } from "./expansion.ts";
 export { lossPsi, type Reach } from "./friction.ts";
 export {
   ATMOSPHERE_PSI,
+  type Compliance,
   complianceAt,
+  complianceFrom,
   HOSE_CREEP_PER_DECADE,
   HOSE_ML_PER_PSI_FT,
   psiHolding,
@@ -13,6 +15,4 @@ export {
   thermalMl,
   WALLS,
   wallOf,
-  type Yielding,
-  yieldingOf,
 } from "./section.ts";

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { complianceAt, psiHolding, type Section, storedMl, thermalMl, yieldingOf } from "./section.ts";
+import { complianceAt, complianceFrom, psiHolding, type Section, storedMl, thermalMl } from "./section.ts";
 
 const STUB: Section = { volumeMl: 120, hoseFt: 0, hoseType: null, material: "copper" };
 const yielding = fc
@@ -13,7 +13,7 @@ const yielding = fc
     airMl: fc.double({ min: 0, max: 50, noNaN: true }),
   })
   .map(({ volumeMl, hoseFt, wallPsi, hose, airMl }) =>
-    yieldingOf({ ...STUB, volumeMl, hoseFt }, { wallPsi, hoseMlPerPsiFt: hose, airMl }),
+    complianceFrom({ ...STUB, volumeMl, hoseFt }, { wallPsi, hoseMlPerPsiFt: hose, airMl }),
   );
 const pressure = fc.double({ min: 0.5, max: 150, noNaN: true });
 
@@ -39,15 +39,15 @@ describe("what a section stores", () => {
     );
   });
   it("is between 0.0004 and 0.3 mL for a psi, from a stub to hoses", () => {
-    const stiff = yieldingOf(STUB, { wallPsi: 1.2e6, hoseMlPerPsiFt: 0, airMl: 0 });
-    const soft = yieldingOf({ ...STUB, hoseFt: 5 }, { wallPsi: 1e4, hoseMlPerPsiFt: 0.06, airMl: 3 });
+    const stiff = complianceFrom(STUB, { wallPsi: 1.2e6, hoseMlPerPsiFt: 0, airMl: 0 });
+    const soft = complianceFrom({ ...STUB, hoseFt: 5 }, { wallPsi: 1e4, hoseMlPerPsiFt: 0.06, airMl: 3 });
     assert.ok(complianceAt(stiff, 60) < 0.0006);
     assert.ok(complianceAt(soft, 60) > 0.3);
   });
 });
 
 describe("warmth", () => {
-  const stub = yieldingOf(STUB, { wallPsi: 1.2e6, hoseMlPerPsiFt: 0, airMl: 0 });
+  const stub = complianceFrom(STUB, { wallPsi: 1.2e6, hoseMlPerPsiFt: 0, airMl: 0 });
   // Usual figure for a stiff copper stub, psi per F; rounded there.
   for (const [at, psiPerF] of [
     [41, -5],

@@ -59,7 +59,7 @@ export const wallOf = ({ material }: Pick<Section, "material">): Wall =>
   material === null ? UNKNOWN_WALL : WALLS[material];
 
 /** One way the section may yield: what a gauge alone cannot tell. */
-export interface Yielding {
+export interface Compliance {
   /** Water squeezed, mL/psi. */
   readonly water: number;
   /** Pipe's wall, mL/psi. */
@@ -70,10 +70,10 @@ export interface Yielding {
   readonly airMl: number;
 }
 
-export function yieldingOf(
+export function complianceFrom(
   { volumeMl, hoseFt }: Section,
   how: { readonly wallPsi: number; readonly hoseMlPerPsiFt: number; readonly airMl: number },
-): Yielding {
+): Compliance {
   return {
     water: volumeMl / WATER_STIFFNESS_PSI,
     wall: volumeMl / how.wallPsi,
@@ -83,17 +83,17 @@ export function yieldingOf(
 }
 
 /** Volume more for a psi more at this gauge pressure, mL/psi. */
-export function complianceAt({ water, wall, hose, airMl }: Yielding, psi: number): number {
+export function complianceAt({ water, wall, hose, airMl }: Compliance, psi: number): number {
   return water + wall + hose + (airMl * ATMOSPHERE_PSI) / (psi + ATMOSPHERE_PSI) ** 2;
 }
 
 /** Volume stored beyond that at no pressure, mL: the integral of the compliance from 0, in closed form. */
-export function storedMl({ water, wall, hose, airMl }: Yielding, psi: number): number {
+export function storedMl({ water, wall, hose, airMl }: Compliance, psi: number): number {
   return (water + wall + hose) * psi + (airMl * psi) / (psi + ATMOSPHERE_PSI);
 }
 
 /** Gauge pressure at which so much is stored, psi: the inverse of storedMl, in closed form. */
-export function psiHolding({ water, wall, hose, airMl }: Yielding, ml: number): number {
+export function psiHolding({ water, wall, hose, airMl }: Compliance, ml: number): number {
   const firm = water + wall + hose;
   const b = firm * ATMOSPHERE_PSI + airMl - ml;
   return (-b + Math.sqrt(b * b + 4 * firm * ml * ATMOSPHERE_PSI)) / (2 * firm);

@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { Problem, problemAnswer } from "../../app/problem.ts";
+import { AppError, errorResponse } from "../../app/problem.ts";
 
 export const ALL: APIRoute = ({ url }) =>
-  problemAnswer(new Problem("not-found", `There is nothing at ${url.pathname}.`));
+  errorResponse(new AppError("not-found", `There is nothing at ${url.pathname}.`));

@@ -52,7 +52,7 @@ function cellOf(ends: readonly GridEnd[], pair: FitsWhatProps["first"]): Cell | 
 }
 
 /** Ends against ends: a matrix for the desk, lists for a phone and for screen readers, the joint card beside both. */
-export function FitsWhat({ ends, families, first, rows }: FitsWhatProps) {
+export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
   const [filter, setFilter] = useState<Filter>({ rowFamily: ANY, columnFamily: ANY, onlyMeeting: false });
   const [chosen, setChosen] = useState<Cell | null>(() => cellOf(ends, first));
   const shown = useMemo(() => shownBy(ends, rows, filter), [ends, rows, filter]);

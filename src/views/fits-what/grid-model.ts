@@ -21,7 +21,7 @@ export interface Filter {
   readonly onlyMeeting: boolean;
 }
 
-export interface Shown {
+export interface ShownEnds {
   readonly rows: readonly number[];
   readonly columns: readonly number[];
 }
@@ -34,7 +34,7 @@ export function letterAt(rows: readonly string[], { row, column }: Cell): Letter
 }
 
 /** Indexes of the rows and columns a filter leaves. */
-export function shownBy(ends: readonly GridEnd[], rows: readonly string[], filter: Filter): Shown {
+export function shownBy(ends: readonly GridEnd[], rows: readonly string[], filter: Filter): ShownEnds {
   const of = (family: string) =>
     ends.flatMap((end, index) => (family === ANY || end.family === family ? [index] : []));
   const [left, top] = [of(filter.rowFamily), of(filter.columnFamily)];
@@ -48,7 +48,7 @@ export function shownBy(ends: readonly GridEnd[], rows: readonly string[], filte
 
 export const SIZES = { cell: 24, rowHead: 128, columnHead: 112 } as const;
 
-export interface View {
+export interface Viewport {
   readonly scrollLeft: number;
   readonly scrollTop: number;
   readonly width: number;
@@ -56,7 +56,7 @@ export interface View {
 }
 
 /** Size of everything that can be scrolled to, CSS pixels. */
-export function extentOf({ rows, columns }: Shown): { readonly width: number; readonly height: number } {
+export function extentOf({ rows, columns }: ShownEnds): { readonly width: number; readonly height: number } {
   return {
     width: SIZES.rowHead + columns.length * SIZES.cell,
     height: SIZES.columnHead + rows.length * SIZES.cell,
@@ -74,7 +74,7 @@ export function windowOf(
 }
 
 /** The cell at a point of the view; null over the heads or beyond the last. */
-export function cellAt(shown: Shown, view: View, x: number, y: number): Cell | null {
+export function cellAt(shown: ShownEnds, view: Viewport, x: number, y: number): Cell | null {
   if (x < SIZES.rowHead || y < SIZES.columnHead) return null;
   const column = shown.columns[Math.floor((x - SIZES.rowHead + view.scrollLeft) / SIZES.cell)];
   const row = shown.rows[Math.floor((y - SIZES.columnHead + view.scrollTop) / SIZES.cell)];
@@ -91,7 +91,7 @@ const STEPS: Readonly<Record<string, readonly [number, number]>> = {
 };
 
 /** Where a key leads from a cell, within what is shown; null for keys that lead nowhere. Home and End go along the row. */
-export function stepFrom(shown: Shown, from: Cell | null, key: string): Cell | null {
+export function stepFrom(shown: ShownEnds, from: Cell | null, key: string): Cell | null {
   const [firstRow, firstColumn] = [shown.rows[0], shown.columns[0]];
   if (firstRow === undefined || firstColumn === undefined) return null;
   const step = STEPS[key];
@@ -114,8 +114,8 @@ export function stepFrom(shown: Shown, from: Cell | null, key: string): Cell | n
 
 /** Scroll position that shows a cell, changed no more than needed. */
 export function scrollTo(
-  shown: Shown,
-  view: View,
+  shown: ShownEnds,
+  view: Viewport,
   cell: Cell,
 ): { readonly left: number; readonly top: number } {
   const near = (scroll: number, room: number, position: number) => {

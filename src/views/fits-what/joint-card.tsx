@@ -32,7 +32,7 @@ function bindText({ turnsBeforeBind, turnsRange: [tight, loose] }: Match): strin
     : `${turnsBeforeBind.toFixed(1)} turns (${from} to ${to}), give or take half a turn`;
 }
 
-function Told({ match }: { readonly match: Match }) {
+function PairVerdict({ match }: { readonly match: Match }) {
   const { joint } = match;
   if (joint !== null)
     return (
@@ -101,7 +101,7 @@ export function JointCard({ a, b }: JointCardProps) {
           The server does not answer. Choose the pair again when it does.
         </p>
       )}
-      {matched.state === "told" && <Told match={matched.match} />}
+      {matched.state === "told" && <PairVerdict match={matched.match} />}
     </section>
   );
 }

@@ -6,22 +6,22 @@ import {
   type GridEnd,
   LETTER_WORDS,
   letterAt,
-  type Shown,
+  type ShownEnds,
   scrollTo,
   stepFrom,
-  type View,
+  type Viewport,
 } from "./grid-model.ts";
 import { type Inks, inksOf, paint } from "./paint.ts";
 
 interface MatrixProps {
   readonly ends: readonly GridEnd[];
   readonly rows: readonly string[];
-  readonly shown: Shown;
+  readonly shown: ShownEnds;
   readonly chosen: Cell | null;
   readonly onChoose: (cell: Cell) => void;
 }
 
-function viewOf(scroller: HTMLElement): View {
+function viewOf(scroller: HTMLElement): Viewport {
   return {
     scrollLeft: scroller.scrollLeft,
     scrollTop: scroller.scrollTop,

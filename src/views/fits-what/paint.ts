@@ -4,9 +4,9 @@ import {
   type GridEnd,
   type Letter,
   letterAt,
-  type Shown,
+  type ShownEnds,
   SIZES,
-  type View,
+  type Viewport,
   windowOf,
 } from "./grid-model.ts";
 
@@ -71,8 +71,8 @@ function mark(brush: CanvasRenderingContext2D, letter: Letter, x: number, y: num
 export interface Picture {
   readonly ends: readonly GridEnd[];
   readonly rows: readonly string[];
-  readonly shown: Shown;
-  readonly view: View;
+  readonly shown: ShownEnds;
+  readonly view: Viewport;
   readonly chosen: Cell | null;
   readonly inks: Inks;
   /** Device pixels to a CSS pixel. */

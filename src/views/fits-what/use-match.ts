@@ -1,15 +1,15 @@
 import { useEffect, useState } from "react";
 import type { Match } from "../../core/joint/index.ts";
 
-export type Matched =
+export type MatchState =
   | { readonly state: "none" }
   | { readonly state: "asking" }
   | { readonly state: "failed" }
   | { readonly state: "told"; readonly match: Match };
 
 /** What the server says of two ends; the answer to an earlier pair is dropped. */
-export function useMatch(a: string | null, b: string | null): Matched {
-  const [matched, setMatched] = useState<Matched>({ state: "none" });
+export function useMatch(a: string | null, b: string | null): MatchState {
+  const [matched, setMatched] = useState<MatchState>({ state: "none" });
   useEffect(() => {
     if (a === null || b === null) return setMatched({ state: "none" });
     const leaving = new AbortController();

@@ -2,11 +2,11 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { stringify } from "csv-stringify/sync";
 import fc from "fast-check";
-import { begun, CONNECTION, event, look, tickedTo } from "../../../tests/support/story.ts";
+import { CONNECTION, event, look, startedVisit, tickedTo } from "../../../tests/support/story.ts";
 import { foldVisit, type VisitEvent } from "../../core/visit/index.ts";
 import { formFrom, testFrom, typedSamples } from "./hold-form.ts";
 import { guessMapping, readLog, readTable } from "./logger-csv.ts";
-import { seenAtJoints } from "./seen.ts";
+import { leakAtJoints } from "./seen.ts";
 
 function connectionOf(events: readonly VisitEvent[]) {
   const [connection] = foldVisit(events).connections;
@@ -15,7 +15,7 @@ function connectionOf(events: readonly VisitEvent[]) {
 }
 
 describe("what is typed about a hold", () => {
-  const form = formFrom(connectionOf(begun()));
+  const form = formFrom(connectionOf(startedVisit()));
   it("begins with what the connection says, and is a test as it stands", () => {
     const read = testFrom(form);
     assert.ok("test" in read);
@@ -112,17 +112,17 @@ describe("a logger's file", () => {
 });
 
 describe("what was seen at the joints", () => {
-  const wet = tickedTo(begun(), "water-in");
+  const wet = tickedTo(startedVisit(), "water-in");
   const checked = [...wet, look("2", "first-fill"), look("1", "first-fill")];
-  it("is nothing while all are dry", () => assert.equal(seenAtJoints(connectionOf(checked)), null));
+  it("is nothing while all are dry", () => assert.equal(leakAtJoints(connectionOf(checked)), null));
   it("is at least so much at a wet joint, and a range once its drips were timed", () => {
     const weeping = [...checked, look("2", "static", "weeping")];
-    const seen = seenAtJoints(connectionOf(weeping));
+    const seen = leakAtJoints(connectionOf(weeping));
     assert.ok(seen && seen.low > 0 && seen.high === null);
     const [timed] = [
       event({ ...(weeping.at(-1) as VisitEvent & { kind: "target-checked" }), intervalsSec: [30, 31, 29] }),
     ];
-    const range = seenAtJoints(
+    const range = leakAtJoints(
       connectionOf([...checked, { ...timed, id: (weeping.at(-1) as VisitEvent).id }]),
     );
     assert.ok(range && range.low < 0.1 && (range.high ?? 0) > 0.1);

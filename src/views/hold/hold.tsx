@@ -23,7 +23,7 @@ const SOURCES: readonly (readonly [ReadingSource, string])[] = [
   ["simulated", "Gauge (simulated)"],
 ];
 
-interface Judged {
+interface JudgedHold {
   readonly test: HoldTest;
   readonly answer: HoldAnswer;
 }
@@ -38,7 +38,7 @@ export function Hold(props: VisitProps) {
   const [typed, setTyped] = useState("");
   const [lineFaults, setLineFaults] = useState<readonly string[]>([]);
   const [samples, setSamples] = useState<readonly Sample[]>([]);
-  const [judged, setJudged] = useState<Judged | null>(null);
+  const [judged, setJudged] = useState<JudgedHold | null>(null);
   const [state, setState] = useState<"idle" | "working" | "failed">("idle");
   const worker = useRef<OpenAnalyst | null>(null);
   const latest = useRef(samples);
@@ -80,7 +80,7 @@ export function Hold(props: VisitProps) {
     take(read.samples);
     judge();
   };
-  const keep = ({ test, answer }: Judged) =>
+  const keep = ({ test, answer }: JudgedHold) =>
     log.act({
       kind: "hold-recorded",
       connection: connection.id,

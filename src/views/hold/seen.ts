@@ -14,7 +14,7 @@ export function rateOfCheck({ method, watchedMin, intervalsSec }: Check): RateRa
 }
 
 /** Rates of the joints that are wet now, added up; null: none is. */
-export function seenAtJoints(connection: ConnectionState): RateRange | null {
+export function leakAtJoints(connection: ConnectionState): RateRange | null {
   const wet = connection.joints
     .map(({ joint }) => String(joint.number))
     .filter((target) => weepingStage(connection, target) !== null)

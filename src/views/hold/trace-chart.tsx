@@ -1,6 +1,6 @@
 import type { Chart, ChartDataset, Point as ChartPoint } from "chart.js";
 import { useEffect, useRef } from "react";
-import { GAP, type HoldAnswer, type Sample } from "../../core/hold/index.ts";
+import { DROPOUT_GAPS, type HoldAnswer, type Sample } from "../../core/hold/index.ts";
 
 interface TraceChartProps {
   readonly samples: readonly Sample[];
@@ -15,7 +15,7 @@ function withGaps(samples: readonly Sample[], pick: (sample: Sample) => number |
   return samples.flatMap((sample, at) => {
     const point = { x: sample.t / 60, y: pick(sample) ?? Number.NaN };
     const gap = gaps[at - 1] ?? 0;
-    return gap > GAP * usual ? [{ x: (sample.t - gap / 2) / 60, y: Number.NaN }, point] : [point];
+    return gap > DROPOUT_GAPS * usual ? [{ x: (sample.t - gap / 2) / 60, y: Number.NaN }, point] : [point];
   });
 }
 

@@ -1,7 +1,7 @@
 import type { HoldAnswer, Suspect } from "../../core/hold/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
-import { seenAtJoints } from "./seen.ts";
+import { leakAtJoints } from "./seen.ts";
 
 const HEAD = {
   tight: { words: "Tight, as far as this test can tell", tone: "text-dry-ink border-dry" },
@@ -42,7 +42,7 @@ export function VerdictPanel({
 }) {
   const { verdict, leakMlPerMin, minimumDetectableMlPerMin, suspected, advice } = answer;
   const { words, tone } = HEAD[verdict];
-  const { line } = reconcile(seenAtJoints(connection), leakMlPerMin);
+  const { line } = reconcile(leakAtJoints(connection), leakMlPerMin);
   return (
     <div role="status" data-verdict={verdict} className={`border-l-8 pl-4 ${tone}`}>
       <p className="text-[1.8rem] leading-tight font-bold">{words}</p>

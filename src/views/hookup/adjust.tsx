@@ -1,4 +1,4 @@
-import { type HookupProblem, NEEDS, type Plan } from "../../core/plan/index.ts";
+import { NEEDS, type Plan, type PlanRequest } from "../../core/plan/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { Tick } from "../fields.tsx";
 import { NEED_WORDS } from "../survey/words.ts";
@@ -9,13 +9,13 @@ interface AdjustProps {
   readonly plan: Plan;
 }
 
-function withSwap(problem: HookupProblem, from: string, to: string): HookupProblem {
+function withSwap(problem: PlanRequest, from: string, to: string): PlanRequest {
   const { swaps = {}, ...rest } = problem;
   return { ...rest, swaps: { ...swaps, [from]: to } };
 }
 
 /** SKU of the planner's own choice behind a part that was swapped in. */
-function originOf({ swaps = {} }: HookupProblem, sku: string): string {
+function originOf({ swaps = {} }: PlanRequest, sku: string): string {
   return Object.keys(swaps).find((from) => swaps[from] === sku) ?? sku;
 }
 

@@ -1,8 +1,8 @@
 import { useState } from "react";
-import { type Finding, HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
+import { type Advice, HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
 import { isSameRun } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
-import { markedJoints } from "../../drawing/marked.ts";
+import { jointMarks } from "../../drawing/marked.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
@@ -11,14 +11,14 @@ import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { Adjust } from "./adjust.tsx";
 import { JointPanel } from "./joint-panel.tsx";
-import { OtherWays, planInWords, planLetter, Refused } from "./other-ways.tsx";
+import { OtherPlans, planInWords, planLetter, Refused } from "./other-ways.tsx";
 import { plannedJoints } from "./planned-joints.ts";
-import { useTrial, type Ways } from "./use-trial.ts";
+import { type PlanOptions, useTrial } from "./use-trial.ts";
 
 /** The visit, and what was planned for the survey as it stands. */
-type HookupProps = VisitProps & Ways;
+type HookupProps = VisitProps & PlanOptions;
 
-function Warnings({ warnings }: { readonly warnings: readonly Finding[] }) {
+function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
   if (warnings.length === 0) return null;
   return (
     <ul className="mt-3">
@@ -45,7 +45,7 @@ export function Hookup(props: HookupProps) {
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;
-  const planProblem = shownWay?.problem ?? problem;
+  const planProblem = shownWay?.request ?? problem;
   const isChosen = chosen !== null && plan !== undefined && chosen.plan.id === plan.id && !isStale;
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
@@ -91,7 +91,7 @@ export function Hookup(props: HookupProps) {
         <RunStrip
           plan={plan}
           ends={ends}
-          joints={isChosen ? markedJoints(connection) : plannedJoints(plan)}
+          joints={isChosen ? jointMarks(connection) : plannedJoints(plan)}
           fixture={fixture}
           inletPlastic={connection.survey.inlet.plastic}
           open={open?.number}
@@ -142,7 +142,7 @@ export function Hookup(props: HookupProps) {
       </details>
       {open && <JointPanel joint={open} ends={ends} />}
       <Adjust trial={trial} plan={plan} />
-      <OtherWays
+      <OtherPlans
         best={best}
         ways={ways}
         ends={ends}

@@ -1,5 +1,5 @@
-import type { Finding, Plan } from "../../core/plan/index.ts";
-import type { OtherWay } from "../../core/planner/index.ts";
+import type { Advice, Plan } from "../../core/plan/index.ts";
+import type { OtherPlan } from "../../core/planner/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";
@@ -24,7 +24,7 @@ export function planInWords(plan: Plan): string {
 
 interface OtherWaysProps {
   readonly best: Plan;
-  readonly ways: readonly OtherWay[];
+  readonly ways: readonly OtherPlan[];
   readonly ends: EndFigures;
   readonly fixture: string;
   readonly inletPlastic: boolean;
@@ -33,7 +33,7 @@ interface OtherWaysProps {
 }
 
 /** Other ways to build the run: strips one under another, told by what differs from A. */
-export function OtherWays({ best, ways, ends, fixture, inletPlastic, shown, onShow }: OtherWaysProps) {
+export function OtherPlans({ best, ways, ends, fixture, inletPlastic, shown, onShow }: OtherWaysProps) {
   if (ways.length === 0) return null;
   const rows = [{ plan: best, change: "best by the house rules", jointsMore: 0, centsMore: 0 }, ...ways];
   return (
@@ -87,7 +87,7 @@ export function OtherWays({ best, ways, ends, fixture, inletPlastic, shown, onSh
 }
 
 /** What was refused, aloud. */
-export function Refused({ refused }: { readonly refused: readonly Finding[] }) {
+export function Refused({ refused }: { readonly refused: readonly Advice[] }) {
   if (refused.length === 0) return null;
   return (
     <p className="mt-4 text-[0.95rem]">

@@ -1,8 +1,8 @@
 import type { Plan } from "../../core/plan/index.ts";
-import type { MarkedJoint } from "../../drawing/glyph.tsx";
+import type { JointMark } from "../../drawing/glyph.tsx";
 
 /** Joints of a plan that nobody has made yet. */
-export function plannedJoints(plan: Plan): readonly MarkedJoint[] {
+export function plannedJoints(plan: Plan): readonly JointMark[] {
   return plan.joints.map(({ number, type, label, aside }) => ({
     number,
     type,

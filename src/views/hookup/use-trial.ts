@@ -1,14 +1,14 @@
 import { useRef, useState } from "react";
-import type { Alternative, Finding, HookupProblem, Plan } from "../../core/plan/index.ts";
-import type { OtherWay } from "../../core/planner/index.ts";
+import type { Advice, Alternative, Plan, PlanRequest } from "../../core/plan/index.ts";
+import type { OtherPlan } from "../../core/planner/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 
 /** Everything the view shows of one problem. */
-export interface Ways {
-  readonly problem: HookupProblem;
+export interface PlanOptions {
+  readonly problem: PlanRequest;
   readonly plans: readonly Plan[];
-  readonly ways: readonly OtherWay[];
-  readonly refused: readonly Finding[];
+  readonly ways: readonly OtherPlan[];
+  readonly refused: readonly Advice[];
   readonly complete: boolean;
   readonly hasStock: boolean;
   readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
@@ -18,20 +18,20 @@ export interface Ways {
 export type TrialState = "idle" | "asking" | "failed";
 
 export interface Trial {
-  readonly shown: Ways;
+  readonly shown: PlanOptions;
   readonly state: TrialState;
   /** Problems tried before this one; empty: as surveyed. */
   readonly steps: number;
-  readonly tryOut: (problem: HookupProblem) => void;
+  readonly tryOut: (problem: PlanRequest) => void;
   readonly back: () => void;
 }
 
 /** Trying a job otherwise: each change is planned afresh on the server, and can be taken back one by one. */
-export function useTrial(surveyed: Ways): Trial {
-  const [tried, setTried] = useState<readonly Ways[]>([]);
+export function useTrial(surveyed: PlanOptions): Trial {
+  const [tried, setTried] = useState<readonly PlanOptions[]>([]);
   const [state, setState] = useState<TrialState>("idle");
   const asked = useRef(0);
-  const tryOut = (problem: HookupProblem) => {
+  const tryOut = (problem: PlanRequest) => {
     asked.current += 1;
     const mine = asked.current;
     setState("asking");
@@ -42,7 +42,7 @@ export function useTrial(surveyed: Ways): Trial {
     })
       .then(async (response) => {
         if (!response.ok) throw new Error(`answered ${response.status}`);
-        const { codes: _, ...answer } = (await response.json()) as Ways & { codes: unknown };
+        const { codes: _, ...answer } = (await response.json()) as PlanOptions & { codes: unknown };
         if (mine !== asked.current) return;
         setTried((now) => [...now, answer]);
         setState("idle");

@@ -11,7 +11,7 @@ import {
 } from "../../core/identify/index.ts";
 import { explainLength, parseLength } from "../../core/units/index.ts";
 
-export type Maybe = "yes" | "no" | "unknown";
+export type YesNoUnknown = "yes" | "no" | "unknown";
 
 export interface Clues {
   readonly instrument: InstrumentCode;
@@ -22,8 +22,8 @@ export interface Clues {
   readonly crests: number;
   readonly span: string;
   readonly gender: "male" | "female" | "unknown";
-  readonly threaded: Maybe;
-  readonly taper: Maybe;
+  readonly threaded: YesNoUnknown;
+  readonly taper: YesNoUnknown;
   readonly flank: "55" | "60" | "unknown";
   readonly material: string;
   readonly seats: readonly Seat[];

@@ -11,7 +11,7 @@ interface CompareProps {
   readonly onClose: () => void;
 }
 
-function Side({ profile, pxPerIn }: { readonly profile: Profile; readonly pxPerIn: number }) {
+function ComparedEnd({ profile, pxPerIn }: { readonly profile: Profile; readonly pxPerIn: number }) {
   const { end, thread } = profile;
   return (
     <figure className="grid content-start justify-items-start gap-2">
@@ -56,8 +56,8 @@ export function Compare({ one, other, identifier, pxPerIn, onClose }: ComparePro
         </button>
       </header>
       <div className="grid grid-cols-2 gap-4 overflow-x-auto py-2">
-        <Side profile={one} pxPerIn={pxPerIn} />
-        <Side profile={other} pxPerIn={pxPerIn} />
+        <ComparedEnd profile={one} pxPerIn={pxPerIn} />
+        <ComparedEnd profile={other} pxPerIn={pxPerIn} />
       </div>
       <div className="overflow-x-auto">
         <table className="w-full text-left text-[0.95rem]">

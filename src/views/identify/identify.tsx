@@ -12,7 +12,7 @@ import { CaliperFeed } from "./caliper-feed.tsx";
 import { type ClueChange, noClues, readClues, withChange } from "./clues.ts";
 import { Compare } from "./compare.tsx";
 import { IfWrong } from "./if-wrong.tsx";
-import { LeaderBar } from "./leader-bar.tsx";
+import { LikeliestBar } from "./leader-bar.tsx";
 import { Measuring } from "./measuring.tsx";
 import { NextStep } from "./next-step.tsx";
 import { Ranking } from "./ranking.tsx";
@@ -119,7 +119,7 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
           </p>
         </div>
       </div>
-      <LeaderBar
+      <LikeliestBar
         answer={answer}
         isBlank={isBlank(measured)}
         faults={Object.values(faults)}

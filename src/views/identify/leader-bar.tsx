@@ -1,17 +1,17 @@
 import type { EndCode } from "../../core/end/index.ts";
-import type { Answer } from "../../core/identify/index.ts";
+import type { IdentifyAnswer } from "../../core/identify/index.ts";
 import { percent } from "./ranking.tsx";
 
 interface LeaderBarProps {
   /** Null while something typed cannot be so. */
-  readonly answer: Answer | null;
+  readonly answer: IdentifyAnswer | null;
   readonly isBlank: boolean;
   readonly faults: readonly string[];
   readonly onPick: ((code: EndCode, name: string) => void) | null;
 }
 
 /** The answer so far, always in sight at the foot of the window and in reach of a thumb. */
-export function LeaderBar({ answer, isBlank, faults, onPick }: LeaderBarProps) {
+export function LikeliestBar({ answer, isBlank, faults, onPick }: LeaderBarProps) {
   const first = answer?.candidates[0];
   const end = first?.end ?? null;
   return (

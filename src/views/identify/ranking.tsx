@@ -1,10 +1,10 @@
 import type { EndCode } from "../../core/end/index.ts";
-import type { Answer, Candidate, Profile } from "../../core/identify/index.ts";
+import type { Candidate, IdentifyAnswer, Profile } from "../../core/identify/index.ts";
 import { Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
 
 interface RankingProps {
-  readonly answer: Answer;
+  readonly answer: IdentifyAnswer;
   readonly profiles: ReadonlyMap<EndCode, Profile>;
   readonly pxPerIn: number;
   readonly compared: readonly EndCode[];

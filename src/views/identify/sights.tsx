@@ -1,5 +1,5 @@
 import { Choice, Pick, Tick } from "../fields.tsx";
-import type { ClueChange, Clues, Maybe } from "./clues.ts";
+import type { ClueChange, Clues, YesNoUnknown } from "./clues.ts";
 import { MATERIAL_WORDS, PLACE_WORDS, SEAT_WORDS } from "./words.ts";
 
 interface SightsProps {
@@ -8,7 +8,7 @@ interface SightsProps {
   readonly onChange: (change: ClueChange) => void;
 }
 
-const maybe = (yes: string, no: string): readonly (readonly [Maybe, string])[] => [
+const maybe = (yes: string, no: string): readonly (readonly [YesNoUnknown, string])[] => [
   ["yes", yes],
   ["no", no],
   ["unknown", "not sure"],

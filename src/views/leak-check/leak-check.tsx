@@ -10,9 +10,9 @@ import {
 } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
-import { Beads } from "../../drawing/beads.tsx";
-import { markedJoints } from "../../drawing/marked.ts";
-import { seenAtJoints } from "../hold/seen.ts";
+import { JointStrip } from "../../drawing/beads.tsx";
+import { jointMarks } from "../../drawing/marked.ts";
+import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -90,7 +90,7 @@ function HoldLine({ connection, href }: { readonly connection: ConnectionState; 
         <span className="min-w-64 flex-1" data-reconciled="">
           <strong>{hold.verdict}</strong>
           {hold.source === "simulated" && <span className="mark mx-2 text-work-ink">SIMULATED</span>}{" "}
-          {reconcile(seenAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
+          {reconcile(leakAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
         </span>
       )}
     </p>
@@ -128,8 +128,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   return (
     <div>
       <div className="flex flex-wrap items-center justify-between gap-x-6">
-        <Beads
-          joints={markedJoints(connection)}
+        <JointStrip
+          joints={jointMarks(connection)}
           fixture={fixture}
           open={open}
           hrefFor={jointHref}

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Stage } from "../../core/check/index.ts";
 import { openBeforeSigning } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
-import { dayClockIn } from "../clock.ts";
+import { siteDayTime } from "../clock.ts";
 import { targetWords } from "./target-panel.tsx";
 
 interface SignPanelProps {
@@ -27,8 +27,8 @@ function Signed({
     <>
       <p className="text-[1.2rem] font-bold text-dry-ink">Signed.</p>
       <p>
-        {signed.name}, {dayClockIn(zone, signed.at)}. Look-back by the {signed.lookBackBy}, due{" "}
-        <strong>{dayClockIn(zone, signed.lookBackDueAt)}</strong>.
+        {signed.name}, {siteDayTime(zone, signed.at)}. Look-back by the {signed.lookBackBy}, due{" "}
+        <strong>{siteDayTime(zone, signed.lookBackDueAt)}</strong>.
       </p>
       <p className="mt-3">
         <a className="button button-main" href={recordHref}>

@@ -1,8 +1,8 @@
 import { useState } from "react";
 import type { CheckMethod, Stage } from "../../core/check/index.ts";
-import { standingOf, type Target, WHOLE, weepingStage } from "../../core/check/index.ts";
+import { standingOf, type Target, WHOLE_CONNECTION, weepingStage } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
-import { clockIn } from "../clock.ts";
+import { siteTime } from "../clock.ts";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
 import { METHOD_WORDS } from "./method-words.ts";
 import { minutesFrom, Watch } from "./watch.tsx";
@@ -21,7 +21,7 @@ export function targetWords(
   connection: ConnectionState,
   target: Target,
 ): { readonly title: string; readonly about: string } {
-  if (target === WHOLE)
+  if (target === WHOLE_CONNECTION)
     return { title: "The whole connection", about: "everything in its place, nothing pulled or kinked" };
   const point = connection.checkpoints.find(({ letter }) => letter === target);
   if (point) return { title: `${point.letter} ${point.label}`, about: point.look };
@@ -29,7 +29,7 @@ export function targetWords(
   return joint ? { title: `Joint ${joint.number}`, about: joint.label } : { title: target, about: "" };
 }
 
-function Before({ connection, stage, target, zone }: Omit<TargetPanelProps, "act">) {
+function EarlierChecks({ connection, stage, target, zone }: Omit<TargetPanelProps, "act">) {
   const looks = connection.checks.filter((check) => check.target === target && check.stage === stage.code);
   if (looks.length === 0) return null;
   return (
@@ -37,7 +37,7 @@ function Before({ connection, stage, target, zone }: Omit<TargetPanelProps, "act
       {looks.map((check) => (
         <li key={check.at} className={check.stands ? "" : "text-quiet line-through"}>
           <time className="figure" dateTime={check.at}>
-            {clockIn(zone, check.at)}
+            {siteTime(zone, check.at)}
           </time>{" "}
           <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>
           , {METHOD_WORDS[check.method]} {check.watchedMin} min, {check.by}
@@ -88,7 +88,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
       <p className="text-quiet">{about}</p>
       {standing === "dry" && <p className="mt-2 text-[1.2rem] font-bold text-dry-ink">Dry.</p>}
       {standing === "exception" && <p className="mt-2 font-bold text-work-ink">Exception written down.</p>}
-      <Before connection={connection} stage={stage} target={target} zone={zone} />
+      <EarlierChecks connection={connection} stage={stage} target={target} zone={zone} />
       {weeps && <WeepPanel connection={connection} target={target} act={act} />}
       {!isLocked && (!weeps || !isJoint) && (
         <>

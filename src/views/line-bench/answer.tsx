@@ -1,4 +1,4 @@
-import type { Bench, Interval, TriedAlternative } from "../../core/line/index.ts";
+import type { Interval, LineSetup, TriedAlternative } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import type { Solver } from "./use-solver.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "./words.ts";
@@ -18,7 +18,7 @@ export function intervalWords(interval: Interval): string {
 
 interface AnswerProps {
   readonly solver: Solver;
-  readonly bench: Bench;
+  readonly bench: LineSetup;
   readonly chosenIn: number | null;
   /** Puts an alternative into work, with the length it is good for. */
   readonly onTry: (tried: TriedAlternative) => void;
@@ -28,7 +28,7 @@ interface AnswerProps {
 export function Answer({ solver, bench, chosenIn, onTry }: AnswerProps) {
   const chosen = solver.solved?.rated.find(({ lengthIn }) => lengthIn === chosenIn);
   if (!chosen) return null;
-  const firmness = solver.whole?.fit.fits.find(({ lengthIn }) => lengthIn === chosenIn)?.firmness;
+  const firmness = solver.whole?.fit.fits.find(({ lengthIn }) => lengthIn === chosenIn)?.sensitivity;
   const { curve } = chosen;
   return (
     <section aria-label="The chosen length" aria-live="polite">
@@ -48,7 +48,7 @@ export function Answer({ solver, bench, chosenIn, onTry }: AnswerProps) {
           It bows out of the plane of its ends, to either side, as long as it may roll at its nuts.
         </p>
       )}
-      {firmness?.isTouchy && (
+      {firmness?.isSensitive && (
         <p className="border-l-4 border-work pl-2">
           Touchy: an end an eighth of an inch off makes it {formatInches(firmness.radiusIn[0])} to{" "}
           {formatInches(firmness.radiusIn[1])} in. Hold the line itself there before you trust it.

@@ -1,7 +1,13 @@
 /** The bench while somebody works on it: absolute places, what sits on the ends, walls as planes. Pure. */
 
 import type { Vector } from "../../core/geometry/index.ts";
-import { type Bench, type Hour, type LineEnd, throughPart, type Wall } from "../../core/line/index.ts";
+import {
+  type ClockPosition,
+  type LineEnd,
+  type LineSetup,
+  throughPart,
+  type Wall,
+} from "../../core/line/index.ts";
 import type { Port } from "../../core/part/index.ts";
 import { asSixteenths, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "../../core/survey/index.ts";
 
@@ -24,7 +30,7 @@ export type Which = "a" | "b";
 
 export interface Put {
   readonly insert: Insert;
-  readonly hour: Hour;
+  readonly hour: ClockPosition;
 }
 
 export interface BenchState {
@@ -128,7 +134,7 @@ export const wallsOf = ({ walls }: BenchState): readonly Wall[] =>
   });
 
 /** The bench the solver is asked about. */
-export function benchFrom(state: BenchState): Bench {
+export function benchFrom(state: BenchState): LineSetup {
   return {
     a: lineEndOf(state, "a"),
     b: lineEndOf(state, "b"),

@@ -7,17 +7,17 @@ import { Handle, nudgeOf } from "./handle.tsx";
 import {
   directionAt,
   directionTurned,
+  type ElevationSide,
   type Flat,
   type Frame,
   flatOf,
   HANDLE_IN,
   movedIn,
   pathOf,
-  type Elevation as Seen,
 } from "./projection.ts";
 
 interface ElevationProps {
-  readonly seen: Seen;
+  readonly seen: ElevationSide;
   readonly frame: Frame;
   /** Where this elevation's frame starts in the whole drawing. */
   readonly at: Flat;
@@ -29,7 +29,7 @@ interface ElevationProps {
   readonly onChange: (change: BenchChange) => void;
 }
 
-const TITLES: Readonly<Record<Seen, string>> = { front: "FRONT", side: "FROM THE LEFT" };
+const TITLES: Readonly<Record<ElevationSide, string>> = { front: "FRONT", side: "FROM THE LEFT" };
 const NAMES: Readonly<Record<Which, string>> = { a: "Supply", b: "Inlet" };
 const WALL_IN = 0.6;
 
@@ -60,7 +60,7 @@ function bandOf(
   distance: number,
   [left, right]: readonly [number, number],
   [top, bottom]: readonly [number, number],
-  seen: Seen,
+  seen: ElevationSide,
 ): readonly [x: number, y: number, width: number, height: number] | null {
   const [before, after] = seen === "front" ? (["left", "right"] as const) : (["back", "front"] as const);
   if (side === before) return [-distance - WALL_IN, top, WALL_IN, bottom - top];
@@ -78,7 +78,7 @@ function Curve({
 }: {
   rated: RatedLength;
   curve: LineCurve;
-  seen: Seen;
+  seen: ElevationSide;
   isChosen: boolean;
 }) {
   return (
@@ -90,7 +90,7 @@ function Curve({
 }
 
 /** The stiff ends, and the ring round the worst bend, of the chosen line. */
-function Chosen({ curve, state, seen }: { curve: LineCurve; state: BenchState; seen: Seen }) {
+function Chosen({ curve, state, seen }: { curve: LineCurve; state: BenchState; seen: ElevationSide }) {
   const cuff = (which: Which) => {
     const { at, direction } = lineEndOf(state, which);
     const size = Math.hypot(...direction) || 1;

@@ -1,4 +1,4 @@
-import type { FirmLength, RatedLength } from "../../core/line/index.ts";
+import type { FittedLength, RatedLength } from "../../core/line/index.ts";
 import { STRAIGHT_IN } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { RATING_INK, RATING_WORDS } from "./words.ts";
@@ -6,7 +6,7 @@ import { RATING_INK, RATING_WORDS } from "./words.ts";
 interface LengthsTableProps {
   readonly rated: readonly RatedLength[];
   /** The same lengths with how firm their figures are, once that is worked out. */
-  readonly firm: readonly FirmLength[] | null;
+  readonly firm: readonly FittedLength[] | null;
   readonly chosenIn: number | null;
   readonly onChoose: (lengthIn: number) => void;
 }
@@ -37,7 +37,8 @@ export function LengthsTable({ rated, firm, chosenIn, onChoose }: LengthsTablePr
       <tbody>
         {rated.map(({ lengthIn, rating, slackIn, curve }) => {
           const isChosen = lengthIn === chosenIn;
-          const isTouchy = firm?.find((each) => each.lengthIn === lengthIn)?.firmness?.isTouchy === true;
+          const isTouchy =
+            firm?.find((each) => each.lengthIn === lengthIn)?.sensitivity?.isSensitive === true;
           return (
             <tr key={lengthIn} className={`border-t border-hairline ${isChosen ? "bg-work-wash" : ""}`}>
               <th scope="row" className="py-0.5 text-left font-normal">

@@ -1,11 +1,11 @@
 import { useEffect, useReducer, useRef, useState } from "react";
 import {
   type Alternative,
-  type Bench,
   elbowTurns,
   explainFault,
-  faultOf,
+  type LineSetup,
   type SlackMargins,
+  setupFault,
   stopTurns,
   type TriedAlternative,
 } from "../../core/line/index.ts";
@@ -80,7 +80,7 @@ function stepThrough(history: History, step: Step): History {
 }
 
 /** What could be turned where no length is good: elbows that sit on the ends, and the stop while nothing sits on it. */
-function alternativesFor(state: BenchState, bench: Bench): readonly Alternative[] {
+function alternativesFor(state: BenchState, bench: LineSetup): readonly Alternative[] {
   const elbows = (["a", "b"] as const).flatMap((which) => {
     const insert = state.puts[which]?.insert;
     return insert ? elbowTurns({ ...bench, [which]: state.ends[which] }, which, insert) : [];
@@ -89,7 +89,7 @@ function alternativesFor(state: BenchState, bench: Bench): readonly Alternative[
 }
 
 /** The two ends to scale, every stock length as a live curve with its rating, and the tools for what is not a line. */
-export function LineBench(props: LineBenchProps) {
+export function LineView(props: LineBenchProps) {
   const { families, margins, onTake, space } = props;
   const [tool, setTool] = useState<Tool>("line");
   const [first] = families;
@@ -101,7 +101,7 @@ export function LineBench(props: LineBenchProps) {
   const change = (what: BenchChange) => step({ type: "change", change: what });
   const bench = benchFrom(state);
   const { lengthsIn } = state.family;
-  const fault = faultOf(bench, lengthsIn);
+  const fault = setupFault(bench, lengthsIn);
   const solver = useSolver(
     fault === null ? { bench, lengthsIn, margins, alternatives: alternativesFor(state, bench) } : null,
   );

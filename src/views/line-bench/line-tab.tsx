@@ -2,7 +2,7 @@ import { formatInches } from "../../core/units/index.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
-import { LineBench, type LineBenchProps } from "./line-bench.tsx";
+import { type LineBenchProps, LineView } from "./line-bench.tsx";
 
 interface LineTabProps extends VisitProps, Omit<LineBenchProps, "onTake"> {
   readonly isMeasured: boolean;
@@ -42,7 +42,7 @@ export function LineTab({
         )}{" "}
         <a href={`${base}/hookup`}>Hookup</a>
       </p>
-      <LineBench
+      <LineView
         families={families}
         supplyInserts={supplyInserts}
         inletInserts={inletInserts}

@@ -1,8 +1,8 @@
-import { type Hour, hourDirection } from "../../core/line/index.ts";
+import { type ClockPosition, clockDirection } from "../../core/line/index.ts";
 import { WALL_SIDES } from "../../core/survey/index.ts";
 import { Pick } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
-import { WayPick } from "../way-pick.tsx";
+import { DirectionSelect } from "../way-pick.tsx";
 import {
   type BenchChange,
   type BenchState,
@@ -20,7 +20,7 @@ interface PlacePanelProps {
   readonly inserts: Readonly<Record<Which, readonly Insert[]>>;
 }
 
-const HOURS: readonly Hour[] = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11];
+const HOURS: readonly ClockPosition[] = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11];
 const AXES = [
   [0, "Right of the supply"],
   [1, "Above the supply"],
@@ -42,7 +42,7 @@ function EndPanel({ which, state, onChange, inserts }: PlacePanelProps & { reado
   const isTurning = put !== null && Math.abs(dotOf(put.insert)) < 0.99;
   return (
     <div className="grid content-start gap-2">
-      <WayPick
+      <DirectionSelect
         label={`The line leaves the ${END_WORDS[which]}`}
         way={direction}
         otherwise="as it is drawn"
@@ -77,8 +77,8 @@ function EndPanel({ which, state, onChange, inserts }: PlacePanelProps & { reado
 const dotOf = ({ into, out }: Insert) =>
   into.direction.reduce((sum, value, axis) => sum + value * (out.direction[axis] ?? 0), 0);
 
-function hourWords(direction: readonly [number, number, number], hour: Hour): string {
-  const key = wayOf(hourDirection(direction, hour));
+function hourWords(direction: readonly [number, number, number], hour: ClockPosition): string {
+  const key = wayOf(clockDirection(direction, hour));
   return WAYS.find(([each]) => each === key)?.[1] ?? "between";
 }
 

@@ -4,22 +4,25 @@ import type { Vector } from "../../core/geometry/index.ts";
 import type { LineCurve } from "../../core/line/index.ts";
 import { type BenchState, lineEndOf } from "./bench-state.ts";
 
-export type Elevation = "front" | "side";
+export type ElevationSide = "front" | "side";
 
 /** Axis that lies across each elevation. The side is seen from the left: the wall on the left, out of it to the right. */
-export const ACROSS: Readonly<Record<Elevation, 0 | 2>> = { front: 0, side: 2 };
+export const ACROSS: Readonly<Record<ElevationSide, 0 | 2>> = { front: 0, side: 2 };
 /** Axis that looks at whoever sees each elevation, and the sign it looks with. */
-const DEPTH: Readonly<Record<Elevation, readonly [axis: 0 | 2, sign: 1 | -1]>> = {
+const DEPTH: Readonly<Record<ElevationSide, readonly [axis: 0 | 2, sign: 1 | -1]>> = {
   front: [2, 1],
   side: [0, -1],
 };
 
 export type Flat = readonly [u: number, v: number];
 
-export const flatOf = (place: Vector, elevation: Elevation): Flat => [place[ACROSS[elevation]], -place[1]];
+export const flatOf = (place: Vector, elevation: ElevationSide): Flat => [
+  place[ACROSS[elevation]],
+  -place[1],
+];
 
 /** A place moved within an elevation. */
-export function movedIn(place: Vector, elevation: Elevation, [du, dv]: Flat): Vector {
+export function movedIn(place: Vector, elevation: ElevationSide, [du, dv]: Flat): Vector {
   const across = ACROSS[elevation];
   return [place[0] + (across === 0 ? du : 0), place[1] - dv, place[2] + (across === 2 ? du : 0)];
 }
@@ -32,7 +35,7 @@ const RIM = 0.88;
 const MIDDLE = 0.18;
 
 /** The direction a handle pulled to this offset from its end means: a ball seen from the front, snapped to 15 degrees. */
-export function directionAt(now: Vector, elevation: Elevation, [du, dv]: Flat): Vector {
+export function directionAt(now: Vector, elevation: ElevationSide, [du, dv]: Flat): Vector {
   const [depth, sign] = DEPTH[elevation];
   const pulled = Math.min(1, Math.hypot(du, dv) / HANDLE_IN);
   const inPlane = pulled > RIM ? 1 : pulled < MIDDLE ? 0 : pulled;
@@ -48,7 +51,7 @@ export function directionAt(now: Vector, elevation: Elevation, [du, dv]: Flat): 
 }
 
 /** A direction turned by steps of 15 degrees in its elevation. */
-export function directionTurned(now: Vector, elevation: Elevation, steps: number): Vector {
+export function directionTurned(now: Vector, elevation: ElevationSide, steps: number): Vector {
   const [u, v] = flatOf(now, elevation);
   const size = Math.hypot(u, v);
   if (size < 1e-6) return directionAt(now, elevation, [HANDLE_IN, 0]);
@@ -67,7 +70,7 @@ const MARGIN_IN = 2.5;
 const NEAR_IN = 8;
 
 /** What an elevation must show: both ends with their handles, every curve, every wall near them. Whole inches. */
-export function frameOf(state: BenchState, curves: readonly LineCurve[], elevation: Elevation): Frame {
+export function frameOf(state: BenchState, curves: readonly LineCurve[], elevation: ElevationSide): Frame {
   const ends = (["a", "b"] as const).flatMap((which) => {
     const end = state.ends[which];
     const handle = end.at.map((value, axis) => value + HANDLE_IN * (end.direction[axis] ?? 0));
@@ -96,7 +99,7 @@ export function frameOf(state: BenchState, curves: readonly LineCurve[], elevati
 }
 
 /** A curve as an SVG path, two places to the unit's hundredth. */
-export function pathOf(curve: readonly Vector[], elevation: Elevation): string {
+export function pathOf(curve: readonly Vector[], elevation: ElevationSide): string {
   return curve
     .map((place, index) => {
       const [u, v] = flatOf(place, elevation);

@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import {
-  type Bench,
   type Coil,
+  type LineSetup,
   type RolledLength,
   rollOutChoice,
   type SlackMargins,
@@ -15,7 +15,7 @@ import { RATING_INK, RATING_WORDS } from "./words.ts";
 type RollOutQuestion = Extract<LineQuestion, { readonly kind: "roll-out" }>;
 
 interface RollOutToolProps {
-  readonly bench: Bench;
+  readonly bench: LineSetup;
   readonly lengthsIn: readonly number[];
   readonly margins: SlackMargins;
 }

@@ -2,8 +2,8 @@
 import { useEffect, useRef, useState } from "react";
 import type {
   Alternative,
-  Bench,
   FitOutcome,
+  LineSetup,
   RatedLength,
   SlackMargins,
   TriedAlternative,
@@ -14,12 +14,12 @@ import { type LineSolver, openLineSolver } from "../../workers/line.client.ts";
 const REST_MS = 250;
 
 export interface Solved {
-  readonly bench: Bench;
+  readonly bench: LineSetup;
   readonly rated: readonly RatedLength[];
 }
 
 export interface WholeAnswer {
-  readonly bench: Bench;
+  readonly bench: LineSetup;
   readonly fit: FitOutcome;
   readonly helps: readonly TriedAlternative[];
 }
@@ -36,7 +36,7 @@ export interface Solver {
 }
 
 interface Question {
-  readonly bench: Bench;
+  readonly bench: LineSetup;
   readonly lengthsIn: readonly number[];
   readonly margins: SlackMargins;
   readonly alternatives: readonly Alternative[];

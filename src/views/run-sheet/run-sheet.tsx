@@ -1,6 +1,6 @@
 import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
-import { Beads } from "../../drawing/beads.tsx";
-import { markedJoints } from "../../drawing/marked.ts";
+import { JointStrip } from "../../drawing/beads.tsx";
+import { jointMarks } from "../../drawing/marked.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -48,8 +48,8 @@ export function RunSheet(props: VisitProps) {
 
   return (
     <div>
-      <Beads
-        joints={markedJoints(connection)}
+      <JointStrip
+        joints={jointMarks(connection)}
         fixture={fixture}
         open={open ?? undefined}
         hrefFor={jointHref}

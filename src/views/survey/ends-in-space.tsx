@@ -1,6 +1,6 @@
 import { asSixteenths, type LineSpace, type Survey } from "../../core/survey/index.ts";
 import { OffsetField } from "../offset-field.tsx";
-import { WayPick } from "../way-pick.tsx";
+import { DirectionSelect } from "../way-pick.tsx";
 
 interface EndsInSpaceProps {
   readonly survey: Survey;
@@ -26,7 +26,7 @@ export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
   const place = (key: keyof LineSpace["inlet"]) => (value: number | null) =>
     value !== null && onChange({ ...space, inlet: { ...space.inlet, [key]: asSixteenths(value) } });
   const way = (which: "supplyWay" | "inletWay", label: string) => (
-    <WayPick
+    <DirectionSelect
       label={label}
       way={space[which]}
       otherwise="as it was drawn"

@@ -1,6 +1,6 @@
-import { DEFAULT_HOUSE_RULES, type HouseRules, type SchoolKey } from "../../core/plan/index.ts";
+import { DEFAULT_STANDARDS, type PracticeKey, type Standards } from "../../core/plan/index.ts";
 
-export interface SchoolRow {
+export interface PracticeRow {
   readonly key: string;
   readonly choice: string;
   readonly label: string;
@@ -8,25 +8,25 @@ export interface SchoolRow {
 }
 
 interface SchoolChoicesProps {
-  readonly schools: readonly SchoolRow[];
-  readonly rules: Partial<HouseRules>;
-  readonly onChange: (rules: Partial<HouseRules>) => void;
+  readonly schools: readonly PracticeRow[];
+  readonly rules: Partial<Standards>;
+  readonly onChange: (rules: Partial<Standards>) => void;
 }
 
-function isSchoolKey(key: string): key is SchoolKey {
-  return key in DEFAULT_HOUSE_RULES;
+function isPracticeKey(key: string): key is PracticeKey {
+  return key in DEFAULT_STANDARDS;
 }
 
 /** House rules this one job overrides: each question with its schools and their reasons. */
-export function SchoolChoices({ schools, rules, onChange }: SchoolChoicesProps) {
-  const keys = [...new Set(schools.map((school) => school.key))].filter(isSchoolKey);
+export function PracticeChoices({ schools, rules, onChange }: SchoolChoicesProps) {
+  const keys = [...new Set(schools.map((school) => school.key))].filter(isPracticeKey);
   return (
     <details>
       <summary className="min-h-[44px] cursor-pointer py-2 underline">House rules for this job</summary>
       <div className="grid gap-3">
         {keys.map((key) => {
           const rows = schools.filter((school) => school.key === key);
-          const now = rules[key] ?? DEFAULT_HOUSE_RULES[key];
+          const now = rules[key] ?? DEFAULT_STANDARDS[key];
           const chosen = rows.find((school) => school.choice === now);
           return (
             <label key={key} className="block">

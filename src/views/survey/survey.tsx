@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { type Survey as Found, isSameRun, problemOf } from "../../core/survey/index.ts";
+import { isSameRun, planRequestOf, type Survey } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { Choice, Pick, TextField, Tick } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -8,7 +8,7 @@ import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { EndsInSpace } from "./ends-in-space.tsx";
-import { SchoolChoices, type SchoolRow } from "./school-choices.tsx";
+import { PracticeChoices, type PracticeRow } from "./school-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { SurveyClash } from "./survey-clash.tsx";
 import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";
@@ -16,7 +16,7 @@ import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUP
 interface SurveyProps extends VisitProps {
   readonly supplyEnds: readonly EndChoice[];
   readonly inletEnds: readonly EndChoice[];
-  readonly schools: readonly SchoolRow[];
+  readonly schools: readonly PracticeRow[];
 }
 
 function inches(text: string): string {
@@ -25,7 +25,7 @@ function inches(text: string): string {
 }
 
 /** One connection, surveyed: large choices first, typing last. */
-export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps) {
+export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyProps) {
   const log = useVisitLog(props);
   const { connection, act } = log;
   const [draft, setDraft] = useState<Draft>(() => draftOf(connection.survey));
@@ -36,8 +36,10 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
   const isChanged = JSON.stringify(draft) !== JSON.stringify(draftOf(connection.survey));
   const isMade = connection.joints.some((joint) => joint.madeAt !== null);
   const losesPlan =
-    connection.plan !== null && read.ok && !isSameRun(problemOf(read.survey, null), connection.plan.request);
-  const set = (change: Partial<Found>) =>
+    connection.plan !== null &&
+    read.ok &&
+    !isSameRun(planRequestOf(read.survey, null), connection.plan.request);
+  const set = (change: Partial<Survey>) =>
     setDraft((now) => ({ ...now, survey: { ...now.survey, ...change } }));
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const isLocked = connection.signed !== null;
@@ -200,7 +202,7 @@ export function Survey({ supplyEnds, inletEnds, schools, ...props }: SurveyProps
               ))}
             </div>
           </fieldset>
-          <SchoolChoices
+          <PracticeChoices
             schools={schools}
             rules={survey.houseRules}
             onChange={(houseRules) => set({ houseRules })}

@@ -1,7 +1,7 @@
 /** Everything this device holds that the server has not: what waits, what the server would not take and why, pictures too. */
 import { useCallback, useEffect, useState } from "react";
-import { dayClockIn } from "../clock.ts";
-import { DID } from "../visit-log/did-words.ts";
+import { siteDayTime } from "../clock.ts";
+import { EVENT_LABELS } from "../visit-log/did-words.ts";
 import {
   loadQueue,
   type Queue,
@@ -12,13 +12,13 @@ import {
 } from "../visit-log/waiting-store.ts";
 import { type HeldPhoto, heldPhotos, releasePhoto, retryPhoto } from "../visit-run/photo-queue.ts";
 
-interface Held {
+interface UnsentVisit {
   readonly queues: readonly (Queue & { readonly visitId: string })[];
   readonly photos: readonly (readonly [id: string, held: HeldPhoto])[];
   readonly unreadable: ReturnType<typeof unreadableQueues>;
 }
 
-async function look(): Promise<Held> {
+async function look(): Promise<UnsentVisit> {
   return {
     queues: visitsQueued().map((visitId) => ({ visitId, ...loadQueue(visitId) })),
     photos: await heldPhotos(),
@@ -34,7 +34,7 @@ function download(name: string, blob: Blob): void {
   URL.revokeObjectURL(href);
 }
 
-function exportAll({ queues, unreadable }: Held): void {
+function exportAll({ queues, unreadable }: UnsentVisit): void {
   const text = JSON.stringify({ format: "brass-nut/unsent@1", queues, unreadable }, null, 2);
   download("unsent.json", new Blob([text], { type: "application/json" }));
 }
@@ -45,7 +45,7 @@ function Tray({
   queue,
   onChange,
 }: {
-  readonly queue: Held["queues"][number];
+  readonly queue: UnsentVisit["queues"][number];
   readonly onChange: () => void;
 }) {
   const { visitId, tray, waiting } = queue;
@@ -64,8 +64,8 @@ function Tray({
         {tray.map(({ refused, reason }) => (
           <li key={refused.id} className="flex flex-wrap items-center gap-x-4 border-t border-hairline py-2">
             <span className="min-w-0 basis-full sm:flex-1 sm:basis-0">
-              <strong>{DID[refused.kind]}</strong>{" "}
-              <span className="figure text-quiet">{dayClockIn(zone(), refused.typedAt)}</span>
+              <strong>{EVENT_LABELS[refused.kind]}</strong>{" "}
+              <span className="figure text-quiet">{siteDayTime(zone(), refused.typedAt)}</span>
               {"text" in refused && <span className="block">{refused.text}</span>}
               <span className="block text-wet-ink">{reason}</span>
             </span>
@@ -83,7 +83,11 @@ function Tray({
               type="button"
               className="button button-wet"
               onClick={() => {
-                if (!window.confirm(`Throw "${DID[refused.kind]}" away for good? Export first if unsure.`))
+                if (
+                  !window.confirm(
+                    `Throw "${EVENT_LABELS[refused.kind]}" away for good? Export first if unsure.`,
+                  )
+                )
                   return;
                 removeFromTray(visitId, new Set([refused.id]));
                 onChange();
@@ -110,7 +114,7 @@ function Tray({
   );
 }
 
-function Photos({ photos, onChange }: Pick<Held, "photos"> & { readonly onChange: () => void }) {
+function Photos({ photos, onChange }: Pick<UnsentVisit, "photos"> & { readonly onChange: () => void }) {
   return (
     <section aria-label="Pictures" className="mt-5 border-2 border-hairline bg-sheet px-4 py-2">
       <h2 className="text-[1.1rem]">Pictures the server does not have</h2>
@@ -149,7 +153,7 @@ function Photos({ photos, onChange }: Pick<Held, "photos"> & { readonly onChange
 }
 
 export function Unsent() {
-  const [held, setHeld] = useState<Held | null>(null);
+  const [held, setHeld] = useState<UnsentVisit | null>(null);
   const refresh = useCallback(() => void look().then(setHeld), []);
   useEffect(refresh, [refresh]);
   if (held === null) return <p role="status">Looking…</p>;

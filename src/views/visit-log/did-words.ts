@@ -1,7 +1,7 @@
 import type { VisitEvent } from "../../core/visit/index.ts";
 
 /** What an event says was done, in a word or two. */
-export const DID: Readonly<Record<VisitEvent["kind"], string>> = {
+export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "visit-opened": "visit opened",
   "visit-noted": "note",
   "connection-added": "connection added",

@@ -1,6 +1,6 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
-import { DID } from "./did-words.ts";
+import { EVENT_LABELS } from "./did-words.ts";
 import type { VisitLog } from "./use-visit-log.ts";
 
 function Sending({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
@@ -56,7 +56,7 @@ export function LogBar({ log, undoes }: LogBarProps) {
             className="min-h-[44px] cursor-pointer underline"
             onClick={() => log.undo(last.id)}
           >
-            Undo: {DID[last.kind]}
+            Undo: {EVENT_LABELS[last.kind]}
           </button>
         )}
       </div>

@@ -3,7 +3,7 @@ import assert from "node:assert/strict";
 import { afterEach, beforeEach, describe, it } from "node:test";
 import fc from "fast-check";
 import { type FakeStore, fakeLocalStorage } from "../../../tests/support/local-storage.ts";
-import { begun, CONNECTION, event } from "../../../tests/support/story.ts";
+import { CONNECTION, event, startedVisit } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { firstRefused, type VisitEvent } from "../../core/visit/index.ts";
 import { openVisitIn } from "./leftovers.ts";
@@ -19,7 +19,7 @@ import {
   unreadableQueues,
 } from "./waiting-store.ts";
 
-const BEFORE = begun();
+const BEFORE = startedVisit();
 const VISIT = "visit";
 const NOTES = Array.from({ length: 8 }, (_, n) =>
   event({ kind: "connection-noted", connection: CONNECTION, text: `note ${n}` }),

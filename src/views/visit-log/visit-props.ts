@@ -1,4 +1,4 @@
-import type { SheetTables } from "../../core/step/index.ts";
+import type { StepTables } from "../../core/step/index.ts";
 import type { VisitEvent } from "../../core/visit/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 
@@ -12,6 +12,6 @@ export interface VisitProps {
   /** When the page was made, UTC: decides whether a look-back is overdue. */
   readonly now: string;
   /** Only the rows this connection can need. */
-  readonly tables: SheetTables;
+  readonly tables: StepTables;
   readonly ends: EndFigures;
 }

@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { begun, idOf, tickedTo } from "../../../tests/support/story.ts";
+import { idOf, startedVisit, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { scheduleOf } from "../../core/schedule/index.ts";
 import { foldVisit } from "../../core/visit/index.ts";
@@ -8,9 +8,9 @@ import { runLines, sheetsOf } from "./run-lines.ts";
 import { leftInWords, waitsOf } from "./waits.ts";
 
 const visit = foldVisit([
-  ...begun("toilet", { connection: idOf(0xa1) }),
-  ...begun("lavatory-hot", { connection: idOf(0xa2) }).slice(1),
-  ...begun("lavatory-cold", { connection: idOf(0xa3) }).slice(1),
+  ...startedVisit("toilet", { connection: idOf(0xa1) }),
+  ...startedVisit("lavatory-hot", { connection: idOf(0xa2) }).slice(1),
+  ...startedVisit("lavatory-cold", { connection: idOf(0xa3) }).slice(1),
 ]);
 const sheets = sheetsOf(visit, tables);
 const open = sheets.flatMap(({ steps }) => steps.filter(({ isDone }) => !isDone));
@@ -54,7 +54,7 @@ describe("the visit's steps as one list", () => {
 
 describe("waits", () => {
   it("run from the tick for as long as the step says, and are forgotten a while after", () => {
-    const ticked = foldVisit(tickedTo(begun(), "exercise"));
+    const ticked = foldVisit(tickedTo(startedVisit(), "exercise"));
     const own = sheetsOf(ticked, tables).map(({ connection, steps }) => ({
       id: connection.id,
       label: connection.survey.label,

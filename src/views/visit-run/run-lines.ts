@@ -1,7 +1,7 @@
 /** The visit's open steps in one list: in the order of the schedule where there is one. Pure. */
 
 import type { VisitSchedule } from "../../core/schedule/index.ts";
-import { type RunStep, runSheet, type SheetTables } from "../../core/step/index.ts";
+import { type RunStep, runSheet, type StepTables } from "../../core/step/index.ts";
 import type { ConnectionState, VisitState } from "../../core/visit/index.ts";
 
 export interface Sheet {
@@ -18,7 +18,7 @@ export interface RunLine {
 }
 
 /** Sheets of all connections that are worked on. */
-export function sheetsOf(visit: VisitState, tables: SheetTables): readonly Sheet[] {
+export function sheetsOf(visit: VisitState, tables: StepTables): readonly Sheet[] {
   return visit.connections
     .filter(({ plan, removed, signed }) => plan !== null && removed === null && signed === null)
     .map((connection) => ({ connection, steps: runSheet(connection, tables) }));

@@ -1,6 +1,6 @@
 import { useState } from "react";
-import type { HookupProblem, Plan, PlanPart } from "../../core/plan/index.ts";
-import { PROOF_METHODS, problemOf, type StopProved, type Survey } from "../../core/survey/index.ts";
+import type { Plan, PlanPart, PlanRequest } from "../../core/plan/index.ts";
+import { PROOF_METHODS, planRequestOf, type StopProved, type Survey } from "../../core/survey/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../survey/words.ts";
 
@@ -104,7 +104,7 @@ const STUBS: readonly { readonly end: string; readonly label: string }[] = [
 interface Offer {
   readonly survey: Survey;
   readonly plan: Plan;
-  readonly problem: HookupProblem;
+  readonly problem: PlanRequest;
 }
 
 /** Parts of one plan beyond those of another, by SKU. */
@@ -141,13 +141,13 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
     fetch("/api/v1/hookups/ways", {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify(problemOf(survey, null)),
+      body: JSON.stringify(planRequestOf(survey, null)),
     })
       .then(async (response) => {
         if (!response.ok) throw new Error(`answered ${response.status}`);
         const { plans, problem } = (await response.json()) as {
           plans: readonly Plan[];
-          problem: HookupProblem;
+          problem: PlanRequest;
         };
         const [plan] = plans;
         setOffer(plan ? { survey, plan, problem } : null);

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { VisitSchedule } from "../../core/schedule/index.ts";
-import type { SheetTables } from "../../core/step/index.ts";
+import type { StepTables } from "../../core/step/index.ts";
 import type { VisitState } from "../../core/visit/index.ts";
 import { type OpenScheduler, openScheduler } from "../../workers/schedule.client.ts";
 
@@ -12,7 +12,7 @@ export interface Planned extends VisitSchedule {
 /** The visit planned from where it stands, again after everything that changes it. Null until the first answer. */
 export function useSchedule(
   visit: VisitState,
-  tables: SheetTables,
+  tables: StepTables,
   hands: 1 | 2,
 ): { readonly planned: Planned | null; readonly isFresh: boolean } {
   const [planned, setPlanned] = useState<{ readonly of: unknown; readonly plan: Planned } | null>(null);

@@ -1,8 +1,8 @@
 import { useMemo, useState } from "react";
 import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
 import { scheduleRows, waitingRows } from "../../drawing/schedule-rows.ts";
-import { TimeLine } from "../../drawing/time-line.tsx";
-import { clockIn } from "../clock.ts";
+import { Timeline } from "../../drawing/time-line.tsx";
+import { siteTime } from "../clock.ts";
 import { StepRow } from "../run-sheet/step-row.tsx";
 import { tickAct } from "../run-sheet/tick.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -22,7 +22,7 @@ const later = (from: string, minutes: number) =>
   new Date(Date.parse(from) + minutes * MINUTE_MS).toISOString();
 
 function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone: string }) {
-  const at = (minutes: number) => clockIn(zone, later(planned.from, minutes));
+  const at = (minutes: number) => siteTime(zone, later(planned.from, minutes));
   if (planned.waterOff.length === 0) return <p className="text-[1.3rem] font-bold">The water stays on.</p>;
   return (
     <ul data-water-back="">
@@ -49,7 +49,7 @@ interface LineOfRunProps {
   readonly clock: string | null;
 }
 
-function LineOfRun({ line, isNext, props, log, clock }: LineOfRunProps) {
+function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
   const { step, connection } = line;
   const base = `/visits/${props.visitId}/${connection.id}`;
   const { proof } = connection.survey.stop;
@@ -148,7 +148,7 @@ export function VisitRun(props: VisitRunProps) {
     .filter(({ step }) => step.doneAt !== null)
     .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
   const clockOf = (line: RunLine) =>
-    planned && line.startMin !== null ? clockIn(props.zone, later(planned.from, line.startMin)) : null;
+    planned && line.startMin !== null ? siteTime(props.zone, later(planned.from, line.startMin)) : null;
   const open = sheets
     .filter(({ steps }) => steps.some(({ isDone }) => !isDone))
     .map(({ connection }) => connection);
@@ -165,7 +165,7 @@ export function VisitRun(props: VisitRunProps) {
             <p>
               Done at{" "}
               <strong className="figure">
-                {clockIn(props.zone, later(planned.from, planned.schedule.totalMin))}
+                {siteTime(props.zone, later(planned.from, planned.schedule.totalMin))}
               </strong>
               , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
             </p>
@@ -192,12 +192,12 @@ export function VisitRun(props: VisitRunProps) {
         />
         {next ? (
           <ol aria-label="Steps to do" data-run="">
-            <LineOfRun
+            <RunSheetRow
               key={`${next.connection.id} ${next.step.id}`}
               {...{ line: next, isNext: true, props, log, clock: clockOf(next) }}
             />
             {ahead.map((line) => (
-              <LineOfRun
+              <RunSheetRow
                 key={`${line.connection.id} ${line.step.id}`}
                 {...{ line, isNext: false, props, log, clock: clockOf(line) }}
               />
@@ -223,7 +223,7 @@ export function VisitRun(props: VisitRunProps) {
             </summary>
             <ol>
               {ticks.map(({ connection, step }) => (
-                <LineOfRun
+                <RunSheetRow
                   key={`${connection.id} ${step.id}`}
                   line={{ connection, step, startMin: null, isOff: false }}
                   {...{ isNext: false, props, log, clock: null }}
@@ -242,10 +242,10 @@ export function VisitRun(props: VisitRunProps) {
         )}
       </div>
       <aside aria-label="Time line" className="mt-4 min-w-0 lg:mt-0">
-        <TimeLine
+        <Timeline
           rows={planned ? scheduleRows(planned) : waitingRows(open.map(({ survey }) => survey.label))}
           totalMin={planned ? Math.ceil(planned.schedule.totalMin) : 0}
-          clockAt={(minute) => (planned ? clockIn(props.zone, later(planned.from, minute)) : "")}
+          clockAt={(minute) => (planned ? siteTime(props.zone, later(planned.from, minute)) : "")}
           isNarrow
         />
         <p className="text-[0.9rem] text-quiet">

@@ -1,8 +1,8 @@
-import { answers, otherThan } from "../../../app/endpoint.ts";
+import { otherThan, rawEndpoint } from "../../../app/endpoint.ts";
 import { fileAnswer, isForSpreadsheet } from "../../../app/file-answer.ts";
 import { exportCatalogue } from "../../../app/shop.ts";
 
-export const GET = answers(async (app, { url }) =>
+export const GET = rawEndpoint(async (app, { url }) =>
   fileAnswer(await exportCatalogue(app, isForSpreadsheet(url)), "catalogue.csv"),
 );
 export const ALL = otherThan("GET");

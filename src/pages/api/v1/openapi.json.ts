@@ -1,11 +1,11 @@
-import { otherThan, reads } from "../../../app/endpoint.ts";
+import { getEndpoint, otherThan } from "../../../app/endpoint.ts";
 import { describeInterface } from "../../../schema/openapi.ts";
 import { VERSION } from "../../../version.ts";
 
 /** The same for as long as the process lives. */
 let made: ReturnType<typeof describeInterface> | undefined;
 
-export const GET = reads(async () => {
+export const GET = getEndpoint(async () => {
   made ??= describeInterface(VERSION);
   return made;
 });

@@ -1,6 +1,6 @@
-import { otherThan, takes } from "../../../../app/endpoint.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
 import { identifyEnd } from "../../../../app/ends.ts";
 import { identifyRequest } from "../../../../schema/ends.ts";
 
-export const POST = takes(identifyRequest, async (app, { measured }) => identifyEnd(app, measured));
+export const POST = jsonEndpoint(identifyRequest, async (app, { measured }) => identifyEnd(app, measured));
 export const ALL = otherThan("POST");

@@ -1,5 +1,5 @@
-import { otherThan, reads } from "../../../../app/endpoint.ts";
+import { getEndpoint, otherThan } from "../../../../app/endpoint.ts";
 import { endKnowledge } from "../../../../app/ends.ts";
 
-export const GET = reads(async (app) => endKnowledge(app));
+export const GET = getEndpoint(async (app) => endKnowledge(app));
 export const ALL = otherThan("GET");

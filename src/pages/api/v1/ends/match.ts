@@ -1,6 +1,6 @@
-import { otherThan, takes } from "../../../../app/endpoint.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
 import { matchCodes } from "../../../../app/ends.ts";
 import { matchRequest } from "../../../../schema/ends.ts";
 
-export const POST = takes(matchRequest, async (app, { a, b }) => matchCodes(app, a, b));
+export const POST = jsonEndpoint(matchRequest, async (app, { a, b }) => matchCodes(app, a, b));
 export const ALL = otherThan("POST");

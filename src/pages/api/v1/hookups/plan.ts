@@ -1,8 +1,8 @@
-import { otherThan, takes } from "../../../../app/endpoint.ts";
-import { planAsShop } from "../../../../app/hookup-ways.ts";
-import { planRequest, problemFromRequest } from "../../../../schema/hookup.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
+import { planForShop } from "../../../../app/hookup-ways.ts";
+import { planRequest, planRequestFrom } from "../../../../schema/hookup.ts";
 
-export const POST = takes(planRequest, (app, body, { request }) =>
-  planAsShop(app, problemFromRequest(body), request.signal),
+export const POST = jsonEndpoint(planRequest, (app, body, { request }) =>
+  planForShop(app, planRequestFrom(body), request.signal),
 );
 export const ALL = otherThan("POST");

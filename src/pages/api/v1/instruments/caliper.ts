@@ -1,5 +1,5 @@
 import { caliperStream } from "../../../../app/caliper.ts";
-import { answers, otherThan } from "../../../../app/endpoint.ts";
+import { otherThan, rawEndpoint } from "../../../../app/endpoint.ts";
 
-export const GET = answers(async (app, { url }) => caliperStream(app, url));
+export const GET = rawEndpoint(async (app, { url }) => caliperStream(app, url));
 export const ALL = otherThan("GET");

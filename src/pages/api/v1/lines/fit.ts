@@ -1,6 +1,8 @@
-import { otherThan, takes } from "../../../../app/endpoint.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
 import { fitAnswer } from "../../../../app/lines.ts";
 import { fitRequest } from "../../../../schema/line.ts";
 
-export const POST = takes(fitRequest, (app, body, { request }) => fitAnswer(app, body, request.signal));
+export const POST = jsonEndpoint(fitRequest, (app, body, { request }) =>
+  fitAnswer(app, body, request.signal),
+);
 export const ALL = otherThan("POST");

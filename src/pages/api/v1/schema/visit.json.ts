@@ -1,11 +1,11 @@
 import { z } from "zod";
-import { otherThan, reads } from "../../../../app/endpoint.ts";
+import { getEndpoint, otherThan } from "../../../../app/endpoint.ts";
 import { visitFile } from "../../../../schema/visit.ts";
 
 /** The same for as long as the process lives. */
 let made: object | undefined;
 
-export const GET = reads(async () => {
+export const GET = getEndpoint(async () => {
   made ??= z.toJSONSchema(visitFile, { io: "input" });
   return made;
 });

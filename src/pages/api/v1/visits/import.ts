@@ -1,8 +1,8 @@
-import { answers, otherThan, readJsonText } from "../../../../app/endpoint.ts";
-import { jsonAnswer } from "../../../../app/problem.ts";
+import { otherThan, rawEndpoint, readJsonText } from "../../../../app/endpoint.ts";
+import { jsonResponse } from "../../../../app/problem.ts";
 import { importVisit } from "../../../../app/visit-file.ts";
 
-export const POST = answers(async (app, { request }) =>
-  jsonAnswer(await importVisit(app, await readJsonText(request), request.signal)),
+export const POST = rawEndpoint(async (app, { request }) =>
+  jsonResponse(await importVisit(app, await readJsonText(request), request.signal)),
 );
 export const ALL = otherThan("POST");

@@ -1,11 +1,11 @@
 import { isReadable, readVisitPage } from "../../../../app/day.ts";
-import { otherThan, reads, takes } from "../../../../app/endpoint.ts";
+import { getEndpoint, jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
 import { invalid } from "../../../../app/problem.ts";
 import { openVisit } from "../../../../app/visits.ts";
 import { openVisitRequest } from "../../../../schema/visit.ts";
 import { visitListQuery } from "../../../../schema/visit-list.ts";
 
-export const GET = reads(async (app, { url }) => {
+export const GET = getEndpoint(async (app, { url }) => {
   const query = visitListQuery.safeParse(Object.fromEntries(url.searchParams));
   if (!query.success) throw invalid(query.error);
   const { list, limit, after } = query.data;
@@ -30,7 +30,7 @@ export const GET = reads(async (app, { url }) => {
     next,
   };
 });
-export const POST = takes(
+export const POST = jsonEndpoint(
   openVisitRequest,
   (app, { visit, events, sentAt }, { request }) =>
     openVisit(app, visit, events, { sentAt, signal: request.signal }),

@@ -1,8 +1,8 @@
 import type { APIRoute } from "astro";
-import { idFrom, otherThan, reads } from "../../../../../app/endpoint.ts";
+import { getEndpoint, idFrom, otherThan } from "../../../../../app/endpoint.ts";
 import { exportVisit } from "../../../../../app/visit-file.ts";
 
-const answer = reads((app, { params }) => exportVisit(app, idFrom(params["id"], "visit")));
+const answer = getEndpoint((app, { params }) => exportVisit(app, idFrom(params["id"], "visit")));
 
 export const GET: APIRoute = async (context) => {
   const response = await answer(context);

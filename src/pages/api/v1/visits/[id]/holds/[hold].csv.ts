@@ -1,7 +1,7 @@
-import { answers, idFrom, otherThan } from "../../../../../../app/endpoint.ts";
+import { idFrom, otherThan, rawEndpoint } from "../../../../../../app/endpoint.ts";
 import { holdFile } from "../../../../../../app/hold-file.ts";
 
-export const GET = answers((app, { params }) =>
+export const GET = rawEndpoint((app, { params }) =>
   holdFile(app, idFrom(params["id"], "visit"), idFrom(params["hold"], "hold")),
 );
 export const ALL = otherThan("GET");

@@ -1,15 +1,15 @@
-import { answers, idFrom, otherThan } from "../../../../../../app/endpoint.ts";
+import { idFrom, otherThan, rawEndpoint } from "../../../../../../app/endpoint.ts";
 import { keepPhoto, showPhoto } from "../../../../../../app/photos.ts";
-import { jsonAnswer, Problem } from "../../../../../../app/problem.ts";
+import { AppError, jsonResponse } from "../../../../../../app/problem.ts";
 
-export const GET = answers((app, { params }) =>
+export const GET = rawEndpoint((app, { params }) =>
   showPhoto(app, idFrom(params["id"], "visit"), idFrom(params["photo"], "picture")),
 );
-export const PUT = answers(async (app, { params, request }) => {
+export const PUT = rawEndpoint(async (app, { params, request }) => {
   if (!/^image\//.test(request.headers.get("content-type") ?? ""))
-    throw new Problem("not-json-type", "Send the picture as image/jpeg, image/png or image/webp.");
+    throw new AppError("not-json-type", "Send the picture as image/jpeg, image/png or image/webp.");
   const bytes = Buffer.from(await request.arrayBuffer());
-  return jsonAnswer(
+  return jsonResponse(
     await keepPhoto(app, idFrom(params["id"], "visit"), idFrom(params["photo"], "picture"), bytes),
   );
 });
