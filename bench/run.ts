@@ -53,9 +53,9 @@ async function main(): Promise<void> {
     const server = await serve({ dist, port });
     const base = `http://127.0.0.1:${port}`;
     const { connect } = await import("../src/db/client.ts");
-    const { demoVisitId } = await import("../src/app/demo-story.ts");
+    const { demoVisitId } = await import("../src/app/demo/demo-story.ts");
     const { makeContext } = await import("../src/app/context.ts");
-    const { readVisit } = await import("../src/app/visits.ts");
+    const { readVisit } = await import("../src/app/visit/visit.ts");
     const sql = connect(url);
     const context = makeContext(sql);
     const visit = demoVisitId("teaching-kitchen");

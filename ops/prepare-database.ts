@@ -1,4 +1,4 @@
-import { loadDemoOnce } from "../src/app/demo.ts";
+import { loadDemoOnce } from "../src/app/demo/demo.ts";
 import { connect } from "../src/db/client.ts";
 import { migrate } from "../src/db/migrate.ts";
 import type { Cluster } from "./cluster.ts";

@@ -4,12 +4,12 @@
  * log, and everything else of their visit can be read again.
  */
 import { isDeepStrictEqual } from "node:util";
-import { eventFromRow } from "../src/app/event-rows.ts";
-import { rowFromSummary } from "../src/app/visits.ts";
+import { eventFromRow } from "../src/app/visit/event-rows.ts";
+import { rowFromSummary } from "../src/app/visit/visit.ts";
 import { loadTables } from "../src/compute/tables.ts";
 import { foldVisit, type VisitEvent, visitSummary } from "../src/core/visit/index.ts";
 import { connect, type Db } from "../src/db/client.ts";
-import { type EventRow, eventsOf, findVisit, updateVisit } from "../src/db/visits.ts";
+import { type EventRow, eventsOf, findVisit, updateVisit } from "../src/db/visit.ts";
 import { eventSchema } from "../src/schema/visit.ts";
 import { renewPassword, startCluster } from "./cluster.ts";
 import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";

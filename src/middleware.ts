@@ -1,7 +1,7 @@
 import { defineMiddleware } from "astro:middleware";
 import { v4 as uuid } from "uuid";
-import { crossOriginFault } from "./app/origin.ts";
-import { AppError, asAppError, errorResponse } from "./app/problem.ts";
+import { AppError, asAppError, errorResponse } from "./app/http/app-error.ts";
+import { crossOriginFault } from "./app/http/origin.ts";
 
 const READING = new Set(["GET", "HEAD", "OPTIONS"]);
 

@@ -3,7 +3,7 @@ import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { parse } from "csv-parse/sync";
 import { partFromRow } from "../../src/schema/catalogue-csv.ts";
-import { stepFromRow } from "../../src/schema/steps-csv.ts";
+import { stepFromRow } from "../../src/schema/step-csv.ts";
 
 type Row = Readonly<Record<string, string>>;
 

@@ -7,15 +7,15 @@ import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { connectionPhase, firstRefused, foldVisit, isSameEvent } from "../core/visit/index.ts";
 import { readEnvironment } from "../env.ts";
 import { demoSchema } from "../schema/demo.ts";
-import { nearText, stampText, timeText } from "./clock-text.ts";
-import { demoVisitEvents } from "./demo-story.ts";
-import { eventFromRow, rowFromEvent } from "./event-rows.ts";
-import { crossOriginFault } from "./origin.ts";
-import { AppError, asAppError, errorResponse, invalid } from "./problem.ts";
-import { recordOf } from "./record.ts";
-import { presetGroups } from "./start-visit.ts";
-import { endChoices, practiceRows } from "./survey-choices.ts";
-import { visitAction } from "./visit-actions.ts";
+import { demoVisitEvents } from "./demo/demo-story.ts";
+import { AppError, asAppError, errorResponse, invalid } from "./http/app-error.ts";
+import { crossOriginFault } from "./http/origin.ts";
+import { nearText, stampText, timeText } from "./site-time.ts";
+import { endChoices, practiceRows } from "./survey/survey-choices.ts";
+import { eventFromRow, rowFromEvent } from "./visit/event-rows.ts";
+import { recordOf } from "./visit/record.ts";
+import { presetGroups } from "./visit/start-visit.ts";
+import { visitAction } from "./visit/visit-actions.ts";
 
 const demo = demoSchema.parse(
   JSON.parse(readFileSync(new URL("../../data/demo.json", import.meta.url), "utf8")),

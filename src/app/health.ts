@@ -1,9 +1,9 @@
 /** Whether service and database are there, told quickly however busy either is. */
 import { connect, type Pool } from "../db/client.ts";
-import { pingDatabase } from "../db/settings.ts";
+import { pingDatabase } from "../db/setting.ts";
 import { readEnvironment } from "../env.ts";
 import { VERSION } from "../version.ts";
-import { jsonResponse, RETRY_AFTER_S } from "./problem.ts";
+import { jsonResponse, RETRY_AFTER_S } from "./http/app-error.ts";
 
 /** A database that says nothing for this long counts as away, ms: whoever asks after health does not want to wait. */
 const PATIENCE_MS = 900;

@@ -3,7 +3,7 @@
 import { analyseHold, type HoldAnswer, type HoldTest } from "../core/hold/index.ts";
 import { reconcile } from "../core/watch/index.ts";
 import type { Section, SectionMaterial } from "../core/water/index.ts";
-import { type HoldAnswered, type HoldRequest, holdRequest } from "../schema/leaks.ts";
+import { type HoldAnswered, type HoldRequest, holdRequest } from "../schema/hold.ts";
 import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";
 
 /** Four figures that say something: no gauge carries more. */

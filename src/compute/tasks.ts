@@ -19,8 +19,8 @@ import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
+import { findPlan, type PlanOptions, planOptionsOf } from "./plan-options.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
-import { findPlan, type PlanOptions, planOptionsOf } from "./ways.ts";
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
 const PLAN_MS = 550;

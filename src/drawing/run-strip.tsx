@@ -2,8 +2,8 @@
 import type { ReactNode } from "react";
 import type { Plan, PlanPart } from "../core/plan/index.ts";
 import { formatInches } from "../core/units/index.ts";
-import { jointStripText } from "./beads.tsx";
 import { JointGlyph, type JointMark } from "./glyph.tsx";
+import { jointStripText } from "./joint-strip.tsx";
 import { type DrawnAside, type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
 import { Face, PartShape } from "./part-shape.tsx";
 

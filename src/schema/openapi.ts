@@ -1,8 +1,7 @@
 /** The HTTP interface as an OpenAPI document, made from the schemas that guard it. */
 import { z } from "zod";
 import { createDocument, type ZodOpenApiOperationObject } from "zod-openapi";
-import { identifyRequest, identifyResponse, matchRequest, matchResponse } from "./ends.ts";
-import { planRequest, planResponse } from "./hookup.ts";
+import { identifyRequest, identifyResponse, matchRequest, matchResponse } from "./end.ts";
 import {
   holdRequest,
   holdResponse,
@@ -10,8 +9,9 @@ import {
   planHoldResponse,
   watchRequest,
   watchResponse,
-} from "./leaks.ts";
+} from "./hold.ts";
 import { fitRequest, fitResponse } from "./line.ts";
+import { planRequest, planResponse } from "./plan.ts";
 import { scheduleRequest, scheduleResponse } from "./schedule.ts";
 import { addEventsRequest, addEventsResponse, openVisitRequest, visitFile, visitResponse } from "./visit.ts";
 import { visitListQuery } from "./visit-list.ts";

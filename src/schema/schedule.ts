@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { FIXTURES } from "../core/plan/index.ts";
 import { ZONE_KINDS } from "../core/schedule/index.ts";
-import { planSchema } from "./hookup.ts";
+import { planSchema } from "./plan.ts";
 import { instant, line } from "./text.ts";
 
 /** Most connections of one request: a long day of a large crew. */

@@ -4,8 +4,8 @@ import { allDry, startedVisit, surveyOf } from "../../tests/support/story.ts";
 import { plannerIndex } from "../../tests/support/tables.ts";
 import { planHookup } from "../core/planner/index.ts";
 import { planRequestOf } from "../core/survey/index.ts";
-import { planRequest, planRequestFrom, planResponse } from "./hookup.ts";
 import { describeInterface } from "./openapi.ts";
+import { planRequest, planRequestFrom, planResponse } from "./plan.ts";
 import { surveySchema } from "./survey.ts";
 import { eventSchema, siteSchema, visitFile } from "./visit.ts";
 

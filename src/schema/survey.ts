@@ -10,8 +10,8 @@ import {
   WALL_SIDES,
 } from "../core/survey/index.ts";
 import { parseLength, parseOffset } from "../core/units/index.ts";
-import { endCode, standardsSchema } from "./hookup.ts";
 import { lineDirection } from "./line.ts";
+import { endCode, standardsSchema } from "./plan.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
 /** Two figures nearer than this are the same length, inches. */

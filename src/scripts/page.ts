@@ -1,7 +1,7 @@
 /** What every page does beyond its HTML: the shortcuts and the print button. */
 
 import { SHORTCUTS, type ShortcutAction } from "../views/shortcuts.ts";
-import { keepSendingLeftovers } from "../views/visit-log/leftovers.ts";
+import { keepSendingLeftovers } from "../views/visit-log/other-visits.ts";
 
 function isTyping(target: EventTarget | null): boolean {
   return (

@@ -5,7 +5,7 @@ import fc from "fast-check";
 import { surveyOf } from "../../tests/support/story.ts";
 import { cutText } from "./cut-text.ts";
 import { surveyDifferences } from "./survey/survey-differences.ts";
-import { fateOf } from "./visit-run/photo-queue.ts";
+import { fateOf } from "./visit-run-sheet/photo-queue.ts";
 
 describe("a text that is too long", () => {
   it("is cut before the character that does not fit, never through one", () => {

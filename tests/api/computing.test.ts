@@ -1,7 +1,7 @@
 /** The line fitter and the scheduler over HTTP: what they answer, and what they say of what cannot be. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { demoVisitId } from "../../src/app/demo-story.ts";
+import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { fitResponse } from "../../src/schema/line.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
 import { startApi } from "../support/desk.ts";

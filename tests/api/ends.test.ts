@@ -1,6 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { identifyResponse, matchResponse } from "../../src/schema/ends.ts";
+import { identifyResponse, matchResponse } from "../../src/schema/end.ts";
 import { startApi } from "../support/desk.ts";
 
 const { base, request: ask } = startApi("template_empty");

@@ -2,8 +2,8 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { demoVisitId } from "../../src/app/demo-story.ts";
-import { readVisit } from "../../src/app/visits.ts";
+import { demoVisitId } from "../../src/app/demo/demo-story.ts";
+import { readVisit } from "../../src/app/visit/visit.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 import { idOf } from "../support/story.ts";
 

@@ -1,7 +1,7 @@
 /** The leak analyst over HTTP: what it answers, and what it refuses naming the field. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { holdResponse } from "../../src/schema/leaks.ts";
+import { holdResponse } from "../../src/schema/hold.ts";
 import { holdCase } from "../oracles/hold-cases.ts";
 import { startApi } from "../support/desk.ts";
 

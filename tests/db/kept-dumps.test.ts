@@ -5,7 +5,7 @@ import { describe, it } from "node:test";
 import { gunzipSync } from "node:zlib";
 import { repairAll } from "../../ops/repair.ts";
 import { makeContext } from "../../src/app/context.ts";
-import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
+import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import { migrate } from "../../src/db/migrate.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 

@@ -2,15 +2,15 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { readDay } from "../../src/app/day.ts";
 import {
   answerQuestion,
   followUpCalendar,
   followUpsOf,
   makeAnswerLink,
   readQuestion,
-} from "../../src/app/look-backs.ts";
-import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
+} from "../../src/app/follow-up/follow-up.ts";
+import { readDay } from "../../src/app/visit/today.ts";
+import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
 

@@ -4,11 +4,8 @@ import { after, before, describe, it } from "node:test";
 import { v4 as uuid } from "uuid";
 import { repairAll } from "../../ops/repair.ts";
 import { makeContext } from "../../src/app/context.ts";
-import { isReadable, readDay, readVisitPage } from "../../src/app/day.ts";
-import { MOST_LOG_BYTES } from "../../src/app/incoming-events.ts";
-import { readFollowUps } from "../../src/app/look-backs.ts";
-import { keepPhoto } from "../../src/app/photos.ts";
-import { AppError } from "../../src/app/problem.ts";
+import { readFollowUps } from "../../src/app/follow-up/follow-up.ts";
+import { AppError } from "../../src/app/http/app-error.ts";
 import {
   exportCatalogue,
   importCatalogue,
@@ -16,9 +13,12 @@ import {
   setTruckStock,
   shopParts,
   versionedStandards,
-} from "../../src/app/shop.ts";
-import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
-import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
+} from "../../src/app/shop/shop.ts";
+import { MOST_LOG_BYTES } from "../../src/app/visit/incoming-events.ts";
+import { keepPhoto } from "../../src/app/visit/photos.ts";
+import { isReadable, readDay, readVisitPage } from "../../src/app/visit/today.ts";
+import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
+import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import { analyseHold } from "../../src/core/hold/index.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { connect } from "../../src/db/client.ts";

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { planForShop, planOptionsFor } from "../../src/app/hookup-ways.ts";
+import { planForShop, planOptionsFor } from "../../src/app/plan/plan-options.ts";
 import {
   catalogueLines,
   currentPlannerIndex,
@@ -13,7 +13,7 @@ import {
   setTruckStock,
   shopStandards,
   truckStock,
-} from "../../src/app/shop.ts";
+} from "../../src/app/shop/shop.ts";
 import { planRequestOf, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 

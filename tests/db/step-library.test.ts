@@ -2,11 +2,11 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { keepPhoto, showPhoto } from "../../src/app/photos.ts";
-import { currentLibrary, editLibrary, libraryPage, stepsOfVisit } from "../../src/app/step-library.ts";
-import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
-import { openVisit, readVisit } from "../../src/app/visits.ts";
-import { writeSteps } from "../../src/schema/steps-csv.ts";
+import { currentLibrary, editLibrary, libraryPage, stepsOfVisit } from "../../src/app/step/step-library.ts";
+import { keepPhoto, showPhoto } from "../../src/app/visit/photos.ts";
+import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
+import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
+import { writeSteps } from "../../src/schema/step-csv.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { idOf, startedVisit } from "../support/story.ts";
 import { tables } from "../support/tables.ts";

@@ -1,12 +1,12 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { isReadable, readDay } from "../../src/app/day.ts";
-import { loadDemoOnce } from "../../src/app/demo.ts";
-import { exportVisit, importVisit } from "../../src/app/visit-file.ts";
-import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
+import { loadDemoOnce } from "../../src/app/demo/demo.ts";
+import { isReadable, readDay } from "../../src/app/visit/today.ts";
+import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
+import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import { migrate } from "../../src/db/migrate.ts";
-import { findVisit, insertEvents } from "../../src/db/visits.ts";
+import { findVisit, insertEvents } from "../../src/db/visit.ts";
 import { visitFile } from "../../src/schema/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";

@@ -2,7 +2,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { openVisit, readVisit } from "../../src/app/visits.ts";
+import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { holdCase } from "../oracles/hold-cases.ts";
 import { accessibilityFaults, alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";

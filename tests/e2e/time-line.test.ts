@@ -1,7 +1,7 @@
 /** The visit's time line: planned again when a stop breaks on the way, without losing what is ticked. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { demoVisitId } from "../../src/app/demo-story.ts";
+import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 

@@ -3,7 +3,7 @@ import assert from "node:assert/strict";
 import { readFileSync } from "node:fs";
 import { describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
-import { addEvents, openVisit, readVisit } from "../../src/app/visits.ts";
+import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { accessibilityFaults, go, overflows, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { CONNECTION, event, idOf, startedVisit } from "../support/story.ts";

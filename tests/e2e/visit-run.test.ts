@@ -3,7 +3,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
-import { openVisit, readVisit } from "../../src/app/visits.ts";
+import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { idOf, startedVisit } from "../support/story.ts";

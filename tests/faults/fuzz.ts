@@ -1,7 +1,7 @@
 /** Requests put wrong by chance, from a seed, against every endpoint, page and form; what comes back is judged. */
 import { connect as openSocket } from "node:net";
 import type { z } from "zod";
-import { demoVisitId } from "../../src/app/demo-story.ts";
+import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { CONTRACT } from "../../src/schema/contract/index.ts";
 import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
 import { event, idOf, startedVisit } from "../support/story.ts";

@@ -1,5 +1,5 @@
 import type { APIRoute } from "astro";
-import { AppError, errorResponse } from "../../app/problem.ts";
+import { AppError, errorResponse } from "../../app/http/app-error.ts";
 
 export const ALL: APIRoute = ({ url }) =>
   errorResponse(new AppError("not-found", `There is nothing at ${url.pathname}.`));

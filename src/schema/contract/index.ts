@@ -1,16 +1,20 @@
 /** The whole HTTP contract with its examples, served or not, so that nothing is built beside it. */
-import { endsContract } from "./ends.ts";
-import { hookupsContract } from "./hookups.ts";
-import { leaksWaterContract } from "./leaks-water.ts";
-import { linesContract } from "./lines.ts";
-import { visitsTruckContract } from "./visits-truck.ts";
+import { endContract } from "./end.ts";
+import { holdContract } from "./hold.ts";
+import { lineContract } from "./line.ts";
+import { planContract } from "./plan.ts";
+import { scheduleContract } from "./schedule.ts";
+import { stockContract } from "./stock.ts";
+import { waterContract } from "./water.ts";
 
 export type { ContractExample } from "./example.ts";
 
 export const CONTRACT = [
-  ...endsContract,
-  ...hookupsContract,
-  ...linesContract,
-  ...leaksWaterContract,
-  ...visitsTruckContract,
+  ...endContract,
+  ...planContract,
+  ...lineContract,
+  ...holdContract,
+  ...waterContract,
+  ...scheduleContract,
+  ...stockContract,
 ];

@@ -1,6 +1,6 @@
 import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
-import { JointStrip } from "../../drawing/beads.tsx";
-import { jointMarks } from "../../drawing/marked.ts";
+import { jointMarks } from "../../drawing/joint-marks.ts";
+import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";

@@ -1,6 +1,6 @@
 import { asSixteenths, type LineSpace, type Survey } from "../../core/survey/index.ts";
+import { DirectionSelect } from "../direction-select.tsx";
 import { OffsetField } from "../offset-field.tsx";
-import { DirectionSelect } from "../way-pick.tsx";
 
 interface EndsInSpaceProps {
   readonly survey: Survey;

@@ -8,7 +8,7 @@ import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { EndsInSpace } from "./ends-in-space.tsx";
-import { PracticeChoices, type PracticeRow } from "./school-choices.tsx";
+import { PracticeChoices, type PracticeRow } from "./practice-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { SurveyClash } from "./survey-clash.tsx";
 import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";

@@ -1,7 +1,7 @@
 /** Everything this device holds that the server has not: what waits, what the server would not take and why, pictures too. */
 import { useCallback, useEffect, useState } from "react";
 import { siteDayTime } from "../clock.ts";
-import { EVENT_LABELS } from "../visit-log/did-words.ts";
+import { EVENT_LABELS } from "../visit-log/event-labels.ts";
 import {
   loadQueue,
   type Queue,
@@ -10,7 +10,7 @@ import {
   unreadableQueues,
   visitsQueued,
 } from "../visit-log/waiting-store.ts";
-import { type HeldPhoto, heldPhotos, releasePhoto, retryPhoto } from "../visit-run/photo-queue.ts";
+import { type HeldPhoto, heldPhotos, releasePhoto, retryPhoto } from "../visit-run-sheet/photo-queue.ts";
 
 interface UnsentVisit {
   readonly queues: readonly (Queue & { readonly visitId: string })[];

@@ -1,6 +1,6 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
-import { EVENT_LABELS } from "./did-words.ts";
+import { EVENT_LABELS } from "./event-labels.ts";
 import type { VisitLog } from "./use-visit-log.ts";
 
 function Sending({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {

@@ -6,8 +6,8 @@ import { type FakeStore, fakeLocalStorage } from "../../../tests/support/local-s
 import { CONNECTION, event, startedVisit } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { firstRefused, type VisitEvent } from "../../core/visit/index.ts";
-import { openVisitIn } from "./leftovers.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
+import { openVisitIn } from "./other-visits.ts";
 import { FULL_PACE, type Pace, type Post, type Sent, sendRound, sentFrom } from "./send.ts";
 import {
   addWaiting,

@@ -1,6 +1,6 @@
-import { otherThan, rawEndpoint } from "../../../app/endpoint.ts";
-import { fileAnswer, isForSpreadsheet } from "../../../app/file-answer.ts";
-import { exportCatalogue } from "../../../app/shop.ts";
+import { otherThan, rawEndpoint } from "../../../app/http/endpoint.ts";
+import { fileAnswer, isForSpreadsheet } from "../../../app/http/file-response.ts";
+import { exportCatalogue } from "../../../app/shop/shop.ts";
 
 export const GET = rawEndpoint(async (app, { url }) =>
   fileAnswer(await exportCatalogue(app, isForSpreadsheet(url)), "catalogue.csv"),

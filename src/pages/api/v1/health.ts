@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
-import { otherThan } from "../../../app/endpoint.ts";
 import { healthAnswer } from "../../../app/health.ts";
+import { otherThan } from "../../../app/http/endpoint.ts";
 
 export const GET: APIRoute = () => healthAnswer();
 export const ALL = otherThan("GET");

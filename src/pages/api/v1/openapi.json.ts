@@ -1,4 +1,4 @@
-import { getEndpoint, otherThan } from "../../../app/endpoint.ts";
+import { getEndpoint, otherThan } from "../../../app/http/endpoint.ts";
 import { describeInterface } from "../../../schema/openapi.ts";
 import { VERSION } from "../../../version.ts";
 

@@ -1,7 +1,7 @@
-import { otherThan, rawEndpoint } from "../../../app/endpoint.ts";
-import { fileAnswer, isForSpreadsheet } from "../../../app/file-answer.ts";
-import { currentLibrary } from "../../../app/step-library.ts";
-import { writeSteps } from "../../../schema/steps-csv.ts";
+import { otherThan, rawEndpoint } from "../../../app/http/endpoint.ts";
+import { fileAnswer, isForSpreadsheet } from "../../../app/http/file-response.ts";
+import { currentLibrary } from "../../../app/step/step-library.ts";
+import { writeSteps } from "../../../schema/step-csv.ts";
 
 export const GET = rawEndpoint(async ({ sql, tables }, { url }) =>
   fileAnswer(writeSteps((await currentLibrary(sql, tables)).steps, isForSpreadsheet(url)), "steps.csv"),

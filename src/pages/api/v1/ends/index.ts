@@ -1,5 +1,5 @@
-import { getEndpoint, otherThan } from "../../../../app/endpoint.ts";
-import { endKnowledge } from "../../../../app/ends.ts";
+import { getEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { endKnowledge } from "../../../../app/identify/end.ts";
 
 export const GET = getEndpoint(async (app) => endKnowledge(app));
 export const ALL = otherThan("GET");

@@ -1,6 +1,6 @@
-import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
-import { planForShop } from "../../../../app/hookup-ways.ts";
-import { planRequest, planRequestFrom } from "../../../../schema/hookup.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { planForShop } from "../../../../app/plan/plan-options.ts";
+import { planRequest, planRequestFrom } from "../../../../schema/plan.ts";
 
 export const POST = jsonEndpoint(planRequest, (app, body, { request }) =>
   planForShop(app, planRequestFrom(body), request.signal),

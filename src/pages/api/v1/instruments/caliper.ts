@@ -1,5 +1,5 @@
-import { caliperStream } from "../../../../app/caliper.ts";
-import { otherThan, rawEndpoint } from "../../../../app/endpoint.ts";
+import { otherThan, rawEndpoint } from "../../../../app/http/endpoint.ts";
+import { caliperStream } from "../../../../app/identify/caliper.ts";
 
 export const GET = rawEndpoint(async (app, { url }) => caliperStream(app, url));
 export const ALL = otherThan("GET");

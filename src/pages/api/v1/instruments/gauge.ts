@@ -1,5 +1,5 @@
-import { otherThan, rawEndpoint } from "../../../../app/endpoint.ts";
-import { gaugeStream } from "../../../../app/gauge.ts";
+import { gaugeStream } from "../../../../app/hold/gauge.ts";
+import { otherThan, rawEndpoint } from "../../../../app/http/endpoint.ts";
 
 export const GET = rawEndpoint(async (_, { url }) => gaugeStream(url));
 export const ALL = otherThan("GET");

@@ -1,5 +1,5 @@
-import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
-import { fitAnswer } from "../../../../app/lines.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { fitAnswer } from "../../../../app/line/line.ts";
 import { fitRequest } from "../../../../schema/line.ts";
 
 export const POST = jsonEndpoint(fitRequest, (app, body, { request }) =>

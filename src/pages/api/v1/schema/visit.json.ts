@@ -1,5 +1,5 @@
 import { z } from "zod";
-import { getEndpoint, otherThan } from "../../../../app/endpoint.ts";
+import { getEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
 import { visitFile } from "../../../../schema/visit.ts";
 
 /** The same for as long as the process lives. */

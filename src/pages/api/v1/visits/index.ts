@@ -1,7 +1,7 @@
-import { isReadable, readVisitPage } from "../../../../app/day.ts";
-import { getEndpoint, jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
-import { invalid } from "../../../../app/problem.ts";
-import { openVisit } from "../../../../app/visits.ts";
+import { invalid } from "../../../../app/http/app-error.ts";
+import { getEndpoint, jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { isReadable, readVisitPage } from "../../../../app/visit/today.ts";
+import { openVisit } from "../../../../app/visit/visit.ts";
 import { openVisitRequest } from "../../../../schema/visit.ts";
 import { visitListQuery } from "../../../../schema/visit-list.ts";
 

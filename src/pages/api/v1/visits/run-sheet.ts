@@ -1,5 +1,5 @@
-import { jsonEndpoint, otherThan } from "../../../../app/endpoint.ts";
-import { runSheetAnswer } from "../../../../app/visit-schedule.ts";
+import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { runSheetAnswer } from "../../../../app/schedule/run-sheet-answer.ts";
 import { scheduleRequest } from "../../../../schema/schedule.ts";
 
 export const POST = jsonEndpoint(scheduleRequest, (app, body, { request }) =>

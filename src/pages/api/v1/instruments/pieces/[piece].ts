@@ -1,6 +1,6 @@
-import { describePiece } from "../../../../../app/caliper.ts";
-import { getEndpoint, otherThan } from "../../../../../app/endpoint.ts";
-import { notFound } from "../../../../../app/problem.ts";
+import { notFound } from "../../../../../app/http/app-error.ts";
+import { getEndpoint, otherThan } from "../../../../../app/http/endpoint.ts";
+import { describePiece } from "../../../../../app/identify/caliper.ts";
 
 export const GET = getEndpoint(async (app, { params }) => {
   if (!/^\d{1,2}$/.test(params["piece"] ?? "")) throw notFound("piece");

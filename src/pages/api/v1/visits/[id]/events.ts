@@ -1,5 +1,5 @@
-import { idFrom, jsonEndpoint, otherThan } from "../../../../../app/endpoint.ts";
-import { addEvents } from "../../../../../app/visits.ts";
+import { idFrom, jsonEndpoint, otherThan } from "../../../../../app/http/endpoint.ts";
+import { addEvents } from "../../../../../app/visit/visit.ts";
 import { addEventsRequest } from "../../../../../schema/visit.ts";
 
 export const POST = jsonEndpoint(addEventsRequest, (app, { events, version, sentAt }, { params, request }) =>

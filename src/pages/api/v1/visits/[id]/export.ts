@@ -1,6 +1,6 @@
 import type { APIRoute } from "astro";
-import { getEndpoint, idFrom, otherThan } from "../../../../../app/endpoint.ts";
-import { exportVisit } from "../../../../../app/visit-file.ts";
+import { getEndpoint, idFrom, otherThan } from "../../../../../app/http/endpoint.ts";
+import { exportVisit } from "../../../../../app/visit/visit-file.ts";
 
 const answer = getEndpoint((app, { params }) => exportVisit(app, idFrom(params["id"], "visit")));
 

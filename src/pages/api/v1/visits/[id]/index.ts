@@ -1,5 +1,5 @@
-import { getEndpoint, idFrom, otherThan } from "../../../../../app/endpoint.ts";
-import { readVisit } from "../../../../../app/visits.ts";
+import { getEndpoint, idFrom, otherThan } from "../../../../../app/http/endpoint.ts";
+import { readVisit } from "../../../../../app/visit/visit.ts";
 
 export const GET = getEndpoint(async (app, { params }) => {
   const { id, version, phase, lookBackDueAt, events } = await readVisit(app, idFrom(params["id"], "visit"));

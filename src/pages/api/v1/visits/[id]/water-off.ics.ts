@@ -1,6 +1,6 @@
-import { otherThan, rawEndpoint } from "../../../../../app/endpoint.ts";
-import { fileAnswer } from "../../../../../app/file-answer.ts";
-import { readTimeLine, waterOffCalendar } from "../../../../../app/time-line.ts";
+import { otherThan, rawEndpoint } from "../../../../../app/http/endpoint.ts";
+import { fileAnswer } from "../../../../../app/http/file-response.ts";
+import { readTimeLine, waterOffCalendar } from "../../../../../app/schedule/timeline.ts";
 
 export const GET = rawEndpoint(async (app, context) => {
   const { visit, line } = await readTimeLine(app, context);

@@ -1,5 +1,5 @@
-import { idFrom, otherThan, rawEndpoint } from "../../../../../../app/endpoint.ts";
-import { holdFile } from "../../../../../../app/hold-file.ts";
+import { holdFile } from "../../../../../../app/hold/hold-file.ts";
+import { idFrom, otherThan, rawEndpoint } from "../../../../../../app/http/endpoint.ts";
 
 export const GET = rawEndpoint((app, { params }) =>
   holdFile(app, idFrom(params["id"], "visit"), idFrom(params["hold"], "hold")),

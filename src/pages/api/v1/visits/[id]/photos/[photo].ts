@@ -1,6 +1,6 @@
-import { idFrom, otherThan, rawEndpoint } from "../../../../../../app/endpoint.ts";
-import { keepPhoto, showPhoto } from "../../../../../../app/photos.ts";
-import { AppError, jsonResponse } from "../../../../../../app/problem.ts";
+import { AppError, jsonResponse } from "../../../../../../app/http/app-error.ts";
+import { idFrom, otherThan, rawEndpoint } from "../../../../../../app/http/endpoint.ts";
+import { keepPhoto, showPhoto } from "../../../../../../app/visit/photos.ts";
 
 export const GET = rawEndpoint((app, { params }) =>
   showPhoto(app, idFrom(params["id"], "visit"), idFrom(params["photo"], "picture")),

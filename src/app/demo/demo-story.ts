@@ -1,0 +1,229 @@
+/** Tells the demo: each connection is walked through the real rules, step by step, as far as its progress says. */
+import { v5 as uuidFrom } from "uuid";
+import { targetsOf } from "../../core/check/index.ts";
+import { type PlannerIndex, planHookup } from "../../core/planner/index.ts";
+import { runSheet } from "../../core/step/index.ts";
+import { type LineSpace, planRequestOf, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
+import type { Tables } from "../../core/tables.ts";
+import { parseLength, parseOffset } from "../../core/units/index.ts";
+import { foldVisit, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
+import type { Demo } from "../../schema/demo.ts";
+import { demoHold } from "./demo-hold.ts";
+
+type DemoVisit = Demo["visits"][number];
+type DemoConnection = DemoVisit["connections"][number];
+
+/** Any fixed uuid: names made from it are the demo's own. */
+const DEMO_NAMESPACE = "5d3f2e0a-7c41-4b0e-9d4c-6a1f0c9b7e21";
+const MS_PER_MIN = 60_000;
+/** After a day, the look-back of finished demo connections. */
+const LOOK_BACK_AFTER_MIN = 25 * 60;
+/** Seconds between the drips of the demo's weeping joint. */
+const DEMO_DRIPS_SEC = [42, 39, 44, 41] as const;
+/** Share of the wanted range a demo plumber turns to: a third of the way up. */
+const TURNED_SHARE = 1 / 3;
+
+export function demoVisitId(key: string): string {
+  return uuidFrom(`visit ${key}`, DEMO_NAMESPACE);
+}
+
+function spaceOf(ends: NonNullable<DemoConnection["ends"]>): LineSpace {
+  const typed = (text: string) => {
+    const read = parseOffset(text);
+    if (!read.ok) throw new Error(`data/demo.json: "${text}" is not a length`);
+    return { typed: text, value: read.lengthIn };
+  };
+  return {
+    inlet: { right: typed(ends.right), up: typed(ends.up), out: typed(ends.out) },
+    supplyWay: ends.supplyLooks === "up" ? [0, 1, 0] : [0, 0, 1],
+    inletWay: [0, -1, 0],
+    walls: { back: typed("1 1/4"), floor: typed("6") },
+    room: null,
+  };
+}
+
+function surveyOf(told: DemoConnection, tables: Tables): Survey {
+  const preset = tables.presets.find((each) => each.id === told.preset);
+  if (!preset) throw new Error(`data/demo.json: no preset ${told.preset}`);
+  const survey = surveyFromPreset(preset, told.place);
+  const typed = (text: string | undefined, otherwise: Survey["length"]["min"]) => {
+    if (text === undefined) return otherwise;
+    const read = parseLength(text);
+    if (!read.ok) throw new Error(`data/demo.json: "${text}" is not a length`);
+    return { typed: text, value: read.lengthIn };
+  };
+  return {
+    ...survey,
+    ...(told.ends === undefined ? {} : { space: spaceOf(told.ends) }),
+    stop: { ...survey.stop, proof: told.stop, method: told.method },
+    length: { min: typed(told.min, survey.length.min), max: typed(told.max, survey.length.max) },
+    staticPsi: told.psi === null ? null : { typed: told.psi, value: Number(told.psi) },
+    needs: told.needs,
+    notes: told.notes,
+  };
+}
+
+/** Writes one visit's events; the clock moves on with each. */
+class EventBuilder {
+  readonly events: VisitEvent[] = [];
+  #at: number;
+  readonly #key: string;
+  readonly #actor: string;
+
+  constructor(key: string, actor: string, startMs: number) {
+    this.#key = key;
+    this.#actor = actor;
+    this.#at = startMs;
+  }
+
+  add(act: VisitAct, minutes = 1): void {
+    this.#at += minutes * MS_PER_MIN;
+    const id = uuidFrom(`event ${this.#key} ${this.events.length}`, DEMO_NAMESPACE);
+    this.events.push({ id, actor: this.#actor, typedAt: new Date(this.#at).toISOString(), ...act });
+  }
+
+  connection(id: string) {
+    const found = foldVisit(this.events).connections.find((each) => each.id === id);
+    if (!found) throw new Error(`the demo has no connection ${id}`);
+    return found;
+  }
+}
+
+function check(
+  story: EventBuilder,
+  tables: Tables,
+  connection: string,
+  code: string,
+  weeping: string | null,
+): void {
+  const stage = tables.stages.find((each) => each.code === code);
+  if (!stage) throw new Error(`no stage ${code}`);
+  for (const target of targetsOf(story.connection(connection), stage)) {
+    const result = target === weeping ? "weeping" : "dry";
+    story.add(
+      {
+        kind: "target-checked",
+        connection,
+        target,
+        stage: stage.code,
+        result,
+        method: stage.method,
+        watchedMin: stage.watchMin,
+        note: "",
+        ...(result === "weeping" ? { intervalsSec: DEMO_DRIPS_SEC } : {}),
+      },
+      0.5,
+    );
+    if (result === "weeping") return;
+  }
+}
+
+/** Ticks the run sheet in order until `isEnough`, looking joint by joint where the sheet says so. */
+function work(
+  story: EventBuilder,
+  tables: Tables,
+  connection: string,
+  isEnough: () => boolean,
+  weepsAt: { stage: string; target: string } | null,
+): void {
+  for (const step of runSheet(story.connection(connection), tables)) {
+    if (isEnough()) return;
+    if (step.stage) {
+      check(story, tables, connection, step.stage, weepsAt?.stage === step.stage ? weepsAt.target : null);
+      continue;
+    }
+    const turns = step.joint?.turns ?? null;
+    const turned = turns === null ? null : turns.min + (turns.max - turns.min) * TURNED_SHARE;
+    story.add(
+      {
+        kind: "step-done",
+        connection,
+        step: step.id,
+        role: step.role,
+        joint: step.joint?.number ?? null,
+        turns: turned,
+      },
+      step.handsOnMin.likely,
+    );
+  }
+}
+
+function addConnectionStory(
+  story: EventBuilder,
+  told: DemoConnection,
+  id: string,
+  { tables, shop }: { tables: Tables; shop: PlannerIndex },
+): void {
+  const survey = surveyOf(told, tables);
+  const preset = tables.presets.find((each) => each.id === told.preset);
+  const checkpoints = tables.checkpoints.filter((each) => preset?.checkpoints.includes(each.id));
+  story.add({ kind: "connection-added", connection: id, survey, checkpoints });
+  if (told.progress === "surveyed") return;
+  const problem = planRequestOf(survey, null);
+  const plan = planHookup(shop, problem).plans[0];
+  if (!plan) throw new Error(`data/demo.json: no plan for ${told.preset}`);
+  story.add({ kind: "plan-chosen", connection: id, plan, request: problem });
+  if (told.progress === "planned") return;
+  const made = () => story.connection(id).joints.filter((joint) => joint.madeAt !== null).length;
+  const isWet = () => story.connection(id).checks.some((each) => each.result === "weeping");
+  const enough = {
+    half: () => made() > 0,
+    weeping: isWet,
+    ready: () => false,
+    signed: () => false,
+    done: () => false,
+  }[told.progress];
+  const last = String(Math.max(1, plan.joints.length - 1));
+  work(story, tables, id, enough, told.progress === "weeping" ? { stage: "static", target: last } : null);
+  if (told.hold !== undefined)
+    story.add(
+      { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },
+      told.hold.minutes,
+    );
+  if (told.progress !== "signed" && told.progress !== "done") return;
+  story.add({
+    kind: "connection-signed",
+    connection: id,
+    name: story.events[0]?.actor ?? "",
+    lookBackBy: told.lookBackBy,
+  });
+  if (told.progress === "done") {
+    const stage = tables.stages.find((each) => each.code === "look-back");
+    if (stage)
+      story.add(
+        {
+          kind: "target-checked",
+          connection: id,
+          target: "connection",
+          stage: "look-back",
+          result: "dry",
+          method: stage.method,
+          watchedMin: stage.watchMin,
+          note: "",
+        },
+        LOOK_BACK_AFTER_MIN,
+      );
+  }
+}
+
+/** All events of one demo visit, in order, as of `now`. Errors: Error naming what in data/demo.json cannot be. */
+export function demoVisitEvents(
+  demo: Demo,
+  visit: DemoVisit,
+  now: Date,
+  tools: { tables: Tables; shop: PlannerIndex },
+): readonly VisitEvent[] {
+  const startMs = now.getTime() + visit.startsInMin * MS_PER_MIN;
+  // Surveys of visits to come were written down the day before they were booked.
+  const writtenMs = visit.startsInMin > 0 ? now.getTime() - 24 * 60 * MS_PER_MIN : startMs;
+  const story = new EventBuilder(visit.key, demo.plumber, writtenMs);
+  story.add(
+    { kind: "visit-opened", site: demo.site, title: visit.title, startsAt: new Date(startMs).toISOString() },
+    0,
+  );
+  for (const text of visit.notes) story.add({ kind: "visit-noted", text });
+  visit.connections.forEach((told, index) => {
+    addConnectionStory(story, told, uuidFrom(`connection ${visit.key} ${index}`, DEMO_NAMESPACE), tools);
+  });
+  return story.events;
+}

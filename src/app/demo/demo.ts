@@ -1,0 +1,31 @@
+import demoFile from "../../../data/demo.json" with { type: "json" };
+import type { Pool } from "../../db/client.ts";
+import { addSetting } from "../../db/setting.ts";
+import { demoSchema } from "../../schema/demo.ts";
+import { makeContext } from "../context.ts";
+import { libraryToOpenWith } from "../step/step-library.ts";
+import { logBytesWith } from "../visit/incoming-events.ts";
+import { rowFromSummary, summaryOf, withAllowedEvents, writeNew } from "../visit/visit.ts";
+import { demoVisitEvents, demoVisitId } from "./demo-story.ts";
+
+/**
+ * Loads Gullwing Hall once in a database's life. Returns whether it did.
+ * Errors: Problem or Error when data/demo.json tells something the rules refuse.
+ */
+export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
+  const context = makeContext(sql, () => now);
+  const demo = demoSchema.parse(demoFile);
+  return sql.begin(async (tx) => {
+    if (!(await addSetting(tx, "plumber", { name: demo.plumber }))) return false;
+    const libraryVersion = await libraryToOpenWith(tx, context.tables);
+    for (const visit of demo.visits) {
+      const id = demoVisitId(visit.key);
+      const events = withAllowedEvents([], demoVisitEvents(demo, visit, now, context), context);
+      const logBytes = logBytesWith(events, 0, 0);
+      const version = events.length;
+      const row = rowFromSummary(id, summaryOf(events, context), { version, libraryVersion, logBytes });
+      await writeNew(tx, row, events, ({ typedAt }) => typedAt);
+    }
+    return true;
+  });
+}

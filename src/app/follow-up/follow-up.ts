@@ -1,0 +1,199 @@
+/** Look-backs: what is due when, as a list and as a calendar, and the link a customer answers one by. */
+import { createHash, randomBytes } from "node:crypto";
+import ical, { ICalAlarmType } from "ical-generator";
+import { v5 as uuidFrom } from "uuid";
+import {
+  type ConnectionPhase,
+  type ConnectionState,
+  connectionPhase,
+  type VisitState,
+} from "../../core/visit/index.ts";
+import { findLink, markAnswered, putLink } from "../../db/answer-link.ts";
+import type { Context } from "../context.ts";
+import { AppError, notFound } from "../http/app-error.ts";
+import { type AnyTicket, isReadable, readDay, readVisitPage } from "../visit/today.ts";
+import { addEvents, readVisit } from "../visit/visit.ts";
+
+const NAMESPACE = "0d6a2f3c-9f0e-4a1b-8a57-6d2f0b7c1e55";
+const DAY_MS = 24 * 60 * 60 * 1000;
+/** A link goes on being answerable this long after the look-back falls due, ms: a week. */
+const LINK_LIVES_MS = 7 * DAY_MS;
+/** A calendar's entry lasts so long, ms: half an hour. */
+const ENTRY_MS = 30 * 60 * 1000;
+const TOKEN_BYTES = 32;
+/** Minutes a customer is asked to leave the tissue on. */
+const TISSUE_MIN = 5;
+
+export interface FollowUp {
+  readonly visit: string;
+  readonly title: string;
+  readonly zone: string;
+  readonly site: VisitState["site"];
+  readonly connection: ConnectionState;
+  readonly by: "plumber" | "customer";
+  readonly dueAt: string;
+  readonly isOverdue: boolean;
+  readonly isDone: boolean;
+  readonly isWet: boolean;
+}
+
+/** Where one waits for its look-back. */
+const WAITS: ReadonlySet<ConnectionPhase> = new Set(["look-back", "overdue"]);
+
+const phaseOf = ({ tables, now }: Pick<Context, "tables" | "now">, connection: ConnectionState) =>
+  connectionPhase(connection, tables.stages, now().toISOString());
+
+/** Look-backs of the visits, soonest due first; done ones last. */
+export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] {
+  return tickets
+    .filter(isReadable)
+    .flatMap(({ id, state, zone, connections }) =>
+      connections.flatMap(({ connection, phase }): FollowUp[] => {
+        const { signed } = connection;
+        if (signed === null) return [];
+        return [
+          {
+            visit: id,
+            title: state.title,
+            zone,
+            site: state.site,
+            connection,
+            by: signed.lookBackBy,
+            dueAt: signed.lookBackDueAt,
+            isDone: phase === "done",
+            isWet: phase === "weeping",
+            isOverdue: phase === "overdue",
+          },
+        ];
+      }),
+    )
+    .toSorted((a, b) => Number(a.isDone) - Number(b.isDone) || (a.dueAt < b.dueAt ? -1 : 1));
+}
+
+const LOOK_BACKS_A_PAGE = 50;
+/** Look-backs a calendar holds at most: nobody keeps more appointments of one kind. */
+const MOST_IN_CALENDAR = 500;
+
+/** A page of look-backs: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
+export async function readFollowUps(
+  context: Context,
+  after: string | null,
+): Promise<{ readonly lookBacks: readonly FollowUp[]; readonly next: string | null }> {
+  const { tickets, next } = await readVisitPage(context, "due", { after, limit: LOOK_BACKS_A_PAGE });
+  const shown = new Set(tickets.map(({ id }) => id));
+  const beside =
+    after === null
+      ? (await readDay(context)).tickets.filter(
+          ({ id, lookBackDueAt }) => !shown.has(id) && lookBackDueAt === null,
+        )
+      : [];
+  return { lookBacks: followUpsOf([...tickets, ...beside]), next };
+}
+
+/** Everything a calendar of look-backs holds. */
+export async function readCalendar(context: Context): Promise<readonly FollowUp[]> {
+  return followUpsOf((await readVisitPage(context, "due", { after: null, limit: MOST_IN_CALENDAR })).tickets);
+}
+
+/** Every look-back that is not done, as an iCalendar file with an alarm at its time. */
+export function followUpCalendar(lookBacks: readonly FollowUp[], now: Date): string {
+  const calendar = ical({
+    name: "Look-backs",
+    prodId: { company: "Brass Nut", product: "look-backs", language: "EN" },
+  });
+  for (const { visit, title, site, connection, by, dueAt } of lookBacks.filter(({ isDone }) => !isDone)) {
+    const start = new Date(dueAt);
+    calendar
+      .createEvent({
+        id: uuidFrom(`${visit} ${connection.id}`, NAMESPACE),
+        start,
+        end: new Date(start.getTime() + ENTRY_MS),
+        stamp: now,
+        summary: `Look back: ${connection.survey.label}, ${title}`,
+        location: site ? `${site.name}, ${site.address}` : null,
+        description: `By the ${by}. A dry tissue on each joint; wet: shut the stop.`,
+      })
+      .createAlarm({ type: ICalAlarmType.display, trigger: 0 });
+  }
+  return calendar.toString();
+}
+
+const fingerprintOf = (token: string) => createHash("sha256").update(token).digest("hex");
+
+/**
+ * A link for the customer of one signed connection; it takes the place of an earlier one. The token is told this once.
+ * Errors: Problem not-found; refused when nothing is signed there or it is looked back already.
+ */
+export async function makeAnswerLink(context: Context, visit: string, connection: string): Promise<string> {
+  const { state } = await readVisit(context, visit);
+  const found = state.connections.find(({ id }) => id === connection);
+  if (!found) throw notFound("connection");
+  if (found.signed === null || !WAITS.has(phaseOf(context, found)))
+    throw new AppError("refused", "A link is for a signed connection whose look-back is still to come.");
+  const token = randomBytes(TOKEN_BYTES).toString("base64url");
+  const from = Math.max(Date.parse(found.signed.lookBackDueAt), context.now().getTime());
+  await putLink(context.sql, fingerprintOf(token), {
+    visitId: visit,
+    connectionId: connection,
+    expiresAt: new Date(from + LINK_LIVES_MS),
+  });
+  return token;
+}
+
+export interface Question {
+  readonly site: string;
+  readonly label: string;
+  readonly place: string;
+  readonly joints: number;
+  readonly zone: string;
+  readonly dueAt: string;
+  readonly isAnswered: boolean;
+}
+
+/** What a link asks. Errors: Problem not-found for a token nobody made, one that was replaced and one that has expired. */
+export async function readQuestion(context: Context, token: string): Promise<Question> {
+  const link = await findLink(context.sql, fingerprintOf(token));
+  if (!link || link.expiresAt < context.now()) throw notFound("link");
+  const { state } = await readVisit(context, link.visitId);
+  const connection = state.connections.find(({ id }) => id === link.connectionId);
+  if (!connection?.signed || state.site === null) throw notFound("link");
+  return {
+    site: state.site.name,
+    label: connection.survey.label,
+    place: connection.survey.place,
+    joints: connection.joints.length,
+    zone: state.site.zone,
+    dueAt: connection.signed.lookBackDueAt,
+    isAnswered: link.answeredAt !== null || !WAITS.has(phaseOf(context, connection)),
+  };
+}
+
+/** Takes the one answer a link can give. Errors: Problem not-found; conflict when it was answered; invalid; refused. */
+export async function answerQuestion(context: Context, token: string, form: FormData): Promise<void> {
+  const result = form.get("result");
+  if (result !== "dry" && result !== "weeping")
+    throw new AppError("invalid", "result: say whether the tissue stayed dry.", [
+      { path: "result", message: "dry or weeping" },
+    ]);
+  const { isAnswered } = await readQuestion(context, token);
+  const fingerprint = fingerprintOf(token);
+  const link = await findLink(context.sql, fingerprint);
+  if (!link || isAnswered) throw new AppError("conflict", "This question has been answered already.");
+  // The event's id comes from the link: however often and at once it is answered, one answer is kept.
+  await addEvents(context, link.visitId, [
+    {
+      id: uuidFrom(`answer ${fingerprint}`, NAMESPACE),
+      actor: "Customer, by link",
+      typedAt: context.now().toISOString(),
+      kind: "target-checked",
+      connection: link.connectionId,
+      target: "connection",
+      stage: "look-back",
+      result,
+      method: "tissue",
+      watchedMin: TISSUE_MIN,
+      note: "answered by link",
+    },
+  ]);
+  await markAnswered(context.sql, fingerprint, context.now());
+}

@@ -1,0 +1,76 @@
+/** The four steps of an endpoint: parse, use case, answer, and every failure through one mapper. */
+import type { APIContext, APIRoute } from "astro";
+import type { z } from "zod";
+import { readRequest, requestFault } from "../../schema/read-request.ts";
+import { UNSTORABLE_MESSAGE, unstorablePath } from "../../schema/text.ts";
+import { type Context, serverContext } from "../context.ts";
+import { AppError, asAppError, errorFromFault, errorResponse, jsonResponse } from "./app-error.ts";
+import { logFailure } from "./log-failure.ts";
+
+/** The body as text. Errors: Problem not-json-type. */
+export async function readJsonText(request: Request): Promise<string> {
+  const type = request.headers.get("content-type") ?? "";
+  if (!/^application\/json\s*(;|$)/i.test(type))
+    throw new AppError("not-json-type", "Send the body as application/json.");
+  return request.text();
+}
+
+/** Errors: Problem invalid, naming the field, when a text in it cannot be kept. */
+export function checkStorable(value: unknown): void {
+  const path = unstorablePath(value);
+  if (path !== null) throw errorFromFault(requestFault([{ path, message: UNSTORABLE_MESSAGE }]));
+}
+
+function withErrorAnswer(work: (context: APIContext) => Promise<Response>): APIRoute {
+  return async (context) => {
+    try {
+      return await work(context);
+    } catch (error) {
+      const problem = asAppError(error);
+      logFailure(context.locals, problem);
+      return errorResponse(problem);
+    }
+  };
+}
+
+/** An endpoint that makes its whole answer itself: a stream or a file. */
+export function rawEndpoint(work: (app: Context, context: APIContext) => Promise<Response>): APIRoute {
+  return withErrorAnswer(async (context) => work(serverContext(), context));
+}
+
+/** An endpoint that only reads. */
+export function getEndpoint(work: (app: Context, context: APIContext) => Promise<unknown>): APIRoute {
+  return withErrorAnswer(async (context) => jsonResponse(await work(serverContext(), context)));
+}
+
+/** An endpoint with a JSON body, parsed by its schema before the use case sees it. */
+export function jsonEndpoint<S extends z.ZodType>(
+  schema: S,
+  work: (app: Context, body: z.output<S>, context: APIContext) => Promise<unknown>,
+  status = 200,
+): APIRoute {
+  return withErrorAnswer(async (context) => {
+    const read = readRequest(schema, await readJsonText(context.request));
+    if (!read.ok) throw errorFromFault(read.fault);
+    return jsonResponse(await work(serverContext(), read.value, context), status);
+  });
+}
+
+/** Answer to every method an endpoint does not know; `allowed` are those it knows. */
+export function otherThan(...allowed: readonly ("GET" | "POST" | "PUT")[]): APIRoute {
+  const allow = allowed.flatMap((method) => (method === "GET" ? ["GET", "HEAD"] : [method])).join(", ");
+  return ({ request }) => {
+    const answer = errorResponse(
+      new AppError("wrong-method", `${request.method} is not possible here; possible: ${allow}.`),
+    );
+    answer.headers.set("allow", allow);
+    return answer;
+  };
+}
+
+/** A path parameter that must be a uuid; anything else names nothing. */
+export function idFrom(value: string | undefined, what: string): string {
+  if (value === undefined || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value))
+    throw new AppError("not-found", `There is no such ${what}.`);
+  return value.toLowerCase();
+}

@@ -1,0 +1,91 @@
+/** Identifying and matching ends over the shop's tables. */
+import type { EndCode } from "../../core/end/index.ts";
+import { answerEvidence, type IdentifyAnswer, type Measured } from "../../core/identify/index.ts";
+import { allPairs, type Match, type Matrix, matchEnds } from "../../core/joint/index.ts";
+import type { Context } from "../context.ts";
+import { AppError } from "../http/app-error.ts";
+
+export function identifyEnd({ identifier }: Pick<Context, "identifier">, measured: Measured): IdentifyAnswer {
+  return answerEvidence(identifier, measured);
+}
+
+/** Errors: Problem invalid, naming the end that is in no table. */
+export function matchCodes({ identifier }: Pick<Context, "identifier">, a: EndCode, b: EndCode): Match {
+  const { tables, words } = identifier;
+  const [one, other] = [tables.ends.get(a), tables.ends.get(b)];
+  if (one !== undefined && other !== undefined) return matchEnds(one, other, tables, words);
+  const missing = [
+    ...(one === undefined ? [["a", a] as const] : []),
+    ...(other === undefined ? [["b", b] as const] : []),
+  ].map(([path, code]) => ({
+    path,
+    message: `There is no end ${code}. The codes are listed by GET /api/v1/ends.`,
+  }));
+  throw new AppError("invalid", missing[0]?.message ?? "Name two ends.", missing);
+}
+
+/** What the identifier in the browser works over. */
+export function endKnowledge({ tables }: Pick<Context, "tables">) {
+  const { ends, threads, matings, joints, meetings, seats, places, instruments } = tables;
+  return { ends, threads, matings, joints, meetings, seats, places, instruments };
+}
+
+const known = new WeakMap<Context["identifier"], Matrix>();
+
+/** Every pair's verdict, computed once for each set of tables. */
+export function endMatrix({ identifier, tables }: Pick<Context, "identifier" | "tables">): Matrix {
+  const held = known.get(identifier);
+  if (held) return held;
+  const matrix = allPairs(tables.ends, identifier.tables, identifier.words);
+  known.set(identifier, matrix);
+  return matrix;
+}
+
+/** Families in the order they are met, in the words of the trade. */
+const FAMILY_WORDS: Readonly<Record<string, string>> = {
+  comp: "compression",
+  npsm: "straight pipe (swivel nuts, shanks)",
+  npt: "taper pipe",
+  bc: "fill valve",
+  hose: "hose thread",
+  "hose-rolled": "hose thread, rolled",
+  flare: "flare",
+  g: "parallel (G)",
+  r: "taper (R)",
+  metric: "metric",
+  aer: "aerator",
+  unf: "rare shanks",
+  gasflare: "gas flare",
+  pipe: "pipe",
+  tube: "tube",
+  push: "push-fit",
+  quick: "quick-connect",
+  cup: "solder cup",
+  press: "press",
+  crimp: "PEX crimp",
+  expand: "PEX expansion",
+  cement: "cement",
+  barb: "hose barb",
+  nose: "riser nose",
+  flathead: "flat-head riser",
+};
+
+/** Ends in trade order with every pair's letter, for the matrix. */
+export function compatibilityPage(context: Pick<Context, "identifier" | "tables">) {
+  const { order, rows } = endMatrix(context);
+  const families = Object.entries(FAMILY_WORDS);
+  const rank = (family: string) => families.findIndex(([name]) => name === family);
+  const sorted = context.tables.ends
+    .map((end) => ({ end, at: order.indexOf(end.code) }))
+    .sort(
+      (a, b) =>
+        rank(a.end.family) - rank(b.end.family) ||
+        (a.end.readsIn?.high ?? 0) - (b.end.readsIn?.high ?? 0) ||
+        a.end.code.localeCompare(b.end.code, "en"),
+    );
+  return {
+    ends: sorted.map(({ end: { code, name, family } }) => ({ code, name, family })),
+    families,
+    rows: sorted.map(({ at }) => sorted.map(({ at: column }) => rows[at]?.[column] ?? "n").join("")),
+  };
+}

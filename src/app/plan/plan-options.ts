@@ -1,0 +1,47 @@
+/** Plans for the Hookup page and for requests from outside, as this shop builds. */
+import { withKnownParts } from "../../compute/compute.ts";
+import type { PlanOptions } from "../../compute/plan-options.ts";
+import type { PlanOutcome, PlanRequest, Standards } from "../../core/plan/index.ts";
+import { planRequestOf, type Survey } from "../../core/survey/index.ts";
+import type { Context } from "../context.ts";
+import { shopParts, shopStandards, truckStock } from "../shop/shop.ts";
+import { figuresFor } from "../visit/connection-page.ts";
+
+/** A problem under the shop's rules; what the job sets itself wins. */
+function underRules(problem: PlanRequest, rules: Partial<Standards>): PlanRequest {
+  return { ...problem, houseRules: { ...rules, ...problem.houseRules } };
+}
+
+async function ways(context: Context, problem: PlanRequest, signal?: AbortSignal): Promise<PlanOptions> {
+  return withKnownParts(await shopParts(context), (shop) =>
+    context.compute.run("ways", { shop, ask: problem }, signal),
+  );
+}
+
+/** Plans for a survey as this shop builds. Errors: ComputeRefusal. */
+export async function planOptionsFor(
+  context: Context,
+  survey: Survey,
+  signal?: AbortSignal,
+): Promise<PlanOptions> {
+  const [rules, stock] = await Promise.all([shopStandards(context), truckStock(context)]);
+  return ways(context, underRules(planRequestOf(survey, stock), rules), signal);
+}
+
+/** Plans for a problem from outside: the shop's catalogue, its rules where the problem sets none. Errors: ComputeRefusal. */
+export async function planForShop(
+  context: Context,
+  problem: PlanRequest,
+  signal?: AbortSignal,
+): Promise<PlanOutcome> {
+  const [parts, rules] = await Promise.all([shopParts(context), shopStandards(context)]);
+  return withKnownParts(parts, (shop) =>
+    context.compute.run("plan", { shop, ask: underRules(problem, rules) }, signal),
+  );
+}
+
+/** Everything the Hookup page shows of a problem a person is trying out. Errors: ComputeRefusal. */
+export async function tryRequest(context: Context, problem: PlanRequest, signal?: AbortSignal) {
+  const found = await ways(context, { ...problem, stock: await truckStock(context) }, signal);
+  return { ...found, ends: figuresFor(context, found.codes) };
+}

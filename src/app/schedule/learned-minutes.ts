@@ -1,0 +1,102 @@
+/** Durations of steps as this shop's own log shows them. */
+
+import type { Minutes } from "../../core/schedule/index.ts";
+import { type LoggedEvent, learnMinutes, timedSteps } from "../../core/schedule/index.ts";
+import type { StepTemplate } from "../../core/step/index.ts";
+import type { Pool } from "../../db/client.ts";
+import { recentLoggedEvents } from "../../db/visit.ts";
+import type { Context } from "../context.ts";
+import { currentLibrary } from "../step/step-library.ts";
+
+export interface Learned {
+  readonly minutes: Minutes;
+  /** Ticks it was learned from. */
+  readonly count: number;
+}
+
+/** Visits looked at: the latest of a season or so. */
+const MOST_VISITS = 60;
+/** What was learned is good for this long: a time line need not fold the whole log again. Milliseconds. */
+const GOOD_FOR_MS = 60_000;
+
+interface Held {
+  readonly at: number;
+  readonly learned: Promise<ReadonlyMap<string, Learned>>;
+}
+
+const held = new WeakMap<Pool, Held>();
+/** Databases whose log is being read again behind an answer that is a little old. */
+const refreshing = new WeakSet<Pool>();
+
+function learn(steps: readonly StepTemplate[], logs: readonly (readonly LoggedEvent[])[]) {
+  const waits = new Map(steps.map(({ id, waitMin }) => [id, waitMin]));
+  const seen = logs.flatMap((acts) => timedSteps(acts, waits));
+  return new Map(
+    steps.flatMap(({ id, handsOnMin }): [string, Learned][] => {
+      const minutes = seen.flatMap((each) => (each.step === id ? [each.minutes] : []));
+      return minutes.length === 0
+        ? []
+        : [[id, { minutes: learnMinutes(handsOnMin, minutes), count: minutes.length }]];
+    }),
+  );
+}
+
+async function learnNow({
+  sql,
+  tables,
+}: Pick<Context, "sql" | "tables">): Promise<ReadonlyMap<string, Learned>> {
+  const { steps } = await currentLibrary(sql, tables);
+  const byVisit = new Map<string, LoggedEvent[]>();
+  for (const { eventId: id, visitId, actor, typedAt, kind, step, undoes } of await recentLoggedEvents(
+    sql,
+    MOST_VISITS,
+  )) {
+    const acts = byVisit.get(visitId) ?? [];
+    byVisit.set(visitId, acts);
+    acts.push({
+      id,
+      actor,
+      typedAt: typedAt.toISOString(),
+      step: kind === "step-done" ? step : null,
+      undoes,
+    });
+  }
+  return learn(steps, [...byVisit.values()]);
+}
+
+/**
+ * What the shop's log says of the steps of the library in force; by template. Only the first who asks waits for the log:
+ * once an answer is older than a minute it is given all the same, and the log is read again behind it.
+ */
+export async function learnedDurations(
+  context: Pick<Context, "sql" | "tables" | "now">,
+): Promise<ReadonlyMap<string, Learned>> {
+  const { sql, now } = context;
+  const at = now().getTime();
+  const found = held.get(sql);
+  if (found) {
+    if (Math.abs(at - found.at) >= GOOD_FOR_MS && !refreshing.has(sql)) {
+      refreshing.add(sql);
+      const next = learnNow(context);
+      next
+        .then(() => held.set(sql, { at, learned: next }))
+        // The log cannot be read now: the older answer stands, the next one who asks tries again.
+        .catch(() => undefined)
+        .finally(() => refreshing.delete(sql));
+    }
+    return found.learned;
+  }
+  const learned = learnNow(context);
+  held.set(sql, { at, learned });
+  // A reading that failed is not held: the next one who asks tries again.
+  learned.catch(() => held.delete(sql));
+  return learned;
+}
+
+/** The steps with learned minutes in place of the estimates. */
+export function withLearned(
+  steps: readonly StepTemplate[],
+  learned: ReadonlyMap<string, Learned>,
+): readonly StepTemplate[] {
+  return steps.map((step) => ({ ...step, handsOnMin: learned.get(step.id)?.minutes ?? step.handsOnMin }));
+}

@@ -1,0 +1,226 @@
+/** The catalogue as this shop has it: the parts that ship, its own parts and prices, its house rules. */
+import { z } from "zod";
+import type { KnownParts } from "../../compute/compute.ts";
+import type { Part } from "../../core/part/index.ts";
+import type { Standards } from "../../core/plan/index.ts";
+import { buildPlannerIndex, type PlannerIndex } from "../../core/planner/index.ts";
+import type { Db } from "../../db/client.ts";
+import { putSetting, readVersionedSetting } from "../../db/setting.ts";
+import {
+  putShopPart,
+  readShopParts,
+  removeShopPart,
+  reviseShopParts,
+  shopPartsRevision,
+} from "../../db/shop-part.ts";
+import { transact } from "../../db/transact.ts";
+import { type ReadCatalogue, writeCatalogue } from "../../schema/catalogue-csv.ts";
+import { standardsSchema } from "../../schema/plan.ts";
+import { partSchema } from "../../schema/tables.ts";
+import type { Context } from "../context.ts";
+import { AppError } from "../http/app-error.ts";
+
+type Tools = Pick<Context, "sql" | "tables" | "shop" | "compute">;
+
+/** The shop's parts for each database, replaced when they change. */
+const known = new WeakMap<object, KnownParts>();
+/** The shop opened over them. */
+const opened = new WeakMap<KnownParts, PlannerIndex>();
+
+async function ownParts(sql: Db): Promise<readonly Part[]> {
+  return (await readShopParts(sql)).map(({ part }) => partSchema.parse(part));
+}
+
+/** Shipped parts with the shop's own in their place or beside them, by SKU. */
+export function mergeParts(shipped: readonly Part[], own: readonly Part[]): readonly Part[] {
+  const mine = new Map(own.map((part) => [part.sku, part]));
+  const known = new Set(shipped.map(({ sku }) => sku));
+  return [...shipped.map((part) => mine.get(part.sku) ?? part), ...own.filter(({ sku }) => !known.has(sku))];
+}
+
+/** Shipped parts and the shop's own as they are now, with the number of the change that made them so. */
+export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">): Promise<KnownParts> {
+  const revision = await shopPartsRevision(sql);
+  const held = known.get(sql);
+  if (held?.revision === revision) return held;
+  const own = await ownParts(sql);
+  const parts = own.length === 0 ? tables.parts : mergeParts(tables.parts, own);
+  const found = { revision, parts };
+  known.set(sql, found);
+  return found;
+}
+
+/** The shop to plan with now. */
+export async function currentPlannerIndex({ sql, tables, shop }: Tools): Promise<PlannerIndex> {
+  const parts = await shopParts({ sql, tables });
+  if (parts.parts === tables.parts) return shop;
+  const held = opened.get(parts);
+  if (held) return held;
+  const found = buildPlannerIndex({ ...tables, parts: parts.parts });
+  opened.set(parts, found);
+  return found;
+}
+
+const RULES = "house-rules";
+
+/** What the shop has set, with the number of the last change: what a writer says to have looked at. */
+export async function versionedStandards({ sql }: Pick<Context, "sql">) {
+  const { value, version } = await readVersionedSetting(sql, RULES);
+  const parsed = standardsSchema.safeParse(value);
+  return { rules: parsed.success ? parsed.data : {}, version };
+}
+
+/** What the shop has set; what it has not is the default school. */
+export async function shopStandards(context: Pick<Context, "sql">): Promise<Partial<Standards>> {
+  return (await versionedStandards(context)).rules;
+}
+
+/** The version a form says its writer looked at; 0: nothing was set yet. */
+export function versionSeen(form: FormData): number {
+  const seen = Number(form.get("version") ?? 0);
+  return Number.isSafeInteger(seen) ? seen : 0;
+}
+
+const SOMEBODY_ELSE =
+  "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
+
+/** Errors: Problem stale when somebody has changed them since the version `seen`. */
+export async function setShopStandards(
+  { sql }: Pick<Context, "sql">,
+  rules: Partial<Standards>,
+  seen: number,
+): Promise<void> {
+  if ((await putSetting(sql, RULES, rules, seen)) === null) throw new AppError("stale", SOMEBODY_ELSE);
+}
+
+const STOCK = "truck-stock";
+const MOST_OF_ONE = 9999;
+const stockSchema = z.record(z.string().max(40), z.number().int().min(0).max(MOST_OF_ONE));
+
+/** What was last said to be on the truck, null when nobody has said, with the number of the last change. */
+export async function versionedStock({ sql }: Pick<Context, "sql">) {
+  const { value, version } = await readVersionedSetting(sql, STOCK);
+  const parsed = stockSchema.safeParse(value);
+  const isSaid = parsed.success && Object.keys(parsed.data).length > 0;
+  return { stock: isSaid ? new Map(Object.entries(parsed.data)) : null, version };
+}
+
+/** What was last said to be on the truck; null: nobody has said. */
+export async function truckStock(context: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
+  return (await versionedStock(context)).stock;
+}
+
+/**
+ * Keeps the truck's stock from lines "SKU,quantity"; an empty text forgets it. Returns how many SKUs are held.
+ * Errors: Problem invalid, naming each line; stale when somebody has changed it since the version `seen`; then nothing is
+ * changed.
+ */
+export async function setTruckStock(context: Tools, text: string, seen: number): Promise<number> {
+  const known = new Set((await catalogueLines(context)).map(({ part }) => part.sku));
+  const lines = text.split(/\r?\n/).map((line, at) => ({ line: line.trim(), at: at + 1 }));
+  const read = lines
+    .filter(({ line }) => line !== "" && !/^sku\s*[,;]/i.test(line))
+    .map(({ line, at }) => {
+      const [sku = "", count = ""] = line.split(/[,;\t]/).map((cell) => cell.trim());
+      const isCount = /^\d{1,4}$/.test(count);
+      const fault = !known.has(sku)
+        ? `there is no part with SKU ${sku}`
+        : isCount
+          ? null
+          : `"${count}" is no quantity: write a whole number up to ${MOST_OF_ONE}`;
+      return { sku, count: Number(count), at, fault };
+    });
+  const faults = read.flatMap(({ at, fault }) =>
+    fault === null ? [] : [{ path: `line ${at}`, message: fault }],
+  );
+  const [first] = faults;
+  if (first) throw new AppError("invalid", `Nothing was kept. ${first.path}: ${first.message}.`, faults);
+  const stock: Record<string, number> = {};
+  for (const { sku, count } of read) stock[sku] = (stock[sku] ?? 0) + count;
+  if ((await putSetting(context.sql, STOCK, stock, seen)) === null)
+    throw new AppError("stale", SOMEBODY_ELSE);
+  return Object.keys(stock).length;
+}
+
+export interface CatalogueLine {
+  readonly part: Part;
+  /** Shipped as it is, the shop's own price or figures, or the shop's own part. */
+  readonly origin: "shipped" | "changed" | "own";
+}
+
+export async function catalogueLines({ sql, tables }: Tools): Promise<readonly CatalogueLine[]> {
+  const mine = await ownParts(sql);
+  const own = new Set(mine.map(({ sku }) => sku));
+  const shipped = new Set(tables.parts.map(({ sku }) => sku));
+  return mergeParts(tables.parts, mine)
+    .map(
+      (part): CatalogueLine => ({
+        part,
+        origin: !own.has(part.sku) ? "shipped" : shipped.has(part.sku) ? "changed" : "own",
+      }),
+    )
+    .sort((a, b) => (a.part.sku < b.part.sku ? -1 : 1));
+}
+
+/** The file, byte for byte as it is read in again; for a spreadsheet, what a spreadsheet would run is marked as text. */
+export async function exportCatalogue(context: Tools, forSpreadsheet = false): Promise<string> {
+  return writeCatalogue(
+    (await catalogueLines(context)).map(({ part }) => part),
+    forSpreadsheet,
+  );
+}
+
+export interface ImportReport {
+  readonly faults: ReadCatalogue["faults"];
+  readonly added: readonly Part[];
+  readonly changed: readonly { readonly before: Part; readonly after: Part }[];
+  readonly same: number;
+}
+
+/** What a file would do, nothing written. */
+export async function previewCatalogue(context: Tools, text: string): Promise<ImportReport> {
+  const { parts, faults } = await context.compute.run("readCatalogue", text);
+  const now = new Map((await catalogueLines(context)).map(({ part }) => [part.sku, part]));
+  const isSame = (part: Part) => JSON.stringify(now.get(part.sku)) === JSON.stringify(part);
+  return {
+    faults,
+    added: parts.filter(({ sku }) => !now.has(sku)),
+    changed: parts.flatMap((after) => {
+      const before = now.get(after.sku);
+      return before === undefined || isSame(after) ? [] : [{ before, after }];
+    }),
+    same: parts.filter(isSame).length,
+  };
+}
+
+/** Takes a file in, whole or not at all. Errors: Problem invalid with a field for every faulty row. */
+export async function importCatalogue(context: Tools, text: string): Promise<ImportReport> {
+  const report = await previewCatalogue(context, text);
+  if (report.faults.length > 0)
+    throw new AppError(
+      "invalid",
+      `Nothing was taken in: ${report.faults.length} faults. Mend them in the file and try again.`,
+      report.faults.map(({ line, column, message }) => ({ path: `line ${line} ${column}`.trim(), message })),
+    );
+  const shipped = new Map(context.tables.parts.map((part) => [part.sku, JSON.stringify(part)]));
+  // In one order, so that two files at once never wait for each other.
+  const changes = [...report.added, ...report.changed.map(({ after }) => after)].toSorted((a, b) =>
+    a.sku < b.sku ? -1 : 1,
+  );
+  await transact(context.sql, async (tx) => {
+    await reviseShopParts(tx);
+    for (const part of changes)
+      if (shipped.get(part.sku) === JSON.stringify(part)) await removeShopPart(tx, part.sku);
+      else await putShopPart(tx, part.sku, part);
+  });
+  return report;
+}
+
+/** Takes the shop's own part or price away; what ships stands again. Errors: Problem not-found. */
+export async function removeOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
+  await transact(sql, async (tx) => {
+    await reviseShopParts(tx);
+    if (!(await removeShopPart(tx, sku)))
+      throw new AppError("not-found", `There is no part of your own with SKU ${sku}.`);
+  });
+}

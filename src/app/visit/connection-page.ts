@@ -1,0 +1,124 @@
+/** What a page of one connection is made from, loaded in one go so that nothing fails once the page is being sent. */
+import type { EndCode } from "../../core/end/index.ts";
+import type { StepTemplate } from "../../core/step/index.ts";
+import type { ConnectionState, Site } from "../../core/visit/index.ts";
+import type { EndFigure, EndFigures } from "../../drawing/layout.ts";
+import type { Context } from "../context.ts";
+import { notFound } from "../http/app-error.ts";
+import { idFrom } from "../http/endpoint.ts";
+import { learnedDurations, withLearned } from "../schedule/learned-minutes.ts";
+import { currentPlumber } from "../shop/people.ts";
+import { stepsOfVisit } from "../step/step-library.ts";
+import { readVisit, type Visit } from "./visit.ts";
+
+export interface ConnectionPage {
+  readonly visit: Visit;
+  readonly site: Site;
+  readonly connection: ConnectionState;
+  readonly actor: string;
+  readonly now: string;
+  /** The visit's own step library. */
+  readonly steps: readonly StepTemplate[];
+}
+
+/** Errors: Problem not-found. */
+export async function readConnection(
+  context: Context,
+  params: Readonly<Record<string, string | undefined>>,
+): Promise<ConnectionPage> {
+  const visit = await readVisit(context, idFrom(params["visit"], "visit"));
+  const connectionId = idFrom(params["connection"], "connection");
+  const connection = visit.state.connections.find((each) => each.id === connectionId);
+  if (!connection || visit.state.site === null) throw notFound("connection");
+  const now = context.now().toISOString();
+  return {
+    visit,
+    site: visit.state.site,
+    connection,
+    actor: await currentPlumber(context.sql),
+    now,
+    steps: await stepsOfVisit(context, visit.libraryVersion),
+  };
+}
+
+/** Size assumed for an end whose figures are not listed, inches: half an inch, about the middle of the table. */
+const MIDDLING_IN = 0.5;
+
+/** The drawing's figures for the given ends. */
+export function figuresFor({ shop }: Pick<Context, "shop">, codes: readonly EndCode[]): EndFigures {
+  const figures = codes.flatMap((code): [EndCode, EndFigure][] => {
+    const end = shop.ends.get(code);
+    if (!end) return [];
+    const acrossIn = end.outsideIn ?? end.readsIn?.high ?? MIDDLING_IN;
+    return [[code, { name: end.name, form: end.form, gender: end.gender, acrossIn }]];
+  });
+  return Object.fromEntries(figures);
+}
+
+/** Ends a connection's pages may name: both ends of its survey and of every joint of its plan. */
+export function codesOf(connection: ConnectionState): readonly EndCode[] {
+  const { survey, plan } = connection;
+  return [
+    ...new Set([
+      survey.supply.end,
+      survey.inlet.end,
+      ...(plan?.plan.joints.flatMap((joint) => joint.ends) ?? []),
+    ]),
+  ];
+}
+
+/** What the islands of a connection are given. */
+export function visitProps(context: Context, { visit, site, connection, actor, now, steps }: ConnectionPage) {
+  const { tables } = context;
+  const codes = new Set(codesOf(connection));
+  const { fixture, preset } = connection.survey;
+  return {
+    visitId: visit.id,
+    connectionId: connection.id,
+    events: visit.events.map(({ event }) => event),
+    actor,
+    zone: site.zone,
+    now,
+    tables: {
+      ends: tables.ends.filter((end) => codes.has(end.code)),
+      fixtures: tables.fixtures.filter((each) => each.fixture === fixture),
+      presets: tables.presets.filter((each) => each.id === preset || each.fixture === fixture),
+      stages: tables.stages,
+      steps,
+      cautions: tables.cautions,
+    },
+    ends: figuresFor(context, [...codes]),
+  };
+}
+
+/** What the run sheet of a whole visit is made from. Errors: Problem not-found. */
+export async function readVisitRun(context: Context, params: Readonly<Record<string, string | undefined>>) {
+  const visit = await readVisit(context, idFrom(params["visit"], "visit"));
+  if (visit.state.site === null) throw notFound("visit");
+  const { tables } = context;
+  const { connections } = visit.state;
+  const fixtures = new Set(connections.map(({ survey }) => survey.fixture));
+  const steps = withLearned(
+    await stepsOfVisit(context, visit.libraryVersion),
+    await learnedDurations(context),
+  );
+  return {
+    visit,
+    props: {
+      visitId: visit.id,
+      events: visit.events.map(({ event }) => event),
+      actor: await currentPlumber(context.sql),
+      zone: visit.state.site.zone,
+      now: context.now().toISOString(),
+      tables: {
+        // All of them: a hookup chosen on the way, a stop replaced, may bring any.
+        ends: tables.ends,
+        fixtures: tables.fixtures.filter((each) => fixtures.has(each.fixture)),
+        presets: tables.presets.filter((each) => fixtures.has(each.fixture)),
+        stages: tables.stages,
+        steps,
+        cautions: tables.cautions,
+      },
+    },
+  };
+}

@@ -1,0 +1,40 @@
+/** Times typed on a device whose clock is wrong, put right by what the device says its clock says now. */
+import type { VisitEvent } from "../../core/visit/index.ts";
+import { AppError } from "../http/app-error.ts";
+
+/** Clock difference that is let pass between a device and the server, ms: five minutes. */
+const CLOCK_SLACK_MS = 5 * 60 * 1000;
+
+function corrected(event: VisitEvent, toMs: number): VisitEvent {
+  return {
+    ...event,
+    typedAt: new Date(toMs).toISOString(),
+    deviceTypedAt: event.deviceTypedAt ?? event.typedAt,
+  };
+}
+
+/**
+ * Events with their times as they were. `sentAt` is the sender's clock as it sends: a difference beyond the slack is taken
+ * off every time, and what then still lies ahead (the clock was put right in between) becomes the time of receiving.
+ * Without `sentAt` nobody knows the difference. Errors: Problem refused for a time that then lies ahead.
+ */
+export function withTypedTimes(
+  events: readonly VisitEvent[],
+  now: Date,
+  sentAt: string | null,
+): readonly VisitEvent[] {
+  const nowMs = now.getTime();
+  const latest = nowMs + CLOCK_SLACK_MS;
+  const off = sentAt === null ? 0 : nowMs - Date.parse(sentAt);
+  const shift = Math.abs(off) > CLOCK_SLACK_MS ? off : 0;
+  return events.map((event, index) => {
+    const typedMs = Date.parse(event.typedAt) + shift;
+    if (typedMs > latest) {
+      if (sentAt !== null) return corrected(event, nowMs);
+      throw new AppError("refused", "That time is still to come: set the clock of this device.", [
+        { path: `events.${index}.typedAt`, message: "lies in the future" },
+      ]);
+    }
+    return shift === 0 ? event : corrected(event, Math.min(typedMs, nowMs));
+  });
+}

@@ -1,0 +1,19 @@
+/** The run of a connection as beads, drawn once for each state of the connection. */
+import { createElement } from "react";
+import { renderToStaticMarkup } from "react-dom/server";
+import type { ConnectionState } from "../../core/visit/index.ts";
+import { jointMarks } from "../../drawing/joint-marks.ts";
+import { JointStrip } from "../../drawing/joint-strip.tsx";
+
+const drawn = new WeakMap<ConnectionState, string>();
+
+/** SVG as React writes it, every text escaped. */
+export function beadMarks(connection: ConnectionState): string {
+  const held = drawn.get(connection);
+  if (held !== undefined) return held;
+  const marks = renderToStaticMarkup(
+    createElement(JointStrip, { joints: jointMarks(connection), fixture: connection.survey.label }),
+  );
+  drawn.set(connection, marks);
+  return marks;
+}

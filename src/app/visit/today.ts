@@ -1,0 +1,196 @@
+/** Tickets of visits: what runs, what is late, what is done; the day's, and page by page every one there is. */
+import {
+  type ConnectionPhase,
+  type ConnectionState,
+  connectionPhase,
+  type NextAction,
+  nextAction,
+  type VisitState,
+} from "../../core/visit/index.ts";
+import {
+  countVisits,
+  finishedSince,
+  listVisits,
+  type PageCursor,
+  type VisitList,
+  type VisitRow,
+} from "../../db/visit.ts";
+import type { Context } from "../context.ts";
+import { foldedVisits, isUnreadable } from "./visit-cache.ts";
+
+export interface TicketConnection {
+  readonly connection: ConnectionState;
+  readonly phase: ConnectionPhase;
+  readonly next: NextAction | null;
+}
+
+interface TicketBase {
+  readonly id: string;
+  readonly version: number;
+  readonly title: string;
+  readonly siteName: string;
+  readonly startsAt: Date;
+  readonly zone: string;
+  readonly lookBackDueAt: Date | null;
+}
+
+export interface Ticket extends TicketBase {
+  readonly state: VisitState;
+  readonly connections: readonly TicketConnection[];
+  readonly isOverdue: boolean;
+}
+
+/** A visit that cannot be read: known by its row alone. */
+export interface UnreadableTicket extends TicketBase {
+  readonly unreadable: string;
+}
+
+export type AnyTicket = Ticket | UnreadableTicket;
+
+export function isReadable(ticket: AnyTicket): ticket is Ticket {
+  return "state" in ticket;
+}
+
+/** What wants somebody first: what cannot be read, late look-backs, then open work, then what waits, then what is done. */
+function rankOf(ticket: AnyTicket): number {
+  if (!isReadable(ticket) || ticket.isOverdue) return 0;
+  const phases = new Set(ticket.connections.map(({ phase }) => phase));
+  if (phases.size === 0) return 1;
+  if ([...phases].every((phase) => phase === "done")) return 3;
+  return [...phases].every((phase) => phase === "done" || phase === "look-back") ? 2 : 1;
+}
+
+function ticketOf(row: VisitRow, state: VisitState, { tables }: Pick<Context, "tables">, at: string): Ticket {
+  const connections = state.connections
+    .map((connection) => ({ connection, phase: connectionPhase(connection, tables.stages, at) }))
+    .filter(({ phase }) => phase !== "removed")
+    .map(({ connection, phase }) => ({ connection, phase, next: nextAction(phase) }));
+  return {
+    ...stubOf(row),
+    state,
+    connections,
+    isOverdue: connections.some(({ phase }) => phase === "overdue"),
+  };
+}
+
+function stubOf({
+  visitId,
+  version,
+  title,
+  siteName,
+  startsAt,
+  siteZone,
+  lookBackDueAt,
+}: VisitRow): TicketBase {
+  return { id: visitId, version, title, siteName, startsAt, zone: siteZone, lookBackDueAt };
+}
+
+/** A ticket for every row, in the rows' order; one that cannot be read says so. */
+async function ticketsOf(context: Context, rows: readonly VisitRow[]): Promise<readonly AnyTicket[]> {
+  const folded = await foldedVisits(context.sql, rows);
+  const at = context.now().toISOString();
+  return rows.map((row) => {
+    const visit = folded.get(row.visitId);
+    if (visit === undefined || isUnreadable(visit))
+      return { ...stubOf(row), unreadable: visit?.unreadable ?? "its events are not there" };
+    try {
+      return ticketOf(row, visit.state, context, at);
+    } catch (error) {
+      return { ...stubOf(row), unreadable: error instanceof Error ? error.message : String(error) };
+    }
+  });
+}
+
+/** Finished visits stay on the day's page this long, ms: one week. */
+const KEPT_MS = 7 * 24 * 60 * 60 * 1000;
+/** Most tickets of each sort on the day's page: the newest; the others are a page away. */
+const MOST = { work: 40, waiting: 30, finished: 20 } as const;
+
+export interface Day {
+  readonly tickets: readonly AnyTicket[];
+  /** Visits of each sort that are not on the page. */
+  readonly more: { readonly atWork: number; readonly waiting: number };
+}
+
+/** What wants somebody now: open and coming work, the newest first; what waits for a look-back, the soonest due first; what was finished this week. */
+export async function readDay(context: Context): Promise<Day> {
+  const { sql, now } = context;
+  const [work, waiting, finished] = await Promise.all([
+    listVisits(sql, "at-work", MOST.work),
+    listVisits(sql, "due", MOST.waiting),
+    finishedSince(sql, new Date(now().getTime() - KEPT_MS), MOST.finished),
+  ]);
+  const rows = [...new Map([...work, ...waiting, ...finished].map((row) => [row.visitId, row])).values()];
+  const tickets = await ticketsOf(context, rows);
+  // Only where a list is full can there be more.
+  const beyond = async (list: VisitList, shown: number, most: number) =>
+    shown < most ? 0 : (await countVisits(sql, list)) - shown;
+  return {
+    tickets: tickets.toSorted((a, b) => rankOf(a) - rankOf(b) || a.startsAt.getTime() - b.startsAt.getTime()),
+    more: {
+      atWork: await beyond("at-work", work.length, MOST.work),
+      waiting: await beyond("due", waiting.length, MOST.waiting),
+    },
+  };
+}
+
+export interface VisitPage {
+  readonly tickets: readonly AnyTicket[];
+  /** Where the next page begins; null: this is the last one. */
+  readonly next: string | null;
+}
+
+/** Every list, and all visits one after the other: what is open first, within each sort the newest. */
+export type PagedList = VisitList | "everything";
+
+const EVERYTHING: readonly VisitList[] = ["at-work", "waiting", "finished"];
+
+const MARK =
+  /^([a-z-]+)(?:~(\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z)~([0-9a-f]{8}(?:-[0-9a-f]{4}){3}-[0-9a-f]{12}))?$/;
+
+interface Place {
+  readonly list: VisitList;
+  readonly after: PageCursor | null;
+}
+
+/** Where a page begins; a mark that is none of ours begins at the start. */
+function placeFrom(lists: readonly VisitList[], text: string | null): Place {
+  const [, name, at, visitId] = MARK.exec(text ?? "") ?? [];
+  const list = lists.find((each) => each === name);
+  if (list === undefined) return { list: lists[0] ?? "all", after: null };
+  const isPlace = at !== undefined && visitId !== undefined && !Number.isNaN(Date.parse(at));
+  return { list, after: isPlace ? { at: new Date(at), visitId } : null };
+}
+
+function markOf(list: VisitList, { visitId, startsAt, lookBackDueAt }: VisitRow): string {
+  const at = list === "due" ? (lookBackDueAt ?? startsAt) : startsAt;
+  return `${list}~${at.toISOString()}~${visitId}`;
+}
+
+/**
+ * One page of a list of visits, as one view of the database. `after` is the `next` of the page before; anything else
+ * begins at the start.
+ */
+export async function readVisitPage(
+  context: Context,
+  name: PagedList,
+  { after, limit }: { readonly after: string | null; readonly limit: number },
+): Promise<VisitPage> {
+  const lists = name === "everything" ? EVERYTHING : [name];
+  let place: Place | null = placeFrom(lists, after);
+  const rows: VisitRow[] = [];
+  let next: string | null = null;
+  while (place !== null && next === null) {
+    const { list }: Place = place;
+    const wanted = limit - rows.length;
+    const found: readonly VisitRow[] = await listVisits(context.sql, list, wanted + 1, place.after);
+    rows.push(...found.slice(0, wanted));
+    const last = found[wanted - 1];
+    if (found.length > wanted && last) next = markOf(list, last);
+    const following: VisitList | undefined = lists[lists.indexOf(list) + 1];
+    place = following === undefined ? null : { list: following, after: null };
+    // A full page that ends with its list goes on where the following list begins.
+    if (next === null && rows.length === limit && place !== null) next = place.list;
+  }
+  return { tickets: await ticketsOf(context, rows), next };
+}

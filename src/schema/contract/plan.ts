@@ -1,0 +1,64 @@
+/** Contract of /api/v1/hookups/plan: served. */
+import { planRequest, planResponse } from "../plan.ts";
+import { example } from "./example.ts";
+
+const supply = {
+  end: "comp-3/8-m",
+  kind: "stop-outlet",
+  water: "cold",
+  staticPsi: 60,
+  stopHolds: true,
+  keepsExistingLine: false,
+} as const;
+const nothing = { plans: [], refused: [{ code: "no-chain", message: "none" }], complete: true };
+
+export const planContract = [
+  example({
+    path: "/api/v1/hookups/plan",
+    isServed: true,
+    request: planRequest,
+    response: planResponse,
+    asks: {
+      supply,
+      inlet: { end: "bc-7/8-m", fixture: "toilet", plastic: true },
+      lengthIn: { min: 10.5, max: 13 },
+      needs: [],
+      access: "open",
+      houseRules: {},
+      stock: null,
+    },
+    answers: nothing,
+  }),
+  example({
+    path: "/api/v1/hookups/plan",
+    isServed: true,
+    request: planRequest,
+    response: planResponse,
+    asks: {
+      supply: { ...supply, water: "hot", material: "brass", stopHolds: null },
+      inlet: { end: "hose-3/4-m", fixture: "dishwasher", plastic: true },
+      lengthIn: { min: 58, max: 74 },
+      needs: ["arrestor", "auto-shutoff"],
+      access: "closed-wall",
+      houseRules: { taperSealant: "paste", hammer: "arrestor" },
+      stock: { "LB-C38H34-060": 2, "AR-C38C38": 1 },
+    },
+    answers: nothing,
+  }),
+  example({
+    path: "/api/v1/hookups/plan",
+    isServed: true,
+    request: planRequest,
+    response: planResponse,
+    asks: {
+      supply: { ...supply, keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
+      inlet: { end: "bc-7/8-m", fixture: "bidet-seat", plastic: true },
+      lengthIn: { min: 9, max: 20 },
+      needs: [],
+      access: "open",
+      houseRules: {},
+      stock: null,
+    },
+    answers: nothing,
+  }),
+];

@@ -1,0 +1,202 @@
+import { useState } from "react";
+import {
+  currentStage,
+  jointTargets,
+  type Stage,
+  type StageCode,
+  standingOf,
+  type Target,
+  targetsOf,
+} from "../../core/check/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
+import { reconcile } from "../../core/watch/index.ts";
+import { jointMarks } from "../../drawing/joint-marks.ts";
+import { JointStrip } from "../../drawing/joint-strip.tsx";
+import { leakAtJoints } from "../hold/seen.ts";
+import { jointHref, useJointHash } from "../joint-hash.ts";
+import { NoHookup } from "../no-hookup.tsx";
+import { LogBar } from "../visit-log/log-bar.tsx";
+import { useVisitLog } from "../visit-log/use-visit-log.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import { SignPanel } from "./sign-panel.tsx";
+import { StageRow } from "./stage-row.tsx";
+import { TargetPanel } from "./target-panel.tsx";
+
+interface LeakCheckProps extends VisitProps {
+  /** Stage the address asks for. */
+  readonly asked: StageCode | null;
+}
+
+/** First target that is wet, else first that is open, else the first. */
+function targetToOpen(connection: ConnectionState, stage: Stage): Target | null {
+  const targets = targetsOf(connection, stage);
+  const find = (standing: string) =>
+    targets.find((target) => standingOf(connection, target, stage.code) === standing);
+  return find("weeping") ?? find("open") ?? targets[0] ?? null;
+}
+
+function TargetRow({
+  connection,
+  stage,
+  open,
+  onOpen,
+}: {
+  connection: ConnectionState;
+  stage: Stage;
+  open: Target | null;
+  onOpen: (target: Target) => void;
+}) {
+  const targets = targetsOf(connection, stage);
+  if (targets.length < 2) return null;
+  return (
+    <fieldset aria-label="What to look at, in order" className="mt-3 flex flex-wrap items-center gap-2">
+      <span className="text-[0.9rem] text-quiet">
+        {stage.scope === "joint" ? "Highest first:" : "Look at:"}
+      </span>
+      {targets.map((target) => {
+        const standing = standingOf(connection, target, stage.code);
+        const tone =
+          standing === "dry"
+            ? "bg-dry-wash border-dry"
+            : standing === "weeping"
+              ? "bg-wet-wash border-wet"
+              : "border-rule";
+        return (
+          <button
+            key={target}
+            type="button"
+            aria-pressed={target === open}
+            aria-label={`${target}, ${standing}`}
+            onClick={() => onOpen(target)}
+            className={`figure min-h-[44px] min-w-[52px] cursor-pointer border-2 px-2 ${target === open ? "border-ink font-bold" : tone}`}
+          >
+            {target} {standing === "dry" ? "✓" : standing === "weeping" ? "!" : ""}
+          </button>
+        );
+      })}
+    </fieldset>
+  );
+}
+
+/** The latest hold against what the joints show, and the way to the next. */
+function HoldLine({ connection, href }: { readonly connection: ConnectionState; readonly href: string }) {
+  const hold = connection.holds.at(-1);
+  return (
+    <p className="mt-3 flex flex-wrap items-center gap-x-4">
+      <a className="button" href={href}>
+        Pressure hold
+      </a>
+      {hold && (
+        <span className="min-w-64 flex-1" data-reconciled="">
+          <strong>{hold.verdict}</strong>
+          {hold.source === "simulated" && <span className="mark mx-2 text-work-ink">SIMULATED</span>}{" "}
+          {reconcile(leakAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
+        </span>
+      )}
+    </p>
+  );
+}
+
+/** The staged leak check of one connection, joint by joint, up to its signature and look-back. */
+export function LeakCheck({ asked, ...props }: LeakCheckProps) {
+  const log = useVisitLog(props);
+  const hash = useJointHash();
+  const { connection, act } = log;
+  const { stages } = props.tables;
+  const [chosen, setChosen] = useState<StageCode | null>(asked);
+  const [picked, setPicked] = useState<Target | null>(null);
+  const base = `/visits/${props.visitId}/${props.connectionId}`;
+  const fixture = connection.survey.label;
+  const lookBack = stages.find((each) => each.code === "look-back");
+  const now = connection.signed ? lookBack : currentStage(connection, stages);
+  const stage = stages.find((each) => each.code === chosen) ?? now ?? stages[0];
+  if (!stage) return null;
+  const targets = targetsOf(connection, stage);
+  const wanted = hash === null ? picked : String(hash);
+  const target = wanted !== null && targets.includes(wanted) ? wanted : targetToOpen(connection, stage);
+  const open = target !== null && /^\d+$/.test(target) ? Number(target) : undefined;
+  const pick = (next: Target) => {
+    if (window.location.hash !== "") window.location.hash = "";
+    setPicked(next);
+  };
+
+  if (connection.joints.length === 0)
+    return (
+      <NoHookup why="There are no joints to check before a hookup is chosen." hookupHref={`${base}/hookup`} />
+    );
+
+  return (
+    <div>
+      <div className="flex flex-wrap items-center justify-between gap-x-6">
+        <JointStrip
+          joints={jointMarks(connection)}
+          fixture={fixture}
+          open={open}
+          hrefFor={jointHref}
+          size="large"
+        />
+        <p className="text-quiet">
+          all dried first; looking order{" "}
+          <strong className="figure text-ink">{jointTargets(connection).join(", ")}</strong>
+        </p>
+      </div>
+      <LogBar
+        log={log}
+        undoes={[
+          "target-checked",
+          "joint-snugged",
+          "joint-remade",
+          "exception-written",
+          "connection-reopened",
+        ]}
+      />
+      <StageRow
+        connection={connection}
+        stages={stages}
+        open={stage}
+        zone={props.zone}
+        onOpen={(next) => {
+          setChosen(next.code);
+          setPicked(null);
+        }}
+      />
+      {connection.doneRoles.has("lets-water-in") && (
+        <HoldLine connection={connection} href={`${base}/hold`} />
+      )}
+      {!connection.doneRoles.has("lets-water-in") ? (
+        <p className="mt-4 border-l-4 border-work pl-3">
+          No water yet: checks begin when it is let in.{" "}
+          <a className="underline" href={`${base}/run-sheet`}>
+            Go on with the run sheet
+          </a>
+        </p>
+      ) : stage.code === "look-back" && connection.signed === null ? (
+        <p className="mt-4">The look-back falls due a day after signing.</p>
+      ) : target === null ? (
+        <p className="mt-4">Nothing drains here: this stage has nothing to look at.</p>
+      ) : (
+        <>
+          <TargetRow connection={connection} stage={stage} open={target} onOpen={pick} />
+          <TargetPanel
+            key={`${stage.code} ${target}`}
+            connection={connection}
+            stage={stage}
+            target={target}
+            zone={props.zone}
+            act={act}
+          />
+        </>
+      )}
+      {log.phase !== "removed" && (
+        <SignPanel
+          connection={connection}
+          stages={stages}
+          actor={props.actor}
+          zone={props.zone}
+          recordHref={`/visits/${props.visitId}/record`}
+          act={act}
+        />
+      )}
+    </div>
+  );
+}

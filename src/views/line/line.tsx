@@ -1,0 +1,302 @@
+import { useEffect, useReducer, useRef, useState } from "react";
+import {
+  type Alternative,
+  elbowTurns,
+  explainFault,
+  type LineSetup,
+  type SlackMargins,
+  setupFault,
+  stopTurns,
+  type TriedAlternative,
+} from "../../core/line/index.ts";
+import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
+import type { Insertion } from "../../core/tube/index.ts";
+import { formatInches } from "../../core/units/index.ts";
+import { Choice, Pick } from "../fields.tsx";
+import { Answer, intervalIn } from "./answer.tsx";
+import { Elevation } from "./elevation.tsx";
+import { LengthsTable } from "./lengths-table.tsx";
+import {
+  type BenchChange,
+  type BenchState,
+  benchFrom,
+  benchState,
+  changeBench,
+  type Family,
+  type Insert,
+  relativeInlet,
+  spaceFrom,
+} from "./line-state.ts";
+import { PlacePanel } from "./place-panel.tsx";
+import { type Frame, frameOf } from "./projection.ts";
+import { RiserTool } from "./riser-tool.tsx";
+import { RollOutTool } from "./roll-out-tool.tsx";
+import { RouteTool } from "./route-tool.tsx";
+import { useNarrow } from "./use-narrow.ts";
+import { useSolver } from "./use-solver.ts";
+
+export interface LineBenchProps {
+  readonly families: readonly Family[];
+  readonly supplyInserts: readonly Insert[];
+  readonly inletInserts: readonly Insert[];
+  readonly margins: SlackMargins;
+  readonly insertions: readonly Insertion[];
+  readonly space: LineSpace;
+  /** Given where the length goes somewhere: over-all range and the ends as they lie. */
+  readonly onTake?: (range: { readonly min: Typed; readonly max: Typed }, space: LineSpace) => void;
+}
+
+type Tool = "line" | "roll-out" | "riser" | "route";
+const TOOLS: readonly (readonly [Tool, string])[] = [
+  ["line", "Flexible line"],
+  ["roll-out", "Rolls out"],
+  ["riser", "Rigid riser, soft tube"],
+  ["route", "Route"],
+];
+/** Steps that can be taken back. */
+const MOST_STEPS = 60;
+const GAP_IN = 1.5;
+
+interface History {
+  readonly now: BenchState;
+  readonly past: readonly BenchState[];
+}
+type Step =
+  | { readonly type: "grab" }
+  | { readonly type: "undo" }
+  | { readonly type: "change"; readonly change: BenchChange };
+
+/** A grab is remembered once, whatever the drag does after it; other changes are remembered each. */
+function stepThrough(history: History, step: Step): History {
+  const { now, past } = history;
+  if (step.type === "grab") return { now, past: [...past, now].slice(-MOST_STEPS) };
+  if (step.type === "undo") {
+    const last = past.at(-1);
+    return last ? { now: last, past: past.slice(0, -1) } : history;
+  }
+  const next = changeBench(now, step.change);
+  const isPulled = step.change.type === "moved" || step.change.type === "turned";
+  return { now: next, past: isPulled ? past : [...past, now].slice(-MOST_STEPS) };
+}
+
+/** What could be turned where no length is good: elbows that sit on the ends, and the stop while nothing sits on it. */
+function alternativesFor(state: BenchState, bench: LineSetup): readonly Alternative[] {
+  const elbows = (["a", "b"] as const).flatMap((which) => {
+    const insert = state.puts[which]?.insert;
+    return insert ? elbowTurns({ ...bench, [which]: state.ends[which] }, which, insert) : [];
+  });
+  return [...elbows, ...(state.puts.a === null ? stopTurns(bench) : [])];
+}
+
+/** The two ends to scale, every stock length as a live curve with its rating, and the tools for what is not a line. */
+export function LineView(props: LineBenchProps) {
+  const { families, margins, onTake, space } = props;
+  const [tool, setTool] = useState<Tool>("line");
+  const [first] = families;
+  const [history, step] = useReducer(stepThrough, null, () => {
+    if (first === undefined) throw new RangeError("the catalogue lists no flexible line");
+    return { now: benchState(space, first), past: [] };
+  });
+  const state = history.now;
+  const change = (what: BenchChange) => step({ type: "change", change: what });
+  const bench = benchFrom(state);
+  const { lengthsIn } = state.family;
+  const fault = setupFault(bench, lengthsIn);
+  const solver = useSolver(
+    fault === null ? { bench, lengthsIn, margins, alternatives: alternativesFor(state, bench) } : null,
+  );
+  const rated = fault === null ? (solver.solved?.rated ?? []) : [];
+  const best =
+    rated.find(({ rating }) => rating === "good") ??
+    [...rated].sort((one, other) => (other.curve?.minRadiusIn ?? 0) - (one.curve?.minRadiusIn ?? 0))[0];
+  const chosenIn = rated.some(({ lengthIn }) => lengthIn === state.chosenIn)
+    ? state.chosenIn
+    : (best?.lengthIn ?? null);
+  const chosen = rated.find(({ lengthIn }) => lengthIn === chosenIn);
+  const tryOut = ({ alternative, best: tried }: TriedAlternative) => {
+    const { turn } = alternative;
+    const put = turn === undefined ? null : state.puts[turn.which];
+    if (turn && put) change({ type: "put", which: turn.which, put: { ...put, hour: turn.hour } });
+    for (const which of ["a", "b"] as const) {
+      const end = alternative[which];
+      if (!turn && end) change({ type: "turned", which, direction: end.direction });
+    }
+    change({ type: "chosen", lengthIn: tried.lengthIn });
+  };
+  const interval = solver.whole?.fit.goodIntervalsIn.find(
+    ([from, to]) => chosenIn !== null && chosenIn >= from && (to === null || chosenIn <= to),
+  );
+
+  return (
+    <div className="mt-3" data-line-bench data-solved={solver.solved?.bench === undefined ? "no" : "yes"}>
+      <Choice label="What lies between" options={TOOLS} value={tool} onChange={setTool} />
+      {(tool === "line" || tool === "roll-out") && (
+        <div className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-[3fr_2fr]">
+          <section aria-label="Front and side elevation, in inch squares: pull the ends and their directions, or nudge them with the arrow keys">
+            <Drawing
+              state={state}
+              rated={rated}
+              chosenIn={chosenIn}
+              onGrab={() => step({ type: "grab" })}
+              onChange={change}
+            />
+          </section>
+          <div className="grid content-start gap-3">
+            <Pick
+              label="Line"
+              options={families.map(
+                ({ name, goesOnBoth }) => [name, goesOnBoth ? `${name}, goes on both ends` : name] as const,
+              )}
+              value={state.family.name}
+              onChange={(name) => {
+                const family = families.find((each) => each.name === name);
+                if (family) change({ type: "family", family });
+              }}
+              hint={`cuffs ${formatInches(state.family.cuffIn)} in, bends no tighter than ${formatInches(state.family.minBendRadiusIn)} in`}
+            />
+            {fault && (
+              <p role="alert" className="fault">
+                {explainFault(fault)}
+              </p>
+            )}
+            {!fault && solver.solved === null && (
+              <p role="status" className="text-quiet">
+                Bending the lines …
+              </p>
+            )}
+            {tool === "line" && rated.length > 0 && (
+              <>
+                <LengthsTable
+                  rated={rated}
+                  firm={solver.whole?.fit.fits ?? null}
+                  chosenIn={chosenIn}
+                  onChoose={(lengthIn) => change({ type: "chosen", lengthIn })}
+                />
+                <Answer solver={solver} bench={bench} chosenIn={chosenIn} onTry={tryOut} />
+              </>
+            )}
+            <div className="flex flex-wrap gap-2">
+              {onTake && chosen && chosenIn !== null && (
+                <button
+                  type="button"
+                  className="button button-main"
+                  data-next-thing=""
+                  onClick={() =>
+                    onTake({ min: asSixteenths(chosenIn), max: asSixteenths(chosenIn) }, spaceFrom(state))
+                  }
+                >
+                  Plan with {formatInches(chosenIn)} in
+                </button>
+              )}
+              {onTake && interval && (
+                <button
+                  type="button"
+                  className="button"
+                  onClick={() => {
+                    const { from, to } = intervalIn(interval);
+                    const longest = to ?? Math.max(...lengthsIn, from);
+                    onTake(
+                      { min: asSixteenths(Math.min(from, longest)), max: asSixteenths(longest) },
+                      spaceFrom(state),
+                    );
+                  }}
+                >
+                  Plan with any good length
+                </button>
+              )}
+              {history.past.length > 0 && (
+                <button type="button" className="button" onClick={() => step({ type: "undo" })}>
+                  Undo
+                </button>
+              )}
+            </div>
+          </div>
+        </div>
+      )}
+      {tool === "roll-out" && fault === null && (
+        <RollOutTool bench={bench} lengthsIn={lengthsIn} margins={margins} />
+      )}
+      {(tool === "line" || tool === "roll-out") && (
+        <PlacePanel
+          state={state}
+          onChange={change}
+          inserts={{ a: props.supplyInserts, b: props.inletInserts }}
+        />
+      )}
+      {tool === "riser" && <RiserTool insertions={props.insertions} inlet={relativeInlet(state)} />}
+      {tool === "route" && <RouteTool lengthsIn={lengthsIn} minBendRadiusIn={state.family.minBendRadiusIn} />}
+      <p className="mt-5 text-[0.9rem] text-quiet">
+        The curve is that of an untwisted line that may roll at its nuts; its weight, its thickness and its
+        touching itself are left out. The line in your hand and its maker's bend radius win.
+      </p>
+    </div>
+  );
+}
+
+interface DrawingProps {
+  readonly state: BenchState;
+  readonly rated: Parameters<typeof Elevation>[0]["rated"];
+  readonly chosenIn: number | null;
+  readonly onGrab: () => void;
+  readonly onChange: (change: BenchChange) => void;
+}
+
+/** Both elevations to one scale: side by side, or one under the other where the screen is narrow. */
+function Drawing({ state, rated, chosenIn, onGrab, onChange }: DrawingProps) {
+  const svg = useRef<SVGSVGElement>(null);
+  const isNarrow = useNarrow();
+  const [isHeld, setHeld] = useState(false);
+  const shown = rated
+    .filter(({ lengthIn, rating }) => lengthIn === chosenIn || rating === "good")
+    .flatMap(({ curve }) => curve ?? []);
+  const wanted = { front: frameOf(state, shown, "front"), side: frameOf(state, shown, "side") };
+  // While something is held the paper stays where it is.
+  const kept = useRef(wanted);
+  if (!isHeld) kept.current = wanted;
+  const frames = kept.current;
+  useEffect(() => {
+    const letGo = () => setHeld(false);
+    window.addEventListener("pointerup", letGo);
+    window.addEventListener("pointercancel", letGo);
+    return () => {
+      window.removeEventListener("pointerup", letGo);
+      window.removeEventListener("pointercancel", letGo);
+    };
+  }, []);
+  const v: Frame["v"] = [
+    Math.min(frames.front.v[0], frames.side.v[0]),
+    Math.max(frames.front.v[1], frames.side.v[1]),
+  ];
+  const [front, side] = [
+    { ...frames.front, v },
+    { ...frames.side, v },
+  ];
+  const [wide, deep] = [front.u[1] - front.u[0], side.u[1] - side.u[0]];
+  const high = v[1] - v[0];
+  const width = isNarrow ? Math.max(wide, deep) : wide + GAP_IN + deep;
+  const height = isNarrow ? 2 * high + GAP_IN : high;
+  const pxPerIn = () => (svg.current === null ? 0 : svg.current.getBoundingClientRect().width / width);
+  const common = {
+    state,
+    rated,
+    chosenIn,
+    pxPerIn,
+    onChange,
+    onGrab: () => {
+      setHeld(true);
+      onGrab();
+    },
+  };
+  return (
+    <svg ref={svg} className="bench" viewBox={`0 0 ${width} ${height}`} onKeyUp={() => setHeld(false)}>
+      <title>Front and side elevation of the two ends and the lines between them</title>
+      <Elevation seen="front" frame={front} at={[0, 0]} {...common} />
+      <Elevation
+        seen="side"
+        frame={side}
+        at={isNarrow ? [0, high + GAP_IN] : [wide + GAP_IN, 0]}
+        {...common}
+      />
+    </svg>
+  );
+}

@@ -1,0 +1,174 @@
+import { useState } from "react";
+import { type Advice, HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
+import { isSameRun } from "../../core/survey/index.ts";
+import { formatCents } from "../../core/units/index.ts";
+import { jointMarks } from "../../drawing/joint-marks.ts";
+import { PiecesInOrder } from "../../drawing/pieces.tsx";
+import { RunStrip } from "../../drawing/run-strip.tsx";
+import { jointHref, useJointHash } from "../joint-hash.ts";
+import { LogBar } from "../visit-log/log-bar.tsx";
+import { useVisitLog } from "../visit-log/use-visit-log.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import { Adjust } from "./adjust.tsx";
+import { JointPanel } from "./joint-panel.tsx";
+import { OtherPlans, planInWords, planLetter, Refused } from "./other-plans.tsx";
+import { plannedJoints } from "./planned-joints.ts";
+import { type PlanOptions, useTrial } from "./use-trial.ts";
+
+/** The visit, and what was planned for the survey as it stands. */
+type HookupProps = VisitProps & PlanOptions;
+
+function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
+  if (warnings.length === 0) return null;
+  return (
+    <ul className="mt-3">
+      {warnings.map((warning) => (
+        <li key={warning.code} className="border-l-4 border-wet py-0.5 pl-2">
+          {warning.message}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
+export function Hookup(props: HookupProps) {
+  const trial = useTrial(props);
+  const { problem, plans, ways, refused, complete, hasStock, ends } = trial.shown;
+  const log = useVisitLog(props);
+  const joint = useJointHash();
+  const [picked, setShown] = useState(0);
+  const shown = picked <= ways.length ? picked : 0;
+  const { connection, act } = log;
+  const chosen = connection.plan;
+  const isStale = chosen !== null && !isSameRun(chosen.request, props.problem);
+  const best = plans[0];
+  const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
+  const plan = shownWay?.plan ?? best;
+  const planProblem = shownWay?.request ?? problem;
+  const isChosen = chosen !== null && plan !== undefined && chosen.plan.id === plan.id && !isStale;
+  const fixture = connection.survey.label;
+  const base = `/visits/${props.visitId}/${props.connectionId}`;
+
+  if (plan === undefined || best === undefined)
+    return (
+      <div className="my-6">
+        <h2 className="text-wet-ink">No hookup found</h2>
+        <ul className="my-3">
+          {refused.map((each) => (
+            <li key={each.code}>{each.message}</li>
+          ))}
+        </ul>
+        {trial.steps > 0 ? (
+          <button type="button" className="button button-main" onClick={trial.back}>
+            Undo the last change
+          </button>
+        ) : (
+          <a className="button button-main" href={`${base}/survey`}>
+            Change the survey
+          </a>
+        )}
+      </div>
+    );
+
+  const choose = () =>
+    act({ kind: "plan-chosen", connection: connection.id, plan, request: { ...planProblem, stock: null } });
+  const open = plan.joints.find((each) => each.number === joint) ?? plan.joints[0];
+  return (
+    <div className="mt-3">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
+        <h2>
+          <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
+        </h2>
+        <p className="figure text-[1.1rem] font-bold">
+          {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)}
+          {plan.headLossPsi !== undefined && (
+            <span className="font-normal text-quiet"> about {plan.headLossPsi} psi lost</span>
+          )}
+        </p>
+      </div>
+      <div className="strip-scroll">
+        <RunStrip
+          plan={plan}
+          ends={ends}
+          joints={isChosen ? jointMarks(connection) : plannedJoints(plan)}
+          fixture={fixture}
+          inletPlastic={connection.survey.inlet.plastic}
+          open={open?.number}
+          hrefFor={jointHref}
+        />
+      </div>
+      <div className="flex flex-wrap items-center gap-3">
+        {isChosen ? (
+          <>
+            <p className="font-bold text-dry-ink">Chosen and kept as it stands.</p>
+            <a className="button button-main" href={`${base}/run-sheet`} data-next-thing="">
+              Run sheet
+            </a>
+          </>
+        ) : (
+          <button type="button" className="button button-main" onClick={choose} data-next-thing="">
+            Choose plan {planLetter(shown)}
+          </button>
+        )}
+        {!isChosen && chosen && !isStale && (
+          <p className="text-quiet">Another way is chosen now: {planInWords(chosen.plan)}.</p>
+        )}
+        {isStale && (
+          <p className="text-wet-ink">The survey has changed since a hookup was chosen: choose again.</p>
+        )}
+      </div>
+      {hasStock && (
+        <p className={plan.inStock ? "mt-2 text-dry-ink" : "mt-2 text-wet-ink"}>
+          {plan.inStock
+            ? "Everything for it is on the truck."
+            : `Not on the truck: ${plan.missing.join(", ")}.`}
+        </p>
+      )}
+      <LogBar log={log} undoes={["plan-chosen"]} />
+      <Warnings warnings={plan.warnings} />
+      <details className="mt-2">
+        <summary className="min-h-[44px] cursor-pointer py-2 underline">Pull the whole run apart</summary>
+        <div className="flex flex-wrap gap-x-10 gap-y-3">
+          {plan.joints.map((each) => (
+            <figure key={each.number}>
+              <figcaption>
+                <strong>Joint {each.number}</strong> {each.label}
+              </figcaption>
+              <PiecesInOrder joint={each} ends={ends} />
+            </figure>
+          ))}
+        </div>
+      </details>
+      {open && <JointPanel joint={open} ends={ends} />}
+      <Adjust trial={trial} plan={plan} />
+      <OtherPlans
+        best={best}
+        ways={ways}
+        ends={ends}
+        fixture={fixture}
+        inletPlastic={connection.survey.inlet.plastic}
+        shown={shown}
+        onShow={setShown}
+      />
+      <section aria-label="Why" className="mt-4">
+        <h3>Why this way</h3>
+        <ul className="list-disc pl-5">
+          {plan.why.map((reason) => (
+            <li key={reason}>{reason}</li>
+          ))}
+          <li className="text-quiet">
+            {complete
+              ? "The search went through every allowed chain of listed parts."
+              : "The search stopped at its limit: there may be a better way."}
+          </li>
+        </ul>
+      </section>
+      <Refused refused={refused} />
+      <p className="mt-4 text-[0.9rem] text-quiet">
+        Local code and the makers' sheets come first; the plan advises, it does not approve. Above{" "}
+        {HIGHEST_STATIC_PSI} psi a reducer comes before any new line.
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,275 @@
+import { useMemo, useState } from "react";
+import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
+import { Timeline } from "../../drawing/timeline.tsx";
+import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
+import { siteTime } from "../clock.ts";
+import { StepRow } from "../run-sheet/step-row.tsx";
+import { tickAct } from "../run-sheet/tick.ts";
+import { LogBar } from "../visit-log/log-bar.tsx";
+import { useVisitEvents } from "../visit-log/use-visit-events.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import { NotesAndPhotos } from "./notes-and-photos.tsx";
+import { type RunLine, runLines, sheetsOf } from "./run-lines.ts";
+import { ReplaceStop, StopProof } from "./stop-proof.tsx";
+import { useOffline } from "./use-offline.ts";
+import { type Planned, useSchedule } from "./use-schedule.ts";
+import { WaitTimers } from "./wait-timers.tsx";
+import { waitsOf } from "./waits.ts";
+import { WakeLock } from "./wake-lock.tsx";
+
+const MINUTE_MS = 60_000;
+const later = (from: string, minutes: number) =>
+  new Date(Date.parse(from) + minutes * MINUTE_MS).toISOString();
+
+function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone: string }) {
+  const at = (minutes: number) => siteTime(zone, later(planned.from, minutes));
+  if (planned.waterOff.length === 0) return <p className="text-[1.3rem] font-bold">The water stays on.</p>;
+  return (
+    <ul data-water-back="">
+      {planned.waterOff.map(({ zone: name, fromMin, backMin }) => (
+        <li key={`${name} ${fromMin}`}>
+          <strong className="text-[1.3rem]">
+            Water back at <span className="figure">{at(backMin.likely)}</span>
+          </strong>{" "}
+          <span className="text-quiet">
+            {name}; <span className="figure">{at(backMin.low)}</span> to{" "}
+            <span className="figure">{at(backMin.high)}</span>
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+interface LineOfRunProps {
+  readonly line: RunLine;
+  readonly isNext: boolean;
+  readonly props: VisitRunProps;
+  readonly log: ReturnType<typeof useVisitEvents>;
+  readonly clock: string | null;
+}
+
+function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
+  const { step, connection } = line;
+  const base = `/visits/${props.visitId}/${connection.id}`;
+  const { proof } = connection.survey.stop;
+  const isProving = step.role === "closes-stop" && !step.isDone;
+  const hasFailed =
+    step.role === "closes-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
+  const isShut =
+    connection.doneRoles.has("closes-stop") && !connection.doneRoles.has("lets-water-in") && proof !== "dead";
+  return (
+    <StepRow
+      step={step}
+      zone={props.zone}
+      isNext={isNext}
+      isOpen={false}
+      isLocked={connection.signed !== null}
+      checkHref={`${base}/leak-check`}
+      lead={
+        <p className="flex flex-wrap items-baseline gap-x-3 text-[0.9rem]">
+          {clock && <span className="figure text-quiet">{clock}</span>}
+          <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
+            {connection.survey.label}
+          </a>
+          {line.isOff && <span className="mark text-wet-ink">water off</span>}
+        </p>
+      }
+      more={
+        isNext && isProving ? (
+          <StopProof connection={connection} act={log.act} closes={step.id} />
+        ) : isNext && hasFailed ? (
+          <>
+            {connection.survey.stop.upstream === undefined && (
+              <button
+                type="button"
+                className="button mt-2"
+                onClick={() =>
+                  log.act({
+                    kind: "survey-saved",
+                    connection: connection.id,
+                    survey: {
+                      ...connection.survey,
+                      stop: { ...connection.survey.stop, upstream: "fails" },
+                    },
+                    basedOn: connection.surveyEvent,
+                  })
+                }
+              >
+                That valve does not close either: the house main
+              </button>
+            )}
+            <ReplaceStop connection={connection} act={log.act} />
+          </>
+        ) : isNext && isShut && proof !== "seized" ? (
+          <details className="mt-1 text-[0.95rem]">
+            <summary className="min-h-[44px] cursor-pointer py-2 underline">
+              Its stop lets water through
+            </summary>
+            <StopProof connection={connection} act={log.act} closes={null} />
+          </details>
+        ) : undefined
+      }
+      onTick={(turns) => log.act(tickAct(connection.id, step, turns))}
+      onUndo={() => {
+        const event = tickOf(log.events, connection.id, step.id);
+        if (event) log.undo(event.id);
+      }}
+    />
+  );
+}
+
+function tickOf(events: readonly VisitEvent[], connection: string, step: string): VisitEvent | undefined {
+  return liveEvents(events)
+    .filter((event) => event.kind === "step-done" && event.connection === connection && event.step === step)
+    .at(-1);
+}
+
+export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends">;
+
+/** How many steps ahead are shown before one asks for all. */
+const AHEAD = 8;
+
+/** The whole visit as one sheet, in the order of its schedule: what is next, big enough for a wet thumb. */
+export function VisitRun(props: VisitRunProps) {
+  const log = useVisitEvents(props);
+  const [hands, setHands] = useState<1 | 2>(1);
+  const { planned, isFresh } = useSchedule(log.visit, props.tables, hands);
+  const [showsAll, setShowsAll] = useState(false);
+  const sheets = useMemo(() => sheetsOf(log.visit, props.tables), [log.visit, props.tables]);
+  const lines = useMemo(() => runLines(sheets, planned), [sheets, planned]);
+  useOffline(log.visit.connections.map(({ id }) => `/visits/${props.visitId}/${id}/leak-check`));
+  const done = sheets.flatMap(({ steps }) => steps.filter(({ isDone }) => isDone)).length;
+  const all = done + lines.length;
+  const [next, ...rest] = lines;
+  const ahead = showsAll ? rest : rest.slice(0, AHEAD);
+  const ticks = sheets
+    .flatMap(({ connection, steps }) => steps.map((step) => ({ connection, step })))
+    .filter(({ step }) => step.doneAt !== null)
+    .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
+  const clockOf = (line: RunLine) =>
+    planned && line.startMin !== null ? siteTime(props.zone, later(planned.from, line.startMin)) : null;
+  const open = sheets
+    .filter(({ steps }) => steps.some(({ isDone }) => !isDone))
+    .map(({ connection }) => connection);
+  const unplanned = log.visit.connections.filter(({ plan, removed }) => plan === null && removed === null);
+  const last = liveEvents(log.events).at(-1) ?? null;
+  if (sheets.length === 0)
+    return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;
+  return (
+    <div className="mt-2 grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
+      <header className="mb-3 min-h-20 border-b-2 border-rule pb-2 lg:col-span-2">
+        {planned ? (
+          <>
+            <WaterBack planned={planned} zone={props.zone} />
+            <p>
+              Done at{" "}
+              <strong className="figure">
+                {siteTime(props.zone, later(planned.from, planned.schedule.totalMin))}
+              </strong>
+              , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
+            </p>
+          </>
+        ) : (
+          <p className="text-quiet">Planning the order…</p>
+        )}
+      </header>
+      <div className="min-w-0">
+        <p>
+          <strong className="figure">{done}</strong> of <strong className="figure">{all}</strong> steps done
+        </p>
+        <progress className="run-progress" max={all} value={done} aria-label="Steps done" />
+        <LogBar log={{ ...log, last }} undoes={["step-done", "stop-proved", "connection-noted"]} />
+        <WaitTimers
+          waits={waitsOf(
+            sheets.map(({ connection, steps }) => ({
+              id: connection.id,
+              label: connection.survey.label,
+              steps,
+            })),
+            Date.parse(props.now),
+          )}
+        />
+        {next ? (
+          <ol aria-label="Steps to do" data-run="">
+            <RunSheetRow
+              key={`${next.connection.id} ${next.step.id}`}
+              {...{ line: next, isNext: true, props, log, clock: clockOf(next) }}
+            />
+            {ahead.map((line) => (
+              <RunSheetRow
+                key={`${line.connection.id} ${line.step.id}`}
+                {...{ line, isNext: false, props, log, clock: clockOf(line) }}
+              />
+            ))}
+          </ol>
+        ) : (
+          <p className="mt-4 text-[1.2rem] font-bold text-dry-ink">Every step is done.</p>
+        )}
+        {rest.length > AHEAD && (
+          <button
+            type="button"
+            className="button mt-2"
+            aria-expanded={showsAll}
+            onClick={() => setShowsAll(!showsAll)}
+          >
+            {showsAll ? "Only what is next" : `All ${rest.length + 1} steps to do`}
+          </button>
+        )}
+        {ticks.length > 0 && (
+          <details className="mt-4">
+            <summary className="min-h-[44px] cursor-pointer py-2 underline">
+              Ticked, <span className="figure">{ticks.length}</span>: undo one
+            </summary>
+            <ol>
+              {ticks.map(({ connection, step }) => (
+                <RunSheetRow
+                  key={`${connection.id} ${step.id}`}
+                  line={{ connection, step, startMin: null, isOff: false }}
+                  {...{ isNext: false, props, log, clock: null }}
+                />
+              ))}
+            </ol>
+          </details>
+        )}
+        {next && (
+          <NotesAndPhotos
+            key={next.connection.id}
+            visitId={props.visitId}
+            connection={next.connection}
+            act={log.act}
+          />
+        )}
+      </div>
+      <aside aria-label="Time line" className="mt-4 min-w-0 lg:mt-0">
+        <Timeline
+          rows={planned ? scheduleRows(planned) : waitingRows(open.map(({ survey }) => survey.label))}
+          totalMin={planned ? Math.ceil(planned.schedule.totalMin) : 0}
+          clockAt={(minute) => (planned ? siteTime(props.zone, later(planned.from, minute)) : "")}
+          isNarrow
+        />
+        <p className="text-[0.9rem] text-quiet">
+          {planned
+            ? "Bars: hands on. Hatched: waiting. Framed: no water there. Planned from now on, again after every tick."
+            : "Planning the visit from now on…"}
+        </p>
+        <div className="mt-3 flex flex-wrap gap-2">
+          <WakeLock />
+          <button
+            type="button"
+            className="button"
+            aria-pressed={hands === 2}
+            onClick={() => setHands(hands === 2 ? 1 : 2)}
+          >
+            {hands === 2 ? "Two pairs of hands ✓" : "Two pairs of hands"}
+          </button>
+        </div>
+        {unplanned.length > 0 && (
+          <p className="mt-3 border-l-4 border-work pl-2">
+            No hookup chosen yet, so not in it: {unplanned.map(({ survey }) => survey.label).join(", ")}.
+          </p>
+        )}
+      </aside>
+    </div>
+  );
+}
