@@ -28,14 +28,14 @@ function jobsOf(tables: Tables): readonly PlanRequest[] {
   });
 }
 
-function benchPlans(shop: PlannerIndex, tables: Tables): void {
+function benchPlans(plannerIndex: PlannerIndex, tables: Tables): void {
   const jobs = jobsOf(tables);
   const times: number[] = [];
   let open = 0;
   for (let round = 0; round < 3; round += 1)
     for (const job of jobs) {
       const started = performance.now();
-      const { complete } = planHookup(shop, job);
+      const { complete } = planHookup(plannerIndex, job);
       if (round > 0) times.push(performance.now() - started);
       if (!complete) open += 1;
     }
@@ -45,8 +45,8 @@ function benchPlans(shop: PlannerIndex, tables: Tables): void {
   );
 }
 
-export async function benchPlanner(shop: PlannerIndex, tables: Tables): Promise<void> {
-  benchPlans(shop, tables);
+export async function benchPlanner(plannerIndex: PlannerIndex, tables: Tables): Promise<void> {
+  benchPlans(plannerIndex, tables);
   console.log(
     "\nPlanner, chains of up to 3 parts over the whole catalogue, against writing out every chain:\n\n| job | brute force, times the search |\n|---|---|",
   );
@@ -65,8 +65,8 @@ export async function benchPlanner(shop: PlannerIndex, tables: Tables): Promise<
       kept: null,
       hidden: null,
     };
-    const fast = await medianMs(() => searchChains(shop, task), 20);
-    const slow = await medianMs(() => bruteForceCosts(shop, task), 5);
+    const fast = await medianMs(() => searchChains(plannerIndex, task), 20);
+    const slow = await medianMs(() => bruteForceCosts(plannerIndex, task), 5);
     console.log(`| ${from} to ${to} | ${(slow / fast).toFixed(0)} |`);
   }
 }

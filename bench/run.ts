@@ -103,11 +103,11 @@ async function main(): Promise<void> {
       );
 
     await benchLists({ dist, ...lists });
-    await benchPlanner(context.shop, context.tables);
+    await benchPlanner(context.plannerIndex, context.tables);
     benchIdentifier(context.identifier);
     await benchHold();
     await benchLine();
-    benchSchedule(context.shop, context.tables);
+    benchSchedule(context.plannerIndex, context.tables);
     await benchFrames(base);
     await sql.end();
     await server.close();

@@ -14,7 +14,7 @@ const offOf = (windows: readonly OffWindow[]) =>
   windows.reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0);
 
 /** Connections of a visit drawn from the presets; every third stop or so fails. */
-function jobsFor(shop: PlannerIndex, tables: Tables, count: number, seed: number) {
+function jobsFor(plannerIndex: PlannerIndex, tables: Tables, count: number, seed: number) {
   const events = Array.from({ length: count }, (_, k): VisitEvent[] => {
     const preset = tables.presets[(seed * 7 + k * 5) % tables.presets.length];
     if (preset === undefined) return [];
@@ -25,7 +25,7 @@ function jobsFor(shop: PlannerIndex, tables: Tables, count: number, seed: number
       stop: { kind: "quarter-turn", proof, method: null },
     };
     const problem = planRequestOf(survey, null);
-    const [plan] = planHookup(shop, problem).plans;
+    const [plan] = planHookup(plannerIndex, problem).plans;
     if (plan === undefined) return [];
     return [
       { ...stamp(`a${k}`), kind: "connection-added", connection: `c${k}`, survey, checkpoints: [] },
@@ -35,14 +35,14 @@ function jobsFor(shop: PlannerIndex, tables: Tables, count: number, seed: number
   return jobsOf(foldVisit(events).connections, tables);
 }
 
-export function benchSchedule(shop: PlannerIndex, tables: Tables): void {
+export function benchSchedule(plannerIndex: PlannerIndex, tables: Tables): void {
   console.log(
     `\nScheduler, ${VISITS} visits a row drawn from the presets, one stop in three failing, against step by step in the list's order (medians):\n\n| connections | hands | water off, of the naive | length, of the naive | proved | ms, 99th percentile |\n|---|---|---|---|---|---|`,
   );
   for (const count of [2, 6, 12])
     for (const hands of [1, 2] as const) {
       const rows = Array.from({ length: VISITS }, (_, seed) => {
-        const jobs = jobsFor(shop, tables, count, seed);
+        const jobs = jobsFor(plannerIndex, tables, count, seed);
         const started = performance.now();
         const schedule = scheduleVisit(jobs, hands);
         const ms = performance.now() - started;

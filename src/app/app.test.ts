@@ -23,7 +23,7 @@ const demo = demoSchema.parse(
 
 describe("the demo", () => {
   const now = new Date("2026-03-08T15:00:00.000Z");
-  const told = demo.visits.map((visit) => demoVisitEvents(demo, visit, now, { tables, shop: plannerIndex }));
+  const told = demo.visits.map((visit) => demoVisitEvents(demo, visit, now, { tables, plannerIndex }));
 
   it("is accepted by the rules, every event of it", () => {
     for (const events of told) assert.equal(firstRefused([], events, tables), null);

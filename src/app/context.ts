@@ -12,7 +12,7 @@ export interface Context {
   readonly sql: Pool;
   readonly compute: Compute;
   readonly tables: Tables;
-  readonly shop: PlannerIndex;
+  readonly plannerIndex: PlannerIndex;
   readonly identifier: Identifier;
   readonly now: () => Date;
   readonly newId: () => string;
@@ -28,7 +28,7 @@ export function makeContext(sql: Pool, now: () => Date = () => new Date()): Cont
     sql,
     compute: here,
     tables,
-    shop: buildPlannerIndex(tables),
+    plannerIndex: buildPlannerIndex(tables),
     identifier: openIdentifier(tables),
     now,
     newId: uuid,

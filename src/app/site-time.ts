@@ -19,9 +19,9 @@ const DAY_MS = 24 * 60 * 60 * 1000;
 const formatters = new Map<string, Intl.DateTimeFormat>();
 
 function formatterFor(zone: string): Intl.DateTimeFormat {
-  const held = formatters.get(zone);
-  if (held) return held;
-  const made = new Intl.DateTimeFormat("en-US", {
+  const cached = formatters.get(zone);
+  if (cached) return cached;
+  const formatter = new Intl.DateTimeFormat("en-US", {
     timeZone: zone,
     weekday: "short",
     day: "numeric",
@@ -32,8 +32,8 @@ function formatterFor(zone: string): Intl.DateTimeFormat {
     hourCycle: "h23",
     timeZoneName: "short",
   });
-  formatters.set(zone, made);
-  return made;
+  formatters.set(zone, formatter);
+  return formatter;
 }
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
@@ -78,11 +78,11 @@ export function stampText(iso: string, zone: string): string {
   return `${dayOf(reading)} ${reading.year}, ${timeOf(reading)} ${reading.zoneName}`;
 }
 
-const NEAR: Readonly<Record<number, string>> = { [-1]: "yesterday", 0: "today", 1: "tomorrow" };
+const NEAR_DAYS: Readonly<Record<number, string>> = { [-1]: "yesterday", 0: "today", 1: "tomorrow" };
 
 /** "today 14:05", "tomorrow 09:00", "yesterday 16:30", else "Tue 24 Nov 14:05". */
 export function nearText(iso: string, zone: string, now: Date): string {
   const reading = readAt(new Date(iso), zone);
   const days = reading.dayNumber - readAt(now, zone).dayNumber;
-  return `${NEAR[days] ?? dayOf(reading)} ${timeOf(reading)}`;
+  return `${NEAR_DAYS[days] ?? dayOf(reading)} ${timeOf(reading)}`;
 }

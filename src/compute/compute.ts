@@ -5,9 +5,9 @@ import type { Part } from "../core/part/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { loadTables } from "./tables.ts";
 import {
+  type CatalogueParts,
   type NeedsParts,
   perform,
-  type ShopParts,
   type TaskInput,
   type TaskName,
   type TaskOutput,
@@ -102,10 +102,10 @@ function isNeedsParts(answer: object): answer is NeedsParts {
  */
 export async function withKnownParts<A extends object>(
   { revision, parts }: KnownParts,
-  ask: (shop: ShopParts) => Promise<A | NeedsParts>,
+  ask: (catalogue: CatalogueParts) => Promise<A | NeedsParts>,
 ): Promise<A> {
-  for (const told of [null, parts]) {
-    const answer = await ask({ revision, parts: told });
+  for (const sentParts of [null, parts]) {
+    const answer = await ask({ revision, parts: sentParts });
     if (!isNeedsParts(answer)) return answer;
   }
   throw new RangeError("the worker did not take the shop's parts");

@@ -13,7 +13,7 @@ import {
 
 export interface PlanOptions {
   /** Without the stock: that is not part of a job. */
-  readonly problem: PlanRequest;
+  readonly planRequest: PlanRequest;
   /** Whether the plans were weighed against what is on the truck. */
   readonly hasStock: boolean;
   readonly plans: readonly Plan[];
@@ -28,20 +28,22 @@ export interface PlanOptions {
 
 /** Plans and what stands beside them for one problem. */
 export function planOptionsOf(
-  shop: PlannerIndex,
-  problem: PlanRequest,
+  plannerIndex: PlannerIndex,
+  planRequest: PlanRequest,
   effort: Effort = UNBOUNDED,
 ): PlanOptions {
-  const { plans, refused, complete, swapChoices } = planWithChoices(shop, problem, effort);
+  const { plans, refused, complete, swapChoices } = planWithChoices(plannerIndex, planRequest, effort);
   const best = plans[0];
-  const ways = (best === undefined ? [] : otherPlans(shop, problem, plans, best, effort)).map((way) => ({
-    ...way,
-    problem: { ...way.request, stock: null },
-  }));
+  const ways = (best === undefined ? [] : otherPlans(plannerIndex, planRequest, plans, best, effort)).map(
+    (way) => ({
+      ...way,
+      problem: { ...way.request, stock: null },
+    }),
+  );
   const all = [...plans, ...ways.map((way) => way.plan)];
   return {
-    problem: { ...problem, stock: null },
-    hasStock: problem.stock !== null,
+    planRequest: { ...planRequest, stock: null },
+    hasStock: planRequest.stock !== null,
     plans,
     ways,
     refused,
@@ -59,26 +61,26 @@ const skusOf = ({ parts }: Plan) => new Set(parts.map(({ sku }) => sku));
  * is looked for among its own parts alone, so that a plan found once is found again on a busier machine.
  */
 export function findPlan(
-  shop: PlannerIndex,
-  problem: PlanRequest,
+  plannerIndex: PlannerIndex,
+  planRequest: PlanRequest,
   stock: ReadonlyMap<string, number> | null,
   sent: Plan,
   effort: Effort,
 ): Plan | null {
   let complete = true;
   // With stock in view the planner gives plans more that are on the truck.
-  for (const held of stock === null ? [null] : [null, stock]) {
-    const outcome = planHookup(shop, { ...problem, stock: held }, effort);
-    const found = outcome.plans.find(({ id }) => id === sent.id);
-    if (found) return found;
+  for (const countedStock of stock === null ? [null] : [null, stock]) {
+    const outcome = planHookup(plannerIndex, { ...planRequest, stock: countedStock }, effort);
+    const plan = outcome.plans.find(({ id }) => id === sent.id);
+    if (plan) return plan;
     complete &&= outcome.complete;
   }
   if (complete) return null;
   const own = skusOf(sent);
   const narrowed: PlannerIndex = {
-    ...shop,
-    forks: shop.forks.filter(({ part }) => own.has(part.sku)),
-    passagesFrom: (end) => shop.passagesFrom(end).filter(({ passage }) => own.has(passage.part.sku)),
+    ...plannerIndex,
+    forks: plannerIndex.forks.filter(({ part }) => own.has(part.sku)),
+    passagesFrom: (end) => plannerIndex.passagesFrom(end).filter(({ passage }) => own.has(passage.part.sku)),
   };
-  return planHookup(narrowed, { ...problem, stock: null }).plans.find(({ id }) => id === sent.id) ?? null;
+  return planHookup(narrowed, { ...planRequest, stock: null }).plans.find(({ id }) => id === sent.id) ?? null;
 }

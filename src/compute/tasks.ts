@@ -30,7 +30,7 @@ const FIT_MS = 8000;
 const PLANS_MS = 3000;
 
 /** The shop's own parts, told by the number of their last change; null: whoever runs the task knows them already. */
-export interface ShopParts {
+export interface CatalogueParts {
   readonly revision: string;
   readonly parts: readonly Part[] | null;
 }
@@ -38,19 +38,19 @@ export interface ShopParts {
 /** Tables and opened shops, kept by each worker. */
 export class WorkerTables {
   readonly tables: Tables;
-  #opened: { readonly revision: string; readonly shop: PlannerIndex } | null = null;
+  #opened: { readonly revision: string; readonly plannerIndex: PlannerIndex } | null = null;
 
   constructor(tables: Tables) {
     this.tables = tables;
   }
 
   /** Null: the parts of this revision must be told first. */
-  shop({ revision, parts }: ShopParts): PlannerIndex | null {
-    if (this.#opened?.revision === revision) return this.#opened.shop;
+  shop({ revision, parts }: CatalogueParts): PlannerIndex | null {
+    if (this.#opened?.revision === revision) return this.#opened.plannerIndex;
     if (parts === null) return null;
-    const shop = buildPlannerIndex({ ...this.tables, parts });
-    this.#opened = { revision, shop };
-    return shop;
+    const plannerIndex = buildPlannerIndex({ ...this.tables, parts });
+    this.#opened = { revision, plannerIndex };
+    return plannerIndex;
   }
 }
 
@@ -60,7 +60,7 @@ export interface NeedsParts {
 }
 
 export interface PlanQuestion {
-  readonly problem: PlanRequest;
+  readonly planRequest: PlanRequest;
   readonly stock: ReadonlyMap<string, number> | null;
   readonly plan: Plan;
 }
@@ -78,7 +78,7 @@ export interface ShopTasks {
 
 type OfShop = {
   readonly [N in keyof ShopTasks]: {
-    readonly input: { readonly shop: ShopParts; readonly ask: ShopTasks[N]["ask"] };
+    readonly input: { readonly catalogue: CatalogueParts; readonly ask: ShopTasks[N]["ask"] };
     readonly output: ShopTasks[N]["answer"] | NeedsParts;
   };
 };
@@ -122,13 +122,13 @@ export type TaskOutput<N extends TaskName> = TaskMap[N]["output"];
 
 type TaskTable = { readonly [N in TaskName]: (know: WorkerTables, input: TaskInput<N>) => TaskOutput<N> };
 
-function inShop<A, O>(work: (shop: PlannerIndex, ask: A) => O) {
+function inShop<A, O>(work: (plannerIndex: PlannerIndex, ask: A) => O) {
   return (
     know: WorkerTables,
-    { shop: parts, ask }: { readonly shop: ShopParts; readonly ask: A },
+    { catalogue: parts, ask }: { readonly catalogue: CatalogueParts; readonly ask: A },
   ): O | NeedsParts => {
-    const shop = know.shop(parts);
-    return shop === null ? { needsParts: true } : work(shop, ask);
+    const plannerIndex = know.shop(parts);
+    return plannerIndex === null ? { needsParts: true } : work(plannerIndex, ask);
   };
 }
 
@@ -143,12 +143,18 @@ function withinTime<T>(work: IncrementalTask<T>, mostMs: number): T | "too-heavy
 }
 
 const TASKS: TaskTable = {
-  plan: inShop((shop, problem: PlanRequest) => planHookup(shop, problem, timedEffort(PLAN_MS))),
-  ways: inShop((shop, problem: PlanRequest) => planOptionsOf(shop, problem, timedEffort(PLAN_MS))),
-  findPlans: inShop((shop, questions: readonly PlanQuestion[]) => {
+  plan: inShop((plannerIndex, planRequest: PlanRequest) =>
+    planHookup(plannerIndex, planRequest, timedEffort(PLAN_MS)),
+  ),
+  ways: inShop((plannerIndex, planRequest: PlanRequest) =>
+    planOptionsOf(plannerIndex, planRequest, timedEffort(PLAN_MS)),
+  ),
+  findPlans: inShop((plannerIndex, questions: readonly PlanQuestion[]) => {
     const whole = timedEffort(PLANS_MS);
-    return questions.map(({ problem, stock, plan }) =>
-      whole.used() >= 1 ? ("too-heavy" as const) : findPlan(shop, problem, stock, plan, timedEffort(PLAN_MS)),
+    return questions.map(({ planRequest, stock, plan }) =>
+      whole.used() >= 1
+        ? ("too-heavy" as const)
+        : findPlan(plannerIndex, planRequest, stock, plan, timedEffort(PLAN_MS)),
     );
   }),
   holdReply: (_, text) => holdReply(text),

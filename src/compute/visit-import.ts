@@ -106,8 +106,8 @@ export function judgeImport(
   const read = readRequest(visitFile, text);
   if (!read.ok) return { outcome: "invalid", fault: read.fault };
   const { value: file } = read;
-  const told = file.events.map(({ event }) => event);
-  const twice = firstRepeated(told);
+  const fileEvents = file.events.map(({ event }) => event);
+  const twice = firstRepeated(fileEvents);
   if (twice >= 0)
     return {
       outcome: "invalid",
@@ -115,12 +115,12 @@ export function judgeImport(
     };
   const present = here === null ? [] : eventsHere(here);
   const isOurs = present.every((event, index) => {
-    const other = told[index];
+    const other = fileEvents[index];
     return other === undefined || isSameEvent(event, other);
   });
   if (!isOurs) return { outcome: "differs" };
   const ownSteps = here === null ? (file.steps ?? steps) : steps;
-  const added = withStepRoles(told.slice(present.length), ownSteps);
+  const added = withStepRoles(fileEvents.slice(present.length), ownSteps);
   const refused = firstRefused(present, added, { ...tables, steps: ownSteps });
   if (refused !== null) {
     const { message, field } = refused.refusal;

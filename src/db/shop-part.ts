@@ -29,6 +29,6 @@ export async function putShopPart(sql: Db, sku: string, part: object): Promise<v
 
 /** True when there was one. */
 export async function removeShopPart(sql: Db, sku: string): Promise<boolean> {
-  const gone = await sql`delete from shop_part where sku = ${sku} returning sku`;
-  return gone.length > 0;
+  const removed = await sql`delete from shop_part where sku = ${sku} returning sku`;
+  return removed.length > 0;
 }

@@ -80,7 +80,7 @@ export interface PageCursor {
 }
 
 // Spelled out, and as in the migration's partial indexes, or PostgreSQL would not use those for a prepared statement.
-const within = (sql: Db, list: VisitList) => {
+const listCondition = (sql: Db, list: VisitList) => {
   switch (list) {
     case "at-work":
       return sql`phase not in ('done', 'removed', 'look-back', 'overdue')`;
@@ -104,25 +104,25 @@ export async function listVisits(
 ): Promise<readonly VisitRow[]> {
   if (list === "due")
     return sql<VisitRow[]>`
-      select ${columns(sql)} from visit where ${within(sql, list)}
+      select ${columns(sql)} from visit where ${listCondition(sql, list)}
       ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
       order by look_back_due_at, visit_id limit ${limit}`;
   return sql<VisitRow[]>`
-    select ${columns(sql)} from visit where ${within(sql, list)}
+    select ${columns(sql)} from visit where ${listCondition(sql, list)}
     ${after === null ? sql`` : sql`and (starts_at, visit_id) < (${after.at}, ${after.visitId})`}
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
 
 export async function countVisits(sql: Db, list: VisitList): Promise<number> {
   const [row] = await sql<{ count: number }[]>`
-    select count(*)::int as count from visit where ${within(sql, list)}`;
+    select count(*)::int as count from visit where ${listCondition(sql, list)}`;
   return row?.count ?? 0;
 }
 
 /** Visits finished and begun since, the newest first. */
 export async function finishedSince(sql: Db, since: Date, limit: number): Promise<readonly VisitRow[]> {
   return sql<VisitRow[]>`
-    select ${columns(sql)} from visit where ${within(sql, "finished")} and starts_at >= ${since}
+    select ${columns(sql)} from visit where ${listCondition(sql, "finished")} and starts_at >= ${since}
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
 

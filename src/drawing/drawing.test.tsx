@@ -25,7 +25,7 @@ function planOf(preset: string): Plan {
 
 const endsOf = (plan: Plan) =>
   figuresFor(
-    { shop: plannerIndex },
+    { plannerIndex },
     plan.joints.flatMap((joint) => joint.ends),
   );
 

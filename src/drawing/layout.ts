@@ -16,11 +16,11 @@ export type EndFigures = Readonly<Record<EndCode, EndFigure>>;
 /** Drawing units an inch of a fitting takes. Lines are broken and take less. */
 const PER_INCH = 30;
 const FACE_PX = 20;
-const GAP = 24;
+const JOINT_GAP_PX = 24;
 const WALL = 84;
 const INLET = 60;
 /** Width of a letter of the fixture's label. */
-const LETTER = 7.4;
+const LETTER_PX = 7.4;
 const SHORTEST = 34;
 const LONGEST = 120;
 
@@ -136,8 +136,8 @@ export function layOutStrip(
   plan.parts.forEach((part, index) => {
     const through = throughPart(plan, index);
     if (through === null) return;
-    places.push(x + GAP / 2);
-    const from = x + GAP + FACE_PX;
+    places.push(x + JOINT_GAP_PX / 2);
+    const from = x + JOINT_GAP_PX + FACE_PX;
     const width = bodyWidth(part);
     const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
     const left: DrawnFace = {
@@ -158,9 +158,9 @@ export function layOutStrip(
     parts.push({ part, x: from, width, high, left, right, row: rowAfter(parts.at(-1), part) });
     x = from + width + FACE_PX;
   });
-  places.push(x + GAP / 2);
+  places.push(x + JOINT_GAP_PX / 2);
   const inlet: DrawnFace = {
-    x: x + GAP + FACE_PX,
+    x: x + JOINT_GAP_PX + FACE_PX,
     side: -1,
     end: inletEnd,
     high: bodyHeight(inletEnd, ends),
@@ -168,7 +168,7 @@ export function layOutStrip(
   };
   const joints = new Map(main.map(({ number }, at) => [number, places[at] ?? 0]));
   const aside = layOutAside(plan, parts);
-  const written = Math.max(80, label.length * LETTER);
+  const written = Math.max(80, label.length * LETTER_PX);
   return {
     width: Math.max(inlet.x + INLET + written, (aside?.endX ?? 0) + INLET + written),
     parts,

@@ -11,9 +11,9 @@ export function scheduleRows({ jobs, schedule, waterOff }: VisitSchedule): reado
   const placed = new Map(schedule.tasks.map((each) => [each.task, each]));
   return jobs.map((job): TimelineRow => {
     const bars = job.steps.flatMap((step, at) => {
-      const found = placed.get(job.tasks[at]?.id ?? "");
-      return found
-        ? [{ fromMin: found.startMin, toMin: found.endMin, text: step.text, waitMin: step.waitMin }]
+      const scheduled = placed.get(job.tasks[at]?.id ?? "");
+      return scheduled
+        ? [{ fromMin: scheduled.startMin, toMin: scheduled.endMin, text: step.text, waitMin: step.waitMin }]
         : [];
     });
     return {

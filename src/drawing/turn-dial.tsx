@@ -23,7 +23,7 @@ function arc(from: number, to: number, scale: number, radius: number): string {
 
 export function TurnDial({ min, max, hardMax, turned }: TurnDialProps) {
   const scale = Math.max(1, hardMax);
-  const said = turned === null ? "not counted yet" : `turned ${formatTurn(turned)}`;
+  const turnedText = turned === null ? "not counted yet" : `turned ${formatTurn(turned)}`;
   return (
     <svg
       className="strip"
@@ -31,7 +31,7 @@ export function TurnDial({ min, max, hardMax, turned }: TurnDialProps) {
       width={112}
       height={112}
       role="img"
-      aria-label={`Wanted ${formatTurn(min)} to ${formatTurn(max)}, never past ${formatTurn(hardMax)}; ${said}`}
+      aria-label={`Wanted ${formatTurn(min)} to ${formatTurn(max)}, never past ${formatTurn(hardMax)}; ${turnedText}`}
     >
       <path className="strip-hair" d={arc(0, scale, scale, RADIUS)} strokeWidth={7} opacity={0.35} />
       <path className="dial-wanted" d={arc(min, Math.max(max, min + 0.02), scale, RADIUS)} strokeWidth={9} />

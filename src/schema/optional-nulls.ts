@@ -12,8 +12,8 @@ export function isOptional(schema: Schema): schema is Optional {
 }
 
 /** The schema of what is there, without what says that it may be missing. */
-function within(schema: Schema): Schema {
-  return isOptional(schema) || schema instanceof z.ZodNullable ? within(schema.def.innerType) : schema;
+function innerSchema(schema: Schema): Schema {
+  return isOptional(schema) || schema instanceof z.ZodNullable ? innerSchema(schema.def.innerType) : schema;
 }
 
 function takesNull(schema: Schema): boolean {
@@ -29,16 +29,16 @@ interface Field {
 }
 
 /** Worked out once for each schema: a trace has thousands of readings. */
-const known = new WeakMap<z.ZodObject, readonly Field[]>();
+const fieldsBySchema = new WeakMap<z.ZodObject, readonly Field[]>();
 
 const hasInside = (schema: Schema) => schema instanceof z.ZodObject || schema instanceof z.ZodArray;
 
 function fieldsOf(schema: z.ZodObject): readonly Field[] {
-  const held = known.get(schema);
-  if (held) return held;
-  const found = Object.entries(schema.shape)
+  const cached = fieldsBySchema.get(schema);
+  if (cached) return cached;
+  const fields = Object.entries(schema.shape)
     .map(([name, field]): Field => {
-      const inner = within(field);
+      const inner = innerSchema(field);
       return {
         name,
         mayGo: isOptional(field) && !takesNull(field),
@@ -46,8 +46,8 @@ function fieldsOf(schema: z.ZodObject): readonly Field[] {
       };
     })
     .filter(({ mayGo, inner }) => mayGo || inner !== null);
-  known.set(schema, found);
-  return found;
+  fieldsBySchema.set(schema, fields);
+  return fields;
 }
 
 const isRecord = (value: unknown): value is Readonly<Record<string, unknown>> =>
@@ -73,7 +73,7 @@ function objectWithout(fields: readonly Field[], value: Readonly<Record<string, 
 }
 
 function listWithout(element: Schema, value: readonly unknown[]): unknown {
-  if (!hasInside(within(element))) return value;
+  if (!hasInside(innerSchema(element))) return value;
   let changed: unknown[] | null = null;
   for (const [at, item] of value.entries()) {
     const next = withoutOptionalNulls(element, item);
@@ -86,7 +86,7 @@ function listWithout(element: Schema, value: readonly unknown[]): unknown {
 
 /** The value with every null left out that stands for an optional field of the schema; the same value where there is none. */
 export function withoutOptionalNulls(schema: Schema, value: unknown): unknown {
-  const inner = within(schema);
+  const inner = innerSchema(schema);
   if (inner instanceof z.ZodObject && isRecord(value)) return objectWithout(fieldsOf(inner), value);
   if (inner instanceof z.ZodArray && Array.isArray(value)) return listWithout(inner.element, value);
   return value;

@@ -96,7 +96,7 @@ const portRef = z.union([
 ]) satisfies z.ZodType<PortRef>;
 const turns = z.number().nonnegative().max(10);
 const text = z.string().max(400);
-const finding = z.strictObject({ code: text, message: text });
+const advice = z.strictObject({ code: text, message: text });
 
 const planPart = z.strictObject({
   sku: z.string().max(40),
@@ -154,12 +154,12 @@ export const planSchema = z
     headLossPsi: z.number().nonnegative().exactOptional(),
     inStock: z.boolean(),
     missing: z.array(text).max(24),
-    warnings: z.array(finding).max(24),
+    warnings: z.array(advice).max(24),
     why: z.array(text).max(24),
   })
   .meta({ id: "Plan" }) satisfies z.ZodType<Plan>;
 
 /** Answer of POST /api/v1/hookups/plan. */
 export const planResponse = z
-  .strictObject({ plans: z.array(planSchema), refused: z.array(finding), complete: z.boolean() })
+  .strictObject({ plans: z.array(planSchema), refused: z.array(advice), complete: z.boolean() })
   .meta({ id: "PlanResponse" });

@@ -16,8 +16,8 @@ export function unstorablePath(value: unknown, path = ""): string | null {
   for (const [key, item] of Object.entries(value)) {
     const here = path === "" ? key : `${path}.${key}`;
     if (UNSTORABLE.test(key)) return path === "" ? "body" : path;
-    const found = unstorablePath(item, here);
-    if (found !== null) return found;
+    const inside = unstorablePath(item, here);
+    if (inside !== null) return inside;
   }
   return null;
 }

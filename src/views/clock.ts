@@ -1,10 +1,11 @@
 /** Making a formatter costs far more than using one: each is kept by its zone. */
 function kept(options: Intl.DateTimeFormatOptions): (zone: string) => Intl.DateTimeFormat {
-  const held = new Map<string, Intl.DateTimeFormat>();
+  const formatters = new Map<string, Intl.DateTimeFormat>();
   return (zone) => {
-    const found = held.get(zone) ?? new Intl.DateTimeFormat("en-GB", { ...options, timeZone: zone });
-    held.set(zone, found);
-    return found;
+    const formatter =
+      formatters.get(zone) ?? new Intl.DateTimeFormat("en-GB", { ...options, timeZone: zone });
+    formatters.set(zone, formatter);
+    return formatter;
   };
 }
 

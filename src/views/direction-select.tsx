@@ -1,5 +1,5 @@
 import type { Vector } from "../core/geometry/index.ts";
-import { Pick } from "./fields.tsx";
+import { SelectField } from "./fields.tsx";
 import { WAYS, wayOf } from "./line/line-state.ts";
 
 interface WayPickProps {
@@ -14,7 +14,7 @@ interface WayPickProps {
 export function DirectionSelect({ label, way, otherwise, onChange }: WayPickProps) {
   const now = wayOf(way);
   return (
-    <Pick
+    <SelectField
       label={label}
       options={[
         ...WAYS.map(([key, words]) => [key, words] as const),
@@ -22,8 +22,8 @@ export function DirectionSelect({ label, way, otherwise, onChange }: WayPickProp
       ]}
       value={now}
       onChange={(key) => {
-        const found = WAYS.find(([each]) => each === key);
-        if (found) onChange(found[2]);
+        const direction = WAYS.find(([each]) => each === key);
+        if (direction) onChange(direction[2]);
       }}
     />
   );

@@ -49,7 +49,7 @@ interface ChoiceProps<V extends string> {
 }
 
 /** A few large choices side by side: radio buttons that look like buttons. */
-export function Choice<V extends string>({ label, options, value, onChange }: ChoiceProps<V>) {
+export function RadioGroup<V extends string>({ label, options, value, onChange }: ChoiceProps<V>) {
   const name = useId();
   return (
     <fieldset>
@@ -78,7 +78,7 @@ interface PickProps<V extends string> extends ChoiceProps<V> {
 }
 
 /** One of many, from a list. */
-export function Pick<V extends string>({ label, options, value, onChange, hint }: PickProps<V>) {
+export function SelectField<V extends string>({ label, options, value, onChange, hint }: PickProps<V>) {
   return (
     <label className="block">
       <span className="block text-[0.9rem] text-quiet">{label}</span>
@@ -86,8 +86,8 @@ export function Pick<V extends string>({ label, options, value, onChange, hint }
         className="field"
         value={value}
         onChange={(event) => {
-          const found = options.find(([option]) => option === event.target.value);
-          if (found) onChange(found[0]);
+          const chosen = options.find(([option]) => option === event.target.value);
+          if (chosen) onChange(chosen[0]);
         }}
       >
         {options.map(([option, words]) => (
@@ -107,7 +107,7 @@ interface TickProps {
   readonly onChange: (checked: boolean) => void;
 }
 
-export function Tick({ label, checked, onChange }: TickProps) {
+export function CheckboxField({ label, checked, onChange }: TickProps) {
   return (
     <label className="choice">
       <input

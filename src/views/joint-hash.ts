@@ -3,8 +3,8 @@ import { useEffect, useState } from "react";
 export const jointHref = (joint: number) => `#joint-${joint}`;
 
 function jointInHash(): number | null {
-  const found = /^#joint-(\d{1,2})$/.exec(window.location.hash);
-  return found?.[1] === undefined ? null : Number(found[1]);
+  const match = /^#joint-(\d{1,2})$/.exec(window.location.hash);
+  return match?.[1] === undefined ? null : Number(match[1]);
 }
 
 /** The joint the address names (#joint-2), followed as it changes; null when it names none. */

@@ -44,10 +44,10 @@ export function openLineSolver(makeWorker: () => WorkerLike = browserWorker): Li
   let nextId = 1;
 
   const settle = (id: number): Waiting | undefined => {
-    const found = waiting.get(id);
-    if (found) clearTimeout(found.timer);
+    const pending = waiting.get(id);
+    if (pending) clearTimeout(pending.timer);
     waiting.delete(id);
-    return found;
+    return pending;
   };
   const dropAll = (error: Error) => {
     worker?.terminate();
@@ -56,16 +56,16 @@ export function openLineSolver(makeWorker: () => WorkerLike = browserWorker): Li
   };
   const started = (): WorkerLike => {
     if (worker) return worker;
-    const made = makeWorker();
-    made.onmessage = ({ data }) => {
+    const fresh = makeWorker();
+    fresh.onmessage = ({ data }) => {
       if (data.type === "progress") waiting.get(data.id)?.onProgress?.(data.share);
       else if (data.type === "answer") settle(data.id)?.resolve(data.answer);
       else if (data.type === "failed") settle(data.id)?.reject(new Error(data.message));
       else settle(data.id)?.reject(aborted());
     };
-    made.onerror = (event) => dropAll(new Error(event.message || "the line worker broke"));
-    worker = made;
-    return made;
+    fresh.onerror = (event) => dropAll(new Error(event.message || "the line worker broke"));
+    worker = fresh;
+    return fresh;
   };
 
   return {

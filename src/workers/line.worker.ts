@@ -48,7 +48,7 @@ function turnOfLoop(): Promise<void> {
 class Cancelled extends Error {}
 
 async function answer(id: number, question: LineQuestion): Promise<void> {
-  const found = await runCooperatively(workFor(question), {
+  const result = await runCooperatively(workFor(question), {
     sliceMs: BREATH_MS,
     now: () => performance.now(),
     yieldControl: async (share) => {
@@ -57,7 +57,7 @@ async function answer(id: number, question: LineQuestion): Promise<void> {
       tell({ type: "progress", id, share });
     },
   });
-  tell({ type: "answer", id, answer: found });
+  tell({ type: "answer", id, answer: result });
 }
 
 addEventListener("message", ({ data }: MessageEvent<ToWorker>) => {

@@ -43,7 +43,9 @@ describe("the pool", () => {
     for (const preset of ["toilet", "dishwasher", "refrigerator"]) {
       const ask = planRequestOf(surveyOf(preset), new Map([["LB-C38B78-012", 1]]));
       const [far, near] = await Promise.all(
-        [pool, here].map((compute) => withKnownParts(parts, (shop) => compute.run("ways", { shop, ask }))),
+        [pool, here].map((compute) =>
+          withKnownParts(parts, (catalogue) => compute.run("ways", { catalogue, ask })),
+        ),
       );
       assert.deepEqual(asSent(far), asSent(near));
       assert.ok((far?.plans.length ?? 0) > 0);
@@ -101,7 +103,9 @@ describe("the pool", () => {
 
   it("bounds a plan by its effort, wherever it is worked out", async () => {
     const ask = { ...planRequestOf(surveyOf("toilet"), null), needs: NEEDS };
-    const { complete, refused } = await withKnownParts(parts, (shop) => pool.run("plan", { shop, ask }));
+    const { complete, refused } = await withKnownParts(parts, (catalogue) =>
+      pool.run("plan", { catalogue, ask }),
+    );
     assert.equal(complete, false);
     assert.equal(refused[0]?.code, "bound-reached");
   });

@@ -77,7 +77,7 @@ describe("the shop's own parts", () => {
   it("are taken away again one by one, and what ships stands in their place", async () => {
     await removeOwnPart(context, "OWN-C38B78-011");
     await removeOwnPart(context, "LB-C38B78-012");
-    assert.equal(await currentPlannerIndex(context), context.shop);
+    assert.equal(await currentPlannerIndex(context), context.plannerIndex);
     await assert.rejects(
       removeOwnPart(context, "LB-C38B78-012"),
       (error: { code?: string }) => error.code === "not-found",
@@ -107,7 +107,7 @@ describe("what is on the truck", () => {
     const ways = await planOptionsFor(context, surveyFromPreset(preset, "x"));
     assert.equal(ways.hasStock, true);
     assert.deepEqual([ways.plans[0]?.id, ways.plans[0]?.inStock], ["LB-C38B78-012", true]);
-    assert.equal(ways.problem.stock, null);
+    assert.equal(ways.planRequest.stock, null);
   });
   it("names the line that is wrong and changes nothing", async () => {
     for (const [text, path] of [

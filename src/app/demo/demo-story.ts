@@ -83,9 +83,9 @@ class EventBuilder {
   }
 
   connection(id: string) {
-    const found = foldVisit(this.events).connections.find((each) => each.id === id);
-    if (!found) throw new Error(`the demo has no connection ${id}`);
-    return found;
+    const connection = foldVisit(this.events).connections.find((each) => each.id === id);
+    if (!connection) throw new Error(`the demo has no connection ${id}`);
+    return connection;
   }
 }
 
@@ -152,17 +152,17 @@ function addConnectionStory(
   story: EventBuilder,
   told: DemoConnection,
   id: string,
-  { tables, shop }: { tables: Tables; shop: PlannerIndex },
+  { tables, plannerIndex }: { tables: Tables; plannerIndex: PlannerIndex },
 ): void {
   const survey = surveyOf(told, tables);
   const preset = tables.presets.find((each) => each.id === told.preset);
   const checkpoints = tables.checkpoints.filter((each) => preset?.checkpoints.includes(each.id));
   story.add({ kind: "connection-added", connection: id, survey, checkpoints });
   if (told.progress === "surveyed") return;
-  const problem = planRequestOf(survey, null);
-  const plan = planHookup(shop, problem).plans[0];
+  const planRequest = planRequestOf(survey, null);
+  const plan = planHookup(plannerIndex, planRequest).plans[0];
   if (!plan) throw new Error(`data/demo.json: no plan for ${told.preset}`);
-  story.add({ kind: "plan-chosen", connection: id, plan, request: problem });
+  story.add({ kind: "plan-chosen", connection: id, plan, request: planRequest });
   if (told.progress === "planned") return;
   const made = () => story.connection(id).joints.filter((joint) => joint.madeAt !== null).length;
   const isWet = () => story.connection(id).checks.some((each) => each.result === "weeping");
@@ -211,7 +211,7 @@ export function demoVisitEvents(
   demo: Demo,
   visit: DemoVisit,
   now: Date,
-  tools: { tables: Tables; shop: PlannerIndex },
+  tools: { tables: Tables; plannerIndex: PlannerIndex },
 ): readonly VisitEvent[] {
   const startMs = now.getTime() + visit.startsInMin * MS_PER_MIN;
   // Surveys of visits to come were written down the day before they were booked.

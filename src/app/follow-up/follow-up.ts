@@ -126,12 +126,12 @@ const fingerprintOf = (token: string) => createHash("sha256").update(token).dige
  */
 export async function makeAnswerLink(context: Context, visit: string, connection: string): Promise<string> {
   const { state } = await readVisit(context, visit);
-  const found = state.connections.find(({ id }) => id === connection);
-  if (!found) throw notFound("connection");
-  if (found.signed === null || !WAITS.has(phaseOf(context, found)))
+  const connectionState = state.connections.find(({ id }) => id === connection);
+  if (!connectionState) throw notFound("connection");
+  if (connectionState.signed === null || !WAITS.has(phaseOf(context, connectionState)))
     throw new AppError("refused", "A link is for a signed connection whose look-back is still to come.");
   const token = randomBytes(TOKEN_BYTES).toString("base64url");
-  const from = Math.max(Date.parse(found.signed.lookBackDueAt), context.now().getTime());
+  const from = Math.max(Date.parse(connectionState.signed.lookBackDueAt), context.now().getTime());
   await putLink(context.sql, fingerprintOf(token), {
     visitId: visit,
     connectionId: connection,

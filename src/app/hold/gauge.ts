@@ -76,12 +76,12 @@ export function gaugeStream(url: URL): Response {
     lost: null,
   };
   const truth = { ...hiddenTruth(section, hidden.leakMlPerMin, chance), seepMlPerMin: hidden.seepMlPerMin };
-  const held = openSection(setting, truth);
+  const simulated = openSection(setting, truth);
   let at = 0;
   return eventStream(() => {
     if (at > READINGS) return null;
     const t = Number((at * everySec).toFixed(1));
     at += 1;
-    return { ...readingOf(setting, { t, ...held.at(t) }, chance), simulated: true };
+    return { ...readingOf(setting, { t, ...simulated.at(t) }, chance), simulated: true };
   }, EVERY_MS);
 }

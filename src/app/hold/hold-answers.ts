@@ -39,17 +39,17 @@ export async function planHoldAnswer(
   body: PlanHoldRequest,
   signal?: AbortSignal,
 ) {
-  const asked = {
+  const plan = {
     section: sectionFrom(body.section),
     startPsi: body.startPsi,
     stopChecked: body.stopChecked,
     gauge: body.gauge,
     isAmbientKnown: body.ambientF != null,
   };
-  const plan = await compute.run("planHold", { plan: asked, wantedMlPerMin: body.wantedMlPerMin }, signal);
+  const planned = await compute.run("planHold", { plan, wantedMlPerMin: body.wantedMlPerMin }, signal);
   return {
-    minutes: plan.minutes,
-    lengths: plan.lengths.map(({ minutes, smallestMlPerMin }) => ({
+    minutes: planned.minutes,
+    lengths: planned.lengths.map(({ minutes, smallestMlPerMin }) => ({
       minutes,
       smallestMlPerMin: to4Figures(smallestMlPerMin),
     })),

@@ -30,14 +30,14 @@ export function endKnowledge({ tables }: Pick<Context, "tables">) {
   return { ends, threads, matings, joints, meetings, seats, places, instruments };
 }
 
-const known = new WeakMap<Context["identifier"], Matrix>();
+const matrices = new WeakMap<Context["identifier"], Matrix>();
 
 /** Every pair's verdict, computed once for each set of tables. */
 export function endMatrix({ identifier, tables }: Pick<Context, "identifier" | "tables">): Matrix {
-  const held = known.get(identifier);
-  if (held) return held;
+  const cached = matrices.get(identifier);
+  if (cached) return cached;
   const matrix = allPairs(tables.ends, identifier.tables, identifier.words);
-  known.set(identifier, matrix);
+  matrices.set(identifier, matrix);
   return matrix;
 }
 

@@ -108,9 +108,12 @@ export interface LineFamily {
 }
 
 /** Every family of flexible line in the catalogue, those that go straight on both ends first. */
-export function lineFamilies(shop: PlannerIndex, ends: { readonly supply: string; readonly inlet: string }) {
+export function lineFamilies(
+  plannerIndex: PlannerIndex,
+  ends: { readonly supply: string; readonly inlet: string },
+) {
   const families = new Map<string, Part[]>();
-  for (const part of shop.tables.parts) {
+  for (const part of plannerIndex.tables.parts) {
     if (part.kind !== "line" || part.lengthIn === null) continue;
     const name = part.name.replace(/,? \d[\d /]* in$/, "");
     families.set(name, [...(families.get(name) ?? []), part]);
@@ -121,7 +124,10 @@ export function lineFamilies(shop: PlannerIndex, ends: { readonly supply: string
     [
       [a, b],
       [b, a],
-    ].some(([one, other]) => one && other && shop.meet(ends.supply, one) && shop.meet(ends.inlet, other));
+    ].some(
+      ([one, other]) =>
+        one && other && plannerIndex.meet(ends.supply, one) && plannerIndex.meet(ends.inlet, other),
+    );
   return [...families]
     .flatMap(([name, parts]): LineFamily[] => {
       const [first] = parts;
@@ -160,11 +166,11 @@ const MOVING_KINDS: readonly Part["kind"][] = [
 ];
 
 /** Parts that go on an end: each with the way through it that a line would follow. */
-export function insertsFor(shop: PlannerIndex, end: string): readonly TubeInsert[] {
-  return shop.tables.parts
+export function insertsFor(plannerIndex: PlannerIndex, end: string): readonly TubeInsert[] {
+  return plannerIndex.tables.parts
     .filter(({ kind }) => MOVING_KINDS.includes(kind))
     .flatMap(({ sku, name, ports }): TubeInsert[] => {
-      const into = ports.find((port) => shop.meet(end, port) !== null);
+      const into = ports.find((port) => plannerIndex.meet(end, port) !== null);
       const out = ports.find((port) => port !== into);
       return into && out ? [{ sku, name, into, out }] : [];
     });
@@ -175,17 +181,17 @@ export function assumedSpace({
   inletAboveSupply,
   length,
 }: Pick<Survey, "inletAboveSupply" | "length">): LineSpace {
-  const apart = Math.max(2, Math.round((length.min.value - 1) * 2) / 2);
+  const distanceIn = Math.max(2, Math.round((length.min.value - 1) * 2) / 2);
   return inletAboveSupply
     ? {
-        inlet: { right: asTyped(1), up: asTyped(apart), out: asTyped(0) },
+        inlet: { right: asTyped(1), up: asTyped(distanceIn), out: asTyped(0) },
         supplyWay: [0, 1, 0],
         inletWay: [0, -1, 0],
         walls: {},
         room: null,
       }
     : {
-        inlet: { right: asTyped(apart), up: asTyped(0), out: asTyped(2) },
+        inlet: { right: asTyped(distanceIn), up: asTyped(0), out: asTyped(2) },
         supplyWay: [0, 0, 1],
         inletWay: [-1, 0, 0],
         walls: {},
@@ -195,12 +201,12 @@ export function assumedSpace({
 
 /** What the Line page of a connection is given beside the visit. */
 export async function linePageFor(context: Context, survey: Survey) {
-  const [shop, rules] = await Promise.all([currentPlannerIndex(context), shopStandards(context)]);
+  const [plannerIndex, rules] = await Promise.all([currentPlannerIndex(context), shopStandards(context)]);
   const ends = { supply: survey.supply.end, inlet: survey.inlet.end };
   return {
-    families: lineFamilies(shop, ends),
-    supplyInserts: insertsFor(shop, ends.supply),
-    inletInserts: insertsFor(shop, ends.inlet),
+    families: lineFamilies(plannerIndex, ends),
+    supplyInserts: insertsFor(plannerIndex, ends.supply),
+    inletInserts: insertsFor(plannerIndex, ends.inlet),
     margins: marginsFor({ ...rules, ...survey.houseRules }),
     insertions: context.tables.insertions,
     space: survey.space ?? assumedSpace(survey),

@@ -13,9 +13,9 @@ export interface BillLine {
 /** Parts of every connection that was not removed, by name. */
 export function partsOfConnections(
   connections: readonly ConnectionState[],
-  shop: PlannerIndex,
+  plannerIndex: PlannerIndex,
 ): readonly BillLine[] {
-  const prices = new Map(shop.tables.parts.map(({ sku, priceCents }) => [sku, priceCents]));
+  const prices = new Map(plannerIndex.tables.parts.map(({ sku, priceCents }) => [sku, priceCents]));
   const lines = new Map<string, BillLine>();
   for (const { plan, removed } of connections) {
     if (removed !== null) continue;

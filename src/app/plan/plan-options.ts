@@ -8,13 +8,13 @@ import { shopParts, shopStandards, truckStock } from "../shop/shop.ts";
 import { figuresFor } from "../visit/connection-page.ts";
 
 /** A problem under the shop's rules; what the job sets itself wins. */
-function underRules(problem: PlanRequest, rules: Partial<Standards>): PlanRequest {
-  return { ...problem, houseRules: { ...rules, ...problem.houseRules } };
+function underRules(planRequest: PlanRequest, rules: Partial<Standards>): PlanRequest {
+  return { ...planRequest, houseRules: { ...rules, ...planRequest.houseRules } };
 }
 
-async function ways(context: Context, problem: PlanRequest, signal?: AbortSignal): Promise<PlanOptions> {
-  return withKnownParts(await shopParts(context), (shop) =>
-    context.compute.run("ways", { shop, ask: problem }, signal),
+async function ways(context: Context, planRequest: PlanRequest, signal?: AbortSignal): Promise<PlanOptions> {
+  return withKnownParts(await shopParts(context), (catalogue) =>
+    context.compute.run("ways", { catalogue, ask: planRequest }, signal),
   );
 }
 
@@ -31,17 +31,17 @@ export async function planOptionsFor(
 /** Plans for a problem from outside: the shop's catalogue, its rules where the problem sets none. Errors: ComputeRefusal. */
 export async function planForShop(
   context: Context,
-  problem: PlanRequest,
+  planRequest: PlanRequest,
   signal?: AbortSignal,
 ): Promise<PlanOutcome> {
   const [parts, rules] = await Promise.all([shopParts(context), shopStandards(context)]);
-  return withKnownParts(parts, (shop) =>
-    context.compute.run("plan", { shop, ask: underRules(problem, rules) }, signal),
+  return withKnownParts(parts, (catalogue) =>
+    context.compute.run("plan", { catalogue, ask: underRules(planRequest, rules) }, signal),
   );
 }
 
 /** Everything the Hookup page shows of a problem a person is trying out. Errors: ComputeRefusal. */
-export async function tryRequest(context: Context, problem: PlanRequest, signal?: AbortSignal) {
-  const found = await ways(context, { ...problem, stock: await truckStock(context) }, signal);
-  return { ...found, ends: figuresFor(context, found.codes) };
+export async function tryRequest(context: Context, planRequest: PlanRequest, signal?: AbortSignal) {
+  const options = await ways(context, { ...planRequest, stock: await truckStock(context) }, signal);
+  return { ...options, ends: figuresFor(context, options.codes) };
 }

@@ -19,21 +19,21 @@ const MOST_VISITS = 60;
 /** What was learned is good for this long: a time line need not fold the whole log again. Milliseconds. */
 const GOOD_FOR_MS = 60_000;
 
-interface Held {
+interface CachedMinutes {
   readonly at: number;
   readonly learned: Promise<ReadonlyMap<string, Learned>>;
 }
 
-const held = new WeakMap<Pool, Held>();
+const cache = new WeakMap<Pool, CachedMinutes>();
 /** Databases whose log is being read again behind an answer that is a little old. */
 const refreshing = new WeakSet<Pool>();
 
 function learn(steps: readonly StepTemplate[], logs: readonly (readonly LoggedEvent[])[]) {
   const waits = new Map(steps.map(({ id, waitMin }) => [id, waitMin]));
-  const seen = logs.flatMap((acts) => timedSteps(acts, waits));
+  const timed = logs.flatMap((acts) => timedSteps(acts, waits));
   return new Map(
     steps.flatMap(({ id, handsOnMin }): [string, Learned][] => {
-      const minutes = seen.flatMap((each) => (each.step === id ? [each.minutes] : []));
+      const minutes = timed.flatMap((each) => (each.step === id ? [each.minutes] : []));
       return minutes.length === 0
         ? []
         : [[id, { minutes: learnMinutes(handsOnMin, minutes), count: minutes.length }]];
@@ -73,23 +73,23 @@ export async function learnedDurations(
 ): Promise<ReadonlyMap<string, Learned>> {
   const { sql, now } = context;
   const at = now().getTime();
-  const found = held.get(sql);
-  if (found) {
-    if (Math.abs(at - found.at) >= GOOD_FOR_MS && !refreshing.has(sql)) {
+  const cached = cache.get(sql);
+  if (cached) {
+    if (Math.abs(at - cached.at) >= GOOD_FOR_MS && !refreshing.has(sql)) {
       refreshing.add(sql);
       const next = learnNow(context);
       next
-        .then(() => held.set(sql, { at, learned: next }))
+        .then(() => cache.set(sql, { at, learned: next }))
         // The log cannot be read now: the older answer stands, the next one who asks tries again.
         .catch(() => undefined)
         .finally(() => refreshing.delete(sql));
     }
-    return found.learned;
+    return cached.learned;
   }
   const learned = learnNow(context);
-  held.set(sql, { at, learned });
+  cache.set(sql, { at, learned });
   // A reading that failed is not held: the next one who asks tries again.
-  learned.catch(() => held.delete(sql));
+  learned.catch(() => cache.delete(sql));
   return learned;
 }
 

@@ -19,12 +19,12 @@ function visitWith(startsAt: string, stops: readonly Survey["stop"]["proof"][]) 
       ...surveyFromPreset(preset, "washroom"),
       stop: { kind: "quarter-turn", proof, method: null },
     };
-    const problem = planRequestOf(survey, null);
-    const [plan] = planHookup(plannerIndex, problem).plans;
+    const planRequest = planRequestOf(survey, null);
+    const [plan] = planHookup(plannerIndex, planRequest).plans;
     assert.ok(plan);
     return [
       { ...stamp(`a${k}`), kind: "connection-added", connection: `c${k}`, survey, checkpoints: [] },
-      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, request: problem },
+      { ...stamp(`p${k}`), kind: "plan-chosen", connection: `c${k}`, plan, request: planRequest },
     ];
   });
   return foldVisit([

@@ -25,8 +25,8 @@ const ZONE_WORDS = [
 ] as const;
 
 function zoneNamed(name: string): Zone {
-  const found = ZONE_WORDS.find(([, words]) => words.test(name));
-  return { name, kind: found?.[0] ?? "fixture" };
+  const zone = ZONE_WORDS.find(([, words]) => words.test(name));
+  return { name, kind: zone?.[0] ?? "fixture" };
 }
 
 /** Where a request says the water is shut; a stop that fails widens a fixture's zone to the next valve up. */
@@ -55,11 +55,11 @@ function presetFor(
 
 async function planned(
   context: Context,
-  problem: PlanRequest,
+  planRequest: PlanRequest,
   signal?: AbortSignal,
 ): Promise<Plan | undefined> {
-  const { plans } = await withKnownParts(await shopParts(context), (shop) =>
-    context.compute.run("plan", { shop, ask: problem }, signal),
+  const { plans } = await withKnownParts(await shopParts(context), (catalogue) =>
+    context.compute.run("plan", { catalogue, ask: planRequest }, signal),
   );
   return plans[0];
 }
@@ -76,8 +76,8 @@ async function statesOf(context: Context, { connections, startAt }: ScheduleRequ
       water: asked.water,
       stop: { kind: "unknown", proof: asked.stop, method: null },
     };
-    const problem = planRequestOf(survey, null);
-    const plan = asked.plan ?? (await planned(context, problem, signal));
+    const planRequest = planRequestOf(survey, null);
+    const plan = asked.plan ?? (await planned(context, planRequest, signal));
     if (plan === undefined)
       throw new AppError("invalid", `connections.${at}.plan: no plan is known for this fixture; give one.`, [
         { path: `connections.${at}.plan`, message: "give a plan: none is known for this fixture" },
@@ -90,7 +90,13 @@ async function statesOf(context: Context, { connections, startAt }: ScheduleRequ
         survey,
         checkpoints: [],
       },
-      { ...stamp(`${asked.id} planned`), kind: "plan-chosen", connection: asked.id, plan, request: problem },
+      {
+        ...stamp(`${asked.id} planned`),
+        kind: "plan-chosen",
+        connection: asked.id,
+        plan,
+        request: planRequest,
+      },
     );
   }
   return foldVisit(events).connections;
@@ -130,10 +136,10 @@ export async function runSheetAnswer(
       { path: `connections.${twice}.id`, message: "give each connection its own id" },
     ]);
   const states = await statesOf(context, request, signal);
-  const asked = new Map(request.connections.map((each) => [each.id, each]));
+  const requested = new Map(request.connections.map((each) => [each.id, each]));
   const jobs = jobsOf(states, context.tables, (connection) => {
-    const told = asked.get(connection.id);
-    return told ? isolationAsked(told) : isolationOf(connection.survey);
+    const requestedConnection = requested.get(connection.id);
+    return requestedConnection ? isolationAsked(requestedConnection) : isolationOf(connection.survey);
   });
   const schedule = await context.compute.run(
     "schedule",
@@ -143,12 +149,12 @@ export async function runSheetAnswer(
     },
     signal,
   );
-  const left = new Set(schedule.shared);
+  const sharedSteps = new Set(schedule.shared);
   return {
     steps: jobs.flatMap((job) =>
       job.steps.flatMap((step, at) => {
         const task = job.tasks[at];
-        if (task === undefined || left.has(task.id)) return [];
+        if (task === undefined || sharedSteps.has(task.id)) return [];
         const shut = job.tasks.findIndex(({ effect }) => effect === "shuts");
         const open = job.tasks.findIndex(({ effect }) => effect === "opens");
         const isOff = at >= shut && at <= open && shut >= 0 && !task.mayComeFirst;
@@ -159,7 +165,7 @@ export async function runSheetAnswer(
             text: step.text,
             handsOnMin: { ...step.handsOnMin },
             waitMin: step.waitMin,
-            after: [...afterOf(job, at)].filter((id) => !left.has(id)),
+            after: [...afterOf(job, at)].filter((id) => !sharedSteps.has(id)),
             waterOff: isOff ? job.zone.name : null,
             cautions: [...step.cautions],
           },

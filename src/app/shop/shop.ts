@@ -20,12 +20,12 @@ import { partSchema } from "../../schema/tables.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 
-type Tools = Pick<Context, "sql" | "tables" | "shop" | "compute">;
+type ShopTools = Pick<Context, "sql" | "tables" | "plannerIndex" | "compute">;
 
 /** The shop's parts for each database, replaced when they change. */
-const known = new WeakMap<object, KnownParts>();
+const partsCache = new WeakMap<object, KnownParts>();
 /** The shop opened over them. */
-const opened = new WeakMap<KnownParts, PlannerIndex>();
+const indexCache = new WeakMap<KnownParts, PlannerIndex>();
 
 async function ownParts(sql: Db): Promise<readonly Part[]> {
   return (await readShopParts(sql)).map(({ part }) => partSchema.parse(part));
@@ -34,31 +34,34 @@ async function ownParts(sql: Db): Promise<readonly Part[]> {
 /** Shipped parts with the shop's own in their place or beside them, by SKU. */
 export function mergeParts(shipped: readonly Part[], own: readonly Part[]): readonly Part[] {
   const mine = new Map(own.map((part) => [part.sku, part]));
-  const known = new Set(shipped.map(({ sku }) => sku));
-  return [...shipped.map((part) => mine.get(part.sku) ?? part), ...own.filter(({ sku }) => !known.has(sku))];
+  const shippedSkus = new Set(shipped.map(({ sku }) => sku));
+  return [
+    ...shipped.map((part) => mine.get(part.sku) ?? part),
+    ...own.filter(({ sku }) => !shippedSkus.has(sku)),
+  ];
 }
 
 /** Shipped parts and the shop's own as they are now, with the number of the change that made them so. */
 export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">): Promise<KnownParts> {
   const revision = await shopPartsRevision(sql);
-  const held = known.get(sql);
-  if (held?.revision === revision) return held;
+  const cached = partsCache.get(sql);
+  if (cached?.revision === revision) return cached;
   const own = await ownParts(sql);
   const parts = own.length === 0 ? tables.parts : mergeParts(tables.parts, own);
-  const found = { revision, parts };
-  known.set(sql, found);
-  return found;
+  const known = { revision, parts };
+  partsCache.set(sql, known);
+  return known;
 }
 
 /** The shop to plan with now. */
-export async function currentPlannerIndex({ sql, tables, shop }: Tools): Promise<PlannerIndex> {
+export async function currentPlannerIndex({ sql, tables, plannerIndex }: ShopTools): Promise<PlannerIndex> {
   const parts = await shopParts({ sql, tables });
-  if (parts.parts === tables.parts) return shop;
-  const held = opened.get(parts);
-  if (held) return held;
-  const found = buildPlannerIndex({ ...tables, parts: parts.parts });
-  opened.set(parts, found);
-  return found;
+  if (parts.parts === tables.parts) return plannerIndex;
+  const cached = indexCache.get(parts);
+  if (cached) return cached;
+  const index = buildPlannerIndex({ ...tables, parts: parts.parts });
+  indexCache.set(parts, index);
+  return index;
 }
 
 const RULES = "house-rules";
@@ -115,15 +118,15 @@ export async function truckStock(context: Pick<Context, "sql">): Promise<Readonl
  * Errors: Problem invalid, naming each line; stale when somebody has changed it since the version `seen`; then nothing is
  * changed.
  */
-export async function setTruckStock(context: Tools, text: string, seen: number): Promise<number> {
-  const known = new Set((await catalogueLines(context)).map(({ part }) => part.sku));
+export async function setTruckStock(context: ShopTools, text: string, seen: number): Promise<number> {
+  const skus = new Set((await catalogueLines(context)).map(({ part }) => part.sku));
   const lines = text.split(/\r?\n/).map((line, at) => ({ line: line.trim(), at: at + 1 }));
   const read = lines
     .filter(({ line }) => line !== "" && !/^sku\s*[,;]/i.test(line))
     .map(({ line, at }) => {
       const [sku = "", count = ""] = line.split(/[,;\t]/).map((cell) => cell.trim());
       const isCount = /^\d{1,4}$/.test(count);
-      const fault = !known.has(sku)
+      const fault = !skus.has(sku)
         ? `there is no part with SKU ${sku}`
         : isCount
           ? null
@@ -148,7 +151,7 @@ export interface CatalogueLine {
   readonly origin: "shipped" | "changed" | "own";
 }
 
-export async function catalogueLines({ sql, tables }: Tools): Promise<readonly CatalogueLine[]> {
+export async function catalogueLines({ sql, tables }: ShopTools): Promise<readonly CatalogueLine[]> {
   const mine = await ownParts(sql);
   const own = new Set(mine.map(({ sku }) => sku));
   const shipped = new Set(tables.parts.map(({ sku }) => sku));
@@ -163,7 +166,7 @@ export async function catalogueLines({ sql, tables }: Tools): Promise<readonly C
 }
 
 /** The file, byte for byte as it is read in again; for a spreadsheet, what a spreadsheet would run is marked as text. */
-export async function exportCatalogue(context: Tools, forSpreadsheet = false): Promise<string> {
+export async function exportCatalogue(context: ShopTools, forSpreadsheet = false): Promise<string> {
   return writeCatalogue(
     (await catalogueLines(context)).map(({ part }) => part),
     forSpreadsheet,
@@ -178,7 +181,7 @@ export interface ImportReport {
 }
 
 /** What a file would do, nothing written. */
-export async function previewCatalogue(context: Tools, text: string): Promise<ImportReport> {
+export async function previewCatalogue(context: ShopTools, text: string): Promise<ImportReport> {
   const { parts, faults } = await context.compute.run("readCatalogue", text);
   const now = new Map((await catalogueLines(context)).map(({ part }) => [part.sku, part]));
   const isSame = (part: Part) => JSON.stringify(now.get(part.sku)) === JSON.stringify(part);
@@ -194,7 +197,7 @@ export async function previewCatalogue(context: Tools, text: string): Promise<Im
 }
 
 /** Takes a file in, whole or not at all. Errors: Problem invalid with a field for every faulty row. */
-export async function importCatalogue(context: Tools, text: string): Promise<ImportReport> {
+export async function importCatalogue(context: ShopTools, text: string): Promise<ImportReport> {
   const report = await previewCatalogue(context, text);
   if (report.faults.length > 0)
     throw new AppError(

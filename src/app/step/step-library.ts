@@ -40,10 +40,10 @@ const isSame = (one: readonly StepTemplate[], other: readonly StepTemplate[]) =>
 /** The library new visits are opened with. A newer one that ships takes over from an older one that shipped, never from the shop's. */
 export async function currentLibrary(sql: Db, { steps }: Pick<Tables, "steps">): Promise<Library> {
   const row = await latestLibrary(sql);
-  const found = row && libraryFrom(row);
-  if (!found || (found.origin === "shipped" && !isSame(found.steps, steps)))
+  const library = row && libraryFrom(row);
+  if (!library || (library.origin === "shipped" && !isSame(library.steps, steps)))
     return { version: null, origin: "shipped", steps };
-  return found;
+  return library;
 }
 
 /** Its version, kept if it was not yet: what a visit that is being opened remembers. Call in a transaction. */
@@ -55,7 +55,7 @@ export async function libraryToOpenWith(sql: Db, tables: Pick<Tables, "steps">):
 }
 
 /** Steps never change once they are kept under a number: read once by this process. */
-const known = new WeakMap<object, Map<number, readonly StepTemplate[]>>();
+const stepsCache = new WeakMap<object, Map<number, readonly StepTemplate[]>>();
 
 /** Steps of a visit's own library; null: as they ship. `pool` names the database, `sql` may be a transaction of it. */
 export async function stepsOfVisit(
@@ -64,14 +64,14 @@ export async function stepsOfVisit(
   sql: Db = pool,
 ): Promise<readonly StepTemplate[]> {
   if (version === null) return tables.steps;
-  const held = known.get(pool) ?? new Map<number, readonly StepTemplate[]>();
-  known.set(pool, held);
-  const found = held.get(version);
-  if (found) return found;
+  const byVersion = stepsCache.get(pool) ?? new Map<number, readonly StepTemplate[]>();
+  stepsCache.set(pool, byVersion);
+  const cached = byVersion.get(version);
+  if (cached) return cached;
   const row = await findLibrary(sql, version);
   if (!row) return tables.steps;
   const { steps } = libraryFrom(row);
-  held.set(version, steps);
+  byVersion.set(version, steps);
   return steps;
 }
 

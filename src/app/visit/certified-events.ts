@@ -16,13 +16,15 @@ async function certifiedPlans(context: Context, events: readonly VisitEvent[], s
   const chosen = events.flatMap((event, index) => (event.kind === "plan-chosen" ? [{ event, index }] : []));
   if (chosen.length === 0) return new Map<string, VisitEvent>();
   const [parts, stock] = await Promise.all([shopParts(context), truckStock(context)]);
-  const ask = chosen.map(({ event }): PlanQuestion => ({ problem: event.request, stock, plan: event.plan }));
-  const found = await withKnownParts(parts, (shop) =>
-    context.compute.run("findPlans", { shop, ask }, signal),
+  const ask = chosen.map(
+    ({ event }): PlanQuestion => ({ planRequest: event.request, stock, plan: event.plan }),
+  );
+  const plans = await withKnownParts(parts, (catalogue) =>
+    context.compute.run("findPlans", { catalogue, ask }, signal),
   );
   return new Map(
     chosen.map(({ event, index }, at): [string, VisitEvent] => {
-      const plan = found[at];
+      const plan = plans[at];
       if (plan === "too-heavy") throw tooHeavy(index, "plan");
       if (!plan || plan.priceCents !== event.plan.priceCents)
         throw new AppError("refused", "The planner does not give this hookup (any more): plan again.", [

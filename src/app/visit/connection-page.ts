@@ -45,9 +45,12 @@ export async function readConnection(
 const MIDDLING_IN = 0.5;
 
 /** The drawing's figures for the given ends. */
-export function figuresFor({ shop }: Pick<Context, "shop">, codes: readonly EndCode[]): EndFigures {
+export function figuresFor(
+  { plannerIndex }: Pick<Context, "plannerIndex">,
+  codes: readonly EndCode[],
+): EndFigures {
   const figures = codes.flatMap((code): [EndCode, EndFigure][] => {
-    const end = shop.ends.get(code);
+    const end = plannerIndex.ends.get(code);
     if (!end) return [];
     const acrossIn = end.outsideIn ?? end.readsIn?.high ?? MIDDLING_IN;
     return [[code, { name: end.name, form: end.form, gender: end.gender, acrossIn }]];

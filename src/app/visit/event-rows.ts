@@ -11,8 +11,8 @@ export interface KeptEvent {
 }
 
 /**
- * The event a row holds, in today's shape. Rows were checked when they were written; here only that this version knows their kind and that
- * nothing of it is missing. Errors: RangeError naming the event otherwise.
+ * Reads the event of a row, in today's shape. Rows were checked when they were written; checked here is only that this
+ * version knows the kind and that no field is missing. Errors: RangeError naming the event otherwise.
  */
 export function eventFromRow(row: EventRow): KeptEvent {
   const stored = { id: row.eventId, kind: row.kind, actor: row.actor, typedAt: row.typedAt.toISOString() };

@@ -40,9 +40,9 @@ export async function withoutKnownEvents(
     sql,
     events.map((event) => event.id),
   );
-  const known = new Map(rows.map((row) => [row.eventId, row]));
+  const storedRows = new Map(rows.map((row) => [row.eventId, row]));
   return events.filter((event, index) => {
-    const row = known.get(event.id);
+    const row = storedRows.get(event.id);
     if (!row) return true;
     if (row.visitId === id && isSameEvent(eventFromRow(row).event, event)) return false;
     throw new AppError("conflict", "An event with this id is there already and says something else.", [

@@ -9,8 +9,8 @@ const drawn = new WeakMap<ConnectionState, string>();
 
 /** SVG as React writes it, every text escaped. */
 export function beadMarks(connection: ConnectionState): string {
-  const held = drawn.get(connection);
-  if (held !== undefined) return held;
+  const cached = drawn.get(connection);
+  if (cached !== undefined) return cached;
   const marks = renderToStaticMarkup(
     createElement(JointStrip, { joints: jointMarks(connection), fixture: connection.survey.label }),
   );

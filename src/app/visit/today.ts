@@ -104,7 +104,7 @@ async function ticketsOf(context: Context, rows: readonly VisitRow[]): Promise<r
 /** Finished visits stay on the day's page this long, ms: one week. */
 const KEPT_MS = 7 * 24 * 60 * 60 * 1000;
 /** Most tickets of each sort on the day's page: the newest; the others are a page away. */
-const MOST = { work: 40, waiting: 30, finished: 20 } as const;
+const MOST_TICKETS = { work: 40, waiting: 30, finished: 20 } as const;
 
 export interface Day {
   readonly tickets: readonly AnyTicket[];
@@ -116,9 +116,9 @@ export interface Day {
 export async function readDay(context: Context): Promise<Day> {
   const { sql, now } = context;
   const [work, waiting, finished] = await Promise.all([
-    listVisits(sql, "at-work", MOST.work),
-    listVisits(sql, "due", MOST.waiting),
-    finishedSince(sql, new Date(now().getTime() - KEPT_MS), MOST.finished),
+    listVisits(sql, "at-work", MOST_TICKETS.work),
+    listVisits(sql, "due", MOST_TICKETS.waiting),
+    finishedSince(sql, new Date(now().getTime() - KEPT_MS), MOST_TICKETS.finished),
   ]);
   const rows = [...new Map([...work, ...waiting, ...finished].map((row) => [row.visitId, row])).values()];
   const tickets = await ticketsOf(context, rows);
@@ -128,8 +128,8 @@ export async function readDay(context: Context): Promise<Day> {
   return {
     tickets: tickets.toSorted((a, b) => rankOf(a) - rankOf(b) || a.startsAt.getTime() - b.startsAt.getTime()),
     more: {
-      atWork: await beyond("at-work", work.length, MOST.work),
-      waiting: await beyond("due", waiting.length, MOST.waiting),
+      atWork: await beyond("at-work", work.length, MOST_TICKETS.work),
+      waiting: await beyond("due", waiting.length, MOST_TICKETS.waiting),
     },
   };
 }
@@ -183,10 +183,10 @@ export async function readVisitPage(
   while (place !== null && next === null) {
     const { list }: Place = place;
     const wanted = limit - rows.length;
-    const found: readonly VisitRow[] = await listVisits(context.sql, list, wanted + 1, place.after);
-    rows.push(...found.slice(0, wanted));
-    const last = found[wanted - 1];
-    if (found.length > wanted && last) next = markOf(list, last);
+    const page: readonly VisitRow[] = await listVisits(context.sql, list, wanted + 1, place.after);
+    rows.push(...page.slice(0, wanted));
+    const last = page[wanted - 1];
+    if (page.length > wanted && last) next = markOf(list, last);
     const following: VisitList | undefined = lists[lists.indexOf(list) + 1];
     place = following === undefined ? null : { list: following, after: null };
     // A full page that ends with its list goes on where the following list begins.

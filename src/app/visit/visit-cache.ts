@@ -18,28 +18,28 @@ export interface UnreadableVisit {
 /** Events held in memory at most, over all visits: some 60 MB. */
 const MOST_EVENTS_HELD = 60_000;
 
-type Held = FoldedVisit | UnreadableVisit;
-const caches = new WeakMap<Pool, LRUCache<string, Held>>();
+type CachedVisit = FoldedVisit | UnreadableVisit;
+const caches = new WeakMap<Pool, LRUCache<string, CachedVisit>>();
 
-function cacheOf(pool: Pool): LRUCache<string, Held> {
-  const found = caches.get(pool);
-  if (found) return found;
-  const made = new LRUCache<string, Held>({
+function cacheOf(pool: Pool): LRUCache<string, CachedVisit> {
+  const cache = caches.get(pool);
+  if (cache) return cache;
+  const fresh = new LRUCache<string, CachedVisit>({
     maxSize: MOST_EVENTS_HELD,
     sizeCalculation: (held) => ("events" in held ? held.events.length : 0) + 1,
   });
-  caches.set(pool, made);
-  return made;
+  caches.set(pool, fresh);
+  return fresh;
 }
 
 /** Events are only ever added, so a visit's id and number of events say what the visit is. */
 const keyOf = ({ visitId, version, setAside }: VisitRow) => `${visitId} ${version} ${setAside}`;
 
-export function isUnreadable(visit: Held): visit is UnreadableVisit {
+export function isUnreadable(visit: CachedVisit): visit is UnreadableVisit {
   return "unreadable" in visit;
 }
 
-function fold(rows: readonly EventRow[]): Held {
+function fold(rows: readonly EventRow[]): CachedVisit {
   try {
     const events = rows.map(eventFromRow);
     const state = foldVisit(events.map(({ event }) => event));
@@ -58,13 +58,13 @@ export async function foldedVisits(
   pool: Pool,
   rows: readonly VisitRow[],
   sql: Db = pool,
-): Promise<ReadonlyMap<string, Held>> {
+): Promise<ReadonlyMap<string, CachedVisit>> {
   const cache = cacheOf(pool);
-  const found = new Map<string, Held>();
+  const folded = new Map<string, CachedVisit>();
   const missing: VisitRow[] = [];
   for (const row of rows) {
-    const held = cache.get(keyOf(row));
-    if (held) found.set(row.visitId, held);
+    const cached = cache.get(keyOf(row));
+    if (cached) folded.set(row.visitId, cached);
     else missing.push(row);
   }
   const events = await eventsOf(
@@ -80,11 +80,11 @@ export async function foldedVisits(
   for (const row of missing) {
     // Events added since the row was read belong to a later number.
     const own = (byVisit.get(row.visitId) ?? []).filter(({ seq }) => seq <= row.version);
-    const folded = fold(own);
-    cache.set(keyOf(row), folded);
-    found.set(row.visitId, folded);
+    const fresh = fold(own);
+    cache.set(keyOf(row), fresh);
+    folded.set(row.visitId, fresh);
   }
-  return found;
+  return folded;
 }
 
 /** Remembers what a visit has come to with the events just written, in place of what it was before. */
@@ -95,8 +95,8 @@ export function keepFolded(pool: Pool, before: VisitRow, now: VisitRow, folded: 
 }
 
 /** One visit, folded. Errors: RangeError when it was not among the rows (never). */
-export async function foldedVisit(pool: Pool, row: VisitRow, sql: Db = pool): Promise<Held> {
-  const found = (await foldedVisits(pool, [row], sql)).get(row.visitId);
-  if (!found) throw new RangeError(`visit ${row.visitId} was not folded`);
-  return found;
+export async function foldedVisit(pool: Pool, row: VisitRow, sql: Db = pool): Promise<CachedVisit> {
+  const folded = (await foldedVisits(pool, [row], sql)).get(row.visitId);
+  if (!folded) throw new RangeError(`visit ${row.visitId} was not folded`);
+  return folded;
 }

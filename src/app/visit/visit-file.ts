@@ -41,13 +41,13 @@ export async function exportVisit(
 
 /** What a file comes to, judged against what is here now. Errors: Problem not-json, invalid. */
 async function judgeFile(context: Context, text: string, signal?: AbortSignal) {
-  const found = await context.compute.run("visitInFile", text, signal);
-  if ("fault" in found) throw errorFromFault(found.fault);
-  const present = await findVisit(context.sql, found.visit);
+  const fileVisit = await context.compute.run("visitInFile", text, signal);
+  if ("fault" in fileVisit) throw errorFromFault(fileVisit.fault);
+  const present = await findVisit(context.sql, fileVisit.visit);
   const steps = present
     ? await stepsOfVisit(context, present.libraryVersion)
     : (await currentLibrary(context.sql, context.tables)).steps;
-  const here = present ? await eventsAsJson(context.sql, found.visit) : null;
+  const here = present ? await eventsAsJson(context.sql, fileVisit.visit) : null;
   const mark = { at: context.now().toISOString(), by: await currentPlumber(context.sql) };
   return {
     judged: await context.compute.run(

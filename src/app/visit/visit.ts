@@ -206,12 +206,12 @@ export async function addEvents(
     const summary = visitSummary(state, context.tables.stages, receivedAt);
     const next = rowFromSummary(id, summary, { ...row, version, logBytes });
     await updateVisit(tx, next);
-    const kept = [...visit.events, ...fresh.map((event) => ({ event, receivedAt }))];
+    const stored = [...visit.events, ...fresh.map((event) => ({ event, receivedAt }))];
     return {
       answer: { visit: id, version, added: fresh.length },
       row,
       next,
-      folded: { events: kept, state },
+      folded: { events: stored, state },
     };
   });
   // Only what is written for good is remembered.
@@ -231,7 +231,7 @@ export async function openVisit(
 ): Promise<AddedEvents> {
   checkDistinct(events);
   const present = await findVisit(context.sql, id);
-  const kept = present ? new Map<string, VisitEvent>() : await certifiedEvents(context, events, sending);
+  const certified = present ? new Map<string, VisitEvent>() : await certifiedEvents(context, events, sending);
   return transact(context.sql, async (tx) => {
     const row = await lockVisit(tx, id);
     const fresh = await withoutKnownEvents(tx, id, events);
@@ -247,7 +247,7 @@ export async function openVisit(
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     const tools = await withLibrary(context, libraryVersion, tx);
     const own = withStepRoles(
-      fresh.map((event) => kept.get(event.id) ?? event),
+      fresh.map((event) => certified.get(event.id) ?? event),
       tools.tables.steps,
     );
     const logBytes = logBytesWith(own, 0, 0);

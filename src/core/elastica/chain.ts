@@ -91,7 +91,7 @@ export function relax(
 /** The chain cut into another number of pieces: tangents read off the present ones in between, unit again. */
 export function resample(tangents: Float64Array, count: number, { from, to }: Clamp): Float64Array {
   const had = tangents.length / 3;
-  const made = new Float64Array(3 * count);
+  const resampled = new Float64Array(3 * count);
   for (let index = 0; index < count; index += 1) {
     // Piece i of n has its middle at (i + 1/2) / n; the clamps are at 0 and 1.
     const place = ((index + 0.5) / count) * had - 0.5;
@@ -105,9 +105,9 @@ export function resample(tangents: Float64Array, count: number, { from, to }: Cl
       number,
     ];
     const length = Math.hypot(x, y, z) || 1;
-    made[3 * index] = x / length;
-    made[3 * index + 1] = y / length;
-    made[3 * index + 2] = z / length;
+    resampled[3 * index] = x / length;
+    resampled[3 * index + 1] = y / length;
+    resampled[3 * index + 2] = z / length;
   }
-  return made;
+  return resampled;
 }

@@ -66,7 +66,7 @@ export class NewtonSystem {
   #updateContacts(): boolean {
     if (this.#sides.length === 0) return true;
     const h = 1 / this.#count;
-    const held = new Map(this.#contacts.map((each) => [each.side * this.#count + each.node, each]));
+    const contactsByKey = new Map(this.#contacts.map((each) => [each.side * this.#count + each.node, each]));
     const next: Contact[] = [];
     let isSame = true;
     for (const [side, { normal, least }] of this.#sides.entries()) {
@@ -77,7 +77,7 @@ export class NewtonSystem {
           (normal[0] * at(this.tangents, 3 * node) +
             normal[1] * at(this.tangents, 3 * node + 1) +
             normal[2] * at(this.tangents, 3 * node + 2));
-        const had = held.get(side * this.#count + node);
+        const had = contactsByKey.get(side * this.#count + node);
         const stays = had === undefined ? height < -THROUGH : had.push > 0;
         if (stays) next.push(had ?? { node, side, push: 0 });
         if (stays !== (had !== undefined)) isSame = false;
@@ -275,15 +275,15 @@ export class NewtonSystem {
       tangents[t + 1] = y / length;
       tangents[t + 2] = z / length;
     }
-    const found = this.#multipliers;
+    const multipliers = this.#multipliers;
     const { force } = this;
     this.force = [
-      force[0] + part * (at(found, 0) - force[0]),
-      force[1] + part * (at(found, 1) - force[1]),
-      force[2] + part * (at(found, 2) - force[2]),
+      force[0] + part * (at(multipliers, 0) - force[0]),
+      force[1] + part * (at(multipliers, 1) - force[1]),
+      force[2] + part * (at(multipliers, 2) - force[2]),
     ];
     for (const [index, contact] of this.#contacts.entries())
-      contact.push += part * (at(found, 3 + index) - contact.push);
+      contact.push += part * (at(multipliers, 3 + index) - contact.push);
     return most;
   }
 }

@@ -114,7 +114,7 @@ function halfFrom(start: Vector, tangent: Vector, sense: 1 | -1): Half {
   return { start, tangent, axes: [axis, cross(tangent, axis)], sense };
 }
 
-const along = ([[ux, uy, uz], [vx, vy, vz]]: Half["axes"], a: number, b: number): Vector => [
+const combined = ([[ux, uy, uz], [vx, vy, vz]]: Half["axes"], a: number, b: number): Vector => [
   a * ux + b * vx,
   a * uy + b * vy,
   a * uz + b * vz,
@@ -188,7 +188,7 @@ export function shoot(
   for (let iteration = 0; iteration < MOST_ITERATIONS; iteration += 1) {
     const [a = 0, b = 0, c = 0, d = 0, fx = 0, fy = 0, fz = 0] = unknowns;
     const force: Vector = [fx, fy, fz];
-    const moments = [along(halves[0].axes, a, b), along(halves[1].axes, c, d)] as const;
+    const moments = [combined(halves[0].axes, a, b), combined(halves[1].axes, c, d)] as const;
     run(halves[0], moments[0], force, first, narrow);
     run(halves[1], moments[1], force, last, narrow);
     const tangent: Vector = [at(first, 3), at(first, 4), at(first, 5)];

@@ -60,8 +60,8 @@ function worstOf(
   for (let joint = 0; joint <= count; joint += 1) {
     const before = joint === 0 ? from : tangentOf(tangents, joint - 1);
     const after = joint === count ? to : tangentOf(tangents, joint);
-    const apart = joint === 0 || joint === count ? 0.5 / count : 1 / count;
-    const curvature = (2 * Math.asin(Math.min(1, norm(subtract(after, before)) / 2))) / apart;
+    const spacing = joint === 0 || joint === count ? 0.5 / count : 1 / count;
+    const curvature = (2 * Math.asin(Math.min(1, norm(subtract(after, before)) / 2))) / spacing;
     if (curvature > worst.curvature) worst = { curvature, at: joint / count };
   }
   return worst;
@@ -171,9 +171,9 @@ function coarseMinima(
       .sort((a, b) => a.energy - b.energy);
   if (sides.length > 0) return minimaFrom(startsFor(clamp, COARSE));
   const first = minimaFrom(startsFor(clamp, COARSE, FREE_STARTS));
-  const found = first.length > 0 ? first : minimaFrom(startsFor(clamp, COARSE));
-  const twins = found.slice(0, 1).map(({ tangents }) => mirroredStart(clamp, tangents));
-  return [...found, ...minimaFrom(twins)].sort((a, b) => a.energy - b.energy);
+  const minima = first.length > 0 ? first : minimaFrom(startsFor(clamp, COARSE));
+  const twins = minima.slice(0, 1).map(({ tangents }) => mirroredStart(clamp, tangents));
+  return [...minima, ...minimaFrom(twins)].sort((a, b) => a.energy - b.energy);
 }
 
 /** Worst curvature of a rival to the best of these minima; null where there is none. */
@@ -214,13 +214,13 @@ export function solveScaled(clamp: Clamp, sides: readonly HalfSpace[] = []): Sca
 
 /** The least shape that keeps to its side of the walls, as a fine chain; null where no start leads to one. */
 function alongWalls(clamp: Clamp, sides: readonly HalfSpace[], way: RelaxOptions): ScaledCurve | null {
-  const held = coarseMinima(clamp, sides, way);
-  for (const [index, coarse] of held.entries()) {
+  const minima = coarseMinima(clamp, sides, way);
+  for (const [index, coarse] of minima.entries()) {
     const fine = TOUCHING.reduce(
       (rod, count) => relax(resample(rod.tangents, count, clamp), clamp, sides, { near: rod }),
       coarse,
     );
-    if (fine.converged) return { ...fromChain(fine, clamp), rival: rivalOf(held.slice(index), clamp) };
+    if (fine.converged) return { ...fromChain(fine, clamp), rival: rivalOf(minima.slice(index), clamp) };
   }
   return null;
 }

@@ -24,13 +24,13 @@ const BOW = 3;
 const SNAKE = 1.5;
 
 function tangentsAlong(count: number, tangentAt: (place: number) => Vector): Float64Array {
-  const made = new Float64Array(3 * count);
+  const tangents = new Float64Array(3 * count);
   for (let piece = 0; piece < count; piece += 1) {
     const tangent = tangentAt((piece + 0.5) / count);
     const length = norm(tangent) || 1;
-    for (let axis = 0; axis < 3; axis += 1) made[3 * piece + axis] = (tangent[axis] ?? 0) / length;
+    for (let axis = 0; axis < 3; axis += 1) tangents[3 * piece + axis] = (tangent[axis] ?? 0) / length;
   }
-  return made;
+  return tangents;
 }
 
 /** Axes of the ends' own plane: along the span, aside in the plane, and out of it. */

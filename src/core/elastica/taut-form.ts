@@ -129,8 +129,8 @@ export function tautLine(clamp: Clamp): TautLine | null {
   const start = (1 - dot(miss, straight) - reach) / (1 - reach);
   // Both ends look along the span: what slack there is buckles, and no tension holds it.
   if (start < TAUT_FROM / 10 || line.layers.every(({ angle }) => angle < FLAT)) return null;
-  const found = settle(clamp, scale(straight, start), SHORTEST_ORIENTATION);
-  return found?.layers.every(({ angle }) => angle < NEARLY_BACK) ? found : null;
+  const settled = settle(clamp, scale(straight, start), SHORTEST_ORIENTATION);
+  return settled?.layers.every(({ angle }) => angle < NEARLY_BACK) ? settled : null;
 }
 
 /** The taut form nearest the pull of a chain of `count` pieces, by whichever way round each end goes; null where none is. */
@@ -138,10 +138,10 @@ export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLi
   const q = Math.sqrt(norm(force));
   if (!(q > 0)) return null;
   const offBy = (line: TautLine) => Math.abs(Math.log(line.q / q));
-  const found = ALL_ORIENTATIONS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? [])
+  const candidates = ALL_ORIENTATIONS.flatMap((ways) => settle(clamp, scale(unit(force), q), ways) ?? [])
     .filter((line) => offBy(line) < SAME_PULL + COARSE_PULL * (q / count) ** 2)
     .sort((a, b) => tautEnergy(a) - tautEnergy(b));
-  return found[0] ?? null;
+  return candidates[0] ?? null;
 }
 
 /** Curvature at both cuffs, where the layers begin. */

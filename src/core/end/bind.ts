@@ -76,15 +76,16 @@ function axialPlayIn({ male, female, tan }: Pair, clearanceIn: number): number {
 
 /** Turns until ridge and groove meet on two sides, given the axial room. Null: never, the pitches are one. */
 function turnsToBind({ male, female, tan }: Pair, playIn: number): number | null {
-  const apart = Math.abs(male.pitchIn - female.pitchIn);
+  const pitchDifferenceIn = Math.abs(male.pitchIn - female.pitchIn);
   const pitch = (male.pitchIn + female.pitchIn) / 2;
   const play = Math.max(0, playIn);
   const tapers = Number(isTapered(male)) + Number(isTapered(female));
-  if (tapers === 2) return play / (apart + pitch * tan * TAPER);
-  if (tapers === 1) return Math.min(play / (tan * pitch * TAPER), play / (apart + (pitch * tan * TAPER) / 2));
+  if (tapers === 2) return play / (pitchDifferenceIn + pitch * tan * TAPER);
+  if (tapers === 1)
+    return Math.min(play / (tan * pitch * TAPER), play / (pitchDifferenceIn + (pitch * tan * TAPER) / 2));
   // Of one pitch: metal on metal along the whole thread is still a fit.
-  if (apart < SAME_PITCH_IN) return playIn > -SAME_PITCH_IN ? null : 0;
-  return play / apart;
+  if (pitchDifferenceIn < SAME_PITCH_IN) return playIn > -SAME_PITCH_IN ? null : 0;
+  return play / pitchDifferenceIn;
 }
 
 function homeTurns(male: Thread, female: Thread): number {

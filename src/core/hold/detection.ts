@@ -45,12 +45,12 @@ export function simulateLeak(
   let psi = start.psi;
   let before = start.t;
   return points.map((point, at) => {
-    const held = stored0 + otherMl(fit, coefficients, at) - other0;
+    const storedMlAt = stored0 + otherMl(fit, coefficients, at) - other0;
     // Small steps forward between points, each at most a fiftieth of what is stored; never below empty.
     const parts = Math.min(24, Math.max(2, Math.ceil((leak * (point.t - before)) / 60 / (0.02 * stored0))));
     for (let part = 0; part < parts; part += 1) {
       lost += leak * (Math.max(0, psi) / 60) ** exponent * ((point.t - before) / 60 / parts);
-      psi = psiHolding(yielding, Math.max(0, held - lost));
+      psi = psiHolding(yielding, Math.max(0, storedMlAt - lost));
     }
     before = point.t;
     return { ...point, psi: Math.max(0, psi + (noise[at] ?? 0) * point.sigmaPsi) };

@@ -54,13 +54,13 @@ export interface ModelBasis {
 
 /** Remembers answers by their one argument. */
 function once<T>(work: (key: number) => T): (key: number) => T {
-  const known = new Map<number, T>();
+  const cache = new Map<number, T>();
   return (key) => {
-    const found = known.get(key);
-    if (found !== undefined) return found;
-    const made = work(key);
-    known.set(key, made);
-    return made;
+    const cached = cache.get(key);
+    if (cached !== undefined) return cached;
+    const value = work(key);
+    cache.set(key, value);
+    return value;
   };
 }
 

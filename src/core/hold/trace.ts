@@ -137,13 +137,13 @@ function emptiedIn(samples: readonly Sample[]): Trace["emptied"] {
 
 /** Temperature at any time, smoothed by a line through the neighbours within a window: a sensor's chatter is no warmth. Null: none was logged. */
 function smoothTemp(samples: readonly Sample[]): ((t: number) => number) | null {
-  const known = samples.flatMap(({ t, tempF }) => (tempF === undefined ? [] : [{ t, tempF }]));
-  if (known.length < 2) return null;
-  const span = (known.at(-1)?.t ?? 0) - (known[0]?.t ?? 0);
-  const width = Math.max(span / 14, (4 * span) / known.length);
+  const logged = samples.flatMap(({ t, tempF }) => (tempF === undefined ? [] : [{ t, tempF }]));
+  if (logged.length < 2) return null;
+  const span = (logged.at(-1)?.t ?? 0) - (logged[0]?.t ?? 0);
+  const width = Math.max(span / 14, (4 * span) / logged.length);
   return (t) => {
     let [w, wx, wy, wxx, wxy] = [0, 0, 0, 0, 0];
-    for (const each of known) {
+    for (const each of logged) {
       const x = (each.t - t) / width;
       if (Math.abs(x) > 2.2) continue;
       const weight = Math.exp(-2 * x * x);
@@ -153,7 +153,7 @@ function smoothTemp(samples: readonly Sample[]): ((t: number) => number) | null 
       wxx += weight * x * x;
       wxy += weight * x * each.tempF;
     }
-    if (w === 0) return known[0]?.tempF ?? 68;
+    if (w === 0) return logged[0]?.tempF ?? 68;
     const bottom = w * wxx - wx * wx;
     return bottom > 1e-9 * w * w ? (wxx * wy - wx * wxy) / bottom : wy / w;
   };

@@ -38,11 +38,11 @@ export function openIdentifier(knowledge: EndKnowledge): Identifier {
   const { ends, matings, joints, seats, places, meetings } = knowledge;
   const threads = threadTable(knowledge.threads);
   const tables = { ends: endTable(ends), threads, matings, joints };
-  const told = new Map<End, readonly LookAlike[]>();
+  const cache = new Map<End, readonly LookAlike[]>();
   const lookAlikes = (end: End) => {
-    const found = told.get(end) ?? lookAlikesOf(end, tables, meetings);
-    told.set(end, found);
-    return found;
+    const lookAlikes = cache.get(end) ?? lookAlikesOf(end, tables, meetings);
+    cache.set(end, lookAlikes);
+    return lookAlikes;
   };
   return {
     profiles: profilesOf({ ends, threads, seats, places }),
@@ -57,11 +57,11 @@ export function answerEvidence(
   { profiles, tables, lookAlikes }: Identifier,
   measured: Measured,
 ): IdentifyAnswer {
-  const found = identify(profiles, measured);
-  const leaders = found.candidates
+  const identification = identify(profiles, measured);
+  const leaders = identification.candidates
     .filter(({ probability }) => probability >= WORTH_TELLING)
     .flatMap(({ end }) => (end === null ? [] : [tables.ends.get(end)]))
     .filter((end) => end !== undefined)
     .slice(0, MOST_TOLD);
-  return { ...found, lookAlikes: leaders.flatMap(lookAlikes) };
+  return { ...identification, lookAlikes: leaders.flatMap(lookAlikes) };
 }

@@ -85,8 +85,8 @@ export function identify(profiles: readonly Profile[], measured: Measured): Iden
         twins: profile.twins,
       };
     });
-  const known = ranked.flatMap(({ profile, probability }) =>
+  const candidates = ranked.flatMap(({ profile, probability }) =>
     profile === null ? [] : [{ profile, probability }],
   );
-  return { candidates: shown, next: nextMeasurement(known, measured) };
+  return { candidates: shown, next: nextMeasurement(candidates, measured) };
 }

@@ -146,9 +146,9 @@ function inside(hypothesis: Hypothesis, atIn: number, measured: Measured): numbe
 
 /** Chance of counting so many threads: the rule's phase decides between the two nearest counts, the eye is off by one now and then. */
 export function countChance(threads: number, overIn: number, tpi: number): number {
-  const seen = tpi * overIn;
-  const floor = Math.floor(seen + 1e-9);
-  const share = seen - floor;
+  const expected = tpi * overIn;
+  const floor = Math.floor(expected + 1e-9);
+  const share = expected - floor;
   const exactly = (count: number) => (count === floor ? 1 - share : count === floor + 1 ? share : 0);
   return MISCOUNT.reduce((sum, [off, chance]) => sum + chance * exactly(threads - off), 0);
 }
@@ -247,8 +247,8 @@ export function clueLikelihoods(
   hypothesis: Hypothesis,
   measured: Measured,
 ): readonly (readonly [Clue, number])[] {
-  const found: (readonly [Clue, number])[] = [];
-  const add = (clue: Clue, likelihood: number) => found.push([clue, likelihood]);
+  const likelihoods: (readonly [Clue, number])[] = [];
+  const add = (clue: Clue, likelihood: number) => likelihoods.push([clue, likelihood]);
   if (measured.outsideIn !== null) add("outsideIn", outside(hypothesis, measured.outsideIn, measured));
   if (measured.insideIn !== null) add("insideIn", inside(hypothesis, measured.insideIn, measured));
   if (measured.threadsPerInch !== null)
@@ -270,7 +270,7 @@ export function clueLikelihoods(
   for (const seat of measured.seal)
     add("seal", hypothesis === null ? UNKNOWN_SEAT : (hypothesis.seats.get(seat) ?? STRAY_SEAT));
   if (measured.noSeal) add("noSeal", hypothesis === null ? UNKNOWN_SEAT : noSeatChance(hypothesis));
-  return found;
+  return likelihoods;
 }
 
 function flank(hypothesis: Hypothesis, seen: 55 | 60): number {

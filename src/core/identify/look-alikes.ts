@@ -38,18 +38,18 @@ function confusion(a: End, b: End, tables: MatchTables, words: readonly ContactT
     const mate = counterpart(made, tables);
     if (mate === null) continue;
     const meeting = contactOf(put, mate, tables);
-    const told = textFor(meeting, words);
-    if (told.verdict === "no") continue;
+    const contactText = textFor(meeting, words);
+    if (contactText.verdict === "no") continue;
     return {
       a: a.code,
       b: b.code,
       mate: mate.code,
       on: put.code,
-      verdict: told.verdict,
+      verdict: contactText.verdict,
       turnsBeforeBind: meeting.bind?.turns.mid ?? null,
-      symptom: told.feels,
-      forcing: told.forcing,
-      seals: told.verdict === "fits" || told.verdict === "washer-only",
+      symptom: contactText.feels,
+      forcing: contactText.forcing,
+      seals: contactText.verdict === "fits" || contactText.verdict === "washer-only",
     };
   }
   return null;

@@ -188,9 +188,9 @@ const SEAT_WORDS: Readonly<Record<Seat, string>> = {
 /** The seat whose sight speaks loudest between the first two. */
 function tellingSeat(profiles: readonly Profile[]): Seat {
   const [one, two] = profiles;
-  const apart = (seat: Seat) =>
+  const chancesApart = (seat: Seat) =>
     Math.abs((one?.seats.get(seat) ?? STRAY_SEAT) - (two?.seats.get(seat) ?? STRAY_SEAT));
-  return SEATS.reduce((best, seat) => (apart(seat) > apart(best) ? seat : best), "cone");
+  return SEATS.reduce((best, seat) => (chancesApart(seat) > chancesApart(best) ? seat : best), "cone");
 }
 
 function lookChoices(profiles: readonly Profile[], measured: Measured): readonly MeasurementChoice[] {
@@ -301,9 +301,9 @@ export function nextMeasurement(
   );
   if (best === undefined || best.bits < WORTH_BITS) return null;
   const [first = [], ...others] = best.table;
-  const apart = others.flatMap((outcomes, at) =>
+  const distinguishable = others.flatMap((outcomes, at) =>
     overlap(first, outcomes) < TOLD_APART ? [profiles[at + 1]?.end.code ?? ""] : [],
   );
   const { kind, measure, crests } = best.choice;
-  return { kind, measure, crests, separates: apart, gainBits: best.bits };
+  return { kind, measure, crests, separates: distinguishable, gainBits: best.bits };
 }

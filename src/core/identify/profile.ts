@@ -92,17 +92,17 @@ function rowFor(rows: readonly PlaceWeight[], code: string): PlaceWeight | undef
 }
 
 function weigher(end: End, thread: Thread | null, places: readonly PlaceWeight[]): Profile["weight"] {
-  const held = new Map<Place, number>();
+  const cache = new Map<Place, number>();
   return (place) => {
-    const known = held.get(place);
-    if (known !== undefined) return known;
+    const cached = cache.get(place);
+    if (cached !== undefined) return cached;
     const row = rowFor(
       places.filter((each) => each.place === place),
       end.code,
     );
     const rarity = row?.end === "*" ? RARITY_WEIGHT[thread?.rarity ?? "common"] : 1;
     const weight = (row?.weight ?? 1) * rarity;
-    held.set(place, weight);
+    cache.set(place, weight);
     return weight;
   };
 }

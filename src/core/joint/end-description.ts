@@ -19,12 +19,12 @@ function fill(text: string, bind: Bind | null, gapIn: number | null): string {
 
 /** The words for a meeting. Errors: RangeError when the table has no row for it, which bin/build-data rules out. */
 export function textFor(meeting: EndContact, words: readonly ContactText[]): ContactText {
-  const found = words.find(({ code }) => code === meeting.code);
-  if (!found) throw new RangeError(`no words for a meeting of kind ${meeting.code}`);
+  const contactText = words.find(({ code }) => code === meeting.code);
+  if (!contactText) throw new RangeError(`no words for a meeting of kind ${meeting.code}`);
   return {
-    ...found,
-    feels: fill(found.feels, meeting.bind, meeting.gapIn),
-    forcing: fill(found.forcing, meeting.bind, meeting.gapIn),
-    advice: found.advice === null ? null : fill(found.advice, meeting.bind, meeting.gapIn),
+    ...contactText,
+    feels: fill(contactText.feels, meeting.bind, meeting.gapIn),
+    forcing: fill(contactText.forcing, meeting.bind, meeting.gapIn),
+    advice: contactText.advice === null ? null : fill(contactText.advice, meeting.bind, meeting.gapIn),
   };
 }

@@ -39,13 +39,13 @@ export function ruleFor(
   const plastic = plasticPart(mating.type, one, other);
   const size = one.end.fitSize;
   const score = (rule: JointRule) => (rule.whenSize === null ? 0 : 2) + (rule.whenPlastic === null ? 0 : 1);
-  const found = rules
+  const candidates = rules
     .filter((rule) => rule.type === mating.type)
     .filter((rule) => rule.whenSize === null || rule.whenSize === size)
     .filter((rule) => rule.whenPlastic === null || rule.whenPlastic === plastic)
     .sort((a, b) => score(b) - score(a))[0];
-  if (!found) throw new RangeError(`no joint rule for ${mating.type}, size ${size}, plastic ${plastic}`);
-  return found;
+  if (!candidates) throw new RangeError(`no joint rule for ${mating.type}, size ${size}, plastic ${plastic}`);
+  return candidates;
 }
 
 function isNut(end: End): boolean {

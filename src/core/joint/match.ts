@@ -88,24 +88,24 @@ function matchedJointOf(joint: NonNullable<EndContact["joint"]>, tables: MatchTa
  */
 export function matchEnds(one: End, other: End, tables: MatchTables, words: readonly ContactText[]): Match {
   const meeting = contactOf(one, other, tables);
-  const told = textFor(meeting, words);
+  const contactText = textFor(meeting, words);
   const { bind, joint } = meeting;
   return {
-    fits: told.verdict === "fits",
-    verdict: told.verdict,
+    fits: contactText.verdict === "fits",
+    verdict: contactText.verdict,
     code: meeting.code,
     joint: joint === null ? null : matchedJointOf(joint, tables),
-    startsButWillNotSeal: told.verdict === "starts",
+    startsButWillNotSeal: contactText.verdict === "starts",
     turnsBeforeBind: bind?.turns.mid ?? null,
     turnsRange: [bind?.turns.tight ?? null, bind?.turns.loose ?? null],
     wobbleIn: bind === null || bind.wobbleIn === 0 ? null : bind.wobbleIn,
-    symptom: told.feels,
-    forcing: told.forcing,
-    forcingDoesDamage: told.harms,
-    advice: told.advice,
+    symptom: contactText.feels,
+    forcing: contactText.forcing,
+    forcingDoesDamage: contactText.harms,
+    advice: contactText.advice,
     why:
       joint === null
-        ? [told.feels, told.advice].filter(Boolean).join("; ")
+        ? [contactText.feels, contactText.advice].filter(Boolean).join("; ")
         : `${joint.rule.label}: ${joint.rule.sealsOn}`,
   };
 }

@@ -107,10 +107,10 @@ function tubeContact(tube: End, socket: End): EndContact {
   const takes = tubeSizeIn(socket.fitSize);
   if (takes === null || tube.outsideIn === null) return contactWithoutJoint("tube-apart");
   const gapIn = tube.outsideIn - takes;
-  const found = (code: ContactCode): EndContact => ({ ...contactWithoutJoint(code), gapIn });
-  if (Math.abs(gapIn) <= SAME_TUBE_IN) return found("tube-not-listed");
-  if (gapIn > 0) return found(gapIn <= FORCED_TUBE_IN ? "tube-tight" : "tube-apart");
-  return found(gapIn >= -LOOSE_TUBE_IN ? "tube-loose" : "tube-apart");
+  const contact = (code: ContactCode): EndContact => ({ ...contactWithoutJoint(code), gapIn });
+  if (Math.abs(gapIn) <= SAME_TUBE_IN) return contact("tube-not-listed");
+  if (gapIn > 0) return contact(gapIn <= FORCED_TUBE_IN ? "tube-tight" : "tube-apart");
+  return contact(gapIn >= -LOOSE_TUBE_IN ? "tube-loose" : "tube-apart");
 }
 
 function takesTube(end: End): boolean {

@@ -117,9 +117,9 @@ function curveFrom(
 export function curveOf(setup: LineSetup, lengthIn: number): LineCurve | null {
   const flexIn = lengthIn - 2 * setup.cuffIn;
   if (!(flexIn - tipDistanceIn(setup) > TAUTEST * flexIn)) return null;
-  const asked = scaled(setup, lengthIn);
-  const shape = solveScaled(asked.clamp, asked.sides);
-  return shape === null ? null : curveFrom(setup, lengthIn, shape, asked);
+  const scaledSetup = scaled(setup, lengthIn);
+  const shape = solveScaled(scaledSetup.clamp, scaledSetup.sides);
+  return shape === null ? null : curveFrom(setup, lengthIn, shape, scaledSetup);
 }
 
 /** A line with less slack than this part of its length is stretched straight, and bends at no radius to speak of. */

@@ -19,10 +19,10 @@ const FAR_RADII = 14;
 
 /** Lengths to look at, rising. */
 function lengthsToTry(setup: LineSetup, longestIn: number): readonly number[] {
-  const apart = tipDistanceIn(setup);
-  const shortestIn = 2 * setup.cuffIn + apart;
-  const least = Math.max(apart * FIRST_SLACK, 1 / 64);
-  const most = Math.max(longestIn - shortestIn, FAR_TIPS * apart, FAR_RADII * setup.minBendRadiusIn);
+  const tipsIn = tipDistanceIn(setup);
+  const shortestIn = 2 * setup.cuffIn + tipsIn;
+  const least = Math.max(tipsIn * FIRST_SLACK, 1 / 64);
+  const most = Math.max(longestIn - shortestIn, FAR_TIPS * tipsIn, FAR_RADII * setup.minBendRadiusIn);
   return Array.from(
     { length: LENGTHS_TRIED },
     (_, k) => shortestIn + least * (most / least) ** (k / (LENGTHS_TRIED - 1)),
@@ -51,18 +51,18 @@ export function* goodIntervals(
     }
     return inside;
   };
-  const found: [number, number | null][] = [];
+  const intervals: [number, number | null][] = [];
   const looks = lengthsToTry(setup, longestIn);
   let before = 2 * setup.cuffIn + tipDistanceIn(setup);
   let wasGood = false;
   for (const [index, lengthIn] of looks.entries()) {
     yield index / looks.length;
     const good = isGood(lengthIn);
-    if (good && !wasGood) found.push([edge(before, lengthIn), null]);
-    const last = found.at(-1);
+    if (good && !wasGood) intervals.push([edge(before, lengthIn), null]);
+    const last = intervals.at(-1);
     if (!good && wasGood && last) last[1] = edge(lengthIn, before);
     wasGood = good;
     before = lengthIn;
   }
-  return found;
+  return intervals;
 }

@@ -74,9 +74,9 @@ export function setupFault(setup: LineSetup, lengthsIn: readonly number[] = []):
   if (!isDirection(a.direction)) return { reason: "no-direction", field: "a.direction" };
   if (!isDirection(b.direction)) return { reason: "no-direction", field: "b.direction" };
   if (walls.some(({ normal }) => !isDirection(normal))) return { reason: "no-direction", field: "walls" };
-  const apart = norm(subtract(a.at, b.at));
-  if (apart < NEAREST_ENDS_IN) return { reason: "same-place", field: "b.at" };
-  if (!(apart <= FARTHEST_IN)) return { reason: "too-far", field: "b.at" };
+  const distanceIn = norm(subtract(a.at, b.at));
+  if (distanceIn < NEAREST_ENDS_IN) return { reason: "same-place", field: "b.at" };
+  if (!(distanceIn <= FARTHEST_IN)) return { reason: "too-far", field: "b.at" };
   if (!(cuffIn >= 0 && cuffIn <= 6)) return { reason: "cuff", field: "cuffIn" };
   if (!(minBendRadiusIn > 0 && minBendRadiusIn < 100)) return { reason: "radius", field: "minBendRadiusIn" };
   const absurd = lengthsIn.find((lengthIn) => !(lengthIn > 0 && lengthIn <= FARTHEST_IN));

@@ -21,9 +21,9 @@ export function factorSmall(matrix: Float64Array, right: Float64Array): number |
     for (let row = step + 1; row < n; row += 1)
       if (Math.abs(at(matrix, at(order, row) * (n + 1))) > Math.abs(at(matrix, at(order, best) * (n + 1))))
         best = row;
-    const held = at(order, step);
+    const swapped = at(order, step);
     order[step] = at(order, best);
-    order[best] = held;
+    order[best] = swapped;
     const here = at(order, step);
     const pivot = at(matrix, here * (n + 1));
     largest = Math.max(largest, Math.abs(pivot));

@@ -115,9 +115,9 @@ export function whyFor(
     kinds.includes("arrestor") && "hammer",
     facts.fixture === "dishwasher" && "dishwasherBackflow",
   ];
-  const made =
+  const benchJoints =
     joints.length === 1
       ? "One joint: the two ends meet directly."
       : `${joints.length} joints, every one matched in thread, size and seal.`;
-  return [made, ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : []))];
+  return [benchJoints, ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : []))];
 }

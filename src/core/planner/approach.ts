@@ -58,18 +58,18 @@ export function approachesOf(
   const farNut = farEnd === null ? null : mateOf(index, farEnd);
   if (supply.kind === "faucet-riser") {
     const nut = mateOf(index, supply.end);
-    const kept: ExistingBranch = { end: supply.end, isThroughPipe: false, fork: "before-line" };
-    return nut === null ? [] : [{ code: "at-far-end", from: nut, to: inlet.end, kept, takesLine }];
+    const existing: ExistingBranch = { end: supply.end, isThroughPipe: false, fork: "before-line" };
+    return nut === null ? [] : [{ code: "at-far-end", from: nut, to: inlet.end, kept: existing, takesLine }];
   }
   if (farEnd !== null && !supply.keepsExistingLine && supply.kind !== "pipe") {
-    const kept: ExistingBranch = { end: inlet.end, isThroughPipe: false, fork: "after-line" };
-    return [{ code: "line-renewed", from: supply.end, to: farEnd, kept, takesLine: true }];
+    const existing: ExistingBranch = { end: inlet.end, isThroughPipe: false, fork: "after-line" };
+    return [{ code: "line-renewed", from: supply.end, to: farEnd, kept: existing, takesLine: true }];
   }
-  const kept = keptAtSupply(index, request);
+  const existing = keptAtSupply(index, request);
   const atSupply: readonly Approach[] =
-    kept === null && supply.keepsExistingLine
+    existing === null && supply.keepsExistingLine
       ? []
-      : [{ code: "at-supply", from: supply.end, to: inlet.end, kept, takesLine }];
+      : [{ code: "at-supply", from: supply.end, to: inlet.end, kept: existing, takesLine }];
   if (farEnd === null || farNut === null || supply.kind === "pipe" || supply.kind === "dead-stop")
     return atSupply;
   const atFarEnd: ExistingBranch = { end: farEnd, isThroughPipe: false, fork: "before-line" };

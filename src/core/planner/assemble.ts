@@ -18,7 +18,7 @@ import { unitsOf } from "./bill.ts";
 import type { Candidate } from "./candidate.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
-interface Placed {
+interface Socket {
   readonly ref: PortRef;
   readonly end: EndCode;
   readonly plastic: boolean;
@@ -26,8 +26,8 @@ interface Placed {
 }
 
 interface OpenJoint {
-  readonly left: Placed;
-  readonly right: Placed;
+  readonly left: Socket;
+  readonly right: Socket;
   readonly isAside: boolean;
 }
 
@@ -63,7 +63,7 @@ function sealantFor(rule: JointRule, sides: readonly [JointSide, JointSide], rul
 }
 
 /** True for the way into a part whose outlet looks aside: an elbow or an angle stop. */
-function isTurned(parts: readonly PlanPart[], { part, ref }: Placed): boolean {
+function isTurned(parts: readonly PlanPart[], { part, ref }: Socket): boolean {
   const ports = part === null ? [] : (parts[part]?.ports ?? []);
   const into = ports.find(({ id }) => ref.endsWith(`.${id}`));
   return (
@@ -109,13 +109,13 @@ const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
 function holdBackOf(
   rule: JointRule,
   sides: readonly [JointSide, JointSide],
-  places: readonly [Placed, Placed],
+  places: readonly [Socket, Socket],
   request: PlanRequest,
   parts: readonly PlanPart[],
 ): PlanJoint["holdBack"] {
-  const held = heldEnd(rule, sides[0].end, sides[1].end);
-  const at = held === null ? undefined : places[sides[0].end === held ? 0 : 1];
-  if (held === null || at === undefined) return undefined;
+  const heldSide = heldEnd(rule, sides[0].end, sides[1].end);
+  const at = heldSide === null ? undefined : places[sides[0].end === heldSide ? 0 : 1];
+  if (heldSide === null || at === undefined) return undefined;
   const part = at.part === null ? undefined : parts[at.part];
   const what =
     part !== undefined
@@ -125,13 +125,13 @@ function holdBackOf(
         : at.ref === "kept"
           ? "what the kept line goes on"
           : "the fixture's own end";
-  return { what, wrenches: held.form === "thread" ? held.wrenches : [] };
+  return { what, wrenches: heldSide.form === "thread" ? heldSide.wrenches : [] };
 }
 
-function sideOf(index: PlannerIndex, { end, plastic }: Placed): JointSide {
-  const found = index.ends.get(end);
-  if (!found) throw new RangeError(`no end ${end} in the table of ends`);
-  return { end: found, plastic };
+function sideOf(index: PlannerIndex, { end, plastic }: Socket): JointSide {
+  const endFigures = index.ends.get(end);
+  if (!endFigures) throw new RangeError(`no end ${end} in the table of ends`);
+  return { end: endFigures, plastic };
 }
 
 /** A part that must be spun into a taper thread at the wall or the fixture cannot carry its line while it turns. */
@@ -148,21 +148,23 @@ function spinsInPlace(
 }
 
 /** What the two loose ends of a chain and of its side branch are called, and whether they are plastic. */
-function refsOf(request: PlanRequest, approach: Approach): { readonly last: Placed; readonly aside: Placed } {
-  const inlet: Placed = {
+function refsOf(request: PlanRequest, approach: Approach): { readonly last: Socket; readonly aside: Socket } {
+  const inlet: Socket = {
     ref: "inlet",
     end: request.inlet.end,
     plastic: request.inlet.plastic,
     part: null,
   };
-  const kept: Placed = {
+  const keptSocket: Socket = {
     ref: "kept",
     end: approach.code === "line-renewed" ? approach.to : (approach.kept?.end ?? approach.to),
     // The shank of a fill valve is plastic unless somebody says otherwise.
     plastic: (approach.code === "line-renewed" ? approach.to : approach.kept?.end) === "bc-7/8-m",
     part: null,
   };
-  return approach.code === "line-renewed" ? { last: kept, aside: inlet } : { last: inlet, aside: kept };
+  return approach.code === "line-renewed"
+    ? { last: keptSocket, aside: inlet }
+    : { last: inlet, aside: keptSocket };
 }
 
 /** Lays a chain out as parts and open joints from the wall on; a fork's side branch comes before what follows the fork. */
@@ -175,13 +177,13 @@ function layOut(
   const { last, aside: keptPlace } = refsOf(request, approach);
   const put = (part: Part, branch: PlanPart["branch"]) =>
     parts.push({ ...planPart(part, request), branch }) - 1;
-  let left: Placed = {
+  let left: Socket = {
     ref: "supply",
     end: approach.from,
     plastic: request.supply.material === "plastic",
     part: null,
   };
-  const placed = (index: number, { id, end, plastic }: Port): Placed => ({
+  const placed = (index: number, { id, end, plastic }: Port): Socket => ({
     ref: `p${index}.${id}`,
     end,
     plastic,

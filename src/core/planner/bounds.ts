@@ -59,15 +59,15 @@ function reachable(
   linksFrom: (end: EndCode) => LinksFrom,
   bits: Bits,
 ): ReadonlyMap<EndCode, readonly Edge[]> {
-  const found = new Map<EndCode, readonly Edge[]>();
+  const edges = new Map<EndCode, readonly Edge[]>();
   const queue: EndCode[] = [task.from];
   for (let end = queue.pop(); end !== undefined; end = queue.pop()) {
-    if (found.has(end)) continue;
-    const edges = edgesFrom(task, linksFrom(end), bits);
-    found.set(end, edges);
-    queue.push(...edges.map(({ to }) => to));
+    if (edges.has(end)) continue;
+    const outgoing = edgesFrom(task, linksFrom(end), bits);
+    edges.set(end, outgoing);
+    queue.push(...outgoing.map(({ to }) => to));
   }
-  return found;
+  return edges;
 }
 
 /** Joints looked at one by one; ways with more are bounded by their price alone. */

@@ -54,10 +54,10 @@ function openForks(index: PlannerIndex, { kept, admits, hidden }: SearchTask): r
 /** Links by the end they follow. Costs are paid once for each end that is asked for. */
 export function linksOver(index: PlannerIndex, task: SearchTask): (end: EndCode) => LinksFrom {
   const forks = openForks(index, task);
-  const known = new Map<EndCode, LinksFrom>();
+  const cache = new Map<EndCode, LinksFrom>();
   return (end) => {
-    const held = known.get(end);
-    if (held) return held;
+    const cached = cache.get(end);
+    if (cached) return cached;
     const plain = index
       .passagesFrom(end)
       .filter(({ passage }) => task.admits(passage.part))
@@ -66,8 +66,8 @@ export function linksOver(index: PlannerIndex, task: SearchTask): (end: EndCode)
       const meeting = index.meet(end, passage.into, bringsPieces(passage));
       return meeting === null ? [] : withKits(passage, branch, meeting, task);
     });
-    const found = { plain, forks: forked };
-    known.set(end, found);
-    return found;
+    const links = { plain, forks: forked };
+    cache.set(end, links);
+    return links;
   };
 }

@@ -18,12 +18,12 @@ export class ParetoChains {
   add(chain: Chain): void {
     const [joints, { priceCents, missing }] = [jointsOf(chain.links), chain.bill];
     if (this.beats(joints, priceCents, missing.size)) return;
-    const kept = this.chains.filter(
+    const undominated = this.chains.filter(
       (other) =>
         jointsOf(other.links) < joints ||
         other.bill.priceCents < priceCents ||
         other.bill.missing.size < missing.size,
     );
-    this.chains.splice(0, this.chains.length, ...kept, chain);
+    this.chains.splice(0, this.chains.length, ...undominated, chain);
   }
 }

@@ -31,8 +31,8 @@ const isCopperTube = (part: Part) => part.kind === "tube" && part.material === "
 
 function lineSchool(request: PlanRequest, rules: Standards): readonly PartFilter[] {
   if (request.inlet.fixture === "toilet") {
-    const wanted = rules.toiletLine === "braided" ? "line" : "riser";
-    const excludes = (part: Part) => isLength(part) && part.kind !== wanted;
+    const wantedKind = rules.toiletLine === "braided" ? "line" : "riser";
+    const excludes = (part: Part) => isLength(part) && part.kind !== wantedKind;
     return [{ code: "school-toilet-line", excludes, isSoft: true }];
   }
   if (request.inlet.fixture === "refrigerator") {
@@ -122,12 +122,12 @@ export function partFiltersFor(
 
 /** The predicate a search takes: true for parts that no reason leaves out. */
 export function admittedBy(admissions: readonly PartFilter[]): (part: Part) => boolean {
-  const known = new Map<Part, boolean>();
+  const cache = new Map<Part, boolean>();
   return (part) => {
-    const held = known.get(part);
-    if (held !== undefined) return held;
+    const cached = cache.get(part);
+    if (cached !== undefined) return cached;
     const isAdmitted = !admissions.some((admission) => admission.excludes(part));
-    known.set(part, isAdmitted);
+    cache.set(part, isAdmitted);
     return isAdmitted;
   };
 }

@@ -110,17 +110,19 @@ export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   };
   const passages = tables.parts.flatMap(passagesOf);
   const byWayIn = waysIn(passages);
-  const known = new Map<EndCode, ReturnType<PlannerIndex["passagesFrom"]>>();
+  const cache = new Map<EndCode, ReturnType<PlannerIndex["passagesFrom"]>>();
   const passagesFrom: PlannerIndex["passagesFrom"] = (end) => {
-    const held = known.get(end);
-    if (held) return held;
-    const found = byWayIn.flatMap(({ code, hasOwnPieces, entries }) => {
+    const cached = cache.get(end);
+    if (cached) return cached;
+    const passages = byWayIn.flatMap(({ code, hasOwnPieces, entries }) => {
       const meeting = meet(end, code, hasOwnPieces);
       return meeting === null ? [] : entries.map(({ passage, at }) => ({ passage, meeting, at }));
     });
     // In the order of the catalogue, whatever way in they share: of equal ways the first is taken.
-    const ordered = found.sort((a, b) => a.at - b.at).map(({ passage, meeting }) => ({ passage, meeting }));
-    known.set(end, ordered);
+    const ordered = passages
+      .sort((a, b) => a.at - b.at)
+      .map(({ passage, meeting }) => ({ passage, meeting }));
+    cache.set(end, ordered);
     return ordered;
   };
   return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };

@@ -81,8 +81,8 @@ function lengthFindings({ index, request, tasks, admits, best, stopped }: Refusa
     to: first.to,
     admits,
   }).filter((length) => length < lengthIn.min || length > lengthIn.max);
-  const said = `${off.map(formatInches).join(", ")} in`;
-  if (off.length > 0) return [advice(index, best ? "length-out-of-range" : "no-length", said)];
+  const lengthsText = `${off.map(formatInches).join(", ")} in`;
+  if (off.length > 0) return [advice(index, best ? "length-out-of-range" : "no-length", lengthsText)];
   return best === undefined ? [advice(index, "no-chain")] : [];
 }
 

@@ -112,16 +112,18 @@ function grow(search: Search, label: Label): void {
   const { task, singles, kept, linksFrom, agenda, isSpent } = search;
   const { plain, forks } = linksFrom(label.end);
   const mayFork = !label.hasBranched && mayForkHere(label, task);
-  for (const found of mayFork ? [...plain, ...forks] : plain) {
+  for (const candidate of mayFork ? [...plain, ...forks] : plain) {
     if (isSpent()) return;
-    if (!mayBeHidden(found.link, found.type, label.done.includes("shut-off"), label.hasBranched, task))
+    if (
+      !mayBeHidden(candidate.link, candidate.type, label.done.includes("shut-off"), label.hasBranched, task)
+    )
       continue;
-    const advanced = nextState(label, found.link, task, singles);
+    const advanced = nextState(label, candidate.link, task, singles);
     if (advanced === null) continue;
-    const atLeast = { ...label.bill, priceCents: label.bill.priceCents + found.priceCents };
-    const outlook = outlookOf(search, advanced, label.joints + found.joints, atLeast);
+    const atLeast = { ...label.bill, priceCents: label.bill.priceCents + candidate.priceCents };
+    const outlook = outlookOf(search, advanced, label.joints + candidate.joints, atLeast);
     if (outlook === null) continue;
-    const next = extend(label, found, advanced, task);
+    const next = extend(label, candidate, advanced, task);
     const state = stateKey(next);
     const rivals = kept.get(state) ?? [];
     if (rivals.some((rival) => isNeverWorse(rival, next))) continue;

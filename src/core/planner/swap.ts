@@ -102,10 +102,10 @@ export function alternativesFor(
   if (link === undefined) return [];
   const { part } = link.passage;
   const hasBranched = task.kept === null || chain.links.slice(0, at).some(({ branch }) => branch !== null);
-  const wanted = functionsOf(link, hasBranched, task).filter((each) => task.needs.includes(each));
+  const neededFunctions = functionsOf(link, hasBranched, task).filter((each) => task.needs.includes(each));
   const { lengthIn } = task;
   const keepsEnds = link.branch !== null || task.hidden !== null;
-  const found = [
+  const replacements = [
     ...withSameEnds(index, chain, link),
     ...(keepsEnds ? [] : withOtherEnds(index, task, chain, at)),
   ].filter(({ part: other, chain: changed }) => {
@@ -115,10 +115,10 @@ export function alternativesFor(
     if (LENGTH_KINDS.includes(other.kind) && (lengthIn === null || !lengthServes(other, lengthIn)))
       return false;
     const gives = functionsOf(swapped, hasBranched, task);
-    return wanted.every((each) => gives.includes(each));
+    return neededFunctions.every((each) => gives.includes(each));
   });
   const seen = new Set<Part>();
-  return found
+  return replacements
     .filter((each) => !seen.has(each.part) && seen.add(each.part))
     .sort((a, b) => a.part.priceCents - b.part.priceCents);
 }

@@ -47,14 +47,14 @@ const afterOpening = (tasks: readonly Task[]): Pick<TaskPhases, "atOpening" | "a
 
 export function taskPhasesOf({ tasks, isShut }: Job): TaskPhases {
   const openAt = tasks.findIndex(({ effect }) => effect === "opens");
-  const rest = tasks.slice(openAt + 1);
+  const afterOpen = tasks.slice(openAt + 1);
   if (isShut) {
     return {
       before: [],
       shut: null,
       off: tasks.slice(0, Math.max(0, openAt)),
       open: tasks[openAt] ?? null,
-      ...afterOpening(rest),
+      ...afterOpening(afterOpen),
     };
   }
   const shutAt = tasks.findIndex(({ effect }) => effect === "shuts");
@@ -66,7 +66,7 @@ export function taskPhasesOf({ tasks, isShut }: Job): TaskPhases {
     shut: tasks[shutAt] ?? null,
     off: between.filter(({ mayComeFirst }) => !mayComeFirst),
     open: tasks[openAt] ?? null,
-    ...afterOpening(rest),
+    ...afterOpening(afterOpen),
   };
 }
 

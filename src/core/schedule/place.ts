@@ -40,8 +40,8 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
   /** From a block's start to the end of the longest chain it heads, last waits included. */
   const tails = new Array<number>(blocks.length).fill(Number.NaN);
   const tailOf = (at: number): number => {
-    const known = tails[at];
-    if (known !== undefined && !Number.isNaN(known)) return known;
+    const cached = tails[at];
+    if (cached !== undefined && !Number.isNaN(cached)) return cached;
     const block = blocks[at];
     if (block === undefined) return 0;
     const tail = block.minutes + block.waitMin + Math.max(0, ...(followers[at] ?? []).map(tailOf));
@@ -91,9 +91,12 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
   ];
   const isDominated = (node: Node): boolean => {
     const felt = dominanceKey(node);
-    const known = seen.get(node.done) ?? [];
-    if (known.some((other) => other.every((at, k) => at <= (felt[k] ?? 0) + SAME_MIN))) return true;
-    seen.set(node.done, [...known.filter((other) => !felt.every((at, k) => at <= (other[k] ?? 0))), felt]);
+    const earlierStates = seen.get(node.done) ?? [];
+    if (earlierStates.some((other) => other.every((at, k) => at <= (felt[k] ?? 0) + SAME_MIN))) return true;
+    seen.set(node.done, [
+      ...earlierStates.filter((other) => !felt.every((at, k) => at <= (other[k] ?? 0))),
+      felt,
+    ]);
     return false;
   };
   const begin = (node: Node, at: number): Node => {
@@ -136,8 +139,13 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
     }
   };
   search(root);
-  const found = best as Node | null;
-  if (found === null) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
-  const isProved = states <= MOST_STATES || found.end <= leastMin + SAME_MIN;
-  return { placed: found.placed, totalMin: found.end, leastMin: isProved ? found.end : leastMin, isProved };
+  const bestNode = best as Node | null;
+  if (bestNode === null) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
+  const isProved = states <= MOST_STATES || bestNode.end <= leastMin + SAME_MIN;
+  return {
+    placed: bestNode.placed,
+    totalMin: bestNode.end,
+    leastMin: isProved ? bestNode.end : leastMin,
+    isProved,
+  };
 }

@@ -40,9 +40,9 @@ export function conditionFault(when: string): string | null {
       if (!(name in STEP_FLAGS)) return `there is no condition "${word}"`;
       continue;
     }
-    const known = STEP_VALUES[name];
-    if (known === undefined) return `there is no condition "${name}="`;
-    const wrong = values.split("|").find((value) => !known.includes(value));
+    const allowed = STEP_VALUES[name];
+    if (allowed === undefined) return `there is no condition "${name}="`;
+    const wrong = values.split("|").find((value) => !allowed.includes(value));
     if (wrong !== undefined) return `"${wrong}" is no ${name}`;
   }
   return null;

@@ -20,8 +20,8 @@ function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
   const { low, likely, high } = step.handsOnMin;
   const fault = (field: string, message: string): LibraryFault => ({ step: step.id, field, message });
   const condition = step.when === null ? null : conditionFault(step.when);
-  const known = step.per === "joint" ? OF_JOINT : OF_CONNECTION;
-  const unknown = slotsIn(step.text).find((name) => !known.has(name));
+  const allowedSlots = step.per === "joint" ? OF_JOINT : OF_CONNECTION;
+  const unknown = slotsIn(step.text).find((name) => !allowedSlots.has(name));
   return [
     ...(JOINT_ID.test(step.id)
       ? [fault("id", "must not end in a number: that is how a joint's own step is named")]

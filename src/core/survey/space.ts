@@ -27,7 +27,7 @@ export interface LineFigures {
 }
 
 /** The way each flat looks, and from which side of the supply end. */
-const LOOKS: Readonly<Record<WallSide, Vector>> = {
+const WALL_NORMALS: Readonly<Record<WallSide, Vector>> = {
   back: [0, 0, 1],
   front: [0, 0, -1],
   left: [1, 0, 0],
@@ -38,7 +38,7 @@ const LOOKS: Readonly<Record<WallSide, Vector>> = {
 
 /** A flat so far from the supply end, on its side. */
 export function wallAt(side: WallSide, distanceIn: number): Wall {
-  const normal = LOOKS[side];
+  const normal = WALL_NORMALS[side];
   return {
     point: [-normal[0] * distanceIn, -normal[1] * distanceIn, -normal[2] * distanceIn],
     normal,

@@ -94,10 +94,10 @@ export function bendRiser(job: RiserJob): RiserOutcome {
           { aside: Math.abs(first), roll: first < 0 ? 180 : 0 },
           { aside: Math.abs(second), roll: second < 0 ? -90 : 90 },
         ];
-  const made = wanted.filter(({ aside }) => aside > NONE_IN);
+  const bends = wanted.filter(({ aside }) => aside > NONE_IN);
   const tangentIn = radiusIn * Math.tan(rad(angleDeg / 2));
   const arcIn = radiusIn * rad(angleDeg);
-  const offsets = made.map(({ aside }) => offsetOf(aside, angleDeg, tangentIn));
+  const offsets = bends.map(({ aside }) => offsetOf(aside, angleDeg, tangentIn));
   if (offsets.some(({ betweenIn }) => betweenIn < -1e-9))
     return {
       ok: false,
@@ -112,9 +112,9 @@ export function bendRiser(job: RiserJob): RiserOutcome {
     offsets.length === 0 ? [riseIn] : [beforeIn, ...offsets.slice(1).map(() => 0), leastAfterIn + spareIn];
   const marks: Mark[] = [];
   let fromEndIn = seatIn[0] + (straightsIn[0] ?? 0);
-  const firstRoll = made[0]?.roll ?? 0;
+  const firstRoll = bends[0]?.roll ?? 0;
   for (const [index, { betweenIn }] of offsets.entries()) {
-    const rollDeg = (made[index]?.roll ?? 0) - firstRoll;
+    const rollDeg = (bends[index]?.roll ?? 0) - firstRoll;
     marks.push({ what: "bend", fromEndIn, angleDeg, rollDeg });
     fromEndIn += arcIn - stretchIn + betweenIn;
     marks.push({ what: "bend", fromEndIn, angleDeg, rollDeg: rollDeg + 180 });

@@ -165,8 +165,8 @@ export function formatInches(lengthIn: number): string {
   const sign = sixteenths < 0 ? "-" : "";
   const size = Math.abs(sixteenths);
   const whole = Math.floor(size / SIXTEENTH);
-  const rest = ratio(size % SIXTEENTH, SIXTEENTH);
-  if (rest.numerator === 0) return `${sign}${whole}`;
-  const fraction = `${rest.numerator}/${rest.denominator}`;
+  const remainder = ratio(size % SIXTEENTH, SIXTEENTH);
+  if (remainder.numerator === 0) return `${sign}${whole}`;
+  const fraction = `${remainder.numerator}/${remainder.denominator}`;
   return whole === 0 ? `${sign}${fraction}` : `${sign}${whole} ${fraction}`;
 }

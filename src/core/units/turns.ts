@@ -19,9 +19,9 @@ const SAME_TURN = 1 / 128;
 /** One count of turns: 1/4, 1 1/2, 0. Turns without a common name show two decimals. */
 export function formatTurn(turns: number): string {
   const whole = Math.floor(turns + SAME_TURN);
-  const rest = turns - whole;
-  if (Math.abs(rest) <= SAME_TURN) return String(whole);
-  const name = NAMED.find(([value]) => Math.abs(value - rest) <= SAME_TURN)?.[1];
+  const fraction = turns - whole;
+  if (Math.abs(fraction) <= SAME_TURN) return String(whole);
+  const name = NAMED.find(([value]) => Math.abs(value - fraction) <= SAME_TURN)?.[1];
   if (name === undefined) return turns.toFixed(2);
   return whole === 0 ? name : `${whole} ${name}`;
 }

@@ -94,7 +94,7 @@ class GrowingLog {
   #replayWithout(connection: string, target: VisitEvent): Refusal | null {
     const lives = this.#lives.get(connection) ?? [];
     const at = lives.findIndex(({ event }) => event.id === target.id);
-    const kept = lives.slice(0, at);
+    const before = lives.slice(0, at);
     let now = lives[at]?.before ?? null;
     if (now === null && (this.#aside.get(connection)?.size ?? 0) > 0)
       return no("Something later stands on it. Notes or pictures belong to this connection.");
@@ -104,10 +104,10 @@ class GrowingLog {
       // Which survey an event was written over matters when the event arrives, not afterwards.
       if (broken !== null && broken.isStale !== true)
         return no(`Something later stands on it. ${broken.message}`);
-      kept.push({ event, before: now });
+      before.push({ event, before: now });
       now = applyEvent(here, event).connections.find((each) => each.id === connection) ?? null;
     }
-    this.#lives.set(connection, kept);
+    this.#lives.set(connection, before);
     this.#state = {
       ...this.#state,
       connections: this.#state.connections.flatMap((each) =>

@@ -186,10 +186,10 @@ function signRefusal(connection: ConnectionState, tables: StepTables): Refusal |
       : /^\d/.test(first.target)
         ? ` at joint ${first.target}`
         : ` at ${first.target}`;
-  const rest = more.length > 0 ? ` (and ${more.length} more)` : "";
+  const moreText = more.length > 0 ? ` (and ${more.length} more)` : "";
   return no(
     "connection",
-    `"${first.stage.label}"${where} is ${first.standing === "weeping" ? "wet" : "not checked"}${rest}: check it dry or write the exception down.`,
+    `"${first.stage.label}"${where} is ${first.standing === "weeping" ? "wet" : "not checked"}${moreText}: check it dry or write the exception down.`,
   );
 }
 

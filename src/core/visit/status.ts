@@ -58,9 +58,9 @@ export function connectionPhase(
     "connection",
   ];
   if (targets.some((target) => weepingStage(connection, target) !== null)) return "weeping";
-  const made = connection.joints.filter((joint) => joint.madeAt !== null).length;
-  if (made === 0) return "planned";
-  if (made < connection.joints.length) return "part-made";
+  const madeJoints = connection.joints.filter((joint) => joint.madeAt !== null).length;
+  if (madeJoints === 0) return "planned";
+  if (madeJoints < connection.joints.length) return "part-made";
   if (openBeforeSigning(connection, stages).length === 0) return "ready";
   return connection.checks.length > 0 || connection.doneRoles.has("lets-water-in") ? "checking" : "made";
 }

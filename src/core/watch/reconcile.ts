@@ -36,7 +36,7 @@ export function reconcile(seen: RateRange | null, lost: RateRange): Reconciled {
   const hiddenAtLeast = shown.high === null ? 0 : Math.max(0, lost.low - shown.high);
   const overshoots = lost.high !== null && shown.low > lost.high;
   const agree = hiddenAtLeast === 0 && !overshoots;
-  const rest =
+  const remainder =
     hiddenUpTo === null
       ? "how much more hides cannot be said"
       : `${seen === null ? "a" : "another"} leak of up to ${rateText(hiddenUpTo)} mL/min could still hide`;
@@ -47,7 +47,7 @@ export function reconcile(seen: RateRange | null, lost: RateRange): Reconciled {
         ? `The section lost ${span(lost)} mL/min and no joint was wet: a leak nobody has seen.`
         : `The section lost ${span(lost)} mL/min, more than the ${span(shown)} seen at the joints: look for a second leak of at least ${rateText(hiddenAtLeast)}.`
       : seen === null
-        ? `Nothing was seen and no leak was found by the gauge: ${rest}.`
-        : `What was seen at the joints (${span(shown)} mL/min) accounts for what the section lost (${span(lost)}); ${rest}.`;
+        ? `Nothing was seen and no leak was found by the gauge: ${remainder}.`
+        : `What was seen at the joints (${span(shown)} mL/min) accounts for what the section lost (${span(lost)}); ${remainder}.`;
   return { agree, hiddenUpTo, hiddenAtLeast, line };
 }

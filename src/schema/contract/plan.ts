@@ -10,7 +10,7 @@ const supply = {
   stopHolds: true,
   keepsExistingLine: false,
 } as const;
-const nothing = { plans: [], refused: [{ code: "no-chain", message: "none" }], complete: true };
+const refusedExample = { plans: [], refused: [{ code: "no-chain", message: "none" }], complete: true };
 
 export const planContract = [
   example({
@@ -27,7 +27,7 @@ export const planContract = [
       houseRules: {},
       stock: null,
     },
-    answers: nothing,
+    answers: refusedExample,
   }),
   example({
     path: "/api/v1/hookups/plan",
@@ -43,7 +43,7 @@ export const planContract = [
       houseRules: { taperSealant: "paste", hammer: "arrestor" },
       stock: { "LB-C38H34-060": 2, "AR-C38C38": 1 },
     },
-    answers: nothing,
+    answers: refusedExample,
   }),
   example({
     path: "/api/v1/hookups/plan",
@@ -59,6 +59,6 @@ export const planContract = [
       houseRules: {},
       stock: null,
     },
-    answers: nothing,
+    answers: refusedExample,
   }),
 ];

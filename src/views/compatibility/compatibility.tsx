@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { Pick, Tick } from "../fields.tsx";
+import { CheckboxField, SelectField } from "../fields.tsx";
 import {
   ANY,
   type Cell,
@@ -10,7 +10,7 @@ import {
   meetingsOf,
   shownBy,
 } from "./grid-model.ts";
-import { JointCard } from "./joint-card.tsx";
+import { JointPanel } from "./joint-card.tsx";
 import { Matrix } from "./matrix.tsx";
 
 interface FitsWhatProps {
@@ -63,20 +63,20 @@ export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
     <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
       <div className="grid content-start gap-3">
         <div className="grid gap-3 sm:grid-cols-3">
-          <Pick
+          <SelectField
             label="Rows"
             options={[ALL, ...families]}
             value={filter.rowFamily}
             onChange={(rowFamily) => setFilter({ ...filter, rowFamily })}
           />
-          <Pick
+          <SelectField
             label="Columns"
             options={[ALL, ...families]}
             value={filter.columnFamily}
             onChange={(columnFamily) => setFilter({ ...filter, columnFamily })}
           />
           <div className="flex items-end">
-            <Tick
+            <CheckboxField
               label="only ends that meet something"
               checked={filter.onlyMeeting}
               onChange={(onlyMeeting) => setFilter({ ...filter, onlyMeeting })}
@@ -91,7 +91,7 @@ export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
         )}
       </div>
       <div className="grid content-start gap-4">
-        <Pick
+        <SelectField
           label="What goes on this end?"
           options={[["", "choose an end"], ...named]}
           value={chosen === null ? "" : String(chosen.row)}
@@ -99,7 +99,7 @@ export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
             setChosen(index === "" ? null : { row: Number(index), column: chosen?.column ?? Number(index) })
           }
         />
-        {row && column && <JointCard a={row} b={column} />}
+        {row && column && <JointPanel a={row} b={column} />}
         {chosen && meetings && (
           <section aria-label={`Everything that goes on ${row?.name}`}>
             {MARKS.map(([letter]) => (

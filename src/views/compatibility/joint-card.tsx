@@ -85,7 +85,7 @@ function PairVerdict({ match }: { readonly match: Match }) {
 }
 
 /** Everything about two ends brought together. */
-export function JointCard({ a, b }: JointCardProps) {
+export function JointPanel({ a, b }: JointCardProps) {
   const matched = useMatch(a.code, b.code);
   return (
     <section aria-labelledby="card-title" aria-busy={matched.state === "asking"}>

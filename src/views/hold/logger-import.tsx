@@ -13,7 +13,7 @@ import {
 
 const SHOWN_ROWS = 5;
 
-function Pick({
+function ColumnSelect({
   label,
   value,
   options,
@@ -107,25 +107,25 @@ export function LoggerImport({ onRead }: { readonly onRead: (samples: readonly S
       {table && mapping && log && (
         <>
           <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-3">
-            <Pick
+            <ColumnSelect
               label="Time"
               value={String(mapping.time)}
               options={columns}
               onPick={(at) => change({ time: Number(at) })}
             />
-            <Pick
+            <ColumnSelect
               label="Time in"
               value={mapping.timeUnit}
               options={TIME_UNITS.map((each) => [each, each === "clock" ? "clock or date" : each])}
               onPick={(unit) => change({ timeUnit: TIME_UNITS.find((each) => each === unit) ?? "s" })}
             />
-            <Pick
+            <ColumnSelect
               label="Pressure"
               value={String(mapping.pressure)}
               options={columns}
               onPick={(at) => change({ pressure: Number(at) })}
             />
-            <Pick
+            <ColumnSelect
               label="Pressure in"
               value={mapping.pressureUnit}
               options={units(PRESSURE_UNITS)}
@@ -133,14 +133,14 @@ export function LoggerImport({ onRead }: { readonly onRead: (samples: readonly S
                 change({ pressureUnit: PRESSURE_UNITS.find((each) => each === unit) ?? "psi" })
               }
             />
-            <Pick
+            <ColumnSelect
               label="Temperature"
               value={mapping.temp === null ? "" : String(mapping.temp)}
               options={[["", "none"], ...columns]}
               onPick={(at) => change({ temp: at === "" ? null : Number(at) })}
             />
             {mapping.temp !== null && (
-              <Pick
+              <ColumnSelect
                 label="Temperature in"
                 value={mapping.tempUnit}
                 options={units(TEMP_UNITS)}

@@ -34,7 +34,7 @@ function Field({ name, label, form, faults, onChange }: FieldProps) {
   );
 }
 
-function Choice({
+function UnitSelect({
   name,
   label,
   form,
@@ -85,7 +85,7 @@ export function SectionForm(props: SectionFormProps) {
       <Step number={1} title="The section: from the shut stop to the shut fixture">
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
           <Field {...props} name="volumeMl" label="Water in it, mL (estimate)" />
-          <Choice
+          <UnitSelect
             {...props}
             name="material"
             label="Its pipe"
@@ -97,7 +97,7 @@ export function SectionForm(props: SectionFormProps) {
               ["unknown", "not known"],
             ]}
           />
-          <Choice
+          <UnitSelect
             {...props}
             name="hoseType"
             label="Hose in it"
@@ -111,7 +111,7 @@ export function SectionForm(props: SectionFormProps) {
           <Field {...props} name="startPsi" label="Brought to, psi" />
           <Field {...props} name="heldMin" label="Held before first reading, min" />
           <Field {...props} name="ambientF" label="Room, F (if known)" />
-          <Choice
+          <UnitSelect
             {...props}
             name="gauge"
             label="Gauge"
@@ -127,7 +127,7 @@ export function SectionForm(props: SectionFormProps) {
       </Step>
       <Step number={2} title="Prove the stop: bleed the section, shut it, watch for a rise">
         <div className="grid grid-cols-2 gap-3">
-          <Choice
+          <UnitSelect
             {...props}
             name="stop"
             label="It showed"

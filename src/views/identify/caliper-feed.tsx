@@ -67,13 +67,13 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
   const [lay, setLay] = useState<Lay>("across");
   const [isShown, setShown] = useState(false);
   const feed = useCaliper(piece, lay, crests);
-  const found = usePiece(piece);
+  const pieceState = usePiece(piece);
   const value = typeof feed === "object" ? feed.valueIn : null;
   const take = () => {
     if (value === null) return;
     const text = readingText(value);
     if (lay === "span") return onReading({ span: text });
-    return onReading(found?.gender === "female" ? { inside: text } : { outside: text });
+    return onReading(pieceState?.gender === "female" ? { inside: text } : { outside: text });
   };
   return (
     <details className="border-t border-hairline py-1">
@@ -110,7 +110,7 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
             </select>
           </label>
         </div>
-        {found && <p>You see: {sightOf(found)}.</p>}
+        {pieceState && <p>You see: {sightOf(pieceState)}.</p>}
         {piece !== null && (
           <div className="flex flex-wrap items-center gap-3">
             <output className="figure text-[1.5rem]" data-caliper={value ?? ""}>
@@ -127,9 +127,9 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
             </button>
           </div>
         )}
-        {isShown && found && (
+        {isShown && pieceState && (
           <p role="status">
-            It is <strong>{found.name}</strong> <span className="figure">{found.end}</span>.
+            It is <strong>{pieceState.name}</strong> <span className="figure">{pieceState.end}</span>.
           </p>
         )}
       </div>

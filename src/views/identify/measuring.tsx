@@ -1,5 +1,5 @@
 import type { Instrument } from "../../core/identify/index.ts";
-import { Choice, TextField } from "../fields.tsx";
+import { RadioGroup, TextField } from "../fields.tsx";
 import type { ClueChange, ClueFaults, Clues } from "./clues.ts";
 import { ReadingField } from "./reading-field.tsx";
 
@@ -18,7 +18,7 @@ export function Measuring({ clues, faults, instruments, onChange }: MeasuringPro
   const isInside = clues.gender === "female";
   return (
     <div className="grid gap-2">
-      <Choice
+      <RadioGroup
         label="Measured with"
         options={instruments.map(({ code, label }) => [code, label] as const)}
         value={clues.instrument}

@@ -16,7 +16,7 @@ interface ReadingFieldProps {
 export function ReadingField({ label, text, onText, fault, hint, slider }: ReadingFieldProps) {
   const id = useId();
   const { value } = readReading(text);
-  const told =
+  const echo =
     value === null
       ? (hint ?? "")
       : `${readingText(value)} in = about ${formatInches(value)} = ${(value * 25.4).toFixed(2)} mm`;
@@ -51,7 +51,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
         id={`${id}-about`}
         className={`min-h-5 text-[0.85rem] ${fault === undefined ? "text-quiet" : "fault"}`}
       >
-        {fault ?? told}
+        {fault ?? echo}
       </p>
     </div>
   );

@@ -34,9 +34,9 @@ function isScale(value: unknown): value is { devicePxPerIn: number } {
 /** The kept scale, for the present zoom: device pixels do not change with it, CSS pixels do. */
 export function readScale(store: Store, devicePixelRatio: number): ScreenScale {
   try {
-    const kept: unknown = JSON.parse(store.getItem(KEY) ?? "null");
-    if (!isScale(kept)) return NOMINAL;
-    return { pxPerIn: kept.devicePxPerIn / devicePixelRatio, isCalibrated: true };
+    const stored: unknown = JSON.parse(store.getItem(KEY) ?? "null");
+    if (!isScale(stored)) return NOMINAL;
+    return { pxPerIn: stored.devicePxPerIn / devicePixelRatio, isCalibrated: true };
   } catch {
     return NOMINAL;
   }

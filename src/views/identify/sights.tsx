@@ -1,4 +1,4 @@
-import { Choice, Pick, Tick } from "../fields.tsx";
+import { CheckboxField, RadioGroup, SelectField } from "../fields.tsx";
 import type { ClueChange, Clues, YesNoUnknown } from "./clues.ts";
 import { MATERIAL_WORDS, PLACE_WORDS, SEAT_WORDS } from "./words.ts";
 
@@ -18,20 +18,20 @@ const maybe = (yes: string, no: string): readonly (readonly [YesNoUnknown, strin
 export function FirstSights({ clues, onChange }: Omit<SightsProps, "fault">) {
   return (
     <div className="grid gap-2">
-      <Choice
+      <RadioGroup
         label="Where is it?"
         options={PLACE_WORDS}
         value={clues.where}
         onChange={(where) => onChange({ where })}
       />
       <div className="flex flex-wrap gap-x-6 gap-y-2">
-        <Choice
+        <RadioGroup
           label="Thread"
           options={maybe("threaded", "smooth")}
           value={clues.threaded}
           onChange={(threaded) => onChange({ threaded })}
         />
-        <Choice
+        <RadioGroup
           label="It goes"
           options={[
             ["male", "into its mate"],
@@ -54,7 +54,7 @@ export function CloserSights({ clues, fault, onChange }: SightsProps) {
         <legend className="text-[0.9rem] text-quiet">In its mouth you see</legend>
         <div className="flex flex-wrap gap-2">
           {SEAT_WORDS.map(([seat, words]) => (
-            <Tick
+            <CheckboxField
               key={seat}
               label={words}
               checked={clues.seats.includes(seat)}
@@ -65,19 +65,23 @@ export function CloserSights({ clues, fault, onChange }: SightsProps) {
               }
             />
           ))}
-          <Tick label="nothing of these" checked={clues.noSeat} onChange={(noSeat) => onChange({ noSeat })} />
+          <CheckboxField
+            label="nothing of these"
+            checked={clues.noSeat}
+            onChange={(noSeat) => onChange({ noSeat })}
+          />
         </div>
       </fieldset>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         {clues.threaded !== "no" && (
           <>
-            <Choice
+            <RadioGroup
               label="Does it taper?"
               options={maybe("tapers", "straight")}
               value={clues.taper}
               onChange={(taper) => onChange({ taper })}
             />
-            <Choice
+            <RadioGroup
               label="Gauge leaf that fits"
               options={[
                 ["60", "60°"],
@@ -89,7 +93,7 @@ export function CloserSights({ clues, fault, onChange }: SightsProps) {
             />
           </>
         )}
-        <Pick
+        <SelectField
           label="Made of"
           options={MATERIAL_WORDS}
           value={clues.material}

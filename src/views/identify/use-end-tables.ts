@@ -17,12 +17,12 @@ type Loaded =
   | "failed";
 
 /** What the server of this very build answers; its schema is tested there. */
-type Answer = EndKnowledge & { readonly instruments: readonly Instrument[] };
+type EndTablesAnswer = EndKnowledge & { readonly instruments: readonly Instrument[] };
 
 async function load(signal: AbortSignal): Promise<Loaded> {
   const response = await fetch("/api/v1/ends", { signal });
   if (!response.ok) return "failed";
-  const { instruments, ...knowledge } = (await response.json()) as Answer;
+  const { instruments, ...knowledge } = (await response.json()) as EndTablesAnswer;
   return { identifier: openIdentifier(knowledge), instruments };
 }
 

@@ -25,7 +25,7 @@ interface AnswerProps {
 }
 
 /** The chosen length in large type, with what the figure does not say beside it. */
-export function Answer({ solver, bench, chosenIn, onTry }: AnswerProps) {
+export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
   const chosen = solver.solved?.rated.find(({ lengthIn }) => lengthIn === chosenIn);
   if (!chosen) return null;
   const firmness = solver.whole?.fit.fits.find(({ lengthIn }) => lengthIn === chosenIn)?.sensitivity;

@@ -2,7 +2,7 @@ import type { LineCurve, RatedLength } from "../../core/line/index.ts";
 import { WALL_SIDES, type WallSide } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { Handle, nudgeOf } from "./handle.tsx";
-import type { BenchChange, BenchState, Which } from "./line-state.ts";
+import type { LineChange, LineState, Which } from "./line-state.ts";
 import { lineEndOf } from "./line-state.ts";
 import {
   directionAt,
@@ -21,12 +21,12 @@ interface ElevationProps {
   readonly frame: Frame;
   /** Where this elevation's frame starts in the whole drawing. */
   readonly at: Flat;
-  readonly state: BenchState;
+  readonly state: LineState;
   readonly rated: readonly RatedLength[];
   readonly chosenIn: number | null;
   readonly pxPerIn: () => number;
   readonly onGrab: () => void;
-  readonly onChange: (change: BenchChange) => void;
+  readonly onChange: (change: LineChange) => void;
 }
 
 const TITLES: Readonly<Record<ElevationSide, string>> = { front: "FRONT", side: "FROM THE LEFT" };
@@ -90,7 +90,7 @@ function Curve({
 }
 
 /** The stiff ends, and the ring round the worst bend, of the chosen line. */
-function Chosen({ curve, state, seen }: { curve: LineCurve; state: BenchState; seen: ElevationSide }) {
+function Chosen({ curve, state, seen }: { curve: LineCurve; state: LineState; seen: ElevationSide }) {
   const cuff = (which: Which) => {
     const { at, direction } = lineEndOf(state, which);
     const size = Math.hypot(...direction) || 1;

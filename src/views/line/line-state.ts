@@ -11,7 +11,7 @@ import {
 import type { Port } from "../../core/part/index.ts";
 import { asSixteenths, type LineSpace, WALL_SIDES, type WallSide, wallAt } from "../../core/survey/index.ts";
 
-export interface Insert {
+export interface TubeInsert {
   readonly sku: string;
   readonly name: string;
   readonly into: Port;
@@ -29,11 +29,11 @@ export interface Family {
 export type Which = "a" | "b";
 
 export interface Put {
-  readonly insert: Insert;
+  readonly insert: TubeInsert;
   readonly hour: ClockPosition;
 }
 
-export interface BenchState {
+export interface LineState {
   readonly ends: Readonly<Record<Which, LineEnd>>;
   /** Distance of each flat from where the supply end was at first. */
   readonly walls: Partial<Record<WallSide, number>>;
@@ -43,7 +43,7 @@ export interface BenchState {
   readonly chosenIn: number | null;
 }
 
-export type BenchChange =
+export type LineChange =
   | { readonly type: "moved"; readonly which: Which; readonly at: Vector }
   | { readonly type: "turned"; readonly which: Which; readonly direction: Vector }
   | { readonly type: "placed"; readonly axis: 0 | 1 | 2; readonly value: number }
@@ -53,7 +53,7 @@ export type BenchChange =
   | { readonly type: "put"; readonly which: Which; readonly put: Put | null }
   | { readonly type: "chosen"; readonly lengthIn: number };
 
-export function benchState(space: LineSpace, family: Family): BenchState {
+export function benchState(space: LineSpace, family: Family): LineState {
   const { right, up, out } = space.inlet;
   return {
     ends: {
@@ -76,7 +76,7 @@ export function benchState(space: LineSpace, family: Family): BenchState {
 /** To the sixteenth: what a tape shows and what is kept. */
 const toSixteenth = (value: number) => Math.round(value * 16) / 16;
 
-export function changeBench(state: BenchState, change: BenchChange): BenchState {
+export function changeBench(state: LineState, change: LineChange): LineState {
   switch (change.type) {
     case "moved": {
       const [x, y, z] = change.at;
@@ -110,31 +110,31 @@ export function changeBench(state: BenchState, change: BenchChange): BenchState 
 }
 
 /** How much farther a flat is from the supply end than from where that end was at first. */
-function supplyShift({ ends: { a } }: BenchState, side: WallSide): number {
+function supplyShift({ ends: { a } }: LineState, side: WallSide): number {
   const [x, y, z] = a.at;
   return { back: z, front: -z, left: x, right: -x, floor: y, top: -y }[side];
 }
 
 /** How far a flat is from the supply end; null: there is none. */
-export function wallDistance(state: BenchState, side: WallSide): number | null {
+export function wallDistance(state: LineState, side: WallSide): number | null {
   const distance = state.walls[side];
   return distance === undefined ? null : distance + supplyShift(state, side);
 }
 
 /** Where the line leaves an end: at the end itself, or through the part that was put on it. */
-export function lineEndOf({ ends, puts }: BenchState, which: Which): LineEnd {
+export function lineEndOf({ ends, puts }: LineState, which: Which): LineEnd {
   const put = puts[which];
   return put === null ? ends[which] : throughPart(ends[which], put.insert.into, put.insert.out, put.hour);
 }
 
-export const wallsOf = ({ walls }: BenchState): readonly Wall[] =>
+export const wallsOf = ({ walls }: LineState): readonly Wall[] =>
   WALL_SIDES.flatMap((side) => {
     const distance = walls[side];
     return distance === undefined ? [] : [wallAt(side, distance)];
   });
 
 /** The bench the solver is asked about. */
-export function benchFrom(state: BenchState): LineSetup {
+export function benchFrom(state: LineState): LineSetup {
   return {
     a: lineEndOf(state, "a"),
     b: lineEndOf(state, "b"),
@@ -146,12 +146,12 @@ export function benchFrom(state: BenchState): LineSetup {
 }
 
 /** The inlet as it is measured: from the supply end. */
-export function relativeInlet({ ends: { a, b } }: BenchState): Vector {
+export function relativeInlet({ ends: { a, b } }: LineState): Vector {
   return [b.at[0] - a.at[0], b.at[1] - a.at[1], b.at[2] - a.at[2]];
 }
 
 /** The bench as a survey keeps it: measured from the supply end, to the sixteenth. */
-export function spaceFrom(state: BenchState): LineSpace {
+export function spaceFrom(state: LineState): LineSpace {
   const [right, up, out] = relativeInlet(state);
   const { a, b } = state.ends;
   return {
@@ -181,6 +181,6 @@ export const WAYS: readonly (readonly [key: string, words: string, way: Vector])
 /** Key of the usual way a direction is, or "other". */
 export function wayOf([x, y, z]: Vector): string {
   const size = Math.hypot(x, y, z);
-  const found = WAYS.find(([, , way]) => (way[0] * x + way[1] * y + way[2] * z) / size > 0.9999);
-  return found?.[0] ?? "other";
+  const direction = WAYS.find(([, , way]) => (way[0] * x + way[1] * y + way[2] * z) / size > 0.9999);
+  return direction?.[0] ?? "other";
 }

@@ -6,10 +6,10 @@ import type { Vector } from "../../core/geometry/index.ts";
 import type { LineSpace } from "../../core/survey/index.ts";
 import { intervalIn, intervalWords } from "./answer.tsx";
 import {
-  type BenchState,
   benchFrom,
   benchState,
   changeBench,
+  type LineState,
   relativeInlet,
   spaceFrom,
   wallDistance,
@@ -133,7 +133,7 @@ describe("elevations", () => {
       assert.ok(v[1] > 5, "the floor");
       assert.ok(u.every(Number.isInteger) && v.every(Number.isInteger));
     }
-    const far: BenchState = changeBench(START, { type: "wall", side: "floor", distanceIn: 60 });
+    const far: LineState = changeBench(START, { type: "wall", side: "floor", distanceIn: 60 });
     assert.ok(frameOf(far, [], "front").v[1] < 20);
   });
 

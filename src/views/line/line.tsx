@@ -12,20 +12,20 @@ import {
 import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
 import type { Insertion } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { Choice, Pick } from "../fields.tsx";
-import { Answer, intervalIn } from "./answer.tsx";
+import { RadioGroup, SelectField } from "../fields.tsx";
+import { intervalIn, LengthAnswer } from "./answer.tsx";
 import { Elevation } from "./elevation.tsx";
 import { LengthsTable } from "./lengths-table.tsx";
 import {
-  type BenchChange,
-  type BenchState,
   benchFrom,
   benchState,
   changeBench,
   type Family,
-  type Insert,
+  type LineChange,
+  type LineState,
   relativeInlet,
   spaceFrom,
+  type TubeInsert,
 } from "./line-state.ts";
 import { PlacePanel } from "./place-panel.tsx";
 import { type Frame, frameOf } from "./projection.ts";
@@ -37,8 +37,8 @@ import { useSolver } from "./use-solver.ts";
 
 export interface LineBenchProps {
   readonly families: readonly Family[];
-  readonly supplyInserts: readonly Insert[];
-  readonly inletInserts: readonly Insert[];
+  readonly supplyInserts: readonly TubeInsert[];
+  readonly inletInserts: readonly TubeInsert[];
   readonly margins: SlackMargins;
   readonly insertions: readonly Insertion[];
   readonly space: LineSpace;
@@ -58,13 +58,13 @@ const MOST_STEPS = 60;
 const GAP_IN = 1.5;
 
 interface History {
-  readonly now: BenchState;
-  readonly past: readonly BenchState[];
+  readonly now: LineState;
+  readonly past: readonly LineState[];
 }
 type Step =
   | { readonly type: "grab" }
   | { readonly type: "undo" }
-  | { readonly type: "change"; readonly change: BenchChange };
+  | { readonly type: "change"; readonly change: LineChange };
 
 /** A grab is remembered once, whatever the drag does after it; other changes are remembered each. */
 function stepThrough(history: History, step: Step): History {
@@ -80,7 +80,7 @@ function stepThrough(history: History, step: Step): History {
 }
 
 /** What could be turned where no length is good: elbows that sit on the ends, and the stop while nothing sits on it. */
-function alternativesFor(state: BenchState, bench: LineSetup): readonly Alternative[] {
+function alternativesFor(state: LineState, bench: LineSetup): readonly Alternative[] {
   const elbows = (["a", "b"] as const).flatMap((which) => {
     const insert = state.puts[which]?.insert;
     return insert ? elbowTurns({ ...bench, [which]: state.ends[which] }, which, insert) : [];
@@ -98,7 +98,7 @@ export function LineView(props: LineBenchProps) {
     return { now: benchState(space, first), past: [] };
   });
   const state = history.now;
-  const change = (what: BenchChange) => step({ type: "change", change: what });
+  const change = (what: LineChange) => step({ type: "change", change: what });
   const bench = benchFrom(state);
   const { lengthsIn } = state.family;
   const fault = setupFault(bench, lengthsIn);
@@ -129,7 +129,7 @@ export function LineView(props: LineBenchProps) {
 
   return (
     <div className="mt-3" data-line-bench data-solved={solver.solved?.bench === undefined ? "no" : "yes"}>
-      <Choice label="What lies between" options={TOOLS} value={tool} onChange={setTool} />
+      <RadioGroup label="What lies between" options={TOOLS} value={tool} onChange={setTool} />
       {(tool === "line" || tool === "roll-out") && (
         <div className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-[3fr_2fr]">
           <section aria-label="Front and side elevation, in inch squares: pull the ends and their directions, or nudge them with the arrow keys">
@@ -142,7 +142,7 @@ export function LineView(props: LineBenchProps) {
             />
           </section>
           <div className="grid content-start gap-3">
-            <Pick
+            <SelectField
               label="Line"
               options={families.map(
                 ({ name, goesOnBoth }) => [name, goesOnBoth ? `${name}, goes on both ends` : name] as const,
@@ -172,7 +172,7 @@ export function LineView(props: LineBenchProps) {
                   chosenIn={chosenIn}
                   onChoose={(lengthIn) => change({ type: "chosen", lengthIn })}
                 />
-                <Answer solver={solver} bench={bench} chosenIn={chosenIn} onTry={tryOut} />
+                <LengthAnswer solver={solver} bench={bench} chosenIn={chosenIn} onTry={tryOut} />
               </>
             )}
             <div className="flex flex-wrap gap-2">
@@ -234,11 +234,11 @@ export function LineView(props: LineBenchProps) {
 }
 
 interface DrawingProps {
-  readonly state: BenchState;
+  readonly state: LineState;
   readonly rated: Parameters<typeof Elevation>[0]["rated"];
   readonly chosenIn: number | null;
   readonly onGrab: () => void;
-  readonly onChange: (change: BenchChange) => void;
+  readonly onChange: (change: LineChange) => void;
 }
 
 /** Both elevations to one scale: side by side, or one under the other where the screen is narrow. */

@@ -1,13 +1,13 @@
 import { type ClockPosition, clockDirection } from "../../core/line/index.ts";
 import { WALL_SIDES } from "../../core/survey/index.ts";
 import { DirectionSelect } from "../direction-select.tsx";
-import { Pick } from "../fields.tsx";
+import { SelectField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 import {
-  type BenchChange,
-  type BenchState,
-  type Insert,
+  type LineChange,
+  type LineState,
   relativeInlet,
+  type TubeInsert,
   WAYS,
   type Which,
   wallDistance,
@@ -15,9 +15,9 @@ import {
 } from "./line-state.ts";
 
 interface PlacePanelProps {
-  readonly state: BenchState;
-  readonly onChange: (change: BenchChange) => void;
-  readonly inserts: Readonly<Record<Which, readonly Insert[]>>;
+  readonly state: LineState;
+  readonly onChange: (change: LineChange) => void;
+  readonly inserts: Readonly<Record<Which, readonly TubeInsert[]>>;
 }
 
 const HOURS: readonly ClockPosition[] = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11];
@@ -48,7 +48,7 @@ function EndPanel({ which, state, onChange, inserts }: PlacePanelProps & { reado
         otherwise="as it is drawn"
         onChange={(way) => onChange({ type: "turned", which, direction: way })}
       />
-      <Pick
+      <SelectField
         label={`On the ${END_WORDS[which]} sits`}
         options={[["", "nothing more"], ...inserts[which].map(({ sku, name }) => [sku, name] as const)]}
         value={put?.insert.sku ?? ""}
@@ -58,7 +58,7 @@ function EndPanel({ which, state, onChange, inserts }: PlacePanelProps & { reado
         }}
       />
       {put !== null && isTurning && (
-        <Pick
+        <SelectField
           label="Its outlet looks to"
           options={HOURS.map(
             (hour) => [String(hour), `${hour} o'clock, ${hourWords(direction, hour)}`] as const,
@@ -74,7 +74,7 @@ function EndPanel({ which, state, onChange, inserts }: PlacePanelProps & { reado
   );
 }
 
-const dotOf = ({ into, out }: Insert) =>
+const dotOf = ({ into, out }: TubeInsert) =>
   into.direction.reduce((sum, value, axis) => sum + value * (out.direction[axis] ?? 0), 0);
 
 function hourWords(direction: readonly [number, number, number], hour: ClockPosition): string {

@@ -2,7 +2,7 @@
 
 import type { Vector } from "../../core/geometry/index.ts";
 import type { LineCurve } from "../../core/line/index.ts";
-import { type BenchState, lineEndOf } from "./line-state.ts";
+import { type LineState, lineEndOf } from "./line-state.ts";
 
 export type ElevationSide = "front" | "side";
 
@@ -70,7 +70,7 @@ const MARGIN_IN = 2.5;
 const NEAR_IN = 8;
 
 /** What an elevation must show: both ends with their handles, every curve, every wall near them. Whole inches. */
-export function frameOf(state: BenchState, curves: readonly LineCurve[], elevation: ElevationSide): Frame {
+export function frameOf(state: LineState, curves: readonly LineCurve[], elevation: ElevationSide): Frame {
   const ends = (["a", "b"] as const).flatMap((which) => {
     const end = state.ends[which];
     const handle = end.at.map((value, axis) => value + HANDLE_IN * (end.direction[axis] ?? 0));

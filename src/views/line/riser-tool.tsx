@@ -11,7 +11,7 @@ import {
   STRAIGHT_BEFORE_FERRULE_IN,
 } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { Choice, Pick } from "../fields.tsx";
+import { RadioGroup, SelectField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
 interface RiserToolProps {
@@ -49,8 +49,8 @@ export function cardHref(job: RiserJob, tube: string): string {
 export function RiserTool({ insertions, inlet }: RiserToolProps) {
   const [tube, setTube] = useState<string>("3/8");
   const depth = (id: string) => {
-    const found = insertions.find((each) => each.id === id);
-    return found ? depthToCut(found) : 0;
+    const insertion = insertions.find((each) => each.id === id);
+    return insertion ? depthToCut(insertion) : 0;
   };
   const [riseIn, setRise] = useState(Math.max(1, Math.abs(inlet[1])));
   const [aside, setAside] = useState<readonly [number, number]>([inlet[0], inlet[2]]);
@@ -84,7 +84,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
         {formatInches(STRAIGHT_BEFORE_FERRULE_IN)} in, so that the ferrule sits on straight, round tube.
       </p>
       <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-4">
-        <Pick
+        <SelectField
           label="Tube"
           options={TUBES.map(([size, words]) => [size, words] as const)}
           value={tube}
@@ -111,7 +111,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
           value={aside[1]}
           onChange={(value) => value !== null && setAside([aside[0], value])}
         />
-        <Pick
+        <SelectField
           label="Bend angle"
           options={[
             ["gentlest", "the gentlest there is room for"],
@@ -130,7 +130,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
           value={stretchIn}
           onChange={(value) => value !== null && setStretch(value)}
         />
-        <Choice
+        <RadioGroup
           label="Laid as"
           options={[
             ["one-offset", "one slanting offset"],
@@ -139,7 +139,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
           value={laid}
           onChange={setLaid}
         />
-        <Pick
+        <SelectField
           label="First end goes into"
           options={seatOptions}
           value={seats[0]}
@@ -150,7 +150,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
           value={seatIn[0]}
           onChange={(value) => value !== null && setSeatIn([value, seatIn[1]])}
         />
-        <Pick
+        <SelectField
           label="Last end goes into"
           options={seatOptions}
           value={seats[1]}

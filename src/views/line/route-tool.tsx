@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { Pick, TextField } from "../fields.tsx";
+import { SelectField, TextField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
 interface RouteToolProps {
@@ -74,7 +74,7 @@ export function RouteTool({ lengthsIn, minBendRadiusIn }: RouteToolProps) {
               value={leg.runIn}
               onChange={(value) => value !== null && putLeg(leg.key, { runIn: value })}
             />
-            <Pick
+            <SelectField
               label={`After leg ${index + 1}`}
               options={TURNS}
               value={String(leg.turnDeg) as (typeof TURNS)[number][0]}

@@ -43,7 +43,7 @@ interface Question {
 }
 
 const isAbort = (error: unknown) => error instanceof DOMException && error.name === "AbortError";
-const told = (error: unknown) => (error instanceof Error ? error.message : String(error));
+const errorText = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Null asks nothing: the bench is not sound. */
 export function useSolver(question: Question | null): Solver {
@@ -81,7 +81,7 @@ export function useSolver(question: Question | null): Solver {
           setSolved({ bench: now.bench, rated });
           setTrouble(null);
         })
-        .catch((error: unknown) => isAbort(error) || setTrouble(told(error)))
+        .catch((error: unknown) => isAbort(error) || setTrouble(errorText(error)))
         .finally(() => {
           isRating.current = false;
           if (newest.current !== now) rateNewest();
@@ -110,7 +110,7 @@ export function useSolver(question: Question | null): Solver {
         })
         .catch((error: unknown) => {
           if (!signal.aborted) setShare(null);
-          if (!isAbort(error)) setTrouble(told(error));
+          if (!isAbort(error)) setTrouble(errorText(error));
         });
     }, REST_MS);
     return () => {

@@ -1,6 +1,6 @@
 import { NEEDS, type Plan, type PlanRequest } from "../../core/plan/index.ts";
 import { formatCents } from "../../core/units/index.ts";
-import { Tick } from "../fields.tsx";
+import { CheckboxField } from "../fields.tsx";
 import { NEED_WORDS } from "../survey/words.ts";
 import type { Trial } from "./use-trial.ts";
 
@@ -9,8 +9,8 @@ interface AdjustProps {
   readonly plan: Plan;
 }
 
-function withSwap(problem: PlanRequest, from: string, to: string): PlanRequest {
-  const { swaps = {}, ...rest } = problem;
+function withSwap(planRequest: PlanRequest, from: string, to: string): PlanRequest {
+  const { swaps = {}, ...rest } = planRequest;
   return { ...rest, swaps: { ...swaps, [from]: to } };
 }
 
@@ -21,7 +21,7 @@ function originOf({ swaps = {} }: PlanRequest, sku: string): string {
 
 /** Add or take away a need, or put another part in place of one; every change is planned afresh. */
 export function Adjust({ trial, plan }: AdjustProps) {
-  const { problem, swaps } = trial.shown;
+  const { problem: planRequest, swaps } = trial.shown;
   // Two of one part are swapped together.
   const parts = plan.parts.filter(({ sku }, at, all) => all.findIndex((each) => each.sku === sku) === at);
   const wordsOf = (need: string) => NEED_WORDS.find(([each]) => each === need)?.[1] ?? need;
@@ -33,14 +33,16 @@ export function Adjust({ trial, plan }: AdjustProps) {
       </h2>
       <div className="mt-2 flex flex-wrap gap-2">
         {NEEDS.map((need) => (
-          <Tick
+          <CheckboxField
             key={need}
             label={wordsOf(need)}
-            checked={problem.needs.includes(need)}
+            checked={planRequest.needs.includes(need)}
             onChange={(isOn) =>
               trial.tryOut({
-                ...problem,
-                needs: isOn ? [...problem.needs, need] : problem.needs.filter((each) => each !== need),
+                ...planRequest,
+                needs: isOn
+                  ? [...planRequest.needs, need]
+                  : planRequest.needs.filter((each) => each !== need),
               })
             }
           />
@@ -48,7 +50,7 @@ export function Adjust({ trial, plan }: AdjustProps) {
       </div>
       <ul className="mt-2 grid gap-2">
         {parts.map((part) => {
-          const origin = originOf(problem, part.sku);
+          const origin = originOf(planRequest, part.sku);
           const others = swaps[origin] ?? [];
           return (
             <li key={part.sku} className="flex flex-wrap items-center gap-x-3 border-t border-hairline py-1">
@@ -59,7 +61,7 @@ export function Adjust({ trial, plan }: AdjustProps) {
                   className="field max-w-md"
                   aria-label={`Another part in place of ${part.name}`}
                   value={part.sku}
-                  onChange={(event) => trial.tryOut(withSwap(problem, origin, event.target.value))}
+                  onChange={(event) => trial.tryOut(withSwap(planRequest, origin, event.target.value))}
                 >
                   <option value={part.sku}>keep this part</option>
                   {others
@@ -90,7 +92,7 @@ export function Adjust({ trial, plan }: AdjustProps) {
         </span>
         <a
           className="underline"
-          href={`/fits?a=${encodeURIComponent(problem.supply.end)}&b=${encodeURIComponent(problem.inlet.end)}`}
+          href={`/fits?a=${encodeURIComponent(planRequest.supply.end)}&b=${encodeURIComponent(planRequest.inlet.end)}`}
         >
           Why do these two ends not meet? Any two ends
         </a>

@@ -34,7 +34,7 @@ function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
 /** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
 export function Hookup(props: HookupProps) {
   const trial = useTrial(props);
-  const { problem, plans, ways, refused, complete, hasStock, ends } = trial.shown;
+  const { problem: planRequest, plans, ways, refused, complete, hasStock, ends } = trial.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
   const [picked, setShown] = useState(0);
@@ -45,7 +45,7 @@ export function Hookup(props: HookupProps) {
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;
-  const planProblem = shownWay?.request ?? problem;
+  const planProblem = shownWay?.request ?? planRequest;
   const isChosen = chosen !== null && plan !== undefined && chosen.plan.id === plan.id && !isStale;
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;

@@ -22,7 +22,7 @@ export interface Trial {
   readonly state: TrialState;
   /** Problems tried before this one; empty: as surveyed. */
   readonly steps: number;
-  readonly tryOut: (problem: PlanRequest) => void;
+  readonly tryOut: (planRequest: PlanRequest) => void;
   readonly back: () => void;
 }
 
@@ -31,14 +31,14 @@ export function useTrial(surveyed: PlanOptions): Trial {
   const [tried, setTried] = useState<readonly PlanOptions[]>([]);
   const [state, setState] = useState<TrialState>("idle");
   const asked = useRef(0);
-  const tryOut = (problem: PlanRequest) => {
+  const tryOut = (planRequest: PlanRequest) => {
     asked.current += 1;
     const mine = asked.current;
     setState("asking");
     fetch("/api/v1/hookups/ways", {
       method: "POST",
       headers: { "content-type": "application/json" },
-      body: JSON.stringify({ ...problem, stock: null }),
+      body: JSON.stringify({ ...planRequest, stock: null }),
     })
       .then(async (response) => {
         if (!response.ok) throw new Error(`answered ${response.status}`);

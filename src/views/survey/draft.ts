@@ -38,9 +38,9 @@ export function readPsi(
 ): { readonly ok: true; readonly typed: Typed | null } | { readonly ok: false; readonly fault: string } {
   const clean = text.trim();
   if (clean === "") return { ok: true, typed: null };
-  const found = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(?:psi)?$/i.exec(clean);
-  const value = Number(found?.[1]?.replace(",", "."));
-  if (!found || !(value > 0))
+  const match = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(?:psi)?$/i.exec(clean);
+  const value = Number(match?.[1]?.replace(",", "."));
+  if (!match || !(value > 0))
     return {
       ok: false,
       fault: `"${clean}" is not a pressure. Write psi as a number, like 58, or leave it empty.`,

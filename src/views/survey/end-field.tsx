@@ -1,7 +1,7 @@
 import { lazy, Suspense, useState } from "react";
 import type { Place } from "../../core/identify/index.ts";
 import type { Fixture } from "../../core/plan/index.ts";
-import { Pick } from "../fields.tsx";
+import { SelectField } from "../fields.tsx";
 
 const Identify = lazy(async () => ({ default: (await import("../identify/identify.tsx")).Identify }));
 
@@ -35,7 +35,7 @@ export function EndField({ label, ends, value, where, onChange }: EndFieldProps)
     <div>
       <div className="flex items-end gap-2">
         <div className="min-w-0 flex-1">
-          <Pick
+          <SelectField
             label={label}
             options={known.map(({ code, name }) => [code, `${name}  (${code})`] as const)}
             value={value}

@@ -1,6 +1,6 @@
 import type { SupplyKind } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
-import { Choice, Pick } from "../fields.tsx";
+import { RadioGroup, SelectField } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
 import { KEPT_LINE_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "./words.ts";
 
@@ -31,7 +31,7 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
     <>
       {hint && <p className="text-[0.9rem] text-quiet">{hint}</p>}
       {isOpenPipe && (
-        <Choice
+        <RadioGroup
           label="Made of"
           options={MATERIAL_WORDS}
           value={material ?? "unknown"}
@@ -46,7 +46,7 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
         />
       )}
       {supply.kind !== "pipe" && supply.kind !== "stub" && supply.kind !== "faucet-riser" && (
-        <Choice
+        <RadioGroup
           label="On it already hangs"
           options={KEPT_LINE_WORDS}
           value={line ?? "none"}
@@ -58,7 +58,7 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
         />
       )}
       {line !== undefined && (
-        <Pick
+        <SelectField
           label="That line ends at"
           options={[
             ["", "not said"],
@@ -76,7 +76,7 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
           }
         />
       )}
-      <Choice
+      <RadioGroup
         label="Water through a treatment unit"
         options={TREATMENT_WORDS}
         value={treated ?? "none"}

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import { isSameRun, planRequestOf, type Survey } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { Choice, Pick, TextField, Tick } from "../fields.tsx";
+import { CheckboxField, RadioGroup, SelectField, TextField } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -68,7 +68,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
       <fieldset disabled={isLocked} className="mt-4 grid gap-x-10 gap-y-5 lg:grid-cols-2">
         <div className="grid content-start gap-4">
           <h2>At the wall</h2>
-          <Choice
+          <RadioGroup
             label="Supply"
             options={SUPPLY_WORDS}
             value={survey.supply.kind}
@@ -82,19 +82,19 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             onChange={(end) => set({ supply: { ...survey.supply, end } })}
           />
           <SupplyMore supply={survey.supply} inletEnds={inletEnds} onChange={(supply) => set({ supply })} />
-          <Choice
+          <RadioGroup
             label="Stop"
             options={STOP_KIND_WORDS}
             value={survey.stop.kind}
             onChange={(kind) => set({ stop: { ...survey.stop, kind } })}
           />
-          <Choice
+          <RadioGroup
             label="Closed, does it hold? Prove it; the handle says nothing"
             options={PROOF_WORDS}
             value={survey.stop.proof}
             onChange={(proof) => set({ stop: { ...survey.stop, proof } })}
           />
-          <Pick
+          <SelectField
             label="How it was proved"
             options={METHOD_WORDS}
             value={survey.stop.method ?? "none"}
@@ -102,7 +102,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
               set({ stop: { ...survey.stop, method: method === "none" ? null : method } })
             }
           />
-          <Choice
+          <RadioGroup
             label="Water"
             options={[
               ["cold", "C cold"],
@@ -132,7 +132,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             where={placeOfInlet(survey.fixture)}
             onChange={(end) => set({ inlet: { ...survey.inlet, end } })}
           />
-          <Choice
+          <RadioGroup
             label="The inlet is"
             options={[
               ["metal", "metal"],
@@ -141,7 +141,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             value={survey.inlet.plastic ? "plastic" : "metal"}
             onChange={(material) => set({ inlet: { ...survey.inlet, plastic: material === "plastic" } })}
           />
-          <Choice
+          <RadioGroup
             label="Height of the inlet"
             options={[
               ["above", "above the stop"],
@@ -170,13 +170,13 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             />
           </div>
           <EndsInSpace survey={survey} benchHref={`${base}/line`} onChange={(space) => set({ space })} />
-          <Choice
+          <RadioGroup
             label="Kind of line"
             options={LINE_WORDS}
             value={survey.lineKind ?? "any"}
             onChange={(kind) => set({ lineKind: kind === "any" ? null : kind })}
           />
-          <Choice
+          <RadioGroup
             label="Access"
             options={[
               ["open", "open"],
@@ -189,7 +189,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             <legend className="text-[0.9rem] text-quiet">Wanted as well</legend>
             <div className="flex flex-wrap gap-2">
               {NEED_WORDS.map(([need, words]) => (
-                <Tick
+                <CheckboxField
                   key={need}
                   label={words}
                   checked={survey.needs.includes(need)}

@@ -3,7 +3,7 @@ import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
 import { EVENT_LABELS } from "./event-labels.ts";
 import type { VisitLog } from "./use-visit-log.ts";
 
-function Sending({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
+function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
   if (log.sending === "offline")
     return (
       <span className="text-wet-ink">
@@ -38,7 +38,7 @@ export function LogBar({ log, undoes }: LogBarProps) {
     <div className="no-print mt-2">
       <div className="flex min-h-[44px] flex-wrap items-center gap-x-4 text-[0.9rem] text-quiet">
         <span role="status">
-          <Sending log={log} />
+          <SendingStatus log={log} />
         </span>
         {log.phase && (
           <span className={`mark ${toneOf(log.phase)}`} data-phase={log.phase}>

@@ -54,8 +54,8 @@ export function StopProof({ connection, act, closes }: StopProofProps) {
           className="field"
           value={method}
           onChange={(event) => {
-            const found = PROOF_METHODS.find((each) => each === event.target.value);
-            if (found) setMethod(found);
+            const method = PROOF_METHODS.find((each) => each === event.target.value);
+            if (method) setMethod(method);
           }}
         >
           {METHOD_WORDS.filter(([each]) => each !== "none").map(([each, words]) => (
@@ -109,9 +109,9 @@ interface Offer {
 
 /** Parts of one plan beyond those of another, by SKU. */
 export function extraParts(plan: Plan, before: Plan | null): readonly PlanPart[] {
-  const held = new Map((before?.parts ?? []).map(({ sku, quantity }) => [sku, quantity]));
+  const quantityBefore = new Map((before?.parts ?? []).map(({ sku, quantity }) => [sku, quantity]));
   return plan.parts.flatMap((part) => {
-    const more = part.quantity - (held.get(part.sku) ?? 0);
+    const more = part.quantity - (quantityBefore.get(part.sku) ?? 0);
     return more > 0 ? [{ ...part, quantity: more }] : [];
   });
 }
@@ -145,12 +145,12 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
     })
       .then(async (response) => {
         if (!response.ok) throw new Error(`answered ${response.status}`);
-        const { plans, problem } = (await response.json()) as {
+        const { plans, problem: planRequest } = (await response.json()) as {
           plans: readonly Plan[];
           problem: PlanRequest;
         };
         const [plan] = plans;
-        setOffer(plan ? { survey, plan, problem } : null);
+        setOffer(plan ? { survey, plan, problem: planRequest } : null);
         setState(plan ? "idle" : "none");
       })
       .catch(() => setState("failed"));
