@@ -1,4 +1,5 @@
 /** A true-size card to bend and cut a tube by: the tube as strips of a ruler, the marks on it, and a ruler to check the print with. */
+import { MM_PER_IN } from "../core/constants/index.ts";
 import type { Mark } from "../core/tube/index.ts";
 import { formatInches } from "../core/units/index.ts";
 
@@ -12,7 +13,6 @@ const TOP_IN = 0.25;
 const TUBE_IN = 0.3;
 const CHECK_IN = 4;
 const CHECK_MM = 100;
-const MM_PER_IN = 25.4;
 
 interface BendingCardProps {
   readonly marks: readonly Mark[];

@@ -1,5 +1,6 @@
 /** Outlines of ends in inches, for drawing at true size: x across, y along, the free end at y = 0. Pure. */
-import { limitsOf, type Range, TAPER, type Thread } from "../core/end/index.ts";
+import { PIPE_TAPER } from "../core/constants/index.ts";
+import { limitsOf, type Range, type Thread } from "../core/end/index.ts";
 import type { Profile, Seat } from "../core/identify/index.ts";
 
 export interface Shape {
@@ -105,7 +106,7 @@ function maleShape(profile: Profile, thread: Thread): Shape {
   const limits = limitsOf(thread);
   const lengthIn = drawnLength(thread, "male");
   const crest = middle(limits.maleCrestIn) / 2;
-  const slope = profile.isTapered ? TAPER / 2 : 0;
+  const slope = profile.isTapered ? PIPE_TAPER / 2 : 0;
   const widest = crest + slope * lengthIn;
   const shoulder = widest * 1.12;
   const centre = shoulder;
@@ -135,7 +136,7 @@ function femaleShape(profile: Profile, thread: Thread): Shape {
   const limits = limitsOf(thread);
   const lengthIn = drawnLength(thread, "female");
   const crest = middle(limits.femaleCrestIn) / 2;
-  const slope = profile.isTapered ? -TAPER / 2 : 0;
+  const slope = profile.isTapered ? -PIPE_TAPER / 2 : 0;
   const outer = crest + DEPTH * thread.pitchIn + NUT_WALL_IN;
   const heightIn = lengthIn + SHOULDER_IN;
   const crestAt = (y: number) => crest + slope * y;

@@ -146,7 +146,7 @@ export function describeInterface(version: string): ReturnType<typeof createDocu
         get: file("The whole catalogue of this shop as CSV", "text/csv", forSpreadsheet),
       },
       "/api/v1/steps.csv": { get: file("The step library of this shop as CSV", "text/csv", forSpreadsheet) },
-      "/api/v1/look-backs.ics": { get: file("Look-backs to come, as a calendar", "text/calendar") },
+      "/api/v1/look-backs.ics": { get: file("Follow-up checks to come, as a calendar", "text/calendar") },
       "/api/v1/visits/{id}/water-off.ics": {
         get: file("When a visit's water is off, as a calendar", "text/calendar", onVisit),
       },

@@ -227,4 +227,3 @@ export const visitFile = z
     title: "Brass Nut visit",
     description: "One visit: its events in order. Lengths in inches, pressures in psi gauge, times in UTC.",
   });
-export type VisitFile = z.output<typeof visitFile>;

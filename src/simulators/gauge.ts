@@ -4,6 +4,7 @@
  * Physics of docs/data-sources.md, "Pressure hold", written apart from the analyser: stepped through in time, not regressed.
  */
 
+import { ATMOSPHERE_PSI, WATER_BULK_MODULUS_PSI } from "../core/constants/index.ts";
 import type { Sample } from "../core/hold/index.ts";
 import {
   HOSE_CREEP_PER_DECADE,
@@ -63,7 +64,6 @@ export interface SimulatedTest {
 const STEPS_A_READING = 6;
 /** Longest step through time, s: a stiff section follows its stop within a few. */
 const LONGEST_STEP_SEC = 2;
-const ATMOSPHERE = 14.7;
 
 /** What a section of this kind may truly be, drawn from the ranges of WALLS and the hoses. */
 export function hiddenTruth(section: Section, leakMlPerMin: number, chance: RandomSource): HiddenTruth {
@@ -91,7 +91,7 @@ function pressureHolding(ml: number, firm: number, airMl: number): number {
   let [low, high] = [0, ml / firm + 1];
   for (let turn = 0; turn < 60 && high - low > 1e-7; turn += 1) {
     const middle = (low + high) / 2;
-    const held = firm * middle + airMl * (1 - ATMOSPHERE / (middle + ATMOSPHERE));
+    const held = firm * middle + airMl * (1 - ATMOSPHERE_PSI / (middle + ATMOSPHERE_PSI));
     if (held > ml) high = middle;
     else low = middle;
   }
@@ -104,7 +104,7 @@ export function openSection(setting: SimulatedTest, truth: HiddenTruth) {
   const volume = section.volumeMl * truth.volumeShare;
   const hose = section.hoseFt * truth.hoseMlPerPsiFt;
   const wall = volume / truth.wallPsi;
-  const firm = volume / 316_000 + hose + wall;
+  const firm = volume / WATER_BULK_MODULUS_PSI + hose + wall;
   const growth = WALLS[section.material ?? "copper"].growthPerF;
   const tempAt = (t: number) =>
     warmth === null ? 68 : warmth.roomF + (warmth.startF - warmth.roomF) * Math.exp(-t / warmth.seconds);
@@ -119,7 +119,7 @@ export function openSection(setting: SimulatedTest, truth: HiddenTruth) {
       changes.reduce((sum, change) => sum + change.psi * decades(t - change.t), 0));
   const settled = (t: number) =>
     truth.settleMl * (Math.exp(-heldSec / truth.settleSec) - Math.exp(-(t + heldSec) / truth.settleSec));
-  const stored0 = firm * startPsi + truth.airMl * (1 - ATMOSPHERE / (startPsi + ATMOSPHERE));
+  const stored0 = firm * startPsi + truth.airMl * (1 - ATMOSPHERE_PSI / (startPsi + ATMOSPHERE_PSI));
   let now = 0;
   let flowed = 0;
   let pushed = 0;
@@ -148,7 +148,8 @@ export function openSection(setting: SimulatedTest, truth: HiddenTruth) {
       flowed += ((seeping - leaking) * dt) / parts / 60;
       if (bump && now < bump.atSec && t >= bump.atSec) {
         const after = Math.max(0, psi + bump.psi);
-        const held = (each: number) => firm * each + truth.airMl * (1 - ATMOSPHERE / (each + ATMOSPHERE));
+        const held = (each: number) =>
+          firm * each + truth.airMl * (1 - ATMOSPHERE_PSI / (each + ATMOSPHERE_PSI));
         pushed += held(after) - held(psi);
       }
       const elastic = stored0 + flowed + pushed + thermal(t) - crept(t) - settled(t);
@@ -169,7 +170,7 @@ export function openSection(setting: SimulatedTest, truth: HiddenTruth) {
     },
     /** Lets so much out and says what the gauge shows after it. */
     psiAfterDrawing(ml: number): number {
-      const held = firm * psi + truth.airMl * (1 - ATMOSPHERE / (psi + ATMOSPHERE));
+      const held = firm * psi + truth.airMl * (1 - ATMOSPHERE_PSI / (psi + ATMOSPHERE_PSI));
       return pressureHolding(held - ml, firm, truth.airMl);
     },
   };

@@ -109,7 +109,7 @@ describe("pages without scripts", () => {
       /57 psi/,
       /1\/3 turn/,
       /0\.0022 mL\/min/,
-      /Look-back by the plumber/,
+      /Follow-up check by the plumber/,
       /coat rack/,
     ])
       assert.match(html, said);

@@ -11,6 +11,7 @@ import {
   SRC,
   wrongArrows,
 } from "./import-graph.ts";
+import { RETIRED_NAMES, STANDARD_ELSEWHERE } from "./retired-names.ts";
 
 /** Rooms each room may import from, besides itself. */
 const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
@@ -36,8 +37,8 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
 
 /** Rooms of core from the ground up. */
 const CORE_ROOMS: readonly string[] = [
-  "units",
   "constants",
+  "units",
   "numerics",
   "geometry",
   "end",
@@ -141,6 +142,38 @@ describe("architecture", () => {
       assert.ok(lines <= 320, `${relative(SRC, file)} has ${lines} lines`);
     }
   });
+});
+
+describe("retired names", () => {
+  /** Names declared at the top of a file. */
+  const declaredIn = (text: string) =>
+    [
+      ...text.matchAll(
+        /^(?:export )?(?:default )?(?:async )?(?:function\*?|const|let|class|interface|type|enum) (\w+)/gm,
+      ),
+    ].map(([, name]) => name ?? "");
+
+  it("are not declared again in core, app, schema and db", () => {
+    const retired = new Map(RETIRED_NAMES.map(([old, , now]) => [old, now]));
+    for (const file of files.filter((each) => ["core", "app", "schema", "db"].includes(roomOf(each))))
+      for (const name of declaredIn(readFileSync(file, "utf8"))) {
+        const path = relative(SRC, file);
+        const isAllowed = path.startsWith(STANDARD_ELSEWHERE[name] ?? "nowhere");
+        assert.ok(isAllowed || !retired.has(name), `${path} declares ${name}: now ${retired.get(name)}`);
+      }
+  });
+
+  it("are listed with another name each, once a file", () => {
+    const keys = RETIRED_NAMES.map(([old, file]) => `${file} ${old}`);
+    assert.equal(new Set(keys).size, keys.length);
+    for (const [old, , now] of RETIRED_NAMES) assert.notEqual(old, now);
+  });
+
+  it("would be found where they came back", () =>
+    assert.deepEqual(declaredIn("export interface Shop {\n  x: 1;\n}\nasync function tell() {}\n"), [
+      "Shop",
+      "tell",
+    ]));
 });
 
 describe("the architecture test itself", () => {

@@ -1,4 +1,4 @@
-/** Look-backs: the list, the calendar, and the link that answers one question once. */
+/** Follow-up checks: the list, the calendar, and the link that answers one question once. */
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";

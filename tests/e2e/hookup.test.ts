@@ -168,7 +168,7 @@ describe("the shop", () => {
       .getByText(/there is no end bc-9\/9-f/)
       .first()
       .waitFor();
-    assert.equal(await page.getByRole("button", { name: "Take it in" }).count(), 0);
+    assert.equal(await page.getByRole("button", { name: "Import" }).count(), 0);
     await put(
       file.replace(
         'LB-C38B78-012,line,"Braided stainless line, 3/8 comp x 7/8 BC, 12 in",705,',
@@ -176,7 +176,7 @@ describe("the shop", () => {
       ),
     );
     await page.getByText("$7.05 → $1.23").waitFor();
-    await page.getByRole("button", { name: "Take it in" }).click();
+    await page.getByRole("button", { name: "Import" }).click();
     await page.getByText("Taken in: 0 new, 1 changed.").waitFor();
     await go(page, "/catalogue?q=LB-C38B78-012");
     await page.getByText("our price").click();
@@ -194,7 +194,7 @@ describe("the shop", () => {
     await open(page, "Toilet");
     await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
     await page.waitForURL(/\/hookup$/);
-    await page.getByText(/House rule: rigid riser to the toilet, because/).waitFor();
+    await page.getByText(/Standard: rigid riser to the toilet, because/).waitFor();
     await go(page, "/house-rules");
     await page.getByRole("button", { name: "Back to the usual ones" }).click();
     await page.getByText("Kept. New plans follow these rules.").waitFor();

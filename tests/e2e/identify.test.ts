@@ -122,7 +122,7 @@ describe("Identify", () => {
   });
 });
 
-describe("What fits what", () => {
+describe("Compatibility", () => {
   it("opens the joint card by keys, by list and by click", async () => {
     const { page, leave } = await enter();
     await go(page, "/fits");

@@ -84,7 +84,7 @@ describe("a pressure hold", () => {
     const { visit, base } = await openWet(2);
     const { page, leave } = await enter();
     await go(page, `${base}/leak-check`);
-    await page.getByRole("link", { name: "Pressure hold" }).click();
+    await page.getByRole("link", { name: "Pressure test" }).click();
     await page.waitForURL(/\/hold$/);
     await alive(page);
     const { section, startPsi } = holdCase(4711, { leakMlPerMin: 0.05, confounder: null }).test;
@@ -118,7 +118,7 @@ describe("a pressure hold", () => {
     await input.setInputFiles(file(await back.text()));
     await page.getByRole("button", { name: `Take in ${hold?.test.samples.length} readings` }).waitFor();
     await go(page, `/visits/${visit}/record`);
-    await page.getByText(/Pressure hold .* readings/).waitFor();
+    await page.getByText(/Pressure test .* readings/).waitFor();
     await leave();
   });
 

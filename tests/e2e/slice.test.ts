@@ -142,7 +142,7 @@ describe("a first visit", () => {
     await go(again.page, new URL(survey).pathname.replace("survey", "leak-check"));
     await again.page.getByText("Signed.", { exact: true }).waitFor();
     await go(again.page, "/");
-    await again.page.getByText("look-back waiting").first().waitFor();
+    await again.page.getByText("follow-up check to come").first().waitFor();
     await again.leave();
   });
 
@@ -163,13 +163,13 @@ describe("a first visit", () => {
     await guest.page
       .getByLabel(/Read a visit from its file/)
       .setInputFiles({ name: "visit.json", mimeType: "application/json", buffer: told });
-    await guest.page.getByRole("button", { name: "Read it in" }).click();
+    await guest.page.getByRole("button", { name: "Import" }).click();
     await guest.page.getByRole("heading", { name: /Tea bar/ }).waitFor();
     await go(guest.page, "/visits/import");
     await guest.page
       .getByLabel(/A visit's file/)
       .setInputFiles({ name: "x.json", mimeType: "application/json", buffer: Buffer.from("{}") });
-    await guest.page.getByRole("button", { name: "Read it in" }).click();
+    await guest.page.getByRole("button", { name: "Import" }).click();
     await guest.page.getByRole("alert").waitFor();
     await guest.leave();
     await there.stop();

@@ -176,7 +176,7 @@ describe("what people do besides", () => {
     await leave();
   });
 
-  it("an exception is written down where a look is impossible, and the overdue look-back is made good", async () => {
+  it("an exception is written down where a look is impossible, and the overdue follow-up check is made good", async () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, await pathTo(KITCHEN, "Dishwasher", "leak-check"));
     await page.locator('[data-stage="in-place"]').click();
@@ -186,7 +186,7 @@ describe("what people do besides", () => {
     await page.getByText("Exception written down.").waitFor();
     await saved(page);
     await go(page, "/");
-    await page.getByRole("link", { name: /^Look back now/ }).click();
+    await page.getByRole("link", { name: /^Follow-up check now/ }).click();
     await alive(page);
     await page.getByRole("button", { name: "Dry", exact: true }).click();
     await page.locator('[data-phase="done"]').waitFor();

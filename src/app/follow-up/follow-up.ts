@@ -1,4 +1,4 @@
-/** Look-backs: what is due when, as a list and as a calendar, and the link a customer answers one by. */
+/** Follow-up checks: what is due when, as a list and as a calendar, and the link a customer answers one by. */
 import { createHash, randomBytes } from "node:crypto";
 import ical, { ICalAlarmType } from "ical-generator";
 import { v5 as uuidFrom } from "uuid";
@@ -43,7 +43,7 @@ const WAITS: ReadonlySet<ConnectionPhase> = new Set(["look-back", "overdue"]);
 const phaseOf = ({ tables, now }: Pick<Context, "tables" | "now">, connection: ConnectionState) =>
   connectionPhase(connection, tables.stages, now().toISOString());
 
-/** Look-backs of the visits, soonest due first; done ones last. */
+/** Follow-up checks of the visits, soonest due first; done ones last. */
 export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] {
   return tickets
     .filter(isReadable)
@@ -71,7 +71,7 @@ export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] 
 }
 
 const LOOK_BACKS_A_PAGE = 50;
-/** Look-backs a calendar holds at most: nobody keeps more appointments of one kind. */
+/** Follow-up checks a calendar holds at most: nobody keeps more appointments of one kind. */
 const MOST_IN_CALENDAR = 500;
 
 /** A page of look-backs: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
@@ -98,7 +98,7 @@ export async function readCalendar(context: Context): Promise<readonly FollowUp[
 /** Every look-back that is not done, as an iCalendar file with an alarm at its time. */
 export function followUpCalendar(lookBacks: readonly FollowUp[], now: Date): string {
   const calendar = ical({
-    name: "Look-backs",
+    name: "Follow-up checks",
     prodId: { company: "Brass Nut", product: "look-backs", language: "EN" },
   });
   for (const { visit, title, site, connection, by, dueAt } of lookBacks.filter(({ isDone }) => !isDone)) {
@@ -129,7 +129,10 @@ export async function makeAnswerLink(context: Context, visit: string, connection
   const connectionState = state.connections.find(({ id }) => id === connection);
   if (!connectionState) throw notFound("connection");
   if (connectionState.signed === null || !WAITS.has(phaseOf(context, connectionState)))
-    throw new AppError("refused", "A link is for a signed connection whose look-back is still to come.");
+    throw new AppError(
+      "refused",
+      "A link is for a signed connection whose follow-up check is still to come.",
+    );
   const token = randomBytes(TOKEN_BYTES).toString("base64url");
   const from = Math.max(Date.parse(connectionState.signed.lookBackDueAt), context.now().getTime());
   await putLink(context.sql, fingerprintOf(token), {

@@ -1,8 +1,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { tables } from "../../../tests/support/tables.ts";
+import { PIPE_TAPER } from "../constants/index.ts";
 import { type Bind, bindOf } from "./bind.ts";
-import { limitsOf, TAPER } from "./limits.ts";
+import { limitsOf } from "./limits.ts";
 import { isTapered, type Thread, threadTable } from "./thread.ts";
 
 const threads = threadTable(tables.threads);
@@ -24,13 +25,13 @@ const MOST_TURNS = 14;
 function sectionTurns(male: Thread, female: Thread, clearanceIn: number): number | null {
   const tan = Math.tan(((Math.max(male.flankDeg, female.flankDeg) / 2) * Math.PI) / 180);
   const pitch = (male.pitchIn + female.pitchIn) / 2;
-  const narrowing = (Number(isTapered(male)) + Number(isTapered(female))) * TAPER;
+  const narrowing = (Number(isTapered(male)) + Number(isTapered(female))) * PIPE_TAPER;
   const isOneTapered = isTapered(male) !== isTapered(female);
   for (let turns = 0; turns <= MOST_TURNS; turns += STEP_TURNS) {
     let [low, high] = [Number.NEGATIVE_INFINITY, Number.POSITIVE_INFINITY];
     for (let at = 0; at <= turns + 1e-9; at += 1 / 8) {
       // One tapered: clearance is lost in proportion to the way from the end that is widest against the other.
-      const lost = isOneTapered ? TAPER * pitch * at : (narrowing / 2) * pitch * turns;
+      const lost = isOneTapered ? PIPE_TAPER * pitch * at : (narrowing / 2) * pitch * turns;
       const play = (clearanceIn - lost) * tan + (female.pitchIn - male.pitchIn) / 2;
       const drift = at * (male.pitchIn - female.pitchIn);
       low = Math.max(low, -play / 2 - drift);

@@ -2,7 +2,8 @@
  * What happens when a male is turned into a female: how many turns until the threads bind, how deep they bite, what the
  * hand feels. A rigid, concentric, unworn model: chamfers, hand force, plastic and wear add half to one turn, burrs take it away.
  */
-import { limitsOf, TAPER, type ThreadLimits } from "./limits.ts";
+import { PIPE_TAPER } from "../constants/index.ts";
+import { limitsOf, type ThreadLimits } from "./limits.ts";
 import { isTapered, type Range, type Thread } from "./thread.ts";
 
 /** home: turns in all the way; slides: the threads do not reach each other; no-start: only cross-threads. */
@@ -80,9 +81,12 @@ function turnsToBind({ male, female, tan }: Pair, playIn: number): number | null
   const pitch = (male.pitchIn + female.pitchIn) / 2;
   const play = Math.max(0, playIn);
   const tapers = Number(isTapered(male)) + Number(isTapered(female));
-  if (tapers === 2) return play / (pitchDifferenceIn + pitch * tan * TAPER);
+  if (tapers === 2) return play / (pitchDifferenceIn + pitch * tan * PIPE_TAPER);
   if (tapers === 1)
-    return Math.min(play / (tan * pitch * TAPER), play / (pitchDifferenceIn + (pitch * tan * TAPER) / 2));
+    return Math.min(
+      play / (tan * pitch * PIPE_TAPER),
+      play / (pitchDifferenceIn + (pitch * tan * PIPE_TAPER) / 2),
+    );
   // Of one pitch: metal on metal along the whole thread is still a fit.
   if (pitchDifferenceIn < SAME_PITCH_IN) return playIn > -SAME_PITCH_IN ? null : 0;
   return play / pitchDifferenceIn;

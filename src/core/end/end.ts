@@ -42,3 +42,9 @@ export function endTable(ends: readonly End[]): EndTable {
 export function isFactoryHose(end: End): boolean {
   return end.swivel;
 }
+
+/** Returns the end of the other gender on the same thread; null for an end without a thread, and where the table has none. */
+export function matingEnd({ code, form, gender }: End, ends: EndTable): End | null {
+  if (form !== "thread") return null;
+  return ends.get(`${code.slice(0, -1)}${gender === "m" ? "f" : "m"}`) ?? null;
+}

@@ -1,6 +1,6 @@
 export { type Bind, bindOf } from "./bind.ts";
-export { type End, type EndCode, type EndTable, endTable, isFactoryHose } from "./end.ts";
-export { limitsOf, TAPER } from "./limits.ts";
+export { type End, type EndCode, type EndTable, endTable, isFactoryHose, matingEnd } from "./end.ts";
+export { limitsOf } from "./limits.ts";
 export {
   isTapered,
   RARITIES,

@@ -1,10 +1,8 @@
 /** Limits of a thread's diameters, computed from its standard's formulas. Everything in inches on diameter. */
+import { MM_PER_IN, PIPE_TAPER } from "../constants/index.ts";
 import type { Range, Thread } from "./thread.ts";
 
-const MM = 1 / 25.4;
-
-/** Narrowing of a taper thread's diameter per length: 3/4 in a foot, 1 in 16 (ASME B1.20.1, ISO 7-1). */
-export const TAPER = 1 / 16;
+const MM = 1 / MM_PER_IN;
 
 /**
  * What a caliper finds at the first crest of a taper thread against the theoretical small end: chamfer and first-crest
@@ -129,7 +127,7 @@ function iso228(thread: Thread): Straight {
 
 /** Either side of a taper thread may stand one turn in or out of its gauge: one pitch of taper on diameter. */
 function oneTurn(at: number, pitch: number): Range {
-  return { low: at - TAPER * pitch, high: at + TAPER * pitch };
+  return { low: at - PIPE_TAPER * pitch, high: at + PIPE_TAPER * pitch };
 }
 
 function gaugeOf(thread: Thread): number {
@@ -141,12 +139,12 @@ function gaugeOf(thread: Thread): number {
 function npt(thread: Thread): ThreadLimits {
   const { majorIn: outside, pitchIn: pitch } = thread;
   const small = outside - (0.05 * outside + 1.1) * pitch;
-  const mouth = small + TAPER * gaugeOf(thread);
+  const mouth = small + PIPE_TAPER * gaugeOf(thread);
   const bore = mouth - HEIGHT_NPT * pitch;
   return {
     basicPitchIn: small,
     maleReadsIn: { low: small + HEIGHT_NPT * pitch - FIRST_CREST_IN, high: outside },
-    femaleReadsIn: { low: bore - TAPER * JAW_DEPTH_IN, high: bore + MOUTH_FLARE_IN },
+    femaleReadsIn: { low: bore - PIPE_TAPER * JAW_DEPTH_IN, high: bore + MOUTH_FLARE_IN },
     maleCrestIn: oneTurn(small + HEIGHT_NPT * pitch, pitch),
     femaleCrestIn: oneTurn(bore, pitch),
     malePitchIn: oneTurn(small, pitch),
@@ -159,15 +157,15 @@ function iso7(thread: Thread): ThreadLimits {
   const gauge = gaugeOf(thread);
   const pitchAtGauge = thread.majorIn - HEIGHT_55 * thread.pitchIn;
   const bore = thread.majorIn - 2 * HEIGHT_55 * thread.pitchIn;
-  const small = pitchAtGauge - TAPER * gauge;
+  const small = pitchAtGauge - PIPE_TAPER * gauge;
   return {
     basicPitchIn: small,
     maleReadsIn: {
-      low: thread.majorIn - TAPER * gauge - FIRST_CREST_IN,
-      high: thread.majorIn + TAPER * (thread.usableIn.male - gauge),
+      low: thread.majorIn - PIPE_TAPER * gauge - FIRST_CREST_IN,
+      high: thread.majorIn + PIPE_TAPER * (thread.usableIn.male - gauge),
     },
     femaleReadsIn: { low: bore - ISO_JAW_DROP_IN, high: bore + ISO_MOUTH_FLARE_IN },
-    maleCrestIn: oneTurn(thread.majorIn - TAPER * gauge, thread.pitchIn),
+    maleCrestIn: oneTurn(thread.majorIn - PIPE_TAPER * gauge, thread.pitchIn),
     femaleCrestIn: oneTurn(bore, thread.pitchIn),
     malePitchIn: oneTurn(small, thread.pitchIn),
     femalePitchIn: oneTurn(pitchAtGauge, thread.pitchIn),

@@ -55,11 +55,6 @@ export function isTapered(thread: Thread): boolean {
   return thread.system === "npt" || thread.system === "iso-7";
 }
 
-/** Threads in an inch. */
-export function threadsPerInch(thread: Thread): number {
-  return 1 / thread.pitchIn;
-}
-
 /** The thread of a threaded end: its code without the gender. Errors: RangeError when the table does not hold it. */
 export function threadOf(end: End, threads: ThreadTable): Thread {
   const thread = threads.get(end.code.slice(0, -2));

@@ -50,7 +50,7 @@ export function adviceFor(outcome: Outcome): string {
   const hidden =
     minimumDetectableMlPerMin > TIGHT_LEAK_LIMIT
       ? "Smaller leaks than it could have told stay open: look back after a day."
-      : "What it could not have told is what the look-back after a day is for.";
+      : "What it could not have told is what the follow-up check after a day is for.";
   return test.stopChecked === true
     ? hidden
     : `${PROVE_STOP} Till then this says only what the readings say. ${hidden}`;

@@ -189,7 +189,7 @@ function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace, fits: readonly 
  * Judges a pressure hold on an isolated section.
  * Psi gauge, mL, s, F; rates in mL/min at 60 psi. Samples must be in the order of time, one at least.
  * Errors: RangeError without samples.
- * Source: balance of stored volume (docs/data-sources.md, "Pressure hold"), averaged over 64 guesses at what the section yields, each regressed in closed form.
+ * Source: balance of stored volume (docs/data-sources.md, "Pressure test"), averaged over 64 guesses at what the section yields, each regressed in closed form.
  */
 export function analyseHold(test: HoldTest): HoldAnswer {
   if (test.samples.length === 0) throw new RangeError("a hold needs at least one reading");

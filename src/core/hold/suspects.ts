@@ -1,6 +1,7 @@
 /** What besides a leak a hold's readings show, named so that somebody can do something about it. */
 
-import { ATMOSPHERE_PSI, complianceAt } from "../water/index.ts";
+import { ATMOSPHERE_PSI } from "../constants/index.ts";
+import { complianceAt } from "../water/index.ts";
 import { coefficientsAt } from "./hold-fit.ts";
 import type { Cause } from "./hold-model.ts";
 import type { HoldTest, HoldVerdict } from "./hold-test.ts";

@@ -1,4 +1,5 @@
 /** What tells two ends apart, measurement by measurement. */
+import { MM_PER_IN } from "../constants/index.ts";
 import { SEAT_NAMES } from "./evidence.ts";
 import type { Profile } from "./profile.ts";
 
@@ -39,7 +40,7 @@ function readings(one: Profile, other: Profile): Difference {
 function pitches(one: Profile, other: Profile): readonly Difference[] {
   if (one.thread === null || other.thread === null) return [];
   const words = (pitchIn: number) =>
-    `${Number((1 / pitchIn).toFixed(2))} per inch (${(pitchIn * 25.4).toFixed(2)} mm)`;
+    `${Number((1 / pitchIn).toFixed(2))} per inch (${(pitchIn * MM_PER_IN).toFixed(2)} mm)`;
   const span = (pitchIn: number) => (CRESTS - 1) * pitchIn;
   const [a, b] = [span(one.thread.pitchIn), span(other.thread.pitchIn)];
   return [

@@ -1,4 +1,5 @@
 /** What was measured and seen on an end nobody knows yet. Anything may be missing. */
+import { MM_PER_IN } from "../constants/index.ts";
 
 export const PLACES = ["stop-outlet", "fill-valve", "faucet", "appliance", "pipe", "unknown"] as const;
 export type Place = (typeof PLACES)[number];
@@ -105,7 +106,7 @@ interface PitchClaim {
 export function evidenceTpi({ threadsPerInch, pitchMm, count, span }: Measured): readonly PitchClaim[] {
   return [
     ...(threadsPerInch === null ? [] : [{ field: "threadsPerInch", tpi: threadsPerInch }]),
-    ...(pitchMm === undefined ? [] : [{ field: "pitchMm", tpi: 25.4 / pitchMm }]),
+    ...(pitchMm === undefined ? [] : [{ field: "pitchMm", tpi: MM_PER_IN / pitchMm }]),
     ...(count === undefined ? [] : [{ field: "count", tpi: count.threads / count.overIn }]),
     ...(span === null ? [] : [{ field: "span", tpi: (span.crests - 1) / span.spanIn }]),
   ];

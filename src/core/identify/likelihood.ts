@@ -2,6 +2,7 @@
  * The observation model: how likely each piece of evidence is on each end, and on "none of these".
  * Every figure here is a judgement with its reason beside it; simulators/simulators.test.ts holds the whole to its stated probabilities.
  */
+import { MM_PER_IN, PIPE_TAPER } from "../constants/index.ts";
 import type { Range } from "../end/index.ts";
 import type { Count, Measured, Span } from "./evidence.ts";
 import { noSeatChance, type Profile } from "./profile.ts";
@@ -82,7 +83,6 @@ const STRAY_MATERIAL = 0.02;
 const UNKNOWN_MATERIAL = 0.1;
 /** How unevenly crests stand, when two readings are compared, inches. */
 const CREST_SIGMA_IN = 0.002;
-const TAPER_PER_IN = 1 / 16;
 
 const SQRT2 = Math.SQRT2;
 const SQRT_2PI = Math.sqrt(2 * Math.PI);
@@ -208,7 +208,7 @@ function span(hypothesis: Hypothesis, { crests, spanIn, toleranceIn }: Span): nu
 function pitchMm(hypothesis: Hypothesis, mm: number): number {
   if (hypothesis === null) return 1 / MM_SPREAD;
   if (hypothesis.thread === null) return BY_EYE / MM_SPREAD;
-  return withSlip(normal(mm, hypothesis.thread.pitchIn * 25.4, LEAF_SIGMA_MM), LEAF_SLIP, MM_SPREAD);
+  return withSlip(normal(mm, hypothesis.thread.pitchIn * MM_PER_IN, LEAF_SIGMA_MM), LEAF_SLIP, MM_SPREAD);
 }
 
 /** Spread of the difference of two readings, inches. */
@@ -223,8 +223,8 @@ function secondReading(hypothesis: Hypothesis, measured: Measured): number {
   const sigma = furtherSigmaIn(toleranceIn);
   const grows = (per: number) =>
     withSlip(normal(farIn - outsideIn, per * alongIn, sigma), READING_SLIP, READING_SPREAD_IN);
-  if (hypothesis === null) return 0.5 * (grows(0) + grows(TAPER_PER_IN));
-  return grows(hypothesis.isTapered && hypothesis.gender === "male" ? TAPER_PER_IN : 0);
+  if (hypothesis === null) return 0.5 * (grows(0) + grows(PIPE_TAPER));
+  return grows(hypothesis.isTapered && hypothesis.gender === "male" ? PIPE_TAPER : 0);
 }
 
 const says = (agrees: boolean, right: number) => (agrees ? right : 1 - right);

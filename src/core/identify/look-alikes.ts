@@ -1,5 +1,5 @@
 /** What is taken for the leading candidate, and what happens when its mate is put on the wrong thing. */
-import type { End, EndCode } from "../end/index.ts";
+import { type End, type EndCode, matingEnd } from "../end/index.ts";
 import { type ContactText, contactOf, type FitVerdict, type MatchTables, textFor } from "../joint/index.ts";
 
 export interface LookAlike {
@@ -23,19 +23,13 @@ function middle(end: End): number {
   return end.readsIn === null ? 0 : (end.readsIn.low + end.readsIn.high) / 2;
 }
 
-/** The end of the other gender and the same thread. */
-export function counterpart(end: End, tables: MatchTables): End | null {
-  if (end.form !== "thread") return null;
-  return tables.ends.get(`${end.code.slice(0, -1)}${end.gender === "m" ? "f" : "m"}`) ?? null;
-}
-
 /** The mistake that goes on: the mate of one end on the other, else the reverse; null when neither starts. */
 function confusion(a: End, b: End, tables: MatchTables, words: readonly ContactText[]): LookAlike | null {
   for (const [made, put] of [
     [a, b],
     [b, a],
   ] as const) {
-    const mate = counterpart(made, tables);
+    const mate = matingEnd(made, tables.ends);
     if (mate === null) continue;
     const meeting = contactOf(put, mate, tables);
     const contactText = textFor(meeting, words);

@@ -1,4 +1,5 @@
 /** What happens when any two ends meet: a joint, a look-alike that starts and will not seal, or nothing. */
+import { MM_PER_IN } from "../constants/index.ts";
 import { type Bind, bindOf, type End, type EndTable, type ThreadTable, threadOf } from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "./joint.ts";
 import { heldEnd, ruleFor, wrenchesFor } from "./make-up.ts";
@@ -88,7 +89,7 @@ const contactWithoutJoint = (code: ContactCode): EndContact => ({
  */
 export function tubeSizeIn(fitSize: string): number | null {
   const mm = /^(\d+)mm$/.exec(fitSize);
-  if (mm?.[1]) return Number(mm[1]) / 25.4;
+  if (mm?.[1]) return Number(mm[1]) / MM_PER_IN;
   const inch = /^(?:(\d+)(?: |$))?(?:(\d+)\/(\d+))?$/.exec(fitSize);
   if (!inch || fitSize === "") return null;
   const [, whole = "0", top = "0", bottom = "1"] = inch;

@@ -77,7 +77,7 @@ export function warningsFor(
 function schoolLine(index: PlannerIndex, rules: Standards, key: PracticeKey): string | null {
   const school = index.tables.schools.find((each) => each.key === key && each.choice === rules[key]);
   return school
-    ? `House rule: ${school.label.charAt(0).toLowerCase()}${school.label.slice(1)}, because ${school.reason}.`
+    ? `Standard: ${school.label.charAt(0).toLowerCase()}${school.label.slice(1)}, because ${school.reason}.`
     : null;
 }
 

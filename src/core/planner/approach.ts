@@ -1,5 +1,5 @@
 /** The ways a job can be taken up: at the supply, at the far end of the kept line, or with that line renewed. */
-import type { EndCode } from "../end/index.ts";
+import { type EndCode, matingEnd } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { PartFunction } from "../part/index.ts";
 import type { Fixture, PlanRequest, Standards, SupplyKind } from "../plan/index.ts";
@@ -26,12 +26,10 @@ const AT_THE_TANK: readonly Fixture[] = ["bidet-seat", "bidet-sprayer"];
 /** Joints that may be closed in for good: nothing in them works loose and no rubber ages. */
 const CLOSED_IN: readonly JointType[] = ["solder", "press", "crimp", "expansion", "solvent", "taper-thread"];
 
-/** The end that is screwed on a threaded end; null where the table has none. */
-export function mateOf(index: PlannerIndex, code: EndCode): EndCode | null {
-  const end = index.ends.get(code);
-  if (end === undefined || end.form !== "thread") return null;
-  const other = `${code.slice(0, -1)}${end.gender === "m" ? "f" : "m"}`;
-  return index.ends.has(other) ? other : null;
+/** Code of the end that is screwed on a threaded end; null where the table has none. */
+export function mateOf({ ends }: PlannerIndex, code: EndCode): EndCode | null {
+  const end = ends.get(code);
+  return end === undefined ? null : (matingEnd(end, ends)?.code ?? null);
 }
 
 /** True for a supply that starts at pipe: what joins it is a joint to the pipe. */

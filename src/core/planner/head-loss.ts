@@ -1,5 +1,6 @@
 /** What a chain costs in pressure at the fixture's usual flow: an estimate, K being known to tens of per cent only. */
 
+import { IN_PER_FT } from "../constants/index.ts";
 import type { FixtureFacts, PlanRequest } from "../plan/index.ts";
 import { lossPsi, type Reach } from "../water/index.ts";
 import type { PlannerIndex } from "./planner-index.ts";
@@ -8,7 +9,6 @@ import type { Chain } from "./search-task.ts";
 /** Drawn copper, plastic and the tube inside a braid, mm. */
 const SMOOTH_MM = 0.005;
 const TEMPERATURE_F = { cold: 55, hot: 120 } as const;
-const INCHES_PER_FOOT = 12;
 
 /** Length water goes through a part: what it is cut to, or from port to port. */
 function lengthIn({ passage: { part, into, out } }: Chain["links"][number], request: PlanRequest): number {
@@ -26,7 +26,7 @@ export function headLossOf(
   const reaches = chain.links.map((link): Reach => {
     const { part, into, out } = link.passage;
     return {
-      lengthFt: lengthIn(link, request) / INCHES_PER_FOOT,
+      lengthFt: lengthIn(link, request) / IN_PER_FT,
       boreIn: Math.min(into.boreIn, out.boreIn),
       roughnessMm: SMOOTH_MM,
       k: index.tables.losses.find(({ kind }) => kind === part.kind)?.k ?? 0,

@@ -1,7 +1,8 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { explainLength, formatInches, MM_PER_IN, parseLength } from "./length.ts";
+import { MM_PER_IN } from "../constants/index.ts";
+import { explainLength, formatInches, parseLength } from "./length.ts";
 
 /** As written, and the exact ratio in inches it must give. */
 const WRITTEN: readonly (readonly [string, number, number])[] = [

@@ -1,7 +1,6 @@
 /** Lengths as people write them on a job: parsed exactly, kept as a ratio, shown to the sixteenth. */
+import { IN_PER_FT, MM_PER_IN } from "../constants/index.ts";
 
-export const MM_PER_IN = 25.4;
-const INCHES_PER_FOOT = 12;
 const SIXTEENTH = 16;
 
 /** A length in inches as an exact ratio of whole numbers, lowest terms, denominator > 0. */
@@ -112,11 +111,11 @@ function exactLength(clean: string): { readonly ok: true; readonly value: ExactI
   if (feet?.[1]) {
     const whole = amount(feet[1]);
     if (!whole.ok) return whole;
-    const feetIn = scaled(whole.value, INCHES_PER_FOOT);
+    const feetIn = scaled(whole.value, IN_PER_FT);
     if (feet[2] === undefined) return { ok: true, value: feetIn };
     const rest = inches(feet[2]);
     if (!rest.ok) return rest;
-    if (rest.value.numerator >= INCHES_PER_FOOT * rest.value.denominator)
+    if (rest.value.numerator >= IN_PER_FT * rest.value.denominator)
       return { ok: false, reason: "inches-over-a-foot", at: feet[2] };
     return { ok: true, value: sum(feetIn, rest.value) };
   }

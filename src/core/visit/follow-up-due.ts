@@ -1,4 +1,4 @@
-/** Look-back falls due this long after signing: a day brings a weep out. */
+/** Follow-up check falls due this long after signing: a day brings a weep out. */
 const LOOK_BACK_MS = 24 * 60 * 60 * 1000;
 
 export function followUpDueAt(signedAt: string): string {

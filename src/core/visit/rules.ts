@@ -108,7 +108,7 @@ function checkRefusal(
   if (!stage || !targetsOf(connection, stage).includes(event.target))
     return no("target", `${event.stage} does not look at ${event.target}.`);
   if (stage.code === "look-back" && connection.signed === null)
-    return no("stage", "The look-back comes after signing.");
+    return no("stage", "The follow-up check comes after signing.");
   if (stage.code !== "look-back" && connection.signed !== null)
     return no("stage", "Signed: re-open the connection before checking it again.");
   if (!connection.doneRoles.has("lets-water-in"))

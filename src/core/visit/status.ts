@@ -80,8 +80,8 @@ const NEXT: Readonly<Record<ConnectionPhase, NextAction | null>> = {
   checking: { text: "Go on checking", view: "leak-check" },
   weeping: { text: "Stop the weep", view: "leak-check" },
   ready: { text: "Sign it", view: "leak-check" },
-  "look-back": { text: "Look back when due", view: "leak-check" },
-  overdue: { text: "Look back now", view: "leak-check" },
+  "look-back": { text: "Follow-up check when due", view: "leak-check" },
+  overdue: { text: "Follow-up check now", view: "leak-check" },
   done: null,
   removed: null,
 };
@@ -98,8 +98,8 @@ const PHASE_WORDS: Readonly<Record<ConnectionPhase, string>> = {
   checking: "being checked",
   weeping: "weeping",
   ready: "ready to sign",
-  "look-back": "look-back waiting",
-  overdue: "look-back overdue",
+  "look-back": "follow-up check to come",
+  overdue: "follow-up check overdue",
   done: "signed and looked back",
   removed: "removed",
 };

@@ -1,7 +1,6 @@
 export { waterDensity } from "./expansion.ts";
 export { lossPsi, type Reach } from "./friction.ts";
 export {
-  ATMOSPHERE_PSI,
   type Compliance,
   complianceAt,
   complianceFrom,

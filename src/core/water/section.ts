@@ -1,4 +1,5 @@
 /** The isolated section of a hold test: how much more water it holds for a psi more, and for a degree more. */
+import { ATMOSPHERE_PSI, WATER_BULK_MODULUS_PSI } from "../constants/index.ts";
 import { waterGrowth } from "./expansion.ts";
 
 export const SECTION_MATERIALS = ["copper", "steel", "cpvc", "pex"] as const;
@@ -25,7 +26,7 @@ interface Wall {
 }
 
 /**
- * Engineering estimates, not measured. Stiffness and creep: ranges of docs/data-sources.md, "Pressure hold"; expansion: usual textbook values,
+ * Engineering estimates, not measured. Stiffness and creep: ranges of docs/data-sources.md, "Pressure test"; expansion: usual textbook values,
  * per C 17e-6 copper, 12e-6 steel, 63e-6 CPVC, 140e-6 PEX.
  */
 export const WALLS: Readonly<Record<SectionMaterial, Wall>> = {
@@ -50,11 +51,6 @@ export const HOSE_ML_PER_PSI_FT: Readonly<Record<"braided" | "rubber", Range>> =
 /** Share of the volume taken up that a hose goes on taking, per decade of time. Engineering estimate. */
 export const HOSE_CREEP_PER_DECADE: Range = [0.015, 0.07];
 
-/** Bulk modulus of water, psi. */
-const WATER_STIFFNESS_PSI = 316_000;
-/** One atmosphere, psi. */
-export const ATMOSPHERE_PSI = 14.7;
-
 export const wallOf = ({ material }: Pick<Section, "material">): Wall =>
   material === null ? UNKNOWN_WALL : WALLS[material];
 
@@ -75,7 +71,7 @@ export function complianceFrom(
   how: { readonly wallPsi: number; readonly hoseMlPerPsiFt: number; readonly airMl: number },
 ): Compliance {
   return {
-    water: volumeMl / WATER_STIFFNESS_PSI,
+    water: volumeMl / WATER_BULK_MODULUS_PSI,
     wall: volumeMl / how.wallPsi,
     hose: hoseFt * how.hoseMlPerPsiFt,
     airMl: how.airMl,

@@ -7,8 +7,6 @@ import { scheduleContract } from "./schedule.ts";
 import { stockContract } from "./stock.ts";
 import { waterContract } from "./water.ts";
 
-export type { ContractExample } from "./example.ts";
-
 export const CONTRACT = [
   ...endContract,
   ...planContract,

@@ -84,7 +84,7 @@ function HoldLine({ connection, href }: { readonly connection: ConnectionState; 
   return (
     <p className="mt-3 flex flex-wrap items-center gap-x-4">
       <a className="button" href={href}>
-        Pressure hold
+        Pressure test
       </a>
       {hold && (
         <span className="min-w-64 flex-1" data-reconciled="">
@@ -97,7 +97,7 @@ function HoldLine({ connection, href }: { readonly connection: ConnectionState; 
   );
 }
 
-/** The staged leak check of one connection, joint by joint, up to its signature and look-back. */
+/** The staged leak check of one connection, joint by joint, up to its signature and follow-up check. */
 export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   const log = useVisitLog(props);
   const hash = useJointHash();
@@ -171,7 +171,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           </a>
         </p>
       ) : stage.code === "look-back" && connection.signed === null ? (
-        <p className="mt-4">The look-back falls due a day after signing.</p>
+        <p className="mt-4">The follow-up check falls due a day after signing.</p>
       ) : target === null ? (
         <p className="mt-4">Nothing drains here: this stage has nothing to look at.</p>
       ) : (

@@ -27,7 +27,7 @@ function Signed({
     <>
       <p className="text-[1.2rem] font-bold text-dry-ink">Signed.</p>
       <p>
-        {signed.name}, {siteDayTime(zone, signed.at)}. Look-back by the {signed.lookBackBy}, due{" "}
+        {signed.name}, {siteDayTime(zone, signed.at)}. Follow-up check by the {signed.lookBackBy}, due{" "}
         <strong>{siteDayTime(zone, signed.lookBackDueAt)}</strong>.
       </p>
       <p className="mt-3">

@@ -1,4 +1,5 @@
-import { counterpart, differencesOf, type Identifier, type Profile } from "../../core/identify/index.ts";
+import { matingEnd } from "../../core/end/index.ts";
+import { differencesOf, type Identifier, type Profile } from "../../core/identify/index.ts";
 import { matchEnds } from "../../core/joint/index.ts";
 import { PitchComb, Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
@@ -33,7 +34,7 @@ function ComparedEnd({ profile, pxPerIn }: { readonly profile: Profile; readonly
 
 /** What happens when the mate of one is put on the other. */
 function mistake(made: Profile, put: Profile, { tables, words }: Identifier): string | null {
-  const mate = counterpart(made.end, tables);
+  const mate = matingEnd(made.end, tables.ends);
   if (mate === null) return null;
   const match = matchEnds(mate, put.end, tables, words);
   return match.fits

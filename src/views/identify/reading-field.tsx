@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { MM_PER_IN } from "../../core/constants/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { readingText, readReading } from "./clues.ts";
 
@@ -19,7 +20,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
   const echo =
     value === null
       ? (hint ?? "")
-      : `${readingText(value)} in = about ${formatInches(value)} = ${(value * 25.4).toFixed(2)} mm`;
+      : `${readingText(value)} in = about ${formatInches(value)} = ${(value * MM_PER_IN).toFixed(2)} mm`;
   return (
     <div>
       <label htmlFor={id} className="block text-[0.9rem] text-quiet">

@@ -1,8 +1,9 @@
 /** How large an inch is on this screen, kept on this device. Pure but for the store it is handed. */
+import { MM_PER_IN } from "../../core/constants/index.ts";
 
 /** Long edge of a bank card, ISO/IEC 7810 ID-1, inches. */
-export const CARD_LONG_IN = 85.6 / 25.4;
-export const CARD_SHORT_IN = 53.98 / 25.4;
+export const CARD_LONG_IN = 85.6 / MM_PER_IN;
+export const CARD_SHORT_IN = 53.98 / MM_PER_IN;
 /** CSS calls 96 pixels an inch; screens differ. */
 export const NOMINAL_PX_PER_IN = 96;
 export const SCALE_LIMITS = { low: 48, high: 240 } as const;

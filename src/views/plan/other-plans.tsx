@@ -35,7 +35,7 @@ interface OtherWaysProps {
 /** Other ways to build the run: strips one under another, told by what differs from A. */
 export function OtherPlans({ best, ways, ends, fixture, inletPlastic, shown, onShow }: OtherWaysProps) {
   if (ways.length === 0) return null;
-  const rows = [{ plan: best, change: "best by the house rules", jointsMore: 0, centsMore: 0 }, ...ways];
+  const rows = [{ plan: best, change: "best by the standards", jointsMore: 0, centsMore: 0 }, ...ways];
   return (
     <section aria-label="Ways" className="mt-6 border-t-2 border-rule pt-3">
       <h2>

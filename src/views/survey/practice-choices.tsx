@@ -17,12 +17,12 @@ function isPracticeKey(key: string): key is PracticeKey {
   return key in DEFAULT_STANDARDS;
 }
 
-/** House rules this one job overrides: each question with its schools and their reasons. */
+/** Standards this one job overrides: each question with its schools and their reasons. */
 export function PracticeChoices({ schools, rules, onChange }: SchoolChoicesProps) {
   const keys = [...new Set(schools.map((school) => school.key))].filter(isPracticeKey);
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">House rules for this job</summary>
+      <summary className="min-h-[44px] cursor-pointer py-2 underline">Standards for this job</summary>
       <div className="grid gap-3">
         {keys.map((key) => {
           const rows = schools.filter((school) => school.key === key);

@@ -1,0 +1,1 @@
+export { ATMOSPHERE_PSI, IN_PER_FT, MM_PER_IN, PIPE_TAPER, WATER_BULK_MODULUS_PSI } from "./figures.ts";
