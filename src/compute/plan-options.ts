@@ -13,7 +13,7 @@ import {
 
 export interface PlanOptions {
   /** Without the stock: that is not part of a job. */
-  readonly planRequest: PlanRequest;
+  readonly request: PlanRequest;
   /** Whether the plans were weighed against what is on the truck. */
   readonly hasStock: boolean;
   readonly plans: readonly Plan[];
@@ -37,12 +37,12 @@ export function planOptionsOf(
   const ways = (best === undefined ? [] : otherPlans(plannerIndex, planRequest, plans, best, effort)).map(
     (way) => ({
       ...way,
-      problem: { ...way.request, stock: null },
+      request: { ...way.request, stock: null },
     }),
   );
   const all = [...plans, ...ways.map((way) => way.plan)];
   return {
-    planRequest: { ...planRequest, stock: null },
+    request: { ...planRequest, stock: null },
     hasStock: planRequest.stock !== null,
     plans,
     ways,

@@ -47,7 +47,7 @@ export const lengthRange = z
   .strictObject({ min: z.number().min(0).max(LONGEST_IN), max: lengthIn })
   .refine((range) => range.min <= range.max, { error: "min must not be above max", path: ["min"] });
 
-const problemShape = {
+const requestShape = {
   supply: z.strictObject({
     end: endCode,
     kind: z.enum(SUPPLY_KINDS),
@@ -72,17 +72,17 @@ const problemShape = {
 /** Body of POST /api/v1/hookups/plan. */
 export const planRequest = z
   .strictObject({
-    ...problemShape,
-    needs: problemShape.needs.default([]),
-    access: problemShape.access.default("open"),
-    houseRules: problemShape.houseRules.default({}),
+    ...requestShape,
+    needs: requestShape.needs.default([]),
+    access: requestShape.access.default("open"),
+    houseRules: requestShape.houseRules.default({}),
     stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable().default(null),
   })
   .meta({ id: "PlanRequest" });
 
 /** A problem as it is kept with a visit: stock is not part of it. */
 export const storedPlanRequest = z
-  .strictObject({ ...problemShape, stock: z.null() })
+  .strictObject({ ...requestShape, stock: z.null() })
   .meta({ id: "StoredProblem" }) satisfies z.ZodType<PlanRequest>;
 
 export function planRequestFrom({ stock, ...problem }: z.output<typeof planRequest>): PlanRequest {

@@ -107,7 +107,7 @@ describe("what is on the truck", () => {
     const ways = await planOptionsFor(context, surveyFromPreset(preset, "x"));
     assert.equal(ways.hasStock, true);
     assert.deepEqual([ways.plans[0]?.id, ways.plans[0]?.inStock], ["LB-C38B78-012", true]);
-    assert.equal(ways.planRequest.stock, null);
+    assert.equal(ways.request.stock, null);
   });
   it("names the line that is wrong and changes nothing", async () => {
     for (const [text, path] of [

@@ -117,10 +117,10 @@ export function errorHeaders({ code }: AppError): Readonly<Record<string, string
   return code === "unavailable" || code === "too-many" ? { "retry-after": String(RETRY_AFTER_S) } : {};
 }
 
-export function errorResponse(problem: AppError): Response {
+export function errorResponse(error: AppError): Response {
   return jsonResponse(
-    { error: { code: problem.code, message: problem.message, fields: problem.fields } },
-    STATUS_OF_CODE[problem.code],
-    errorHeaders(problem),
+    { error: { code: error.code, message: error.message, fields: error.fields } },
+    STATUS_OF_CODE[error.code],
+    errorHeaders(error),
   );
 }

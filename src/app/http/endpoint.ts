@@ -25,10 +25,10 @@ function withErrorAnswer(work: (context: APIContext) => Promise<Response>): APIR
   return async (context) => {
     try {
       return await work(context);
-    } catch (error) {
-      const problem = asAppError(error);
-      logFailure(context.locals, problem);
-      return errorResponse(problem);
+    } catch (cause) {
+      const error = asAppError(cause);
+      logFailure(context.locals, error);
+      return errorResponse(error);
     }
   };
 }

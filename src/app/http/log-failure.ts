@@ -4,10 +4,7 @@ import { type AppError, STATUS_OF_CODE } from "./app-error.ts";
 const OUR_FAULT = 500;
 
 /** Writes down what is behind a failure of ours; a person's mistake is no failure. */
-export function logFailure(locals: Pick<App.Locals, "log">, problem: AppError): void {
-  if (STATUS_OF_CODE[problem.code] >= OUR_FAULT)
-    locals.log?.error(
-      { err: problem.cause ?? problem },
-      problem.code === "internal" ? "failed" : problem.code,
-    );
+export function logFailure(locals: Pick<App.Locals, "log">, error: AppError): void {
+  if (STATUS_OF_CODE[error.code] >= OUR_FAULT)
+    locals.log?.error({ err: error.cause ?? error }, error.code === "internal" ? "failed" : error.code);
 }

@@ -16,13 +16,13 @@ export async function loadConnectionPage(
 }
 
 /** The page in words for a problem. A request of its own, because the body of the present one may be read already. */
-async function problemPage(astro: Page, problem: AppError): Promise<Response> {
-  astro.locals.problem = { message: problem.message, status: STATUS_OF_CODE[problem.code] };
-  const path = problem.code === "not-found" ? "/404" : "/trouble";
+async function problemPage(astro: Page, error: AppError): Promise<Response> {
+  astro.locals.problem = { message: error.message, status: STATUS_OF_CODE[error.code] };
+  const path = error.code === "not-found" ? "/404" : "/trouble";
   const answer = await astro.rewrite(
     new Request(new URL(path, astro.url), { headers: astro.request.headers }),
   );
-  for (const [name, value] of Object.entries(errorHeaders(problem))) answer.headers.set(name, value);
+  for (const [name, value] of Object.entries(errorHeaders(error))) answer.headers.set(name, value);
   return answer;
 }
 
@@ -33,10 +33,10 @@ export async function loadPage<T>(
 ): Promise<T | Response> {
   try {
     return await load(serverContext(), astro);
-  } catch (error) {
-    const problem = asAppError(error);
-    logFailure(astro.locals, problem);
-    return problemPage(astro, problem);
+  } catch (cause) {
+    const error = asAppError(cause);
+    logFailure(astro.locals, error);
+    return problemPage(astro, error);
   }
 }
 
@@ -57,10 +57,10 @@ export async function submitForm(
   try {
     await work(serverContext(), await readForm(astro.request));
     return null;
-  } catch (error) {
-    const problem = asAppError(error);
-    logFailure(astro.locals, problem);
-    astro.response.status = STATUS_OF_CODE[problem.code];
-    return problem.message;
+  } catch (cause) {
+    const error = asAppError(cause);
+    logFailure(astro.locals, error);
+    astro.response.status = STATUS_OF_CODE[error.code];
+    return error.message;
   }
 }

@@ -7,7 +7,7 @@ import { planRequestOf } from "../survey/index.ts";
 import { effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
 import { planHookup } from "./plan.ts";
 
-const problem = (needs: number, stock: ReadonlyMap<string, number> | null = null) => ({
+const requestWith = (needs: number, stock: ReadonlyMap<string, number> | null = null) => ({
   ...planRequestOf(surveyOf("toilet"), stock),
   needs: NEEDS.slice(0, needs),
 });
@@ -16,13 +16,13 @@ describe("the planner's effort", () => {
   it("changes no answer that is within it", () => {
     for (const needs of [0, 1, 2])
       assert.deepEqual(
-        planHookup(plannerIndex, problem(needs), effortOf(1e9)),
-        planHookup(plannerIndex, problem(needs), UNBOUNDED),
+        planHookup(plannerIndex, requestWith(needs), effortOf(1e9)),
+        planHookup(plannerIndex, requestWith(needs), UNBOUNDED),
       );
   });
 
   it("ends a search that has no end in sight, and says at what and that there may be more", () => {
-    const { plans, refused, complete } = planHookup(plannerIndex, problem(6), effortOf(300));
+    const { plans, refused, complete } = planHookup(plannerIndex, requestWith(6), effortOf(300));
     assert.deepEqual([plans, complete], [[], false]);
     assert.equal(refused[0]?.code, "bound-reached");
     assert.match(refused[0]?.message ?? "", /300 ways looked at/);
@@ -33,9 +33,9 @@ describe("the planner's effort", () => {
   });
 
   it("keeps what was found before the end, and only what is right", () => {
-    const whole = planHookup(plannerIndex, problem(2));
+    const whole = planHookup(plannerIndex, requestWith(2));
     for (const most of [40, 200, 1000]) {
-      const { plans } = planHookup(plannerIndex, problem(2), effortOf(most));
+      const { plans } = planHookup(plannerIndex, requestWith(2), effortOf(most));
       for (const plan of plans) assert.ok(plan.joints.length >= (whole.plans[0]?.joints.length ?? 0));
     }
   });

@@ -9,7 +9,7 @@ import { otherPlans } from "./other-plans.ts";
 import { planHookup } from "./plan.ts";
 import { buildPlannerIndex } from "./planner-index.ts";
 
-function problem(preset: string, change: Partial<PlanRequest> = {}): PlanRequest {
+function requestFor(preset: string, change: Partial<PlanRequest> = {}): PlanRequest {
   const found = tables.presets.find((each) => each.id === preset);
   assert.ok(found);
   return { ...planRequestOf(surveyFromPreset(found, "test room"), null), ...change };
@@ -25,7 +25,7 @@ const codes = (findings: readonly { readonly code: string }[]) => findings.map((
 
 describe("planHookup", () => {
   it("connects a toilet with one braided line and two joints, the second by hand", () => {
-    const plan = best(problem("toilet"));
+    const plan = best(requestFor("toilet"));
     assert.deepEqual(
       plan.parts.map((part) => [part.kind, part.lengthIn]),
       [["line", 12]],
@@ -51,7 +51,7 @@ describe("planHookup", () => {
 
   it("has a plan for every preset, and every joint of it mates", () => {
     for (const preset of tables.presets)
-      for (const plan of planHookup(plannerIndex, problem(preset.id)).plans) {
+      for (const plan of planHookup(plannerIndex, requestFor(preset.id)).plans) {
         assert.ok(
           plan.joints.every((joint) => plannerIndex.meet(...joint.ends, true) !== null),
           preset.id,
@@ -64,7 +64,7 @@ describe("planHookup", () => {
 
   it("refers to ports that the parts have, and to the ends those ports have", () => {
     for (const preset of tables.presets)
-      for (const plan of planHookup(plannerIndex, problem(preset.id)).plans)
+      for (const plan of planHookup(plannerIndex, requestFor(preset.id)).plans)
         for (const joint of plan.joints)
           joint.between.forEach((ref, side) => {
             const [, index, port] = /^p(\d+)\.([abc])$/.exec(ref) ?? [];
@@ -77,14 +77,14 @@ describe("planHookup", () => {
   });
 
   it("adds nothing in series with a faucet's own hose, and says that the hose must reach", () => {
-    const plan = best(problem("kitchen-cold"));
+    const plan = best(requestFor("kitchen-cold"));
     assert.equal(plan.id, "direct");
     assert.equal(plan.joints.length, 1);
     assert.ok(codes(plan.warnings).includes("tail-must-reach"));
   });
 
   it("sums prices, kits and feet of tube included", () => {
-    const plan = best(problem("refrigerator", { houseRules: { refrigeratorLine: "copper" } }));
+    const plan = best(requestFor("refrigerator", { houseRules: { refrigeratorLine: "copper" } }));
     const priced = plan.parts.reduce(
       (sum, part) =>
         sum + part.quantity * (tables.parts.find((each) => each.sku === part.sku)?.priceCents ?? 0),
@@ -96,10 +96,10 @@ describe("planHookup", () => {
 
   it("keeps to drinking-water parts and to the rating", () => {
     for (const preset of ["kitchen-hot", "lavatory-cold", "refrigerator", "ice-machine"])
-      for (const plan of planHookup(plannerIndex, problem(preset)).plans)
+      for (const plan of planHookup(plannerIndex, requestFor(preset)).plans)
         for (const part of plan.parts)
           assert.equal(tables.parts.find((each) => each.sku === part.sku)?.leadFree, true, part.sku);
-    const high = problem("toilet");
+    const high = requestFor("toilet");
     assert.deepEqual(
       planHookup(plannerIndex, { ...high, supply: { ...high.supply, staticPsi: 200 } }).plans,
       [],
@@ -107,16 +107,16 @@ describe("planHookup", () => {
   });
 
   it("uses no polyethylene on hot", () => {
-    const hot = problem("dishwasher");
+    const hot = requestFor("dishwasher");
     const { lineKind: _, ...any } = hot;
     for (const plan of planHookup(plannerIndex, any).plans)
       assert.ok(plan.parts.every((part) => part.material !== "polyethylene"));
   });
 
   it("names the school it used with its reason, and follows the other one when told", () => {
-    const braided = best(problem("toilet"));
+    const braided = best(requestFor("toilet"));
     assert.ok(braided.why.some((reason) => /braided line to the toilet, because/.test(reason)));
-    const rigid = best(problem("toilet", { houseRules: { toiletLine: "rigid" } }));
+    const rigid = best(requestFor("toilet", { houseRules: { toiletLine: "rigid" } }));
     assert.deepEqual(
       rigid.parts.map((part) => part.kind),
       ["ferrule", "riser", "ferrule"],
@@ -129,7 +129,7 @@ describe("planHookup", () => {
 
   it("puts sealant on taper threads by the house rule and on nothing that seals on rubber", () => {
     const sealants = (taperSealant: "tape" | "paste" | "both") =>
-      best(problem("dishwasher", { houseRules: { taperSealant } })).joints.map((joint) => joint.sealant);
+      best(requestFor("dishwasher", { houseRules: { taperSealant } })).joints.map((joint) => joint.sealant);
     assert.deepEqual(sealants("tape"), ["none", "none", "tape"]);
     assert.deepEqual(sealants("paste"), ["none", "none", "paste"]);
     assert.deepEqual(sealants("both"), ["none", "none", "tape-or-paste"]);
@@ -138,7 +138,7 @@ describe("planHookup", () => {
   it("allows a film only on brass ferrules and riser noses, only under that rule", () => {
     const film = (lineKind: "riser" | "line") =>
       best(
-        problem("lavatory-hot", {
+        requestFor("lavatory-hot", {
           lineKind,
           houseRules: { ferruleFilm: "film" },
           lengthIn: { min: 14, max: 18 },
@@ -149,28 +149,28 @@ describe("planHookup", () => {
   });
 
   it("makes a hose elbow up on its line on the bench, and a taper elbow in place", () => {
-    const hose = best(problem("dishwasher-hose", { lengthIn: { min: 80, max: 100 } }));
+    const hose = best(requestFor("dishwasher-hose", { lengthIn: { min: 80, max: 100 } }));
     assert.deepEqual(
       hose.joints.map((joint) => joint.made),
       ["place", "bench", "place"],
     );
     assert.deepEqual(
-      best(problem("dishwasher")).joints.map((joint) => joint.made),
+      best(requestFor("dishwasher")).joints.map((joint) => joint.made),
       ["place", "place", "place"],
     );
   });
 
   it("adds what is needed, and only suggests what is not asked for", () => {
-    assert.ok(codes(best(problem("dishwasher")).warnings).includes("suggest-arrestor"));
-    const asked = best(problem("dishwasher", { needs: ["arrestor"] }));
+    assert.ok(codes(best(requestFor("dishwasher")).warnings).includes("suggest-arrestor"));
+    const asked = best(requestFor("dishwasher", { needs: ["arrestor"] }));
     assert.ok(asked.parts.some((part) => part.kind === "arrestor"));
     assert.ok(!codes(asked.warnings).includes("suggest-arrestor"));
-    const ruled = best(problem("dishwasher", { houseRules: { hammer: "arrestor" } }));
+    const ruled = best(requestFor("dishwasher", { houseRules: { hammer: "arrestor" } }));
     assert.ok(ruled.parts.some((part) => part.kind === "arrestor"));
   });
 
   it("warns of high pressure, of a stop that fails, and of one that nobody proved", () => {
-    const asked = problem("toilet");
+    const asked = requestFor("toilet");
     const warned = (supply: Partial<PlanRequest["supply"]>) =>
       codes(best({ ...asked, supply: { ...asked.supply, ...supply } }).warnings);
     assert.ok(warned({ staticPsi: 95 }).includes("static-above-80"));
@@ -182,14 +182,14 @@ describe("planHookup", () => {
   it("says which lengths fit both ends when none lies in the range", () => {
     const { plans, refused } = planHookup(
       plannerIndex,
-      problem("toilet", { lineKind: "line", lengthIn: { min: 12.1, max: 15.9 } }),
+      requestFor("toilet", { lineKind: "line", lengthIn: { min: 12.1, max: 15.9 } }),
     );
     assert.deepEqual(plans, []);
     assert.match(refused.find(({ code }) => code === "no-length")?.message ?? "", /9, 12, 16, 20, 24 in/);
   });
 
   it("refuses by name what nobody may plan", () => {
-    const asked = problem("toilet");
+    const asked = requestFor("toilet");
     const refused = (change: Partial<PlanRequest["supply"]>) =>
       codes(planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, ...change } }).refused);
     assert.deepEqual(refused({ end: "comp-99-m" }), ["unknown-end"]);
@@ -200,14 +200,14 @@ describe("planHookup", () => {
 
   it("puts what is on the truck first and names what is missing", () => {
     const stock = new Map([["LB-C38B78-012", 1]]);
-    const { plans } = planHookup(plannerIndex, problem("toilet", { stock }));
+    const { plans } = planHookup(plannerIndex, requestFor("toilet", { stock }));
     assert.deepEqual([plans[0]?.id, plans[0]?.inStock], ["LB-C38B78-012", true]);
     assert.deepEqual([plans[1]?.id, plans[1]?.missing], ["LP-C38B78-012", ["LP-C38B78-012"]]);
   });
 
   it("gives way on a school, with a warning, when no listed part follows it", () => {
     const parts = tables.parts.filter((part) => part.kind !== "line");
-    const outcome = planHookup(buildPlannerIndex({ ...tables, parts }), problem("toilet"));
+    const outcome = planHookup(buildPlannerIndex({ ...tables, parts }), requestFor("toilet"));
     assert.equal(outcome.plans[0]?.parts[1]?.kind, "riser");
     assert.ok(codes(outcome.plans[0]?.warnings ?? []).includes("school-relaxed"));
   });
@@ -217,7 +217,7 @@ describe("clock angles", () => {
   it("are asked for where an elbow is turned home, and not on a straight adapter", () => {
     const noted = (without: string) => {
       const parts = tables.parts.filter(({ sku }) => !sku.startsWith(without));
-      const plan = planHookup(buildPlannerIndex({ ...tables, parts }), problem("dishwasher")).plans[0];
+      const plan = planHookup(buildPlannerIndex({ ...tables, parts }), requestFor("dishwasher")).plans[0];
       assert.ok(plan);
       return plan.joints.map(({ notes }) => notes.some((note) => note.includes("clock angle")));
     };
@@ -228,7 +228,7 @@ describe("clock angles", () => {
 
 describe("otherWays", () => {
   it("tells the other school and the suggested function by what differs", () => {
-    const asked = problem("refrigerator");
+    const asked = requestFor("refrigerator");
     const { plans } = planHookup(plannerIndex, asked);
     const first = plans[0];
     assert.ok(first);

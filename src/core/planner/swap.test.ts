@@ -5,7 +5,7 @@ import type { PlanRequest } from "../plan/request.ts";
 import { planRequestOf, surveyFromPreset } from "../survey/index.ts";
 import { planHookup, planWithChoices } from "./plan.ts";
 
-function problem(preset: string, change: Partial<PlanRequest> = {}): PlanRequest {
+function requestFor(preset: string, change: Partial<PlanRequest> = {}): PlanRequest {
   const found = tables.presets.find(({ id }) => id === preset);
   assert.ok(found);
   return { ...planRequestOf(surveyFromPreset(found, "x"), null), ...change };
@@ -15,7 +15,7 @@ const partOf = (sku: string) => tables.parts.find((part) => part.sku === sku);
 
 describe("another part in a plan's place", () => {
   it("offers lines with the same ends in the same range, and plans with the one chosen", () => {
-    const asked = problem("toilet");
+    const asked = requestFor("toilet");
     const before = planHookup(plannerIndex, asked).plans[0];
     const sku = before?.parts[0]?.sku ?? "";
     const others = planWithChoices(plannerIndex, asked).swapChoices.get(sku) ?? [];
@@ -36,7 +36,7 @@ describe("another part in a plan's place", () => {
       ["refrigerator", ["filter"]],
       ["dishwasher", []],
     ] as const) {
-      const asked = problem(preset, { needs });
+      const asked = requestFor(preset, { needs });
       const plan = planHookup(plannerIndex, asked).plans[0];
       assert.ok(plan);
       for (const [sku, others] of planWithChoices(plannerIndex, asked).swapChoices)
@@ -58,8 +58,8 @@ describe("another part in a plan's place", () => {
   });
 
   it("offers parts with other ends where both neighbours are met, and prices their pieces", () => {
-    const { supply } = problem("lavatory-cold");
-    const asked = problem("lavatory-cold", {
+    const { supply } = requestFor("lavatory-cold");
+    const asked = requestFor("lavatory-cold", {
       needs: ["dielectric"],
       supply: { ...supply, end: "npt-1/2-m", kind: "stub", material: "galvanised" },
     });
@@ -81,7 +81,7 @@ describe("another part in a plan's place", () => {
   });
 
   it("passes over a swap that cannot be made", () => {
-    const asked = problem("toilet");
+    const asked = requestFor("toilet");
     const [plan] = planHookup(plannerIndex, asked).plans;
     const sku = plan?.parts[0]?.sku ?? "";
     for (const wrong of ["NO-SUCH", "LB-C38S12-012", "LB-C38B78-024"])

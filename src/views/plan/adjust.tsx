@@ -21,7 +21,7 @@ function originOf({ swaps = {} }: PlanRequest, sku: string): string {
 
 /** Add or take away a need, or put another part in place of one; every change is planned afresh. */
 export function Adjust({ trial, plan }: AdjustProps) {
-  const { problem: planRequest, swaps } = trial.shown;
+  const { request: planRequest, swaps } = trial.shown;
   // Two of one part are swapped together.
   const parts = plan.parts.filter(({ sku }, at, all) => all.findIndex((each) => each.sku === sku) === at);
   const wordsOf = (need: string) => NEED_WORDS.find(([each]) => each === need)?.[1] ?? need;

@@ -34,14 +34,14 @@ function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
 /** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
 export function Hookup(props: HookupProps) {
   const trial = useTrial(props);
-  const { problem: planRequest, plans, ways, refused, complete, hasStock, ends } = trial.shown;
+  const { request: planRequest, plans, ways, refused, complete, hasStock, ends } = trial.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
   const [picked, setShown] = useState(0);
   const shown = picked <= ways.length ? picked : 0;
   const { connection, act } = log;
   const chosen = connection.plan;
-  const isStale = chosen !== null && !isSameRun(chosen.request, props.problem);
+  const isStale = chosen !== null && !isSameRun(chosen.request, props.request);
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;

@@ -5,7 +5,7 @@ import type { EndFigures } from "../../drawing/layout.ts";
 
 /** Everything the view shows of one problem. */
 export interface PlanOptions {
-  readonly problem: PlanRequest;
+  readonly request: PlanRequest;
   readonly plans: readonly Plan[];
   readonly ways: readonly OtherPlan[];
   readonly refused: readonly Advice[];

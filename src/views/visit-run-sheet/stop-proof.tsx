@@ -104,7 +104,7 @@ const STUBS: readonly { readonly end: string; readonly label: string }[] = [
 interface Offer {
   readonly survey: Survey;
   readonly plan: Plan;
-  readonly problem: PlanRequest;
+  readonly request: PlanRequest;
 }
 
 /** Parts of one plan beyond those of another, by SKU. */
@@ -145,12 +145,12 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
     })
       .then(async (response) => {
         if (!response.ok) throw new Error(`answered ${response.status}`);
-        const { plans, problem: planRequest } = (await response.json()) as {
+        const { plans, request } = (await response.json()) as {
           plans: readonly Plan[];
-          problem: PlanRequest;
+          request: PlanRequest;
         };
         const [plan] = plans;
-        setOffer(plan ? { survey, plan, problem: planRequest } : null);
+        setOffer(plan ? { survey, plan, request } : null);
         setState(plan ? "idle" : "none");
       })
       .catch(() => setState("failed"));
@@ -209,7 +209,7 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
                   survey: offer.survey,
                   basedOn: connection.surveyEvent,
                 },
-                { kind: "plan-chosen", connection: connection.id, plan: offer.plan, request: offer.problem },
+                { kind: "plan-chosen", connection: connection.id, plan: offer.plan, request: offer.request },
               )
             }
           >
