@@ -1,6 +1,6 @@
 /** Everything the Hookup page shows of one problem: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
-import type { Advice, Alternative, Plan, PlanRequest } from "../core/plan/index.ts";
+import type { Advice, Alternative, Plan, PlanRequest, StoredPlanRequest } from "../core/plan/index.ts";
 import {
   type Effort,
   type OtherPlan,
@@ -12,12 +12,11 @@ import {
 } from "../core/planner/index.ts";
 
 export interface PlanOptions {
-  /** Without the stock: that is not part of a job. */
-  readonly request: PlanRequest;
+  readonly request: StoredPlanRequest;
   /** Whether the plans were weighed against what is on the truck. */
   readonly hasStock: boolean;
   readonly plans: readonly Plan[];
-  readonly ways: readonly OtherPlan[];
+  readonly ways: readonly (OtherPlan & { readonly request: StoredPlanRequest })[];
   readonly refused: readonly Advice[];
   readonly complete: boolean;
   /** Every end code the plans name. */

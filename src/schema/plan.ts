@@ -163,3 +163,36 @@ export const planSchema = z
 export const planResponse = z
   .strictObject({ plans: z.array(planSchema), refused: z.array(advice), complete: z.boolean() })
   .meta({ id: "PlanResponse" });
+
+const endFigure = z.strictObject({
+  name: text,
+  form: z.enum(["thread", "plain", "socket", "seat"]),
+  gender: z.enum(["m", "f"]).nullable(),
+  acrossIn: z.number().positive(),
+});
+
+/** Answer of POST /api/v1/hookups/ways. */
+export const planOptionsResponse = z
+  .strictObject({
+    request: storedPlanRequest,
+    hasStock: z.boolean(),
+    plans: z.array(planSchema),
+    ways: z.array(
+      z.strictObject({
+        plan: planSchema,
+        request: storedPlanRequest,
+        change: text,
+        jointsMore: z.number().int(),
+        centsMore: z.number().int(),
+      }),
+    ),
+    refused: z.array(advice),
+    complete: z.boolean(),
+    codes: z.array(endCode),
+    swaps: z.record(
+      z.string(),
+      z.array(z.strictObject({ sku: text, name: text, priceCents: z.number().int() })),
+    ),
+    ends: z.record(endCode, endFigure),
+  })
+  .meta({ id: "PlanOptionsResponse" });

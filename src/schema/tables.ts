@@ -1,7 +1,7 @@
 /** The reference tables as they stand in data/*.csv and in src/generated/tables.json. */
 import { z } from "zod";
 import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/check/index.ts";
-import { RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
+import { CONFIDENCES, RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
 import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { PART_FUNCTIONS, PART_KINDS } from "../core/part/index.ts";
@@ -16,7 +16,7 @@ const side = z.strictObject({ family: code, gender });
 
 const range = (fault: string) =>
   z.strictObject({ low: positive, high: positive }).refine(({ low, high }) => low <= high, fault);
-const confidence = z.enum(["high", "medium-high", "medium", "medium-low", "low"]);
+const confidence = z.enum(CONFIDENCES);
 
 const end = z.strictObject({
   code,
@@ -266,3 +266,15 @@ export const tablesSchema = z.strictObject({
   steps: z.array(stepSchema),
   cautions: z.array(caution),
 }) satisfies z.ZodType<Tables>;
+
+/** Answer of GET /api/v1/ends: what the identifier in the browser works over. */
+export const endTablesResponse = tablesSchema.pick({
+  ends: true,
+  threads: true,
+  matings: true,
+  joints: true,
+  meetings: true,
+  seats: true,
+  places: true,
+  instruments: true,
+});

@@ -1,5 +1,6 @@
 /** Lists of visits at the border: which list, and which page of it. */
 import { z } from "zod";
+import { siteSchema } from "./visit.ts";
 
 /** Names of the lists, as the database and `everything` (open first) tell them. */
 export const LIST_NAMES = ["at-work", "waiting", "finished", "due", "all", "everything"] as const;
@@ -19,3 +20,23 @@ export const visitListQuery = z.strictObject({
     .default(USUAL),
   after: z.string().max(120).optional(),
 });
+
+/** Answer of GET /api/v1/visits. */
+export const visitListResponse = z
+  .strictObject({
+    visits: z.array(
+      z.strictObject({
+        visit: z.uuid(),
+        version: z.number().int(),
+        site: siteSchema.nullable(),
+        title: z.string(),
+        startsAt: z.iso.datetime(),
+        lookBackDueAt: z.iso.datetime().nullable(),
+        connections: z.array(z.strictObject({ connection: z.uuid(), label: z.string(), phase: z.string() })),
+        unreadable: z.string().exactOptional(),
+      }),
+    ),
+    /** Where the next page begins: `after` of the next request. */
+    next: z.string().nullable(),
+  })
+  .meta({ id: "VisitListResponse" });

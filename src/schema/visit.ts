@@ -205,7 +205,7 @@ export const visitResponse = z
   })
   .meta({ id: "VisitResponse" });
 
-export const VISIT_FORMAT = "brass-nut/visit@1";
+export const VISIT_FORMAT = "brass-nut/visit@1" as const;
 
 /** Most events one visit may have: some two hundred connections' worth. */
 export const MOST_EVENTS = 10_000;

@@ -1,7 +1,12 @@
 import assert from "node:assert/strict";
+import { readdirSync } from "node:fs";
+import { join } from "node:path";
 import { after, before, describe, it } from "node:test";
-import { CONTRACT } from "../../src/schema/contract/index.ts";
-import { healthResponse } from "../../src/schema/openapi.ts";
+import { z } from "zod";
+import { filledPath } from "../../src/schema/endpoint/definition.ts";
+import { healthEndpoint } from "../../src/schema/endpoint/health.ts";
+import { ENDPOINTS, POST_ENDPOINTS } from "../../src/schema/endpoint/index.ts";
+import { planEndpoint } from "../../src/schema/endpoint/plan.ts";
 import { visitFile, visitResponse } from "../../src/schema/visit.ts";
 import {
   type Answer,
@@ -25,6 +30,13 @@ after(async () => {
   await database.drop();
 });
 
+const ROUTES = join(import.meta.dirname, "../../src/pages/api");
+/** Addresses of the route files, parameters as OpenAPI writes them. */
+const routes = readdirSync(ROUTES, { recursive: true, encoding: "utf8" })
+  .filter((name) => name.endsWith(".ts"))
+  .map((name) => `/api/${name.replace(/(\/index)?\.ts$/, "").replace(/\[(?!\.)(\w+)\]/g, "{$1}")}`)
+  .filter((path) => !["/api/v1/openapi.json", "/api/[...path]"].includes(path));
+
 const VISIT = idOf(0xbeef);
 const get = (path: string) => call(server.base, "GET", path);
 const post = (path: string, body: unknown, headers?: Record<string, string>) =>
@@ -43,28 +55,47 @@ describe("health", () => {
   it("says that service and database are there", async () => {
     const { status, body } = await get("/api/v1/health");
     assert.equal(status, 200);
-    assert.equal(healthResponse.parse(body).database, "ok");
+    assert.equal(healthEndpoint.response.parse(body).database, "ok");
   });
 });
 
 describe("the contract, live", () => {
-  for (const [index, example] of CONTRACT.entries())
-    if (example.isServed)
-      it(`example ${index + 1} of ${example.path} is answered as its schema says`, async () => {
-        const { status, body } = await post(example.path, example.asks);
-        assert.equal(status, 200);
-        assert.deepEqual(example.response.parse(body), body);
-      });
-    else
-      it(`${example.path} (example ${index + 1}) is not there yet and says so in JSON`, async () => {
-        const answer = await post(example.path, example.asks);
-        // Below /visits/ the last segment reads as a visit that knows no POST.
-        if (example.path.startsWith("/api/v1/visits/")) assertError(answer, 405, "wrong-method");
-        else assertError(answer, 404, "not-found");
-      });
+  for (const { path, status: wanted, isServed, examples, response } of POST_ENDPOINTS)
+    for (const [index, { asks, params }] of examples.entries())
+      if (isServed)
+        it(`example ${index + 1} of ${path} is answered as its schema says`, async () => {
+          const { status, body } = await post(filledPath(path, params), asks);
+          assert.equal(status, wanted);
+          assert.deepEqual(response.parse(body), body);
+        });
+      else
+        it(`${path} (example ${index + 1}) is not there yet and says so in JSON`, async () => {
+          const answer = await post(path, asks);
+          // Below /visits/ the last segment reads as a visit that knows no POST.
+          if (path.startsWith("/api/v1/visits/")) assertError(answer, 405, "wrong-method");
+          else assertError(answer, 404, "not-found");
+        });
+
+  it("answers every plain request as its schema says", async () => {
+    const [opened] = POST_ENDPOINTS.find(({ path }) => path === "/api/v1/visits")?.examples ?? [];
+    const params = { id: z.object({ visit: z.string() }).parse(opened?.asks).visit, piece: "3" };
+    for (const endpoint of ENDPOINTS) {
+      if (endpoint.method !== "get" || !("response" in endpoint)) continue;
+      const { status, body } = await get(filledPath(endpoint.path, params));
+      assert.equal(status, 200, endpoint.path);
+      assert.ok(endpoint.response.safeParse(body).success, endpoint.path);
+    }
+  });
+
+  it("defines every route file, and has a route file for every served endpoint", () => {
+    const served = ENDPOINTS.filter((each) => each.method !== "post" || each.isServed).map(
+      ({ path }) => path,
+    );
+    assert.deepEqual([...new Set(served)].sort(), routes.toSorted());
+  });
 
   it("plans a toilet: one line, two joints", async () => {
-    const asks = CONTRACT.find((each) => each.path.endsWith("/plan"))?.asks;
+    const asks = planEndpoint.examples[0]?.asks;
     const { body } = await post("/api/v1/hookups/plan", asks);
     const { plans, complete } = body as unknown as {
       plans: { joints: unknown[]; parts: unknown[] }[];
@@ -75,7 +106,9 @@ describe("the contract, live", () => {
 });
 
 describe("bad input", () => {
-  const good = CONTRACT.find((each) => each.path.endsWith("/plan"))?.asks as Record<string, object>;
+  const [example] = planEndpoint.examples;
+  assert.ok(example);
+  const good = example.asks;
   const plan = "/api/v1/hookups/plan";
 
   it("that is not JSON is 400, and not sent as JSON 415", async () => {
@@ -84,7 +117,7 @@ describe("bad input", () => {
   });
 
   it("names the field that is wrong", async () => {
-    const answer = await post(plan, { ...good, inlet: { ...good["inlet"], fixture: "fountain" } });
+    const answer = await post(plan, { ...good, inlet: { ...good.inlet, fixture: "fountain" } });
     assertError(answer, 422, "invalid");
     const { error } = answer.body as unknown as { error: { fields: { path: string }[] } };
     assert.equal(error.fields[0]?.path, "inlet.fixture");
@@ -119,7 +152,7 @@ describe("bad input", () => {
   });
 
   it("with an unknown end is refused by name, not failed", async () => {
-    const { status, body } = await post(plan, { ...good, inlet: { ...good["inlet"], end: "bc-9/9-m" } });
+    const { status, body } = await post(plan, { ...good, inlet: { ...good.inlet, end: "bc-9/9-m" } });
     assert.equal(status, 200);
     assert.equal((body as unknown as { refused: { code: string }[] }).refused[0]?.code, "unknown-end");
   });

@@ -20,7 +20,9 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   db: [],
   drawing: ["core"],
   simulators: ["core"],
-  views: ["core", "drawing", "workers"],
+  // Types only: no schema comes to the browser (below).
+  client: ["schema"],
+  views: ["client", "core", "drawing", "workers"],
   workers: ["core"],
   scripts: ["views"],
   compute: ["core", "schema", "generated"],
@@ -124,6 +126,12 @@ describe("architecture", () => {
   it("islands carry no Zod", () => {
     for (const file of files.filter((each) => ["views", "drawing", "core"].includes(roomOf(each))))
       assert.ok(!importsOf(readFileSync(file, "utf8")).includes("zod"), relative(SRC, file));
+  });
+
+  it("the client takes nothing but types from the schemas", () => {
+    for (const file of files.filter((each) => roomOf(each) === "client"))
+      for (const [line] of readFileSync(file, "utf8").matchAll(/^import .*schema.*$/gm))
+        assert.match(line, /^import type /, relative(SRC, file));
   });
 
   it("pages use no style attribute: the content security policy blocks it", () => {

@@ -2,7 +2,8 @@
 import { connect as openSocket } from "node:net";
 import type { z } from "zod";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
-import { CONTRACT } from "../../src/schema/contract/index.ts";
+import { filledPath } from "../../src/schema/endpoint/definition.ts";
+import { POST_ENDPOINTS } from "../../src/schema/endpoint/index.ts";
 import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
 import { event, idOf, startedVisit } from "../support/story.ts";
 import { brokenText, type Json, mutatedOften, pick } from "./mutate.ts";
@@ -50,12 +51,13 @@ function rightRequests(): readonly {
     events: events.map((each) => ({ event: each, receivedAt: each.typedAt })),
   };
   return [
-    ...CONTRACT.filter(({ isServed }) => isServed).map(({ path, asks, response }) => ({
-      path,
-      body: asJson(asks),
-      answers: response,
-    })),
-    { path: "/api/v1/hookups/ways", body: asJson(CONTRACT.find(({ path }) => path.endsWith("/plan"))?.asks) },
+    ...POST_ENDPOINTS.filter(({ isServed }) => isServed).flatMap(({ path, examples, response }) =>
+      examples.map(({ asks, params }) => ({
+        path: filledPath(path, params),
+        body: asJson(asks),
+        answers: response,
+      })),
+    ),
     {
       path: "/api/v1/leaks/plan-hold",
       body: {

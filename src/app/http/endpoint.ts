@@ -1,6 +1,7 @@
 /** The four steps of an endpoint: parse, use case, answer, and every failure through one mapper. */
 import type { APIContext, APIRoute } from "astro";
 import type { z } from "zod";
+import type { AnswerFor, GetEndpoint, PostEndpoint } from "../../schema/endpoint/definition.ts";
 import { readRequest, requestFault } from "../../schema/read-request.ts";
 import { UNSTORABLE_MESSAGE, unstorablePath } from "../../schema/text.ts";
 import { type Context, serverContext } from "../context.ts";
@@ -38,19 +39,21 @@ export function rawEndpoint(work: (app: Context, context: APIContext) => Promise
   return withErrorAnswer(async (context) => work(serverContext(), context));
 }
 
-/** An endpoint that only reads. */
-export function getEndpoint(work: (app: Context, context: APIContext) => Promise<unknown>): APIRoute {
+/** An endpoint that only reads: what the use case returns is what the definition says. */
+export function getEndpoint<E extends GetEndpoint>(
+  _definition: E,
+  work: (app: Context, context: APIContext) => Promise<AnswerFor<E>>,
+): APIRoute {
   return withErrorAnswer(async (context) => jsonResponse(await work(serverContext(), context)));
 }
 
-/** An endpoint with a JSON body, parsed by its schema before the use case sees it. */
-export function jsonEndpoint<S extends z.ZodType>(
-  schema: S,
-  work: (app: Context, body: z.output<S>, context: APIContext) => Promise<unknown>,
-  status = 200,
+/** An endpoint with a JSON body, parsed by its definition's schema before the use case sees the body. */
+export function postEndpoint<E extends PostEndpoint>(
+  { request, status }: E,
+  work: (app: Context, body: z.output<E["request"]>, context: APIContext) => Promise<AnswerFor<E>>,
 ): APIRoute {
   return withErrorAnswer(async (context) => {
-    const read = readRequest(schema, await readJsonText(context.request));
+    const read = readRequest<E["request"]>(request, await readJsonText(context.request));
     if (!read.ok) throw errorFromFault(read.fault);
     return jsonResponse(await work(serverContext(), read.value, context), status);
   });

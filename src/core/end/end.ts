@@ -3,6 +3,10 @@
 /** Code of an end, as data/ends.csv lists them: comp-3/8-m, tube-1/4-pe, push-1/2. */
 export type EndCode = string;
 
+/** How sure a row of a table is. */
+export const CONFIDENCES = ["high", "medium-high", "medium", "medium-low", "low"] as const;
+export type Confidence = (typeof CONFIDENCES)[number];
+
 export interface End {
   readonly code: EndCode;
   /** A thread is screwed, a plain end is pushed into something, a socket takes a plain end, a seat is pressed by a nut. */
@@ -26,7 +30,7 @@ export interface End {
   readonly material: string | null;
   /** Wrench sizes met on the nut, or on the flats of the body that carries the end; common, not standard. */
   readonly wrenches: readonly string[];
-  readonly confidence: string;
+  readonly confidence: Confidence;
 }
 
 export type EndTable = ReadonlyMap<EndCode, End>;

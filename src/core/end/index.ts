@@ -1,5 +1,13 @@
 export { type Bind, bindOf } from "./bind.ts";
-export { type End, type EndCode, type EndTable, endTable, isFactoryHose, matingEnd } from "./end.ts";
+export {
+  CONFIDENCES,
+  type End,
+  type EndCode,
+  type EndTable,
+  endTable,
+  isFactoryHose,
+  matingEnd,
+} from "./end.ts";
 export { limitsOf } from "./limits.ts";
 export {
   isTapered,

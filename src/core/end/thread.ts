@@ -1,5 +1,5 @@
 /** A thread: what both its male and its female share. The list is data/threads.csv; core is handed it. */
-import type { End } from "./end.ts";
+import type { Confidence, End } from "./end.ts";
 
 /** Whose formulas or tables set the limits of a thread. */
 export const THREAD_SYSTEMS = ["npt", "npsm", "unified", "metric", "nh", "iso-228", "iso-7"] as const;
@@ -38,7 +38,7 @@ export interface Thread {
   readonly usableIn: { readonly male: number; readonly female: number };
   readonly rarity: Rarity;
   readonly standard: string;
-  readonly confidence: { readonly thread: string; readonly limits: string };
+  readonly confidence: { readonly thread: Confidence; readonly limits: Confidence };
 }
 
 export type ThreadTable = ReadonlyMap<string, Thread>;

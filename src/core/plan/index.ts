@@ -17,6 +17,7 @@ export {
   PIPE_MATERIALS,
   type PipeMaterial,
   type PlanRequest,
+  type StoredPlanRequest,
   SUPPLY_KINDS,
   type SupplyKind,
   TREATMENTS,

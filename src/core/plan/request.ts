@@ -62,3 +62,6 @@ export interface PlanRequest {
 
 /** Highest static pressure new lines and fill valves are connected to, psi (model plumbing codes: a reducer first above it). */
 export const HIGHEST_STATIC_PSI = 80;
+
+/** A request as it is stored with a visit and shown on a page: what is in stock is not part of it. */
+export type StoredPlanRequest = PlanRequest & { readonly stock: null };

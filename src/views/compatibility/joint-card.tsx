@@ -89,8 +89,8 @@ export function JointPanel({ a, b }: JointCardProps) {
   const matched = useMatch(a.code, b.code);
   return (
     <section aria-labelledby="card-title" aria-busy={matched.state === "asking"}>
-      <h2 id="card-title" data-card={matched.state === "told" ? `${a.code} ${b.code}` : ""}>
-        {matched.state === "told" ? HEADLINES[matched.match.verdict] : "…"}
+      <h2 id="card-title" data-card={matched.state === "answered" ? `${a.code} ${b.code}` : ""}>
+        {matched.state === "answered" ? HEADLINES[matched.answer.verdict] : "…"}
       </h2>
       <p className="mb-2">
         {a.name} <span className="figure text-quiet">{a.code}</span> with {b.name}{" "}
@@ -101,7 +101,7 @@ export function JointPanel({ a, b }: JointCardProps) {
           The server does not answer. Choose the pair again when it does.
         </p>
       )}
-      {matched.state === "told" && <PairVerdict match={matched.match} />}
+      {matched.state === "answered" && <PairVerdict match={matched.answer} />}
     </section>
   );
 }

@@ -1,34 +1,16 @@
-import { useEffect, useState } from "react";
-import type { Match } from "../../core/joint/index.ts";
+import { useEffect } from "react";
+import type { Asking } from "../../client/asker.ts";
+import { type Answered, call } from "../../client/call.ts";
+import { useAsk } from "../../client/use-ask.ts";
 
-export type MatchState =
-  | { readonly state: "none" }
-  | { readonly state: "asking" }
-  | { readonly state: "failed" }
-  | { readonly state: "told"; readonly match: Match };
+export type Match = Answered<"POST /api/v1/ends/match">;
 
-/** What the server says of two ends; the answer to an earlier pair is dropped. */
-export function useMatch(a: string | null, b: string | null): MatchState {
-  const [matched, setMatched] = useState<MatchState>({ state: "none" });
+/** What the server says of two ends. */
+export function useMatch(a: string | null, b: string | null): Asking<Match> {
+  const { now, ask, cancel } = useAsk<Match>();
   useEffect(() => {
-    if (a === null || b === null) return setMatched({ state: "none" });
-    const leaving = new AbortController();
-    setMatched({ state: "asking" });
-    fetch("/api/v1/ends/match", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ a, b }),
-      signal: leaving.signal,
-    })
-      .then(async (response) => {
-        setMatched(
-          response.ok ? { state: "told", match: (await response.json()) as Match } : { state: "failed" },
-        );
-      })
-      .catch(() => {
-        if (!leaving.signal.aborted) setMatched({ state: "failed" });
-      });
-    return () => leaving.abort();
-  }, [a, b]);
-  return matched;
+    if (a === null || b === null) cancel();
+    else ask((signal) => call("POST /api/v1/ends/match", { body: { a, b }, signal }));
+  }, [a, b, ask, cancel]);
+  return now;
 }

@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { listen } from "../../client/listen.ts";
 import type { Sample } from "../../core/hold/index.ts";
 import { figureFrom, type HoldForm } from "./hold-form.ts";
 
@@ -16,40 +17,42 @@ export function GaugeFeed({ form, onReadings, onEnd }: GaugeFeedProps) {
   const [hides, setHides] = useState<(typeof SECTIONS)[number]>(1);
   const [minutes, setMinutes] = useState("20");
   const [state, setState] = useState<"idle" | "reading" | "lost">("idle");
-  const source = useRef<EventSource | null>(null);
+  const leave = useRef<(() => void) | null>(null);
   const stop = (next: "idle" | "lost") => {
-    source.current?.close();
-    source.current = null;
+    leave.current?.();
+    leave.current = null;
     setState(next);
   };
-  useEffect(() => () => source.current?.close(), []);
+  useEffect(() => () => leave.current?.(), []);
   const length = figureFrom(minutes, 1, 240);
   const start = () => {
     if (length === null) return;
-    const asked = new URLSearchParams({
-      hides: String(hides),
-      volumeMl: form.volumeMl,
-      hoseFt: form.hoseType === "none" ? "0" : form.hoseFt,
-      hoseType: form.hoseType,
-      material: form.material,
-      startPsi: form.startPsi,
-      minutes: String(length),
-    });
     const samples: Sample[] = [];
-    const feed = new EventSource(`/api/v1/instruments/gauge?${asked}`);
-    source.current = feed;
     setState("reading");
     onReadings([]);
-    feed.onmessage = (event: MessageEvent<string>) => {
-      const { t, psi, tempF } = JSON.parse(event.data) as Sample;
-      samples.push(tempF === undefined ? { t, psi } : { t, psi, tempF });
-      onReadings([...samples]);
-    };
-    feed.addEventListener("end", () => {
-      stop("idle");
-      onEnd();
-    });
-    feed.onerror = () => stop("lost");
+    leave.current = listen(
+      "/api/v1/instruments/gauge",
+      {
+        hides: String(hides),
+        volumeMl: form.volumeMl,
+        hoseFt: form.hoseType === "none" ? "0" : form.hoseFt,
+        hoseType: form.hoseType,
+        material: form.material,
+        startPsi: form.startPsi,
+        minutes: String(length),
+      },
+      {
+        onEvent: ({ simulated: _, ...sample }) => {
+          samples.push(sample);
+          onReadings([...samples]);
+        },
+        onEnd: () => {
+          stop("idle");
+          onEnd();
+        },
+        onLost: () => stop("lost"),
+      },
+    );
   };
   return (
     <div className="flex flex-wrap items-end gap-3">

@@ -1,4 +1,7 @@
 import { useEffect, useState } from "react";
+import { type Answered, call } from "../../client/call.ts";
+import { listen } from "../../client/listen.ts";
+import { useAsk } from "../../client/use-ask.ts";
 import { type ClueChange, readingText } from "./clues.ts";
 
 interface CaliperFeedProps {
@@ -8,14 +11,7 @@ interface CaliperFeedProps {
 
 type Lay = "across" | "span";
 
-interface Piece {
-  readonly gender: "male" | "female";
-  readonly threaded: boolean;
-  readonly seal: readonly string[];
-  readonly material: string | null;
-  readonly end: string;
-  readonly name: string;
-}
+type Piece = Answered<"GET /api/v1/instruments/pieces/{piece}">;
 
 const PIECES = [1, 2, 3, 4, 5, 6, 7, 8] as const;
 
@@ -27,31 +23,25 @@ function useCaliper(piece: number | null, lay: Lay, crests: number): Feed {
   useEffect(() => {
     setFeed("waiting");
     if (piece === null) return;
-    const source = new EventSource(
-      `/api/v1/instruments/caliper?piece=${piece}&lay=${lay}${lay === "span" ? `&crests=${crests}` : ""}`,
+    return listen(
+      "/api/v1/instruments/caliper",
+      { piece: String(piece), lay, ...(lay === "span" ? { crests: String(crests) } : {}) },
+      { onEvent: setFeed, onLost: () => setFeed("lost") },
     );
-    source.onmessage = (event: MessageEvent<string>) =>
-      setFeed(JSON.parse(event.data) as { valueIn: number; simulated: boolean });
-    source.onerror = () => setFeed("lost");
-    return () => source.close();
   }, [piece, lay, crests]);
   return feed;
 }
 
 function usePiece(piece: number | null): Piece | null {
-  const [found, setFound] = useState<Piece | null>(null);
+  const { now, ask, cancel } = useAsk<Piece>();
   useEffect(() => {
-    setFound(null);
-    if (piece === null) return;
-    const leaving = new AbortController();
-    fetch(`/api/v1/instruments/pieces/${piece}`, { signal: leaving.signal })
-      .then(async (response) => {
-        if (response.ok) setFound((await response.json()) as Piece);
-      })
-      .catch(() => undefined);
-    return () => leaving.abort();
-  }, [piece]);
-  return found;
+    if (piece === null) cancel();
+    else
+      ask((signal) =>
+        call("GET /api/v1/instruments/pieces/{piece}", { params: { piece: String(piece) }, signal }),
+      );
+  }, [piece, ask, cancel]);
+  return now.state === "answered" ? now.answer : null;
 }
 
 function sightOf({ gender, threaded, seal, material }: Piece): string {

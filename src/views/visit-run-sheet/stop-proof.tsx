@@ -1,4 +1,6 @@
 import { useState } from "react";
+import { call } from "../../client/call.ts";
+import { useAsk } from "../../client/use-ask.ts";
 import type { Plan, PlanPart, PlanRequest } from "../../core/plan/index.ts";
 import { PROOF_METHODS, planRequestOf, type StopProved, type Survey } from "../../core/survey/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
@@ -119,8 +121,8 @@ export function extraParts(plan: Plan, before: Plan | null): readonly PlanPart[]
 /** A stop that fails can be replaced in the same visit: what that takes besides, and the plan for it. */
 export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">) {
   const [stub, setStub] = useState(STUBS[0]?.end ?? "");
-  const [offer, setOffer] = useState<Offer | null>(null);
-  const [state, setState] = useState<"idle" | "asking" | "failed" | "none">("idle");
+  const { now, ask, cancel } = useAsk<Offer | null>();
+  const offer = now.state === "answered" ? now.answer : null;
   const isMade = connection.joints.some(({ madeAt }) => madeAt !== null);
   if (isMade)
     return (
@@ -128,7 +130,7 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
         Joints stand on this stop already: work from the next valve up, and quote its replacement.
       </p>
     );
-  const ask = () => {
+  const askPlanner = () => {
     const survey: Survey = {
       ...connection.survey,
       supply: {
@@ -137,23 +139,14 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
         end: stub,
       },
     };
-    setState("asking");
-    fetch("/api/v1/hookups/ways", {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify(planRequestOf(survey, null)),
-    })
-      .then(async (response) => {
-        if (!response.ok) throw new Error(`answered ${response.status}`);
-        const { plans, request } = (await response.json()) as {
-          plans: readonly Plan[];
-          request: PlanRequest;
-        };
-        const [plan] = plans;
-        setOffer(plan ? { survey, plan, request } : null);
-        setState(plan ? "idle" : "none");
-      })
-      .catch(() => setState("failed"));
+    ask(async (signal) => {
+      const { plans, request } = await call("POST /api/v1/hookups/ways", {
+        body: { ...planRequestOf(survey, null), stock: null },
+        signal,
+      });
+      const [plan] = plans;
+      return plan ? { survey, plan, request } : null;
+    });
   };
   const extra = offer ? extraParts(offer.plan, connection.plan?.plan ?? null) : [];
   return (
@@ -167,7 +160,7 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
             value={stub}
             onChange={(event) => {
               setStub(event.target.value);
-              setOffer(null);
+              cancel();
             }}
           >
             {STUBS.map(({ end, label }) => (
@@ -177,16 +170,18 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
             ))}
           </select>
         </label>
-        <button type="button" className="button" disabled={state === "asking"} onClick={ask}>
-          {state === "asking" ? "Planning…" : "What would it take?"}
+        <button type="button" className="button" disabled={now.state === "asking"} onClick={askPlanner}>
+          {now.state === "asking" ? "Planning…" : "What would it take?"}
         </button>
       </div>
-      {state === "failed" && (
+      {now.state === "failed" && (
         <p className="fault mt-1">
           Planning needs the network, and there is none now. The next valve up holds till then.
         </p>
       )}
-      {state === "none" && <p className="fault mt-1">No stop in the catalogue goes on it: see Hookup.</p>}
+      {now.state === "answered" && offer === null && (
+        <p className="fault mt-1">No stop in the catalogue goes on it: see Hookup.</p>
+      )}
       {offer && (
         <div className="mt-2">
           <p>Besides what was planned:</p>

@@ -1,6 +1,6 @@
-import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { otherThan, postEndpoint } from "../../../../app/http/endpoint.ts";
 import { identifyEnd } from "../../../../app/identify/end.ts";
-import { identifyRequest } from "../../../../schema/end.ts";
+import { identifyEndpoint } from "../../../../schema/endpoint/identify-end.ts";
 
-export const POST = jsonEndpoint(identifyRequest, async (app, { measured }) => identifyEnd(app, measured));
+export const POST = postEndpoint(identifyEndpoint, async (app, { measured }) => identifyEnd(app, measured));
 export const ALL = otherThan("POST");

@@ -1,6 +1,6 @@
-import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { otherThan, postEndpoint } from "../../../../app/http/endpoint.ts";
 import { matchCodes } from "../../../../app/identify/end.ts";
-import { matchRequest } from "../../../../schema/end.ts";
+import { matchEndpoint } from "../../../../schema/endpoint/match-ends.ts";
 
-export const POST = jsonEndpoint(matchRequest, async (app, { a, b }) => matchCodes(app, a, b));
+export const POST = postEndpoint(matchEndpoint, async (app, { a, b }) => matchCodes(app, a, b));
 export const ALL = otherThan("POST");

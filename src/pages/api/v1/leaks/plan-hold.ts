@@ -1,8 +1,8 @@
 import { planHoldAnswer } from "../../../../app/hold/hold-answers.ts";
-import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
-import { planHoldRequest } from "../../../../schema/hold.ts";
+import { otherThan, postEndpoint } from "../../../../app/http/endpoint.ts";
+import { planHoldEndpoint } from "../../../../schema/endpoint/plan-hold.ts";
 
-export const POST = jsonEndpoint(planHoldRequest, (app, body, { request }) =>
+export const POST = postEndpoint(planHoldEndpoint, (app, body, { request }) =>
   planHoldAnswer(app, body, request.signal),
 );
 export const ALL = otherThan("POST");

@@ -1,6 +1,6 @@
 import { watchAnswer } from "../../../../app/hold/hold-answers.ts";
-import { jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
-import { watchRequest } from "../../../../schema/hold.ts";
+import { otherThan, postEndpoint } from "../../../../app/http/endpoint.ts";
+import { watchEndpoint } from "../../../../schema/endpoint/judge-watch.ts";
 
-export const POST = jsonEndpoint(watchRequest, async (_, body) => watchAnswer(body));
+export const POST = postEndpoint(watchEndpoint, async (_, body) => watchAnswer(body));
 export const ALL = otherThan("POST");

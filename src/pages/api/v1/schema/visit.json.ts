@@ -1,12 +1,13 @@
 import { z } from "zod";
-import { getEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { jsonResponse } from "../../../../app/http/app-error.ts";
+import { otherThan, rawEndpoint } from "../../../../app/http/endpoint.ts";
 import { visitFile } from "../../../../schema/visit.ts";
 
 /** The same for as long as the process lives. */
 let made: object | undefined;
 
-export const GET = getEndpoint(async () => {
+export const GET = rawEndpoint(async () => {
   made ??= z.toJSONSchema(visitFile, { io: "input" });
-  return made;
+  return jsonResponse(made);
 });
 export const ALL = otherThan("GET");

@@ -1,11 +1,12 @@
 import { invalid } from "../../../../app/http/app-error.ts";
-import { getEndpoint, jsonEndpoint, otherThan } from "../../../../app/http/endpoint.ts";
+import { getEndpoint, otherThan, postEndpoint } from "../../../../app/http/endpoint.ts";
 import { isReadable, readVisitPage } from "../../../../app/visit/today.ts";
 import { openVisit } from "../../../../app/visit/visit.ts";
-import { openVisitRequest } from "../../../../schema/visit.ts";
+import { listVisitsEndpoint } from "../../../../schema/endpoint/list-visits.ts";
+import { openVisitEndpoint } from "../../../../schema/endpoint/open-visit.ts";
 import { visitListQuery } from "../../../../schema/visit-list.ts";
 
-export const GET = getEndpoint(async (app, { url }) => {
+export const GET = getEndpoint(listVisitsEndpoint, async (app, { url }) => {
   const query = visitListQuery.safeParse(Object.fromEntries(url.searchParams));
   if (!query.success) throw invalid(query.error);
   const { list, limit, after } = query.data;
@@ -30,10 +31,7 @@ export const GET = getEndpoint(async (app, { url }) => {
     next,
   };
 });
-export const POST = jsonEndpoint(
-  openVisitRequest,
-  (app, { visit, events, sentAt }, { request }) =>
-    openVisit(app, visit, events, { sentAt, signal: request.signal }),
-  201,
+export const POST = postEndpoint(openVisitEndpoint, (app, { visit, events, sentAt }, { request }) =>
+  openVisit(app, visit, events, { sentAt, signal: request.signal }),
 );
 export const ALL = otherThan("GET", "POST");

@@ -1,8 +1,8 @@
-import { idFrom, jsonEndpoint, otherThan } from "../../../../../app/http/endpoint.ts";
+import { idFrom, otherThan, postEndpoint } from "../../../../../app/http/endpoint.ts";
 import { addEvents } from "../../../../../app/visit/visit.ts";
-import { addEventsRequest } from "../../../../../schema/visit.ts";
+import { addEventsEndpoint } from "../../../../../schema/endpoint/add-events.ts";
 
-export const POST = jsonEndpoint(addEventsRequest, (app, { events, version, sentAt }, { params, request }) =>
+export const POST = postEndpoint(addEventsEndpoint, (app, { events, version, sentAt }, { params, request }) =>
   addEvents(app, idFrom(params["id"], "visit"), events, {
     version,
     sentAt,

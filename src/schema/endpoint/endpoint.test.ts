@@ -1,0 +1,49 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { describeInterface } from "../openapi.ts";
+import { filledPath } from "./definition.ts";
+import { ENDPOINTS, POST_ENDPOINTS } from "./index.ts";
+
+describe("the definitions of endpoints", () => {
+  for (const { path, request, response, examples } of POST_ENDPOINTS) {
+    it(`${path} has examples, and each fits its schemas`, () => {
+      assert.ok(examples.length > 0);
+      for (const { asks, answers } of examples) {
+        assert.deepEqual(request.parse(asks), asks);
+        assert.deepEqual(response.parse(answers), answers);
+      }
+    });
+    it(`${path} refuses a field that nobody knows`, () => {
+      for (const { asks } of examples)
+        assert.equal(request.safeParse({ ...Object(asks), surprise: 1 }).success, false);
+    });
+  }
+
+  it("say each method of an address once", () => {
+    const keys = ENDPOINTS.map(({ method, path }) => `${method} ${path}`);
+    assert.equal(new Set(keys).size, keys.length);
+  });
+
+  it("define every parameter of their addresses", () => {
+    for (const { path, params } of ENDPOINTS) {
+      const named = [...path.matchAll(/\{(\w+)\}/g)].map(([, name]) => name);
+      assert.deepEqual(Object.keys(params?.shape ?? {}).sort(), named.sort(), path);
+    }
+  });
+
+  it("make the OpenAPI document, which leaves out what is not served", () => {
+    const { paths = {} } = describeInterface("test");
+    for (const endpoint of ENDPOINTS) {
+      const isThere = endpoint.method in (paths[endpoint.path] ?? {});
+      assert.equal(isThere, endpoint.method !== "post" || endpoint.isServed, endpoint.path);
+    }
+  });
+});
+
+describe("an address", () => {
+  it("has its parameters filled in, and refuses to go without", () => {
+    assert.equal(filledPath("/a/{id}/b/{to}", { id: "1", to: "x/y" }), "/a/1/b/x%2Fy");
+    assert.equal(filledPath("/a"), "/a");
+    assert.throws(() => filledPath("/a/{id}"), /wants id/);
+  });
+});

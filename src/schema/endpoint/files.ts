@@ -1,0 +1,38 @@
+/** Endpoints that answer files. */
+import { z } from "zod";
+import { file } from "./definition.ts";
+import { onHold, onVisit } from "./visit-paths.ts";
+
+const forSpreadsheet = z.object({ for: z.literal("spreadsheet").optional() });
+
+export const FILE_ENDPOINTS = [
+  file({
+    path: "/api/v1/catalogue.csv",
+    summary: "The whole catalogue of this shop as CSV",
+    query: forSpreadsheet,
+    type: "text/csv",
+  }),
+  file({
+    path: "/api/v1/steps.csv",
+    summary: "The step library of this shop as CSV",
+    query: forSpreadsheet,
+    type: "text/csv",
+  }),
+  file({
+    path: "/api/v1/look-backs.ics",
+    summary: "Follow-up checks to come, as a calendar",
+    type: "text/calendar",
+  }),
+  file({
+    path: "/api/v1/visits/{id}/water-off.ics",
+    summary: "When a visit's water is off, as a calendar",
+    params: onVisit,
+    type: "text/calendar",
+  }),
+  file({
+    path: "/api/v1/visits/{id}/holds/{hold}.csv",
+    summary: "Readings of a kept pressure test as CSV",
+    params: onHold,
+    type: "text/csv",
+  }),
+];

@@ -1,0 +1,14 @@
+/** GET /api/v1/health. */
+import { z } from "zod";
+import { get } from "./definition.ts";
+
+const healthResponse = z
+  .strictObject({ status: z.enum(["ok", "degraded"]), database: z.enum(["ok", "away"]), version: z.string() })
+  .meta({ id: "Health" });
+
+export const healthEndpoint = get({
+  path: "/api/v1/health",
+  summary: "Whether the service and its database are there",
+  response: healthResponse,
+  failures: { 503: "The database is away" },
+});

@@ -1,0 +1,61 @@
+/** POST /api/v1/ends/match. */
+import { matchRequest, matchResponse } from "../end.ts";
+import { post } from "./definition.ts";
+export const matchEndpoint = post({
+  path: "/api/v1/ends/match",
+  summary: "What happens when two ends meet",
+  request: matchRequest,
+  response: matchResponse,
+  examples: [
+    {
+      asks: { a: "comp-1/4-m", b: "flare-1/4-f" },
+      answers: {
+        fits: false,
+        verdict: "starts",
+        code: "binds-under-1",
+        joint: null,
+        startsButWillNotSeal: true,
+        turnsBeforeBind: 0.5,
+        turnsRange: [0.4, 0.7],
+        wobbleIn: 0.004,
+        symptom: "starts and binds",
+        forcing: "cracks the nut",
+        forcingDoesDamage: true,
+        why: "another pitch",
+        advice: null,
+      },
+    },
+    {
+      asks: { a: "comp-3/8-m", b: "comp-3/8-f" },
+      answers: {
+        fits: true,
+        verdict: "fits",
+        code: "fits",
+        joint: {
+          type: "cone-gasket",
+          label: "rubber cone",
+          sealant: "none",
+          turns: { handOnly: false, min: 0.25, max: 0.5 },
+          hardMaxTurns: 1,
+          wrenches: ["5/8 in", "11/16 in"],
+          backUp: true,
+          backUpWrenches: [],
+          sealsOn: "the cone",
+          pieces: [],
+          lookFirst: ["the cone is whole"],
+          reason: "rubber seals early",
+          variants: [],
+        },
+        startsButWillNotSeal: false,
+        turnsBeforeBind: null,
+        turnsRange: [null, null],
+        wobbleIn: null,
+        symptom: "runs on freely",
+        forcing: "nothing to force",
+        forcingDoesDamage: false,
+        why: "one thread",
+        advice: null,
+      },
+    },
+  ],
+});

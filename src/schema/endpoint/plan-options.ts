@@ -1,0 +1,22 @@
+/** POST /api/v1/hookups/ways. */
+import { planOptionsResponse, planRequest } from "../plan.ts";
+import { post } from "./definition.ts";
+import { planEndpoint } from "./plan.ts";
+export const planOptionsEndpoint = post({
+  path: "/api/v1/hookups/ways",
+  summary: "Plans with other ways and swaps, for trying out",
+  request: planRequest,
+  response: planOptionsResponse,
+  examples: planEndpoint.examples.map(({ asks, answers }) => ({
+    asks,
+    answers: {
+      ...answers,
+      request: { ...asks, needs: [], access: "open" as const, houseRules: {}, stock: null },
+      hasStock: false,
+      ways: [],
+      codes: [],
+      swaps: {},
+      ends: {},
+    },
+  })),
+});

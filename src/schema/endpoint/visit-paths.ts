@@ -1,0 +1,6 @@
+/** Parameters of addresses below a visit. */
+import { z } from "zod";
+
+export const onVisit = z.object({ id: z.uuid() });
+export const onPhoto = z.object({ id: z.uuid(), photo: z.uuid() });
+export const onHold = z.object({ id: z.uuid(), hold: z.uuid() });
