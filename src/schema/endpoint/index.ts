@@ -75,11 +75,11 @@ export type Calls = {
     readonly asks: E extends { readonly request: infer Q extends z.ZodType }
       ? DeepReadonly<z.input<Q>>
       : null;
-    readonly answers: z.output<E["response"]>;
+    readonly answers: DeepReadonly<z.output<E["response"]>>;
   };
 };
 
 /** Streams by address, each with the data of its events. */
 export type Streams = {
-  readonly [E in (typeof STREAM_ENDPOINTS)[number] as E["path"]]: z.output<E["event"]>;
+  readonly [E in (typeof STREAM_ENDPOINTS)[number] as E["path"]]: DeepReadonly<z.output<E["event"]>>;
 };
