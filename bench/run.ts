@@ -1,12 +1,12 @@
 /** bin/bench: times as ratios to a baseline measured in the same run, and the JavaScript each view ships. Prints Markdown. */
-import { mkdtempSync, rmSync } from "node:fs";
+import { mkdtempSync, readdirSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { ensureBuild } from "../ops/build.ts";
+import { ensureBuild, runToEnd } from "../ops/build.ts";
 import { buildData } from "../ops/build-data.ts";
 import { startCluster } from "../ops/cluster.ts";
-import { TEST_BUILDS } from "../ops/paths.ts";
+import { ROOT, TEST_BUILDS } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFrames } from "./frames.ts";
 import { benchHold } from "./hold.ts";
@@ -32,6 +32,20 @@ async function scriptsOf(base: string, path: string): Promise<number> {
       queue.push(`/_astro/${name}`);
   }
   return bytes;
+}
+
+/** The large sets of bin/test at full size. */
+async function runLargeSets(): Promise<void> {
+  const files = readdirSync(join(ROOT, "src"), { recursive: true, encoding: "utf8" }).filter((name) =>
+    name.endsWith(".large.test.ts"),
+  );
+  process.env["LARGE_SETS"] = "full";
+  await runToEnd(
+    process.execPath,
+    ["--import", "tsx", "--test", ...files.map((name) => join("src", name))],
+    true,
+  );
+  console.log(`\nLarge sets at full size (${files.length} files): passed.`);
 }
 
 async function main(): Promise<void> {
@@ -109,6 +123,7 @@ async function main(): Promise<void> {
     await benchLine();
     benchSchedule(context.plannerIndex, context.tables);
     await benchFrames(base);
+    await runLargeSets();
     await sql.end();
     await server.close();
   } finally {

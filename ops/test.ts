@@ -14,12 +14,13 @@ const BIN = join(ROOT, "node_modules/.bin");
 /** Suites of node:test files: where their files stand, and whether they need a database and a build. */
 const FILES = {
   unit: { below: ["src", "ops", "tests/arch"], needsServer: false },
+  large: { below: ["src"], needsServer: false },
   db: { below: ["tests/db"], needsServer: true },
   api: { below: ["tests/api"], needsServer: true },
   e2e: { below: ["tests/e2e"], needsServer: true },
   faults: { below: ["tests/faults"], needsServer: true },
 } as const;
-const SUITES = ["types", "lint", "unit", "db", "api", "e2e", "faults"] as const;
+const SUITES = ["types", "lint", "unit", "large", "db", "api", "e2e", "faults"] as const;
 type Suite = (typeof SUITES)[number];
 
 function isFileSuite(suite: Suite): suite is keyof typeof FILES {
@@ -33,6 +34,9 @@ function testFilesBelow(folder: string): string[] {
     return name.endsWith(".test.ts") || name.endsWith(".test.tsx") ? [path] : [];
   });
 }
+
+/** Large statistical sets and exhaustive searches stand in files of their own. */
+const isLarge = (file: string) => /\.large\.test\.tsx?$/.test(file);
 
 interface Count {
   passed: number;
@@ -48,7 +52,7 @@ function runFiles(files: readonly string[], env: NodeJS.ProcessEnv, concurrency:
       "--test",
       "--test-reporter=spec",
       "--test-force-exit",
-      "--test-timeout=180000",
+      "--test-timeout=300000",
       `--test-concurrency=${concurrency}`,
       ...files,
     ];
@@ -127,12 +131,12 @@ async function runSuite(suite: Suite, env: NodeJS.ProcessEnv): Promise<Count> {
   const only = process.env["TEST_ONLY"] ?? "";
   const files = FILES[suite].below
     .flatMap((folder) => testFilesBelow(join(ROOT, folder)))
-    .filter((file) => relative(ROOT, file).includes(only));
+    .filter((file) => isLarge(file) === (suite === "large") && relative(ROOT, file).includes(only));
   if (files.length === 0) throw new Error(`suite ${suite} has no test files`);
   const count = await runFiles(
     files.map((file) => relative(ROOT, file)),
     env,
-    suite === "faults" ? 1 : 2,
+    suite === "e2e" || suite === "faults" ? 1 : 2,
   );
   if (count.passed === 0) throw new Error(`suite ${suite} ran no test`);
   return count;

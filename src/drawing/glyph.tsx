@@ -1,6 +1,7 @@
 /** A joint as a numbered glyph: the outline says how it seals, the fill where it is in its life, a slash that it weeps. */
 import type { JointType } from "../core/joint/index.ts";
 import type { JointStatus } from "../core/visit/index.ts";
+import { JOINT_STATUS_LABELS } from "../labels/joint-status.ts";
 
 export type Outline = "gasket" | "ferrule" | "taper" | "push" | "fused" | "ring";
 
@@ -38,17 +39,8 @@ export function outlineOf(type: JointType): Outline {
   return OUTLINES[type];
 }
 
-const LIFE_WORDS: Readonly<Record<JointStatus, string>> = {
-  planned: "planned",
-  made: "made up",
-  pressure: "under pressure",
-  weeping: "weeping",
-  dry: "dry",
-  signed: "signed",
-};
-
 function statusText(life: JointStatus): string {
-  return LIFE_WORDS[life];
+  return JOINT_STATUS_LABELS[life];
 }
 
 /** What a strip shows of one joint. */

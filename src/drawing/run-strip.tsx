@@ -2,6 +2,7 @@
 import type { ReactNode } from "react";
 import type { Plan, PlanPart } from "../core/plan/index.ts";
 import { formatInches } from "../core/units/index.ts";
+import { MATERIAL_WORDS } from "../labels/material.ts";
 import { JointGlyph, type JointMark } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
 import { type DrawnAside, type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
@@ -18,15 +19,6 @@ interface RunStripProps {
   /** A plan this one is laid beside: parts both have are drawn faint and unnamed, so that the differences speak. */
   readonly beside?: Plan | undefined;
 }
-
-const MATERIAL_WORDS: Readonly<Record<string, string>> = {
-  "stainless-braid": "braided stainless",
-  "polymer-braid": "braided polymer",
-  rubber: "rubber hose",
-  copper: "copper",
-  polyethylene: "polyethylene",
-  pex: "PEX",
-};
 
 /** Short words under a part: what it is, and its length where it has one. */
 export function shortName(part: PlanPart): readonly [string, string] {

@@ -10,7 +10,7 @@ import { demoVisitEvents, demoVisitId } from "./demo-story.ts";
 
 /**
  * Loads Gullwing Hall once in a database's life. Returns whether it did.
- * Errors: Problem or Error when data/demo.json tells something the rules refuse.
+ * Errors: AppError or Error when data/demo.json tells something the rules refuse.
  */
 export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
   const context = makeContext(sql, () => now);

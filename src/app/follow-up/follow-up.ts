@@ -122,7 +122,7 @@ const fingerprintOf = (token: string) => createHash("sha256").update(token).dige
 
 /**
  * A link for the customer of one signed connection; it takes the place of an earlier one. The token is told this once.
- * Errors: Problem not-found; refused when nothing is signed there or it is looked back already.
+ * Errors: AppError not-found; refused when nothing is signed there or it is looked back already.
  */
 export async function makeAnswerLink(context: Context, visit: string, connection: string): Promise<string> {
   const { state } = await readVisit(context, visit);
@@ -153,7 +153,7 @@ export interface Question {
   readonly isAnswered: boolean;
 }
 
-/** What a link asks. Errors: Problem not-found for a token nobody made, one that was replaced and one that has expired. */
+/** What a link asks. Errors: AppError not-found for a token nobody made, one that was replaced and one that has expired. */
 export async function readQuestion(context: Context, token: string): Promise<Question> {
   const link = await findLink(context.sql, fingerprintOf(token));
   if (!link || link.expiresAt < context.now()) throw notFound("link");
@@ -171,7 +171,7 @@ export async function readQuestion(context: Context, token: string): Promise<Que
   };
 }
 
-/** Takes the one answer a link can give. Errors: Problem not-found; conflict when it was answered; invalid; refused. */
+/** Takes the one answer a link can give. Errors: AppError not-found; conflict when it was answered; invalid; refused. */
 export async function answerQuestion(context: Context, token: string, form: FormData): Promise<void> {
   const result = form.get("result");
   if (result !== "dry" && result !== "weeping")

@@ -5,7 +5,7 @@ import { AppError } from "../http/app-error.ts";
 /** A token has 256 bits and cannot be guessed; the count only keeps guessers from being a load. */
 const tries = new RateLimiterMemory({ points: 30, duration: 600 });
 
-/** Takes note of a link that leads nowhere. Errors: Problem too-many once a client has tried thirty in ten minutes. */
+/** Takes note of a link that leads nowhere. Errors: AppError too-many once a client has tried thirty in ten minutes. */
 export async function countMissedLink(client: string): Promise<void> {
   try {
     await tries.consume(client);

@@ -12,7 +12,7 @@ import type { HoldRequest, PlanHoldRequest, WatchAnswered, WatchRequest } from "
 import type { Context } from "../context.ts";
 import { AppError, errorFromFault } from "../http/app-error.ts";
 
-/** Errors: Problem invalid naming the field. */
+/** Errors: AppError invalid naming the field. */
 export function sectionFrom(asked: HoldRequest["section"]): Section {
   const section = sectionAsked(asked);
   if ("path" in section) throw fault(section.path, section.message);
@@ -23,7 +23,7 @@ function fault(path: string, message: string): AppError {
   return new AppError("invalid", `${path}: ${message}.`, [{ path, message }]);
 }
 
-/** The answer to a pressure hold asked about, as JSON. Errors: Problem not-json, invalid naming the field. */
+/** The answer to a pressure hold asked about, as JSON. Errors: AppError not-json, invalid naming the field. */
 export async function holdAnswer(
   { compute }: Pick<Context, "compute">,
   text: string,
@@ -68,7 +68,7 @@ function figuresFrom(body: WatchRequest): WatchFigures {
   };
 }
 
-/** Errors: Problem invalid when a window is missing, or no window is long enough. */
+/** Errors: AppError invalid when a window is missing, or no window is long enough. */
 export function watchAnswer(body: WatchRequest): WatchAnswered {
   const figures = figuresFrom(body);
   const watching: Watching = { method: body.method, process: body.process ?? null, figures };

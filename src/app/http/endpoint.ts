@@ -8,7 +8,7 @@ import { type Context, serverContext } from "../context.ts";
 import { AppError, asAppError, errorFromFault, errorResponse, jsonResponse } from "./app-error.ts";
 import { logFailure } from "./log-failure.ts";
 
-/** The body as text. Errors: Problem not-json-type. */
+/** The body as text. Errors: AppError not-json-type. */
 export async function readJsonText(request: Request): Promise<string> {
   const type = request.headers.get("content-type") ?? "";
   if (!/^application\/json\s*(;|$)/i.test(type))
@@ -16,7 +16,7 @@ export async function readJsonText(request: Request): Promise<string> {
   return request.text();
 }
 
-/** Errors: Problem invalid, naming the field, when a text in it cannot be kept. */
+/** Errors: AppError invalid, naming the field, when a text in it cannot be kept. */
 export function checkStorable(value: unknown): void {
   const path = unstorablePath(value);
   if (path !== null) throw errorFromFault(requestFault([{ path, message: UNSTORABLE_MESSAGE }]));

@@ -40,7 +40,7 @@ export async function loadPage<T>(
   }
 }
 
-/** The form a request carries. Errors: Problem invalid when there is none, or a field holds what cannot be kept. */
+/** The form a request carries. Errors: AppError invalid when there is none, or a field holds what cannot be kept. */
 export async function readForm(request: Request): Promise<FormData> {
   const form = await request.formData().catch((cause: unknown) => {
     throw new AppError("invalid", "The form could not be read.", [], { cause });

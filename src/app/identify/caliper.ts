@@ -44,7 +44,7 @@ export function describePiece(context: Pick<Context, "identifier">, number: numb
   };
 }
 
-/** Errors: Problem invalid, not-found. */
+/** Errors: AppError invalid, not-found. */
 export function caliperStream(context: Context, url: URL): Response {
   const parsed = query.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) throw invalid(parsed.error);

@@ -9,7 +9,7 @@ export function identifyEnd({ identifier }: Pick<Context, "identifier">, measure
   return answerEvidence(identifier, measured);
 }
 
-/** Errors: Problem invalid, naming the end that is in no table. */
+/** Errors: AppError invalid, naming the end that is in no table. */
 export function matchCodes({ identifier }: Pick<Context, "identifier">, a: EndCode, b: EndCode): Match {
   const { tables, words } = identifier;
   const [one, other] = [tables.ends.get(a), tables.ends.get(b)];

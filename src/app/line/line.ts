@@ -46,7 +46,7 @@ function answerOf({
 
 /**
  * Rates the lengths asked about and finds every interval of good ones.
- * Errors: Problem invalid, naming the field and the fix, for a bench that cannot be; too-heavy after eight seconds.
+ * Errors: AppError invalid, naming the field and the fix, for a bench that cannot be; too-heavy after eight seconds.
  */
 export async function fitAnswer(
   { compute }: Pick<Context, "compute">,

@@ -123,7 +123,7 @@ const whole = (value: number) => Math.round(value * 10) / 10;
 
 /**
  * Steps of some connections with when each is done and when the water is off.
- * Errors: Problem invalid for ids that repeat or a fixture no plan is known for.
+ * Errors: AppError invalid for ids that repeat or a fixture no plan is known for.
  */
 export async function runSheetAnswer(
   context: Context,

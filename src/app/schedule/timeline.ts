@@ -6,10 +6,10 @@ import type { WaterOff } from "../../core/schedule/index.ts";
 import type { VisitState } from "../../core/visit/index.ts";
 import type { TimelineRow } from "../../drawing/timeline.tsx";
 import { scheduleRows } from "../../drawing/timeline-rows.ts";
+import { stampText, timeText } from "../../labels/site-time.ts";
 import { onOneLine } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { idFrom } from "../http/endpoint.ts";
-import { stampText, timeText } from "../site-time.ts";
 import { withLibrary } from "../step/step-library.ts";
 import { readVisit } from "../visit/visit.ts";
 import { learnedDurations, withLearned } from "./learned-minutes.ts";
@@ -146,7 +146,7 @@ export function waterOffCalendar(
   return calendar.toString();
 }
 
-/** The time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: Problem not-found. */
+/** The time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: AppError not-found. */
 export async function readTimeLine(
   context: Context,
   {

@@ -87,7 +87,7 @@ export function versionSeen(form: FormData): number {
 const SOMEBODY_ELSE =
   "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
 
-/** Errors: Problem stale when somebody has changed them since the version `seen`. */
+/** Errors: AppError stale when somebody has changed them since the version `seen`. */
 export async function setShopStandards(
   { sql }: Pick<Context, "sql">,
   rules: Partial<Standards>,
@@ -115,7 +115,7 @@ export async function truckStock(context: Pick<Context, "sql">): Promise<Readonl
 
 /**
  * Keeps the truck's stock from lines "SKU,quantity"; an empty text forgets it. Returns how many SKUs are held.
- * Errors: Problem invalid, naming each line; stale when somebody has changed it since the version `seen`; then nothing is
+ * Errors: AppError invalid, naming each line; stale when somebody has changed it since the version `seen`; then nothing is
  * changed.
  */
 export async function setTruckStock(context: ShopTools, text: string, seen: number): Promise<number> {
@@ -196,7 +196,7 @@ export async function previewCatalogue(context: ShopTools, text: string): Promis
   };
 }
 
-/** Takes a file in, whole or not at all. Errors: Problem invalid with a field for every faulty row. */
+/** Takes a file in, whole or not at all. Errors: AppError invalid with a field for every faulty row. */
 export async function importCatalogue(context: ShopTools, text: string): Promise<ImportReport> {
   const report = await previewCatalogue(context, text);
   if (report.faults.length > 0)
@@ -219,7 +219,7 @@ export async function importCatalogue(context: ShopTools, text: string): Promise
   return report;
 }
 
-/** Takes the shop's own part or price away; what ships stands again. Errors: Problem not-found. */
+/** Takes the shop's own part or price away; what ships stands again. Errors: AppError not-found. */
 export async function removeOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
   await transact(sql, async (tx) => {
     await reviseShopParts(tx);

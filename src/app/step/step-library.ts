@@ -116,7 +116,7 @@ function checkWhole(steps: readonly StepTemplate[], { cautions }: Pick<Tables, "
 
 /**
  * Puts a new telling in force for visits opened from now on. `seen` is the version its writer looked at.
- * Errors: Problem invalid naming step and field; stale when somebody changed the library meanwhile.
+ * Errors: AppError invalid naming step and field; stale when somebody changed the library meanwhile.
  */
 async function putInForce(
   context: Context,
@@ -138,7 +138,7 @@ async function putInForce(
 
 const place = z.enum(["up", "down"]);
 
-/** What a form on the library's page asks for. Errors: Problem invalid, stale. */
+/** What a form on the library's page asks for. Errors: AppError invalid, stale. */
 export async function editLibrary(context: Context, form: FormData): Promise<number> {
   const fields = Object.fromEntries(
     [...form].flatMap(([name, value]): [string, string][] =>

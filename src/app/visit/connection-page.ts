@@ -21,7 +21,7 @@ export interface ConnectionPage {
   readonly steps: readonly StepTemplate[];
 }
 
-/** Errors: Problem not-found. */
+/** Errors: AppError not-found. */
 export async function readConnection(
   context: Context,
   params: Readonly<Record<string, string | undefined>>,
@@ -94,7 +94,7 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
   };
 }
 
-/** What the run sheet of a whole visit is made from. Errors: Problem not-found. */
+/** What the run sheet of a whole visit is made from. Errors: AppError not-found. */
 export async function readVisitRun(context: Context, params: Readonly<Record<string, string | undefined>>) {
   const visit = await readVisit(context, idFrom(params["visit"], "visit"));
   if (visit.state.site === null) throw notFound("visit");

@@ -16,7 +16,7 @@ function corrected(event: VisitEvent, toMs: number): VisitEvent {
 /**
  * Events with their times as they were. `sentAt` is the sender's clock as it sends: a difference beyond the slack is taken
  * off every time, and what then still lies ahead (the clock was put right in between) becomes the time of receiving.
- * Without `sentAt` nobody knows the difference. Errors: Problem refused for a time that then lies ahead.
+ * Without `sentAt` nobody knows the difference. Errors: AppError refused for a time that then lies ahead.
  */
 export function withTypedTimes(
   events: readonly VisitEvent[],

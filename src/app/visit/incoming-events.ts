@@ -21,7 +21,7 @@ export interface SendOptions {
 /** Largest log of one visit, bytes as JSON: what an export of it may be, so that the export can be read in again. */
 export const MOST_LOG_BYTES = 8_000_000;
 
-/** Errors: Problem invalid when an event stands twice in one request. */
+/** Errors: AppError invalid when an event stands twice in one request. */
 export function checkDistinct(events: readonly VisitEvent[]): void {
   const twice = firstRepeated(events);
   if (twice >= 0)
@@ -30,7 +30,7 @@ export function checkDistinct(events: readonly VisitEvent[]): void {
     ]);
 }
 
-/** Events that are not there yet. Errors: Problem conflict when an id stands for something else, in this visit or another. */
+/** Events that are not there yet. Errors: AppError conflict when an id stands for something else, in this visit or another. */
 export async function withoutKnownEvents(
   sql: Db,
   id: string,
@@ -84,7 +84,7 @@ export async function certifiedEvents(
   return new Map(own.map((event) => [event.id, event]));
 }
 
-/** Bytes of the log with the events added. Errors: Problem refused when the visit then holds more than an export may. */
+/** Bytes of the log with the events added. Errors: AppError refused when the visit then holds more than an export may. */
 export function logBytesWith(events: readonly VisitEvent[], logBytes: number, count: number): number {
   const bytes = events.reduce((sum, event) => sum + JSON.stringify(event).length, logBytes);
   if (count + events.length <= MOST_EVENTS && bytes <= MOST_LOG_BYTES) return bytes;

@@ -44,7 +44,7 @@ function unfit(message: string): AppError {
   return new AppError("invalid", `body: ${message}.`, [{ path: "body", message }]);
 }
 
-/** Keeps a picture under the id its maker gave it; sent twice it is kept once. Errors: Problem not-found, invalid, conflict. */
+/** Keeps a picture under the id its maker gave it; sent twice it is kept once. Errors: AppError not-found, invalid, conflict. */
 export async function keepPhoto(
   { sql }: Pick<Context, "sql">,
   visit: string,
@@ -75,7 +75,7 @@ export async function keepPhoto(
   ]);
 }
 
-/** Errors: Problem not-found. */
+/** Errors: AppError not-found. */
 export async function showPhoto(
   { sql }: Pick<Context, "sql">,
   visit: string,

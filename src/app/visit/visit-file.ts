@@ -28,7 +28,7 @@ export interface ExportedVisit {
   readonly steps?: readonly StepTemplate[];
 }
 
-/** Errors: Problem not-found, unreadable. */
+/** Errors: AppError not-found, unreadable. */
 export async function exportVisit(
   context: Pick<Context, "sql" | "tables">,
   id: string,
@@ -39,7 +39,7 @@ export async function exportVisit(
   return { format: VISIT_FORMAT, visit: id, events, ...(isShipped ? {} : { steps }) };
 }
 
-/** What a file comes to, judged against what is here now. Errors: Problem not-json, invalid. */
+/** What a file comes to, judged against what is here now. Errors: AppError not-json, invalid. */
 async function judgeFile(context: Context, text: string, signal?: AbortSignal) {
   const fileVisit = await context.compute.run("visitInFile", text, signal);
   if ("fault" in fileVisit) throw errorFromFault(fileVisit.fault);
@@ -61,7 +61,7 @@ async function judgeFile(context: Context, text: string, signal?: AbortSignal) {
 
 type AllowedImport = Extract<Awaited<ReturnType<typeof judgeFile>>["judged"], { outcome: "judged" }>;
 
-/** Errors: Problem invalid, conflict, refused. */
+/** Errors: AppError invalid, conflict, refused. */
 function allowedOrError(judged: Awaited<ReturnType<typeof judgeFile>>["judged"]): AllowedImport {
   switch (judged.outcome) {
     case "judged":
@@ -111,7 +111,7 @@ const MOST_IMPORT_TRIES = 3;
  * Reads a visit from its file: a new one is kept as it stands, the same one again changes nothing, and a longer
  * telling of one that is here adds what is new. Exactly what export gave comes back, received times included; every
  * event read in is marked with who read it and when.
- * Errors: Problem not-json, invalid; conflict when the two tell different stories, or an event belongs to another visit;
+ * Errors: AppError not-json, invalid; conflict when the two tell different stories, or an event belongs to another visit;
  * refused when an event breaks a rule.
  */
 export async function importVisit(

@@ -54,7 +54,7 @@ export interface AddedEvents {
 
 type VisitTools = Pick<Context, "tables" | "now">;
 
-/** What the visit has come to. Errors: Problem unreadable, naming the event and the command that helps. */
+/** What the visit has come to. Errors: AppError unreadable, naming the event and the command that helps. */
 export async function readFolded(
   { sql: pool }: Pick<Context, "sql">,
   row: VisitRow,
@@ -68,7 +68,7 @@ export async function readFolded(
   );
 }
 
-/** The visit with all its events. Errors: Problem not-found, unreadable. */
+/** The visit with all its events. Errors: AppError not-found, unreadable. */
 export async function readVisit(context: Pick<Context, "sql">, id: string): Promise<Visit> {
   const row = await findVisit(context.sql, id);
   if (!row) throw notFound("visit");
@@ -127,7 +127,7 @@ export async function writeNew(
   );
 }
 
-/** Every event through the rules of the trade, one after the other. Errors: Problem refused or stale, naming the event and field. */
+/** Every event through the rules of the trade, one after the other. Errors: AppError refused or stale, naming the event and field. */
 export function withAllowedEvents(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],
@@ -155,7 +155,7 @@ function stateAfter(
 
 /**
  * Adds events to a visit, exactly once each: those that are there already are passed over.
- * Errors: Problem not-found, stale, conflict, refused, invalid, too-heavy.
+ * Errors: AppError not-found, stale, conflict, refused, invalid, too-heavy.
  */
 export async function addEvents(
   context: Context,
@@ -221,7 +221,7 @@ export async function addEvents(
 
 /**
  * Opens a visit under an id its writer made, with its first events. Sent twice, or by several at once, it is opened once.
- * Errors: Problem conflict, refused, invalid, too-heavy.
+ * Errors: AppError conflict, refused, invalid, too-heavy.
  */
 export async function openVisit(
   context: Context,

@@ -2,7 +2,7 @@ import { useState } from "react";
 import type { Stage } from "../../core/check/index.ts";
 import { openBeforeSigning } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
-import { siteDayTime } from "../clock.ts";
+import { dayTimeText } from "../../labels/site-time.ts";
 import { targetWords } from "./target-panel.tsx";
 
 interface SignPanelProps {
@@ -27,8 +27,8 @@ function Signed({
     <>
       <p className="text-[1.2rem] font-bold text-dry-ink">Signed.</p>
       <p>
-        {signed.name}, {siteDayTime(zone, signed.at)}. Follow-up check by the {signed.lookBackBy}, due{" "}
-        <strong>{siteDayTime(zone, signed.lookBackDueAt)}</strong>.
+        {signed.name}, {dayTimeText(signed.at, zone)}. Follow-up check by the {signed.lookBackBy}, due{" "}
+        <strong>{dayTimeText(signed.lookBackDueAt, zone)}</strong>.
       </p>
       <p className="mt-3">
         <a className="button button-main" href={recordHref}>

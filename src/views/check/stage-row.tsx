@@ -1,7 +1,7 @@
 import type { Stage } from "../../core/check/index.ts";
 import { isStageDone, standingOf, targetsOf } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
-import { siteDayTime } from "../clock.ts";
+import { dayTimeText } from "../../labels/site-time.ts";
 
 interface StageRowProps {
   readonly connection: ConnectionState;
@@ -16,7 +16,7 @@ function standingWords(connection: ConnectionState, stage: Stage, zone: string):
     const look = connection.checks.filter((check) => check.stage === "look-back").at(-1);
     if (look) return look.result;
     return connection.signed
-      ? `due ${siteDayTime(zone, connection.signed.lookBackDueAt)}`
+      ? `due ${dayTimeText(connection.signed.lookBackDueAt, zone)}`
       : "a day after signing";
   }
   const targets = targetsOf(connection, stage);

@@ -2,9 +2,9 @@ import { useState } from "react";
 import type { CheckMethod, Stage } from "../../core/check/index.ts";
 import { standingOf, type Target, WHOLE_CONNECTION, weepingStage } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
-import { siteTime } from "../clock.ts";
+import { METHOD_WORDS } from "../../labels/check-method.ts";
+import { timeText } from "../../labels/site-time.ts";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
-import { METHOD_WORDS } from "./method-words.ts";
 import { minutesFrom, Watch } from "./watch.tsx";
 import { WeepPanel } from "./weep-panel.tsx";
 
@@ -37,7 +37,7 @@ function EarlierChecks({ connection, stage, target, zone }: Omit<TargetPanelProp
       {looks.map((check) => (
         <li key={check.at} className={check.stands ? "" : "text-quiet line-through"}>
           <time className="figure" dateTime={check.at}>
-            {siteTime(zone, check.at)}
+            {timeText(check.at, zone)}
           </time>{" "}
           <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>
           , {METHOD_WORDS[check.method]} {check.watchedMin} min, {check.by}

@@ -1,7 +1,7 @@
 import { useEffect, useState } from "react";
 import type { CheckMethod, Stage } from "../../core/check/index.ts";
 import { detectableMlPerMin, mlPerDay, USUAL_FIGURES, windowFor } from "../../core/watch/index.ts";
-import { METHOD_CHOICES } from "./method-words.ts";
+import { METHOD_CHOICES } from "../../labels/check-method.ts";
 
 const MS_PER_MIN = 60_000;
 

@@ -1,15 +1,7 @@
 import { useMemo, useState } from "react";
+import { LETTER_WORDS } from "../../labels/compatibility.ts";
 import { CheckboxField, SelectField } from "../fields.tsx";
-import {
-  ANY,
-  type Cell,
-  type Filter,
-  type GridEnd,
-  LETTER_WORDS,
-  type Letter,
-  meetingsOf,
-  shownBy,
-} from "./grid-model.ts";
+import { ANY, type Cell, type Filter, type GridEnd, type Letter, meetingsOf, shownBy } from "./grid-model.ts";
 import { JointPanel } from "./joint-card.tsx";
 import { Matrix } from "./matrix.tsx";
 

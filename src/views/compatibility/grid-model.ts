@@ -139,10 +139,3 @@ export function meetingsOf(
     ends.flatMap((_, column) => (letterAt(rows, { row, column }) === letter ? [column] : []));
   return { f: found("f"), w: found("w"), s: found("s") };
 }
-
-export const LETTER_WORDS: Readonly<Record<Letter, string>> = {
-  f: "fits",
-  w: "seals on the washer only, if the faces meet",
-  s: "starts or goes on, but will not seal",
-  n: "does not go on",
-};

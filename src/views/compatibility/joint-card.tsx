@@ -1,5 +1,6 @@
 import type { Match } from "../../core/joint/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
+import { FIT_VERDICT_LABELS } from "../../labels/compatibility.ts";
 import type { GridEnd } from "./grid-model.ts";
 import { useMatch } from "./use-match.ts";
 
@@ -7,13 +8,6 @@ interface JointCardProps {
   readonly a: GridEnd;
   readonly b: GridEnd;
 }
-
-const HEADLINES: Readonly<Record<Match["verdict"], string>> = {
-  fits: "Fits",
-  "washer-only": "Seals on the washer only",
-  starts: "Goes on, will not seal",
-  no: "Does not go on",
-};
 
 function Fact({ what, children }: { readonly what: string; readonly children: React.ReactNode }) {
   return (
@@ -90,7 +84,7 @@ export function JointPanel({ a, b }: JointCardProps) {
   return (
     <section aria-labelledby="card-title" aria-busy={matched.state === "asking"}>
       <h2 id="card-title" data-card={matched.state === "answered" ? `${a.code} ${b.code}` : ""}>
-        {matched.state === "answered" ? HEADLINES[matched.answer.verdict] : "…"}
+        {matched.state === "answered" ? FIT_VERDICT_LABELS[matched.answer.verdict] : "…"}
       </h2>
       <p className="mb-2">
         {a.name} <span className="figure text-quiet">{a.code}</span> with {b.name}{" "}

@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useRef } from "react";
+import { LETTER_WORDS } from "../../labels/compatibility.ts";
 import {
   type Cell,
   cellAt,
   extentOf,
   type GridEnd,
-  LETTER_WORDS,
   letterAt,
   type ShownEnds,
   scrollTo,

@@ -1,6 +1,6 @@
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { rateText } from "../../core/watch/index.ts";
-import { siteTime } from "../clock.ts";
+import { timeText } from "../../labels/site-time.ts";
 
 interface KeptHoldsProps {
   readonly holds: ConnectionState["holds"];
@@ -18,7 +18,7 @@ export function KeptHolds({ holds, zone, visitId }: KeptHoldsProps) {
         {holds.map((hold) => (
           <li key={hold.id} className="border-b border-hairline py-1">
             <time className="figure" dateTime={hold.at}>
-              {siteTime(zone, hold.at)}
+              {timeText(hold.at, zone)}
             </time>{" "}
             <strong>{hold.verdict}</strong>
             {hold.verdict === "leak" && (

@@ -1,6 +1,7 @@
-import type { HoldAnswer, Suspect } from "../../core/hold/index.ts";
+import type { HoldAnswer } from "../../core/hold/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
+import { SUSPECT_WORDS } from "../../labels/hold.ts";
 import { leakAtJoints } from "./seen.ts";
 
 const HEAD = {
@@ -8,16 +9,6 @@ const HEAD = {
   leak: { words: "Leak", tone: "text-wet-ink border-wet" },
   inconclusive: { words: "Inconclusive", tone: "text-work-ink border-work" },
 } as const;
-
-const SUSPECT_WORDS: Readonly<Record<Suspect, string>> = {
-  temperature: "warmth or cold moves the gauge",
-  creep: "the hose or pipe is still giving way",
-  "stop-seep": "the stop may pass water into the section",
-  step: "the pressure jumped: something was touched",
-  dropouts: "readings are missing",
-  dial: "a dial shows no less than a psi",
-  air: "trapped air makes a psi mean much water",
-};
 
 /** A rate with what it comes to. */
 export function RateWords({ rate }: { readonly rate: number }) {

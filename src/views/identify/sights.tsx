@@ -1,6 +1,6 @@
+import { MATERIAL_WORDS, PLACE_WORDS, SEAT_WORDS } from "../../labels/identify.ts";
 import { CheckboxField, RadioGroup, SelectField } from "../fields.tsx";
 import type { ClueChange, Clues, YesNoUnknown } from "./clues.ts";
-import { MATERIAL_WORDS, PLACE_WORDS, SEAT_WORDS } from "./words.ts";
 
 interface SightsProps {
   readonly clues: Clues;

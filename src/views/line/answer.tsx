@@ -1,7 +1,7 @@
 import type { Interval, LineSetup, TriedAlternative } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
+import { RATING_INK, RATING_MEANS, RATING_WORDS } from "../../labels/line.ts";
 import type { Solver } from "./use-solver.ts";
-import { RATING_INK, RATING_MEANS, RATING_WORDS } from "./words.ts";
 
 const toEighth = (value: number, round: (value: number) => number) => round(value * 8) / 8;
 

@@ -1,7 +1,7 @@
 import type { FittedLength, RatedLength } from "../../core/line/index.ts";
 import { STRAIGHT_IN } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
-import { RATING_INK, RATING_WORDS } from "./words.ts";
+import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
 
 interface LengthsTableProps {
   readonly rated: readonly RatedLength[];

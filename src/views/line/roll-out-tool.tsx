@@ -7,10 +7,10 @@ import {
   type SlackMargins,
 } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
+import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
 import { type LineSolver, openLineSolver } from "../../workers/line.client.ts";
 import type { LineQuestion } from "../../workers/line.contract.ts";
 import { OffsetField } from "../offset-field.tsx";
-import { RATING_INK, RATING_WORDS } from "./words.ts";
 
 type RollOutQuestion = Extract<LineQuestion, { readonly kind: "roll-out" }>;
 

@@ -1,7 +1,7 @@
 import { Check, Undo2 } from "lucide-react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { RunStep } from "../../core/step/index.ts";
-import { siteTime } from "../clock.ts";
+import { timeText } from "../../labels/site-time.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
 
 interface StepRowProps {
@@ -32,7 +32,7 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
   if (step.doneAt !== null)
     return (
       <span className="figure text-dry-ink">
-        done <time dateTime={step.doneAt}>{siteTime(zone, step.doneAt)}</time>
+        done <time dateTime={step.doneAt}>{timeText(step.doneAt, zone)}</time>
       </span>
     );
   if (step.isDone) return <span className="figure text-dry-ink">done</span>;

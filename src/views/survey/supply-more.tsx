@@ -1,8 +1,8 @@
 import type { SupplyKind } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
+import { KEPT_LINE_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "../../labels/survey.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
-import { KEPT_LINE_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "./words.ts";
 
 /** Supplies that begin at pipe: the end is the pipe, and the plan brings a stop. */
 export const PIPE_KINDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop"];

@@ -1,6 +1,14 @@
 import { useState } from "react";
 import { isSameRun, planRequestOf, type Survey } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
+import {
+  LINE_WORDS,
+  METHOD_WORDS,
+  NEED_WORDS,
+  PROOF_WORDS,
+  STOP_KIND_WORDS,
+  SUPPLY_WORDS,
+} from "../../labels/survey.ts";
 import { CheckboxField, RadioGroup, SelectField, TextField } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
@@ -11,7 +19,6 @@ import { EndsInSpace } from "./ends-in-space.tsx";
 import { PracticeChoices, type PracticeRow } from "./practice-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { SurveyClash } from "./survey-clash.tsx";
-import { LINE_WORDS, METHOD_WORDS, NEED_WORDS, PROOF_WORDS, STOP_KIND_WORDS, SUPPLY_WORDS } from "./words.ts";
 
 interface SurveyProps extends VisitProps {
   readonly supplyEnds: readonly EndChoice[];

@@ -1,7 +1,7 @@
 /** Everything this device holds that the server has not: what waits, what the server would not take and why, pictures too. */
 import { useCallback, useEffect, useState } from "react";
-import { siteDayTime } from "../clock.ts";
-import { EVENT_LABELS } from "../visit-log/event-labels.ts";
+import { EVENT_LABELS } from "../../labels/event.ts";
+import { dayTimeText } from "../../labels/site-time.ts";
 import {
   loadQueue,
   type Queue,
@@ -65,7 +65,7 @@ function Tray({
           <li key={refused.id} className="flex flex-wrap items-center gap-x-4 border-t border-hairline py-2">
             <span className="min-w-0 basis-full sm:flex-1 sm:basis-0">
               <strong>{EVENT_LABELS[refused.kind]}</strong>{" "}
-              <span className="figure text-quiet">{siteDayTime(zone(), refused.typedAt)}</span>
+              <span className="figure text-quiet">{dayTimeText(refused.typedAt, zone())}</span>
               {"text" in refused && <span className="block">{refused.text}</span>}
               <span className="block text-wet-ink">{reason}</span>
             </span>

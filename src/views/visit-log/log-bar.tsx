@@ -1,6 +1,6 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
-import { EVENT_LABELS } from "./event-labels.ts";
+import { EVENT_LABELS } from "../../labels/event.ts";
 import type { VisitLog } from "./use-visit-log.ts";
 
 function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {

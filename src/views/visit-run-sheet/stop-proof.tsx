@@ -4,7 +4,7 @@ import { useAsk } from "../../client/use-ask.ts";
 import type { Plan, PlanPart, PlanRequest } from "../../core/plan/index.ts";
 import { PROOF_METHODS, planRequestOf, type StopProved, type Survey } from "../../core/survey/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
-import { METHOD_WORDS } from "../survey/words.ts";
+import { METHOD_WORDS } from "../../labels/survey.ts";
 
 interface StopProofProps {
   readonly connection: ConnectionState;

@@ -2,7 +2,7 @@ import { useMemo, useState } from "react";
 import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
-import { siteTime } from "../clock.ts";
+import { timeText } from "../../labels/site-time.ts";
 import { StepRow } from "../run-sheet/step-row.tsx";
 import { tickAct } from "../run-sheet/tick.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -22,7 +22,7 @@ const later = (from: string, minutes: number) =>
   new Date(Date.parse(from) + minutes * MINUTE_MS).toISOString();
 
 function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone: string }) {
-  const at = (minutes: number) => siteTime(zone, later(planned.from, minutes));
+  const at = (minutes: number) => timeText(later(planned.from, minutes), zone);
   if (planned.waterOff.length === 0) return <p className="text-[1.3rem] font-bold">The water stays on.</p>;
   return (
     <ul data-water-back="">
@@ -148,7 +148,7 @@ export function VisitRun(props: VisitRunProps) {
     .filter(({ step }) => step.doneAt !== null)
     .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
   const clockOf = (line: RunLine) =>
-    planned && line.startMin !== null ? siteTime(props.zone, later(planned.from, line.startMin)) : null;
+    planned && line.startMin !== null ? timeText(later(planned.from, line.startMin), props.zone) : null;
   const open = sheets
     .filter(({ steps }) => steps.some(({ isDone }) => !isDone))
     .map(({ connection }) => connection);
@@ -165,7 +165,7 @@ export function VisitRun(props: VisitRunProps) {
             <p>
               Done at{" "}
               <strong className="figure">
-                {siteTime(props.zone, later(planned.from, planned.schedule.totalMin))}
+                {timeText(later(planned.from, planned.schedule.totalMin), props.zone)}
               </strong>
               , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
             </p>
@@ -245,7 +245,7 @@ export function VisitRun(props: VisitRunProps) {
         <Timeline
           rows={planned ? scheduleRows(planned) : waitingRows(open.map(({ survey }) => survey.label))}
           totalMin={planned ? Math.ceil(planned.schedule.totalMin) : 0}
-          clockAt={(minute) => (planned ? siteTime(props.zone, later(planned.from, minute)) : "")}
+          clockAt={(minute) => (planned ? timeText(later(planned.from, minute), props.zone) : "")}
           isNarrow
         />
         <p className="text-[0.9rem] text-quiet">

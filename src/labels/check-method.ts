@@ -1,4 +1,4 @@
-import type { CheckMethod } from "../../core/check/index.ts";
+import type { CheckMethod } from "../core/check/index.ts";
 
 /** How it was looked at, as it stands in a list. */
 export const METHOD_WORDS: Readonly<Record<CheckMethod, string>> = {

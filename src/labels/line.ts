@@ -1,5 +1,5 @@
 /** What the line bench says of a rating. */
-import type { Rating } from "../../core/line/index.ts";
+import type { Rating } from "../core/line/index.ts";
 
 export const RATING_WORDS: Readonly<Record<Rating, string>> = {
   good: "good",

@@ -1,4 +1,4 @@
-import type { VisitEvent } from "../../core/visit/index.ts";
+import type { VisitEvent } from "../core/visit/index.ts";
 
 /** What an event says was done, in a word or two. */
 export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {

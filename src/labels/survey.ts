@@ -1,6 +1,6 @@
 /** What the survey's choices are called. */
-import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../../core/plan/index.ts";
-import type { StopProof, Survey } from "../../core/survey/index.ts";
+import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
+import type { StopProof, Survey } from "../core/survey/index.ts";
 
 export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string])[] = [
   ["quarter-turn", "quarter-turn"],
@@ -41,7 +41,7 @@ export const MATERIAL_WORDS: readonly (readonly [PipeMaterial | "unknown", strin
   ["unknown", "not said"],
   ["copper", "copper"],
   ["brass", "brass"],
-  ["galvanised", "galvanised"],
+  ["galvanised", "galvanized"],
   ["plastic", "plastic"],
 ];
 export const TREATMENT_WORDS: readonly (readonly [Treatment | "none", string])[] = [

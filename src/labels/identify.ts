@@ -1,5 +1,5 @@
 /** What Identify's choices are called. */
-import { type Place, SEEN_MATERIALS, type Seat } from "../../core/identify/index.ts";
+import { type Place, SEEN_MATERIALS, type Seat } from "../core/identify/index.ts";
 
 export const PLACE_WORDS: readonly (readonly [Place, string])[] = [
   ["stop-outlet", "at a stop"],

@@ -86,3 +86,9 @@ export function nearText(iso: string, zone: string, now: Date): string {
   const days = reading.dayNumber - readAt(now, zone).dayNumber;
   return `${NEAR_DAYS[days] ?? dayOf(reading)} ${timeOf(reading)}`;
 }
+
+/** Tue 24 Nov, 14:05 */
+export function dayTimeText(iso: string, zone: string): string {
+  const reading = readAt(new Date(iso), zone);
+  return `${dayOf(reading)}, ${timeOf(reading)}`;
+}
