@@ -1,4 +1,4 @@
-/** Tellings of the step library. */
+/** Versions of the step library. */
 import type { Db } from "./client.ts";
 
 export interface StepLibraryRow {

@@ -11,7 +11,7 @@ export interface VisitRow {
   readonly phase: string;
   readonly lookBackDueAt: Date | null;
   readonly version: number;
-  /** Telling of the step library the visit was opened with; null: as it ships. */
+  /** Version of the step library the visit was opened with; null: the shipped library. */
   readonly libraryVersion: number | null;
   /** Events that could not be read and are left out. */
   readonly setAside: number;

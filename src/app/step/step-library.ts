@@ -1,4 +1,4 @@
-/** The shop's step library: what ships until somebody edits it; every telling is kept, and a visit keeps its own. */
+/** The shop's step library: what ships until somebody edits it; every version is kept, and a visit keeps the version it was opened with. */
 import { isDeepStrictEqual } from "node:util";
 import { z } from "zod";
 import { libraryFaults, missingRoles, type StepTemplate } from "../../core/step/index.ts";
@@ -46,7 +46,10 @@ export async function currentLibrary(sql: Db, { steps }: Pick<Tables, "steps">):
   return library;
 }
 
-/** Its version, kept if it was not yet: what a visit that is being opened remembers. Call in a transaction. */
+/**
+ * Returns the version of the step library that a new visit refers to. Stores the shipped library as a version first where
+ * no version exists yet. Must run inside a transaction.
+ */
 export async function libraryToOpenWith(sql: Db, tables: Pick<Tables, "steps">): Promise<number> {
   await lockLibrary(sql);
   const { version, steps } = await currentLibrary(sql, tables);

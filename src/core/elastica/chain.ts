@@ -20,7 +20,7 @@ const SORTED_OUT = 8;
  * only lifts a mode of no stiffness off zero: a line between ends on one axis may roll about it freely.
  */
 const LIFTS = [0, 1e-5, 1e-3, 0.03, 1, 4, 16, 64, 256, 1024, 4096, 16384, 65536] as const;
-/** A point reached under no more than this lift is a minimum; a coarse one may still creep along a mode of next to no stiffness. */
+/** Largest added stiffness under which a converged point counts as a minimum. A coarse run allows more: a mode of almost no stiffness may still move. */
 const softest = (settled: number) => Math.max(1e-5, 1000 * settled);
 
 /** Bending energy of a chain, half the integral of curvature squared; length 1. */

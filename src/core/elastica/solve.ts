@@ -30,7 +30,7 @@ const FREE_STARTS = 2;
 const COARSE = 16;
 const FINE = 60;
 const FINEST = 160;
-/** A coarse minimum need not be finer than the chain is, rad; one not found soon is left to the other starts. */
+/** Options of a coarse run: converged to the fineness of the chain, rad, and given up early, because other starts follow. */
 const COARSE_OPTIONS = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
 /** What is asked again where that leads nowhere. */
 const PATIENT_OPTIONS = { settled: 1e-3, mostTouching: 20 } as const;

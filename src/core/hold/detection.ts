@@ -91,7 +91,7 @@ export function drawReplicas(
   return twins;
 }
 
-/** Where between two sizes, logs, the twin's test begins to call a leak; halved so many times. */
+/** Bisects between two leak sizes, as logarithms, for the size from which the test of a replica calls a leak. Stops after `halvings`. */
 function detectionThreshold(
   basis: ModelBasis,
   replica: TightReplica,

@@ -34,7 +34,7 @@ const decades = (seconds: number) => Math.log10(1 + Math.max(0, seconds) / CREEP
 export interface ModelBasis {
   readonly points: readonly Point[];
   readonly facts: HoldFacts;
-  /** Psi times decades that every change of pressure since the first point has crept by, at each point. */
+  /** Creep at each point, psi times decades of time, summed over every change of pressure since the first point. */
   readonly creepOfChanges: Float64Array;
   readonly lags: Float64Array;
   readonly ones: Float64Array;
@@ -142,7 +142,10 @@ function warmthErrors(points: readonly Point[], section: Section): Float64Array 
   );
 }
 
-/** `before`, made for points at the same times and temperatures, lends what pressure does not change. */
+/**
+ * Builds the columns shared by all samples for these points. Pass `before`, a basis for points with the same times and
+ * temperatures, to reuse every column that does not depend on pressure.
+ */
 export function buildBasis(points: readonly Point[], facts: HoldFacts, before?: ModelBasis): ModelBasis {
   const first = points[0] ?? { t: 0, psi: 0, tempF: null, sigmaPsi: 1 };
   const { section, supplyPsi, startPsi } = facts;

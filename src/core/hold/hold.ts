@@ -45,7 +45,7 @@ function factsOf(test: HoldTest, steps: readonly number[]): HoldFacts {
   };
 }
 
-/** The fit that speaks for all: the likeliest, with its leak. */
+/** Returns the most probable fit with its most probable leak: the curve that is drawn. */
 function representativeFit(
   fits: readonly LeakFit[],
   odds: LeakOdds,
@@ -243,7 +243,7 @@ export function analyseHold(test: HoldTest): HoldAnswer {
   };
 }
 
-/** The leak's size with the chance of none in it: what a test that calls no leak leaves open. */
+/** Returns the distribution of the leak with the probability of no leak included: what remains possible after a test that calls none. */
 function mixed({ nodes, logOdds }: LeakOdds): LeakOdds["nodes"] {
   const leak = 1 / (1 + Math.exp(-logOdds));
   const [first] = nodes;

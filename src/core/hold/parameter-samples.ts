@@ -33,7 +33,7 @@ const logInterpolated = ([low, high]: readonly [number, number], share: number) 
 /** Trapped air from a film of bubbles to a twelfth of the section, mL at atmosphere: an unbled section holds no more. */
 const airRange = (volumeMl: number): readonly [number, number] => [0.01, Math.max(2, volumeMl / 12)];
 const EXPONENT = [0.5, 1] as const;
-/** Levels, so that what goes with them is worked out once: between them no gauge tells. */
+/** Time constants tried, s. A few fixed levels, so that their columns are computed once; no gauge distinguishes values between them. */
 const SETTLE_SEC = [40, 80, 150, 300, 550, 900] as const;
 /** When nobody said how long it was held before the first reading. */
 const HELD_SEC = [3, 8, 20, 45, 90, 180] as const;
@@ -80,7 +80,10 @@ function drawOffFit({ drawOff, readingPsi }: SamplingInput, { yielding }: Parame
   return -0.5 * ((ml - out) / sd) ** 2 - Math.log(sd);
 }
 
-/** How much the weights' logs are to be divided by until at least so many count; 1: they do. */
+/**
+ * Returns the smallest tempering divisor (1 or more) for the log-weights at which the effective sample size (Kish) reaches
+ * `effective`; 1 when no tempering is needed.
+ */
 export function temperingFor(logs: readonly number[], effective: number): number {
   let heat = 1;
   while (
@@ -100,7 +103,7 @@ export function weightsOf(logs: readonly number[], effective: number): readonly 
   return raw.map((each) => each / sum);
 }
 
-/** How many of them count. */
+/** Returns the effective sample size (Kish) of weights given as logarithms. */
 export function effectiveSampleSize(logs: readonly number[]): number {
   const top = Math.max(...logs);
   const raw = logs.map((log) => Math.exp(log - top));

@@ -41,7 +41,7 @@ export function* goodIntervals(
   margins: SlackMargins = DEFAULT_MARGINS,
 ): IncrementalTask<readonly Interval[]> {
   const isGood = (lengthIn: number) => rateLength(setup, lengthIn, margins).rating === "good";
-  /** The edge between a length that is not as the other: the side of `good` nearest it. */
+  /** Bisects between a length that is not good and one that is. Returns the good length nearest the boundary, to EDGE_IN. */
   const edge = (bad: number, good: number): number => {
     let [outside, inside] = [bad, good];
     while (Math.abs(inside - outside) > EDGE_IN) {

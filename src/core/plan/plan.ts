@@ -45,7 +45,7 @@ export interface PlanJoint {
   readonly reason: string;
   /** A weeping one may be turned a little further. */
   readonly maySnug: boolean;
-  /** On the branch beside the way from supply to the last end: what a fork feeds besides. */
+  /** True for a joint of the side branch that a fork feeds, beside the way from the supply to the inlet. */
   readonly aside?: true;
 }
 

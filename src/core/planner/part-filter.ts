@@ -9,7 +9,7 @@ export const HOT_F = 140;
 /** Warmest a cold branch gets standing in a summer cabinet, F. */
 export const COLD_F = 80;
 
-/** A reason to leave parts out; `code` names the judgement that is said aloud. */
+/** A rule that excludes parts from a search; `code` names the advice shown to the plumber (data/judgements.csv). */
 export interface PartFilter {
   readonly code:
     | "not-lead-free"

@@ -6,13 +6,13 @@ import { type Bill, billWith, unitsOf } from "./bill.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import { type CandidateLink, type Link, piecesOf, type SearchTask } from "./search-task.ts";
 
-/** An adapter of the run of adapters a chain ends in: what it is screwed to, and its own way in. */
+/** One adapter of the adapters at the end of a chain: the end it is screwed to, and the end it is entered by. */
 interface AdapterInRun {
   readonly after: EndCode;
   readonly into: EndCode;
 }
 
-/** What of a label decides what can still come. */
+/** The part of a label that determines every possible continuation. Of two labels with equal state the worse one is dropped. */
 export interface SearchState {
   readonly end: EndCode;
   readonly done: readonly PartFunction[];

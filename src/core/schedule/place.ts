@@ -81,7 +81,7 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
   let states = 0;
   const seen = new Map<bigint, (readonly number[])[]>();
 
-  /** What of a state later blocks feel: free hands, and how long what they wait for lasts. */
+  /** Returns the figures of a state that later blocks depend on: when hands are free, and when what they wait for ends. */
   const dominanceKey = ({ done, free, until, end }: Node): readonly number[] => [
     ...free,
     ...until.map((at, k) =>

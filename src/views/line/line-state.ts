@@ -109,7 +109,7 @@ export function changeBench(state: LineState, change: LineChange): LineState {
   }
 }
 
-/** How much farther a flat is from the supply end than from where that end was at first. */
+/** Returns how far the supply end has moved away from a wall since the setup was opened, inches; negative: towards the wall. */
 function supplyShift({ ends: { a } }: LineState, side: WallSide): number {
   const [x, y, z] = a.at;
   return { back: z, front: -z, left: x, right: -x, floor: y, top: -y }[side];

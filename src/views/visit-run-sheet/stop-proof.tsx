@@ -9,7 +9,7 @@ import { METHOD_WORDS } from "../../labels/survey.ts";
 interface StopProofProps {
   readonly connection: ConnectionState;
   readonly act: (...acts: readonly VisitAct[]) => boolean;
-  /** The step that closes it, ticked together with a proof that lets work go on; null: it is not on the sheet or done. */
+  /** Id of the step that closes the stop, ticked together with a proof that lets work go on; null: no such step is open. */
   readonly closes: string | null;
 }
 
