@@ -21,6 +21,7 @@ export interface Context {
 /** Long computation in this thread, for tests and commands. */
 let here: Compute | undefined;
 
+/** Makes the context of the server, of a command or of a test: database, tables, what is computed from them, and the clock. */
 export function makeContext(sql: Pool, now: () => Date = () => new Date()): Context {
   const tables = loadTables();
   here ??= computeHere(tables);
@@ -37,7 +38,7 @@ export function makeContext(sql: Pool, now: () => Date = () => new Date()): Cont
 
 let made: Context | undefined;
 
-/** The server's own context, connected on first use. */
+/** Returns the server's own context, connected on first use. */
 export function serverContext(): Context {
   if (made === undefined) {
     const { DATABASE_URL: url, COMPUTE_WORKER: worker } = readEnvironment();

@@ -28,7 +28,7 @@ async function answersInTime(sql: Pool): Promise<boolean> {
   }
 }
 
-/** 200 when both are there; 503 with the same fields when the database is away. */
+/** Answers 200 when both are there; 503 with the same fields when the database is away. */
 export async function healthAnswer(sql: Pool = ownConnection()): Promise<Response> {
   if (await answersInTime(sql)) return jsonResponse({ status: "ok", database: "ok", version: VERSION });
   return jsonResponse({ status: "degraded", database: "away", version: VERSION }, 503, {

@@ -58,7 +58,7 @@ function refusalOf(error: unknown, asker: AbortSignal | undefined): unknown {
   return error;
 }
 
-/** A pool of worker threads that run `workerFile`, a build of compute.worker.ts. */
+/** Returns a pool of worker threads that run `workerFile`, a build of compute.worker.ts. */
 export function computeInPool(workerFile: string): Compute {
   const pool = new Piscina({
     filename: workerFile,

@@ -3,7 +3,7 @@ import { type Effort, effortOf, eitherEffort } from "../core/planner/index.ts";
 /** Most ways one question may look at, however fast the machine. */
 const MOST_WAYS = 400_000;
 
-/** A bound on time, and one on work that does not depend on the machine. */
+/** Returns a bound on time, and one on work that does not depend on the machine. */
 export function timedEffort(mostMs: number): Effort {
   const start = performance.now();
   const time: Effort = {

@@ -6,7 +6,7 @@ import type { Section, SectionMaterial } from "../core/water/index.ts";
 import { type HoldAnswered, type HoldRequest, holdRequest } from "../schema/hold.ts";
 import { type FieldFault, type RequestFault, readRequest, requestFault } from "../schema/read-request.ts";
 
-/** Four figures that say something: no gauge carries more. */
+/** Returns the four figures that say something: no gauge carries more. */
 export const to4Figures = (value: number): number => Number(value.toPrecision(4));
 
 /** Words people use for a pipe, as the walls that are known. */
@@ -17,7 +17,7 @@ const MATERIALS: readonly (readonly [RegExp, SectionMaterial])[] = [
   [/copper|brass|bronze/i, "copper"],
 ];
 
-/** The section asked about, or the field that is wrong. */
+/** Returns the section asked about, or the field that is wrong. */
 export function sectionAsked(asked: HoldRequest["section"]): Section | FieldFault {
   const material = MATERIALS.find(([words]) => words.test(asked.material))?.[1] ?? null;
   if (asked.hoseFt > 0 && asked.hoseType === null)
@@ -81,6 +81,7 @@ function answered(answer: HoldAnswer, seen: HoldRequest["seen"]): HoldAnswered {
 /** The answer as JSON, or what is wrong with the request. */
 export type HoldReply = { readonly json: string } | { readonly fault: RequestFault };
 
+/** Parses and judges the body of a hold request; returns the answer as JSON text, or what is wrong with the body. */
 export function holdReply(text: string): HoldReply {
   const read = readRequest(holdRequest, text);
   if (!read.ok) return { fault: read.fault };

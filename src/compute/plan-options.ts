@@ -1,4 +1,4 @@
-/** Everything the Hookup page shows of one problem: the plans, other ways beside them, the refusals. */
+/** Everything the Hookup page shows of one request: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
 import type { Advice, Alternative, Plan, PlanRequest, StoredPlanRequest } from "../core/plan/index.ts";
 import {
@@ -25,7 +25,7 @@ export interface PlanOptions {
   readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
 }
 
-/** Plans and what stands beside them for one problem. */
+/** Plans and what stands beside them for one request. */
 export function planOptionsOf(
   plannerIndex: PlannerIndex,
   planRequest: PlanRequest,
@@ -56,7 +56,7 @@ export function planOptionsOf(
 const skusOf = ({ parts }: Plan) => new Set(parts.map(({ sku }) => sku));
 
 /**
- * The planner's own plan of this id for the problem, or null. Where the search could not go through everything, the plan
+ * Returns the planner's own plan of this id for the request, or null. Where the search could not go through everything, the plan
  * is looked for among its own parts alone, so that a plan found once is found again on a busier machine.
  */
 export function findPlan(

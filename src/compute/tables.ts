@@ -4,7 +4,7 @@ import { tablesSchema } from "../schema/tables.ts";
 
 let loaded: Tables | undefined;
 
-/** The reference tables bin/build-data made from data/, parsed once. Errors: ZodError when the generated file is out of date. */
+/** Returns the reference tables bin/build-data made from data/, parsed once. Errors: ZodError when the generated file is out of date. */
 export function loadTables(): Tables {
   loaded ??= tablesSchema.parse(generated);
   return loaded;

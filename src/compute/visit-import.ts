@@ -50,7 +50,7 @@ const ROWS_AT_ONCE = 500;
 
 const namesVisit = z.looseObject({ visit: visitFile.shape.visit });
 
-/** Id of the visit a file tells of, or why the file cannot be read. Its events are left to `judgeImport`. */
+/** Returns the id of the visit a file tells of, or why the file cannot be read. Its events are left to `judgeImport`. */
 export function visitInFile(text: string): { readonly visit: string } | { readonly fault: RequestFault } {
   const named = readRequest(namesVisit, text);
   if (named.ok) return { visit: named.value.visit };

@@ -1,4 +1,4 @@
-/** Links customers answer look-backs by. */
+/** Links customers answer follow-up checks by. */
 import type { Db } from "./client.ts";
 
 export interface AnswerLinkRow {
@@ -21,6 +21,7 @@ export async function putLink(
       set fingerprint = excluded.fingerprint, made_at = now(), expires_at = excluded.expires_at, answered_at = null`;
 }
 
+/** Finds the link with this fingerprint. */
 export async function findLink(sql: Db, fingerprint: string): Promise<AnswerLinkRow | undefined> {
   const [row] = await sql<AnswerLinkRow[]>`
     select visit_id, connection_id, expires_at, answered_at from look_back_link where fingerprint = ${fingerprint}`;

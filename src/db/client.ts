@@ -27,7 +27,7 @@ const CONNECT_S = 5;
 const AGAIN_S = [0, 0.1, 0.25, 0.5, 1];
 
 /**
- * Pool of connections to the database at `url`. Columns are renamed to camelCase; JSON inside rows is left as it is;
+ * Returns the pool of connections to the database at `url`. Columns are renamed to camelCase; JSON inside rows is left as it is;
  * instants are read as written, whatever the year. No wait is without an end.
  */
 export function connect(url: string, { most = 10, statementMs = STATEMENT_MS }: ConnectOptions = {}): Pool {

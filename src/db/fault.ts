@@ -33,7 +33,7 @@ function codeOf(error: unknown): string | null {
   return typeof error.code === "string" ? error.code : null;
 }
 
-/** The fault behind an error, or null when the error is none of the database's. */
+/** Returns the fault behind an error, or null when the error is none of the database's. */
 export function databaseFault(error: unknown): DatabaseFault | null {
   // Several addresses tried at once fail as one.
   if (error instanceof AggregateError)

@@ -28,7 +28,7 @@ export async function deletePhotos(sql: Db, visitId: string, photoIds: readonly 
   await sql`delete from photo where visit_id = ${visitId} and photo_id in ${sql(photoIds)}`;
 }
 
-/** True when an event says that the picture was removed. */
+/** Returns true when an event says that the picture was removed. */
 export async function isPhotoRemoved(sql: Db, visitId: string, photoId: string): Promise<boolean> {
   const [row] = await sql`
     select 1 from visit_event
@@ -36,13 +36,14 @@ export async function isPhotoRemoved(sql: Db, visitId: string, photoId: string):
   return row !== undefined;
 }
 
+/** Reads a picture of a visit. */
 export async function readPhoto(sql: Db, visitId: string, photoId: string): Promise<Buffer | undefined> {
   const [row] = await sql<{ bytes: Buffer }[]>`
     select bytes from photo where photo_id = ${photoId} and visit_id = ${visitId}`;
   return row?.bytes;
 }
 
-/** Bytes all pictures take on the disk. */
+/** Returns the bytes all pictures take on the disk. */
 export async function photoBytes(sql: Db): Promise<number> {
   const [row] = await sql<{ bytes: number }[]>`
     select pg_total_relation_size('photo')::float8 as bytes`;

@@ -1,11 +1,12 @@
 /** Single values of the installation: who the demo plumber is, whether the demo was loaded, what the shop has set. */
 import type { Db } from "./client.ts";
 
+/** Reads the value of a setting; undefined when it was never set. */
 export async function readSetting(sql: Db, name: string): Promise<unknown> {
   return (await readVersionedSetting(sql, name)).value;
 }
 
-/** The value with the number of the change that made it; 0 and undefined when nobody has set it. */
+/** Returns the value with the number of the change that made it; 0 and undefined when nobody has set it. */
 export async function readVersionedSetting(
   sql: Db,
   name: string,
@@ -36,7 +37,7 @@ export async function putSetting(sql: Db, name: string, value: object, seen: num
   return row?.version ?? null;
 }
 
-/** True when the database answers. */
+/** Returns true when the database answers. */
 export async function pingDatabase(sql: Db): Promise<boolean> {
   const rows = await sql`select 1 as one`;
   return rows.length === 1;

@@ -13,11 +13,12 @@ export interface StepLibraryRow {
 /** Any fixed number: whoever adds a telling holds this lock, so that two never follow the same one unseen. */
 const LIBRARY_LOCK = 72_017_402;
 
+/** Returns the lets one writer at a time change the library, until the transaction ends. */
 export async function lockLibrary(sql: Db): Promise<void> {
   await sql`select pg_advisory_xact_lock(${LIBRARY_LOCK})`;
 }
 
-/** The one new visits are opened with; those that came with a visit from elsewhere are not it. */
+/** Reads the version that new visits are opened with; versions that came with an imported visit do not count. */
 export async function latestLibrary(sql: Db): Promise<StepLibraryRow | undefined> {
   const [row] = await sql<StepLibraryRow[]>`
     select version, origin, steps, why, actor, made_at from step_library
@@ -25,13 +26,14 @@ export async function latestLibrary(sql: Db): Promise<StepLibraryRow | undefined
   return row;
 }
 
+/** Finds a version of the library. */
 export async function findLibrary(sql: Db, version: number): Promise<StepLibraryRow | undefined> {
   const [row] = await sql<StepLibraryRow[]>`
     select version, origin, steps, why, actor, made_at from step_library where version = ${version}`;
   return row;
 }
 
-/** Newest first, without their steps. */
+/** Returns the newest first, without their steps. */
 export async function listLibraries(
   sql: Db,
   limit: number,
@@ -41,6 +43,7 @@ export async function listLibraries(
     where origin <> 'visit' order by version desc limit ${limit}`;
 }
 
+/** Adds a version of the library and returns its number. */
 export async function addLibrary(
   sql: Db,
   {

@@ -50,13 +50,14 @@ export type NewEventRow = Omit<EventRow, "receivedAt" | "body" | "imported"> & {
 const columns = (sql: Db) =>
   sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside, log_bytes`;
 
+/** Finds the row of a visit. */
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
   const [row] = await sql<VisitRow[]>`select ${columns(sql)} from visit where visit_id = ${visitId}`;
   return row;
 }
 
 /**
- * The visit, locked until the transaction ends, so that events are numbered one writer at a time. Its id is locked too:
+ * Returns the visit, locked until the transaction ends, so that events are numbered one writer at a time. Its id is locked too:
  * a visit that is not there yet is opened by one writer at a time.
  */
 export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
@@ -68,8 +69,8 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
 }
 
 /**
- * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a look-back still to come;
- * finished; due: any look-back still to come, whatever else is being worked on; all: every one.
+ * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a follow-up check still to come;
+ * finished; due: any follow-up check still to come, whatever else is being worked on; all: every one.
  */
 export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all";
 
@@ -95,7 +96,7 @@ const listCondition = (sql: Db, list: VisitList) => {
   }
 };
 
-/** A page of visits: the newest first, but look-backs in the order they fall due. */
+/** Returns a page of visits: the newest first, but follow-up checks in the order they fall due. */
 export async function listVisits(
   sql: Db,
   list: VisitList,
@@ -113,13 +114,14 @@ export async function listVisits(
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
 
+/** Counts the visits of a list. */
 export async function countVisits(sql: Db, list: VisitList): Promise<number> {
   const [row] = await sql<{ count: number }[]>`
     select count(*)::int as count from visit where ${listCondition(sql, list)}`;
   return row?.count ?? 0;
 }
 
-/** Visits finished and begun since, the newest first. */
+/** Returns the visits finished and begun since, the newest first. */
 export async function finishedSince(sql: Db, since: Date, limit: number): Promise<readonly VisitRow[]> {
   return sql<VisitRow[]>`
     select ${columns(sql)} from visit where ${listCondition(sql, "finished")} and starts_at >= ${since}
@@ -138,7 +140,7 @@ export interface LoggedEventRow {
 }
 
 /**
- * What was done, when and by whom in the visits that started last, visit by visit in order. Reads fields of bodies as they
+ * Returns what was done, when and by whom in the visits that started last, visit by visit in order. Reads fields of bodies as they
  * were written: `step` and `undoes` have their names since the first shape.
  */
 export async function recentLoggedEvents(sql: Db, visits: number): Promise<readonly LoggedEventRow[]> {
@@ -150,6 +152,7 @@ export async function recentLoggedEvents(sql: Db, visits: number): Promise<reado
     order by visit_id, seq`;
 }
 
+/** Reads the events of some visits in order, those set aside left out. */
 export async function eventsOf(sql: Db, visitIds: readonly string[]): Promise<readonly EventRow[]> {
   if (visitIds.length === 0) return [];
   return sql<EventRow[]>`
@@ -159,6 +162,7 @@ export async function eventsOf(sql: Db, visitIds: readonly string[]): Promise<re
     order by visit_id, seq`;
 }
 
+/** Reads events by their ids, whatever visit they belong to. */
 export async function findEvents(sql: Db, eventIds: readonly string[]): Promise<readonly EventRow[]> {
   if (eventIds.length === 0) return [];
   return sql<EventRow[]>`
@@ -189,6 +193,7 @@ export async function insertEventRows(sql: Db, rowsAsJson: string): Promise<void
     order by seq`;
 }
 
+/** Adds rows of events, a few hundred with each statement. */
 export async function insertEvents(sql: Db, rows: readonly NewEventRow[]): Promise<void> {
   for (let from = 0; from < rows.length; from += ROWS_AT_ONCE)
     await insertEventRows(
@@ -210,7 +215,7 @@ export async function insertEvents(sql: Db, rows: readonly NewEventRow[]): Promi
     );
 }
 
-/** True when one of the rows' events is there already. */
+/** Returns true when one of the rows' events is there already. */
 export async function isAnyEventStored(sql: Db, rowsAsJson: string): Promise<boolean> {
   const [row] = await sql`
     select 1 from jsonb_to_recordset(${rowsAsJson}::text::jsonb) as row (event_id uuid)
@@ -218,7 +223,7 @@ export async function isAnyEventStored(sql: Db, rowsAsJson: string): Promise<boo
   return row !== undefined;
 }
 
-/** A visit's events as one JSON text in their order, each in the shape it was written in. */
+/** Returns a visit's events as one JSON text in their order, each in the shape it was written in. */
 export async function eventsAsJson(sql: Db, visitId: string): Promise<string> {
   const [row] = await sql<{ events: string }[]>`
     select coalesce(json_agg(body || jsonb_build_object('id', event_id, 'kind', kind, 'actor', actor,

@@ -78,7 +78,7 @@ function portsOf(row: Row) {
   });
 }
 
-/** A row of the file in the unchecked shape of a part. */
+/** Returns a row of the file in the unchecked shape of a part. */
 export function partFromRow(row: Row): unknown {
   return {
     sku: row["sku"],
@@ -145,7 +145,7 @@ function rowFromPart(part: Part): Row {
   ]);
 }
 
-/** The canonical file: LF, quotes only where needed, sorted by SKU. */
+/** Returns the canonical file: LF, quotes only where needed, sorted by SKU. */
 export function writeCatalogue(parts: readonly Part[], forSpreadsheet = false): string {
   const rows = [...parts].sort((a, b) => (a.sku < b.sku ? -1 : 1)).map(rowFromPart);
   return stringify(rows, {

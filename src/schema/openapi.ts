@@ -56,7 +56,7 @@ function operationOf(endpoint: Endpoint): ZodOpenApiOperationObject {
   };
 }
 
-/** OpenAPI 3.1 document of /api/v1: every endpoint that is served. */
+/** Returns the OpenAPI 3.1 document of /api/v1: every endpoint that is served. */
 export function describeInterface(version: string): ReturnType<typeof createDocument> {
   const paths: Record<string, Record<string, ZodOpenApiOperationObject>> = {};
   for (const endpoint of ENDPOINTS) {

@@ -4,7 +4,7 @@ import { z } from "zod";
 type Schema = z.core.$ZodType;
 type Optional = z.ZodOptional | z.ZodExactOptional | z.ZodDefault;
 
-/** True for a field that may be left out. */
+/** Returns true for a field that may be left out. */
 export function isOptional(schema: Schema): schema is Optional {
   return (
     schema instanceof z.ZodOptional || schema instanceof z.ZodExactOptional || schema instanceof z.ZodDefault
@@ -84,7 +84,7 @@ function listWithout(element: Schema, value: readonly unknown[]): unknown {
   return changed ?? value;
 }
 
-/** The value with every null left out that stands for an optional field of the schema; the same value where there is none. */
+/** Returns the value with every null left out that stands for an optional field of the schema; the same value where there is none. */
 export function withoutOptionalNulls(schema: Schema, value: unknown): unknown {
   const inner = innerSchema(schema);
   if (inner instanceof z.ZodObject && isRecord(value)) return objectWithout(fieldsOf(inner), value);

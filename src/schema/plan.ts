@@ -80,11 +80,12 @@ export const planRequest = z
   })
   .meta({ id: "PlanRequest" });
 
-/** A problem as it is kept with a visit: stock is not part of it. */
+/** A request as it is kept with a visit: stock is not part of it. */
 export const storedPlanRequest = z
   .strictObject({ ...requestShape, stock: z.null() })
   .meta({ id: "StoredProblem" }) satisfies z.ZodType<PlanRequest>;
 
+/** Converts a parsed request into the planner's own shape: stock counted by SKU. */
 export function planRequestFrom({ stock, ...problem }: z.output<typeof planRequest>): PlanRequest {
   return { ...problem, stock: stock === null ? null : new Map(Object.entries(stock)) };
 }

@@ -21,7 +21,7 @@ export type ReadRequest<T> =
 /** Faults told in one answer: nobody mends more at once. */
 const MOST_FAULTS = 100;
 
-/** What is wrong, the first field in words. */
+/** Returns what is wrong, the first field in words. */
 export function requestFault(fields: readonly FieldFault[]): RequestFault {
   const [first] = fields;
   const where = first && first.path !== "" ? `${first.path}: ` : "";
@@ -32,7 +32,7 @@ export function requestFault(fields: readonly FieldFault[]): RequestFault {
   };
 }
 
-/** What a schema found, field by field. */
+/** Returns what a schema found, field by field. */
 export function schemaFault(error: z.ZodError): RequestFault {
   return requestFault(
     error.issues.map(({ path, message }) => ({ path: path.map(String).join("."), message })),

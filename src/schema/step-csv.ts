@@ -27,7 +27,7 @@ const text = (value: string | undefined) => (value === undefined || value === ""
 const number = (value: string | undefined) =>
   value !== undefined && /^-?\d+(\.\d+)?$/.test(value) ? Number(value) : value;
 
-/** A row of the file, or of a form with the same fields, in the unchecked shape of a step. */
+/** Returns a row of the file, or of a form with the same fields, in the unchecked shape of a step. */
 export function stepFromRow(row: Row): unknown {
   return {
     id: row["id"],
@@ -65,7 +65,7 @@ export interface StepFault {
   readonly message: string;
 }
 
-/** One row read, or what is wrong with it by column. */
+/** Returns one row read, or what is wrong with it by column. */
 export function readStep(
   row: Row,
 ): { readonly step: StepTemplate } | { readonly faults: readonly StepFault[] } {
@@ -120,6 +120,7 @@ export function readSteps(file: string): ReadSteps {
   };
 }
 
+/** Writes a step library as CSV; for a spreadsheet, text that would run as a formula is marked as text. */
 export function writeSteps(steps: readonly StepTemplate[], forSpreadsheet = false): string {
   return stringify(
     steps.map(({ id, phase, when, per, text: words, handsOnMin, waitMin, effect, stage, caution, role }) => [

@@ -13,7 +13,7 @@ const FIELDS: ReadonlyMap<string, readonly string[]> = new Map(
   ]),
 );
 
-/** True when this version knows the event's kind and the event has every field of that kind. */
+/** Returns true when this version knows the event's kind and the event has every field of that kind. */
 export function isStoredEvent(value: unknown): value is VisitEvent {
   if (typeof value !== "object" || value === null || !("kind" in value)) return false;
   const fields = typeof value.kind === "string" ? FIELDS.get(value.kind) : undefined;

@@ -9,7 +9,7 @@ const NOT_OF_A_LINE = /[\p{Cc}\u2028\u2029\u061c\u200e\u200f\u202a-\u202e\u2066-
 export const UNSTORABLE_MESSAGE =
   "holds a character that cannot be kept (NUL, or half of a character): type it afresh";
 
-/** Path of the first text, or name of a field, that cannot be kept; null when all can. Walks JSON of any shape. */
+/** Returns the path of the first text, or name of a field, that cannot be kept; null when all can. Walks JSON of any shape. */
 export function unstorablePath(value: unknown, path = ""): string | null {
   if (typeof value === "string") return UNSTORABLE.test(value) ? path : null;
   if (typeof value !== "object" || value === null) return null;
@@ -25,19 +25,19 @@ export function unstorablePath(value: unknown, path = ""): string | null {
 /** How JSON spells what cannot be kept, and halves that may belong together. */
 const SPELT = /\\u0000|\\ud[89a-f]/i;
 
-/** False when nothing in a JSON text can be a character that cannot be kept: nobody need walk through it. */
+/** Returns false when nothing in a JSON text can be a character that cannot be kept: nobody need walk through it. */
 export const mayContainUnstorable = (json: string): boolean => SPELT.test(json);
 
-/** The text on one line: what has no place in a line becomes a space. */
+/** Returns the text on one line: what has no place in a line becomes a space. */
 export const onOneLine = (text: string) => text.replace(NOT_OF_A_LINE, " ");
 
-/** A text of one line, trimmed, that may be empty. */
+/** Returns a text of one line, trimmed, that may be empty. */
 export const looseLine = (most: number) => z.string().overwrite(onOneLine).trim().max(most);
-/** A text of one line, trimmed, that says something. */
+/** Returns a text of one line, trimmed, that says something. */
 export const line = (most: number) => looseLine(most).min(1, "must not be empty");
-/** A text of several lines, trimmed, that may be empty. */
+/** Returns a text of several lines, trimmed, that may be empty. */
 export const looseParagraph = (most: number) => z.string().trim().max(most);
-/** A text of several lines, trimmed, that says something. */
+/** Returns a text of several lines, trimmed, that says something. */
 export const paragraph = (most: number) => looseParagraph(most).min(1, "must not be empty");
 
 /** Ids are kept in lower case: some platforms make them in upper case. */

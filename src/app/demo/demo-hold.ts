@@ -14,6 +14,7 @@ const USUAL_PSI = 60;
 const HELD_SEC = 90;
 const ROOM_F = 70;
 
+/** Returns a judged pressure hold for the demo, read from the simulated gauge. */
 export function demoHold(
   connection: ConnectionState,
   {

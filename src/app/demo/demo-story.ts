@@ -16,13 +16,14 @@ type DemoConnection = DemoVisit["connections"][number];
 /** Any fixed uuid: names made from it are the demo's own. */
 const DEMO_NAMESPACE = "5d3f2e0a-7c41-4b0e-9d4c-6a1f0c9b7e21";
 const MS_PER_MIN = 60_000;
-/** After a day, the look-back of finished demo connections. */
+/** After a day, the follow-up check of finished demo connections. */
 const LOOK_BACK_AFTER_MIN = 25 * 60;
 /** Seconds between the drips of the demo's weeping joint. */
 const DEMO_DRIPS_SEC = [42, 39, 44, 41] as const;
 /** Share of the wanted range a demo plumber turns to: a third of the way up. */
 const TURNED_SHARE = 1 / 3;
 
+/** Returns the id of a demo visit: the same for the same key in every database. */
 export function demoVisitId(key: string): string {
   return uuidFrom(`visit ${key}`, DEMO_NAMESPACE);
 }
@@ -206,7 +207,7 @@ function addConnectionStory(
   }
 }
 
-/** All events of one demo visit, in order, as of `now`. Errors: Error naming what in data/demo.json cannot be. */
+/** Returns all events of one demo visit, in order, as of `now`. Errors: Error naming what in data/demo.json cannot be. */
 export function demoVisitEvents(
   demo: Demo,
   visit: DemoVisit,

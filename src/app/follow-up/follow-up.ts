@@ -16,7 +16,7 @@ import { addEvents, readVisit } from "../visit/visit.ts";
 
 const NAMESPACE = "0d6a2f3c-9f0e-4a1b-8a57-6d2f0b7c1e55";
 const DAY_MS = 24 * 60 * 60 * 1000;
-/** A link goes on being answerable this long after the look-back falls due, ms: a week. */
+/** A link goes on being answerable this long after the follow-up check falls due, ms: a week. */
 const LINK_LIVES_MS = 7 * DAY_MS;
 /** A calendar's entry lasts so long, ms: half an hour. */
 const ENTRY_MS = 30 * 60 * 1000;
@@ -37,13 +37,13 @@ export interface FollowUp {
   readonly isWet: boolean;
 }
 
-/** Where one waits for its look-back. */
+/** Where one waits for its follow-up check. */
 const WAITS: ReadonlySet<ConnectionPhase> = new Set(["look-back", "overdue"]);
 
 const phaseOf = ({ tables, now }: Pick<Context, "tables" | "now">, connection: ConnectionState) =>
   connectionPhase(connection, tables.stages, now().toISOString());
 
-/** Follow-up checks of the visits, soonest due first; done ones last. */
+/** Returns the follow-up checks of the visits, soonest due first; done ones last. */
 export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] {
   return tickets
     .filter(isReadable)
@@ -74,7 +74,7 @@ const LOOK_BACKS_A_PAGE = 50;
 /** Follow-up checks a calendar holds at most: nobody keeps more appointments of one kind. */
 const MOST_IN_CALENDAR = 500;
 
-/** A page of look-backs: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
+/** Returns a page of follow-up checks: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
 export async function readFollowUps(
   context: Context,
   after: string | null,
@@ -90,12 +90,12 @@ export async function readFollowUps(
   return { lookBacks: followUpsOf([...tickets, ...beside]), next };
 }
 
-/** Everything a calendar of look-backs holds. */
+/** Returns everything a calendar of follow-up checks holds. */
 export async function readCalendar(context: Context): Promise<readonly FollowUp[]> {
   return followUpsOf((await readVisitPage(context, "due", { after: null, limit: MOST_IN_CALENDAR })).tickets);
 }
 
-/** Every look-back that is not done, as an iCalendar file with an alarm at its time. */
+/** Returns every follow-up check that is not done, as an iCalendar file with an alarm at its time. */
 export function followUpCalendar(lookBacks: readonly FollowUp[], now: Date): string {
   const calendar = ical({
     name: "Follow-up checks",
@@ -121,7 +121,7 @@ export function followUpCalendar(lookBacks: readonly FollowUp[], now: Date): str
 const fingerprintOf = (token: string) => createHash("sha256").update(token).digest("hex");
 
 /**
- * A link for the customer of one signed connection; it takes the place of an earlier one. The token is told this once.
+ * Returns a link for the customer of one signed connection; it takes the place of an earlier one. The token is told this once.
  * Errors: AppError not-found; refused when nothing is signed there or it is looked back already.
  */
 export async function makeAnswerLink(context: Context, visit: string, connection: string): Promise<string> {
@@ -153,7 +153,7 @@ export interface Question {
   readonly isAnswered: boolean;
 }
 
-/** What a link asks. Errors: AppError not-found for a token nobody made, one that was replaced and one that has expired. */
+/** Returns what a link asks. Errors: AppError not-found for a token nobody made, one that was replaced and one that has expired. */
 export async function readQuestion(context: Context, token: string): Promise<Question> {
   const link = await findLink(context.sql, fingerprintOf(token));
   if (!link || link.expiresAt < context.now()) throw notFound("link");

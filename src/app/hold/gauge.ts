@@ -48,7 +48,7 @@ const READINGS = 160;
 const EVERY_MS = 100;
 const SEED = 20_261;
 
-/** Errors: AppError invalid. */
+/** Returns the streams readings of the simulated gauge on a practice section. Errors: AppError invalid. */
 export function gaugeStream(url: URL): Response {
   const parsed = query.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) throw invalid(parsed.error);

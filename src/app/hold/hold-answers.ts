@@ -12,7 +12,7 @@ import type { HoldRequest, PlanHoldRequest, WatchAnswered, WatchRequest } from "
 import type { Context } from "../context.ts";
 import { AppError, errorFromFault } from "../http/app-error.ts";
 
-/** Errors: AppError invalid naming the field. */
+/** Converts the section of a request into the analyser's own shape. Errors: AppError invalid naming the field. */
 export function sectionFrom(asked: HoldRequest["section"]): Section {
   const section = sectionAsked(asked);
   if ("path" in section) throw fault(section.path, section.message);
@@ -23,7 +23,7 @@ function fault(path: string, message: string): AppError {
   return new AppError("invalid", `${path}: ${message}.`, [{ path, message }]);
 }
 
-/** The answer to a pressure hold asked about, as JSON. Errors: AppError not-json, invalid naming the field. */
+/** Returns the answer to a pressure hold asked about, as JSON. Errors: AppError not-json, invalid naming the field. */
 export async function holdAnswer(
   { compute }: Pick<Context, "compute">,
   text: string,
@@ -34,6 +34,7 @@ export async function holdAnswer(
   return reply.json;
 }
 
+/** Returns how long a pressure hold must last to tell the wanted leak, with the smallest leak of every usual length. */
 export async function planHoldAnswer(
   { compute }: Pick<Context, "compute">,
   body: PlanHoldRequest,
@@ -68,7 +69,10 @@ function figuresFrom(body: WatchRequest): WatchFigures {
   };
 }
 
-/** Errors: AppError invalid when a window is missing, or no window is long enough. */
+/**
+ * Judges a watch, or plans one where a wanted leak is named.
+ * Errors: AppError invalid when a window is missing, or no window is long enough.
+ */
 export function watchAnswer(body: WatchRequest): WatchAnswered {
   const figures = figuresFrom(body);
   const watching: Watching = { method: body.method, process: body.process ?? null, figures };

@@ -5,7 +5,7 @@ import { notFound } from "../http/app-error.ts";
 import { fileAnswer } from "../http/file-response.ts";
 import { readVisit } from "../visit/visit.ts";
 
-/** Errors: AppError not-found. */
+/** Writes the readings of a kept hold as CSV. Errors: AppError not-found. */
 export async function holdFile(context: Pick<Context, "sql">, visit: string, id: string): Promise<Response> {
   const { state } = await readVisit(context, visit);
   const hold = state.connections.flatMap(({ holds }) => holds).find((each) => each.id === id);

@@ -39,16 +39,17 @@ export class AppError extends Error {
   }
 }
 
+/** Builds the error for an address that names nothing. */
 export function notFound(what: string): AppError {
   return new AppError("not-found", `There is no such ${what}.`);
 }
 
-/** A fault of a request as the answer to it. */
+/** Returns a fault of a request as the answer to it. */
 export function errorFromFault({ code, message, fields }: RequestFault): AppError {
   return new AppError(code, message, fields);
 }
 
-/** What a schema found, field by field. */
+/** Returns what a schema found, field by field. */
 export function invalid(error: z.ZodError): AppError {
   return errorFromFault(schemaFault(error));
 }
@@ -76,7 +77,7 @@ const OF_COMPUTE: Readonly<Record<ComputeRefusal["reason"], string>> = {
   gone: "The request was taken back.",
 };
 
-/** Any failure as a Problem; what is not known becomes "internal". The cause is kept for the log. */
+/** Returns any failure as an AppError; what is not known becomes "internal". The cause is kept for the log. */
 export function asAppError(error: unknown): AppError {
   if (error instanceof AppError) return error;
   if (error instanceof ComputeRefusal)
@@ -99,6 +100,7 @@ const SECURE = {
   "cache-control": "no-store",
 };
 
+/** Builds a JSON response. */
 export function jsonResponse(
   body: unknown,
   status = 200,
@@ -107,16 +109,17 @@ export function jsonResponse(
   return Response.json(body, { status, headers: { ...SECURE, ...headers } });
 }
 
-/** An answer that is JSON already. */
+/** Returns an answer that is JSON already. */
 export function jsonTextResponse(text: string): Response {
   return new Response(text, { headers: { ...SECURE, "content-type": "application/json" } });
 }
 
-/** Headers that belong to a problem: when to come again. */
+/** Returns the headers that belong to a problem: when to come again. */
 export function errorHeaders({ code }: AppError): Readonly<Record<string, string>> {
   return code === "unavailable" || code === "too-many" ? { "retry-after": String(RETRY_AFTER_S) } : {};
 }
 
+/** Builds the response to a failed request: the error's code, words and fields as JSON. */
 export function errorResponse(error: AppError): Response {
   return jsonResponse(
     { error: { code: error.code, message: error.message, fields: error.fields } },

@@ -8,7 +8,7 @@ import { type Context, serverContext } from "../context.ts";
 import { AppError, asAppError, errorFromFault, errorResponse, jsonResponse } from "./app-error.ts";
 import { logFailure } from "./log-failure.ts";
 
-/** The body as text. Errors: AppError not-json-type. */
+/** Returns the body as text. Errors: AppError not-json-type. */
 export async function readJsonText(request: Request): Promise<string> {
   const type = request.headers.get("content-type") ?? "";
   if (!/^application\/json\s*(;|$)/i.test(type))
@@ -16,7 +16,10 @@ export async function readJsonText(request: Request): Promise<string> {
   return request.text();
 }
 
-/** Errors: AppError invalid, naming the field, when a text in it cannot be kept. */
+/**
+ * Checks that every text of a value can be stored.
+ * Errors: AppError invalid, naming the field, when a text in it cannot be kept.
+ */
 export function checkStorable(value: unknown): void {
   const path = unstorablePath(value);
   if (path !== null) throw errorFromFault(requestFault([{ path, message: UNSTORABLE_MESSAGE }]));
@@ -34,12 +37,12 @@ function withErrorAnswer(work: (context: APIContext) => Promise<Response>): APIR
   };
 }
 
-/** An endpoint that makes its whole answer itself: a stream or a file. */
+/** Returns an endpoint that makes its whole answer itself: a stream or a file. */
 export function rawEndpoint(work: (app: Context, context: APIContext) => Promise<Response>): APIRoute {
   return withErrorAnswer(async (context) => work(serverContext(), context));
 }
 
-/** An endpoint that only reads: what the use case returns is what the definition says. */
+/** Returns an endpoint that only reads: what the use case returns is what the definition says. */
 export function getEndpoint<E extends GetEndpoint>(
   _definition: E,
   work: (app: Context, context: APIContext) => Promise<AnswerFor<E>>,
@@ -47,7 +50,7 @@ export function getEndpoint<E extends GetEndpoint>(
   return withErrorAnswer(async (context) => jsonResponse(await work(serverContext(), context)));
 }
 
-/** An endpoint with a JSON body, parsed by its definition's schema before the use case sees the body. */
+/** Returns an endpoint with a JSON body, parsed by its definition's schema before the use case sees the body. */
 export function postEndpoint<E extends PostEndpoint>(
   { request, status }: E,
   work: (app: Context, body: z.output<E["request"]>, context: APIContext) => Promise<AnswerFor<E>>,
@@ -59,7 +62,7 @@ export function postEndpoint<E extends PostEndpoint>(
   });
 }
 
-/** Answer to every method an endpoint does not know; `allowed` are those it knows. */
+/** Returns the answer to every method an endpoint does not know; `allowed` are those it knows. */
 export function otherThan(...allowed: readonly ("GET" | "POST" | "PUT")[]): APIRoute {
   const allow = allowed.flatMap((method) => (method === "GET" ? ["GET", "HEAD"] : [method])).join(", ");
   return ({ request }) => {
@@ -71,7 +74,7 @@ export function otherThan(...allowed: readonly ("GET" | "POST" | "PUT")[]): APIR
   };
 }
 
-/** A path parameter that must be a uuid; anything else names nothing. */
+/** Returns a path parameter that must be a uuid; anything else names nothing. */
 export function idFrom(value: string | undefined, what: string): string {
   if (value === undefined || !/^[0-9a-f]{8}(-[0-9a-f]{4}){3}-[0-9a-f]{12}$/i.test(value))
     throw new AppError("not-found", `There is no such ${what}.`);

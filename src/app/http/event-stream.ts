@@ -3,7 +3,7 @@
 /** A forgotten stream ends after this; the browser asks again while somebody still looks. */
 const LONGEST_MS = 120_000;
 
-/** `next` makes each message; null ends the stream with an event named "end". */
+/** Streams messages as server-sent events: `next` makes each message; null ends the stream with an event named "end". */
 export function eventStream(next: () => unknown, everyMs: number): Response {
   const encoder = new TextEncoder();
   let timer: NodeJS.Timeout | undefined;

@@ -2,10 +2,10 @@
 
 const TYPES = { csv: "text/csv", ics: "text/calendar" } as const;
 
-/** Asked for with `?for=spreadsheet`, a CSV file marks as text what a spreadsheet would run as a formula. */
+/** Returns true for an address with `?for=spreadsheet`: the CSV file then marks as text what a spreadsheet would run. */
 export const isForSpreadsheet = (url: URL): boolean => url.searchParams.get("for") === "spreadsheet";
 
-/** `name` with its ending says what it is. */
+/** Builds a response with a file; the ending of `name` gives its type. */
 export function fileAnswer(body: string, name: `${string}.${keyof typeof TYPES}`): Response {
   const type = TYPES[name.endsWith(".csv") ? "csv" : "ics"];
   return new Response(body, {

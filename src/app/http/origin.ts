@@ -1,5 +1,5 @@
 /**
- * Why a write is taken to come from somewhere else, or null. Browsers send Origin and Sec-Fetch-Site with every write;
+ * Returns why a write is taken to come from somewhere else, or null. Browsers send Origin and Sec-Fetch-Site with every write;
  * a program that sends neither has no cookies of ours to misuse.
  */
 export function crossOriginFault(headers: Headers, url: URL): string | null {

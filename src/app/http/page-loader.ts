@@ -8,6 +8,7 @@ import { logFailure } from "./log-failure.ts";
 
 type Page = Pick<AstroGlobal, "params" | "request" | "locals" | "rewrite" | "response" | "url">;
 
+/** Loads a page of one connection, or returns the response to give instead. */
 export async function loadConnectionPage(
   app: Context,
   { params }: Page,
@@ -26,7 +27,7 @@ async function problemPage(astro: Page, error: AppError): Promise<Response> {
   return answer;
 }
 
-/** The page's data, or the answer to give instead. */
+/** Returns the page's data, or the answer to give instead. */
 export async function loadPage<T>(
   astro: Page,
   load: (app: Context, astro: Page) => Promise<T>,
@@ -40,7 +41,7 @@ export async function loadPage<T>(
   }
 }
 
-/** The form a request carries. Errors: AppError invalid when there is none, or a field holds what cannot be kept. */
+/** Returns the form a request carries. Errors: AppError invalid when there is none, or a field holds what cannot be kept. */
 export async function readForm(request: Request): Promise<FormData> {
   const form = await request.formData().catch((cause: unknown) => {
     throw new AppError("invalid", "The form could not be read.", [], { cause });
@@ -49,7 +50,7 @@ export async function readForm(request: Request): Promise<FormData> {
   return form;
 }
 
-/** A form's outcome: null when it went well, else words for the person, with the page's status set. */
+/** Returns a form's outcome: null when it went well, else words for the person, with the page's status set. */
 export async function submitForm(
   astro: Page,
   work: (app: Context, form: FormData) => Promise<void>,

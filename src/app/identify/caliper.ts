@@ -29,7 +29,7 @@ function pieceOf({ identifier }: Pick<Context, "identifier">, number: number) {
   return piece;
 }
 
-/** What the eye sees of a piece, and what it is, for whoever gives up guessing. */
+/** Returns what the eye sees of a piece, and what it is, for whoever gives up guessing. */
 export function describePiece(context: Pick<Context, "identifier">, number: number) {
   const { profile } = pieceOf(context, number);
   const seats = [...profile.seats].filter(([, chance]) => chance >= 0.4).map(([seat]) => seat);
@@ -44,7 +44,7 @@ export function describePiece(context: Pick<Context, "identifier">, number: numb
   };
 }
 
-/** Errors: AppError invalid, not-found. */
+/** Returns the streams readings of the simulated caliper on a practice piece. Errors: AppError invalid, not-found. */
 export function caliperStream(context: Context, url: URL): Response {
   const parsed = query.safeParse(Object.fromEntries(url.searchParams));
   if (!parsed.success) throw invalid(parsed.error);

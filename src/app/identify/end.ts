@@ -5,11 +5,12 @@ import { allPairs, type Match, type Matrix, matchEnds } from "../../core/joint/i
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 
+/** Ranks the ends that the evidence fits. */
 export function identifyEnd({ identifier }: Pick<Context, "identifier">, measured: Measured): IdentifyAnswer {
   return answerEvidence(identifier, measured);
 }
 
-/** Errors: AppError invalid, naming the end that is in no table. */
+/** Matches two ends by their codes. Errors: AppError invalid, naming the end that is in no table. */
 export function matchCodes({ identifier }: Pick<Context, "identifier">, a: EndCode, b: EndCode): Match {
   const { tables, words } = identifier;
   const [one, other] = [tables.ends.get(a), tables.ends.get(b)];
@@ -24,7 +25,7 @@ export function matchCodes({ identifier }: Pick<Context, "identifier">, a: EndCo
   throw new AppError("invalid", missing[0]?.message ?? "Name two ends.", missing);
 }
 
-/** What the identifier in the browser works over. */
+/** Returns what the identifier in the browser works over. */
 export function endKnowledge({ tables }: Pick<Context, "tables">) {
   const { ends, threads, matings, joints, meetings, seats, places, instruments } = tables;
   return { ends, threads, matings, joints, meetings, seats, places, instruments };
@@ -32,7 +33,7 @@ export function endKnowledge({ tables }: Pick<Context, "tables">) {
 
 const matrices = new WeakMap<Context["identifier"], Matrix>();
 
-/** Every pair's verdict, computed once for each set of tables. */
+/** Returns every pair's verdict, computed once for each set of tables. */
 export function endMatrix({ identifier, tables }: Pick<Context, "identifier" | "tables">): Matrix {
   const cached = matrices.get(identifier);
   if (cached) return cached;

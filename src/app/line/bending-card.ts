@@ -27,7 +27,7 @@ export type CardRead =
   | { readonly ok: true; readonly tube: string; readonly job: RiserJob; readonly riser: Riser }
   | { readonly ok: false; readonly message: string };
 
-/** The riser a card's address describes, or in words what is wrong with it. */
+/** Returns the riser a card's address describes, or in words what is wrong with it. */
 export function readCard(query: URLSearchParams): CardRead {
   const parsed = cardQuery.safeParse(Object.fromEntries(query));
   if (!parsed.success) {

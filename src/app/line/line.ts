@@ -46,7 +46,7 @@ function answerOf({
 
 /**
  * Rates the lengths asked about and finds every interval of good ones.
- * Errors: AppError invalid, naming the field and the fix, for a bench that cannot be; too-heavy after eight seconds.
+ * Errors: AppError invalid, naming the field and the fix, for a setup that cannot be; too-heavy after eight seconds.
  */
 export async function fitAnswer(
   { compute }: Pick<Context, "compute">,
@@ -91,7 +91,7 @@ const SLACK: Readonly<Record<Standards["lineSlack"], SlackMargins>> = {
   inch: { share: 0.05, lengthIn: 1 },
 };
 
-/** The slack a shop or a job calls taut. */
+/** Returns the slack a shop or a job calls taut. */
 export const marginsFor = (rules: Partial<Standards>): SlackMargins =>
   SLACK[completeStandards(rules).lineSlack];
 
@@ -107,7 +107,7 @@ export interface LineFamily {
   readonly fromCents: number;
 }
 
-/** Every family of flexible line in the catalogue, those that go straight on both ends first. */
+/** Returns every family of flexible line in the catalogue, those that go straight on both ends first. */
 export function lineFamilies(
   plannerIndex: PlannerIndex,
   ends: { readonly supply: string; readonly inlet: string },
@@ -165,7 +165,7 @@ const MOVING_KINDS: readonly Part["kind"][] = [
   "filter",
 ];
 
-/** Parts that go on an end: each with the way through it that a line would follow. */
+/** Returns the parts that go on an end: each with the way through it that a line would follow. */
 export function insertsFor(plannerIndex: PlannerIndex, end: string): readonly TubeInsert[] {
   return plannerIndex.tables.parts
     .filter(({ kind }) => MOVING_KINDS.includes(kind))
@@ -176,7 +176,7 @@ export function insertsFor(plannerIndex: PlannerIndex, end: string): readonly Tu
     });
 }
 
-/** Where ends are taken to lie until somebody measures: straight apart by what the length leaves, the inlet looking back. */
+/** Returns where ends are taken to lie until somebody measures: straight apart by what the length leaves, the inlet looking back. */
 export function assumedSpace({
   inletAboveSupply,
   length,
@@ -199,7 +199,7 @@ export function assumedSpace({
       };
 }
 
-/** What the Line page of a connection is given beside the visit. */
+/** Returns what the Line page of a connection is given beside the visit. */
 export async function linePageFor(context: Context, survey: Survey) {
   const [plannerIndex, rules] = await Promise.all([currentPlannerIndex(context), shopStandards(context)]);
   const ends = { supply: survey.supply.end, inlet: survey.inlet.end };
@@ -214,7 +214,7 @@ export async function linePageFor(context: Context, survey: Survey) {
   };
 }
 
-/** A bench of nobody's connection: a toilet's, the commonest. */
+/** Returns a setup of nobody's connection: a toilet's, the commonest. */
 export async function openLinePage(context: Context) {
   const [preset] = context.tables.presets;
   if (preset === undefined) throw new RangeError("the table of presets is empty");

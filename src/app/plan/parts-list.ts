@@ -10,7 +10,7 @@ export interface BillLine {
   readonly cents: number;
 }
 
-/** Parts of every connection that was not removed, by name. */
+/** Returns the parts of every connection that was not removed, by name. */
 export function partsOfConnections(
   connections: readonly ConnectionState[],
   plannerIndex: PlannerIndex,

@@ -7,7 +7,7 @@ import type { Context } from "../context.ts";
 import { shopParts, shopStandards, truckStock } from "../shop/shop.ts";
 import { figuresFor } from "../visit/connection-page.ts";
 
-/** A problem under the shop's rules; what the job sets itself wins. */
+/** A request under the shop's rules; what the job sets itself wins. */
 function underRules(planRequest: PlanRequest, rules: Partial<Standards>): PlanRequest {
   return { ...planRequest, houseRules: { ...rules, ...planRequest.houseRules } };
 }
@@ -28,7 +28,7 @@ export async function planOptionsFor(
   return ways(context, underRules(planRequestOf(survey, stock), rules), signal);
 }
 
-/** Plans for a problem from outside: the shop's catalogue, its rules where the problem sets none. Errors: ComputeRefusal. */
+/** Plans for a request from outside: the shop's catalogue, its rules where the request sets none. Errors: ComputeRefusal. */
 export async function planForShop(
   context: Context,
   planRequest: PlanRequest,
@@ -40,7 +40,7 @@ export async function planForShop(
   );
 }
 
-/** Everything the Hookup page shows of a problem a person is trying out. Errors: ComputeRefusal. */
+/** Returns everything the Hookup page shows of a request a person is trying out. Errors: ComputeRefusal. */
 export async function tryRequest(context: Context, planRequest: PlanRequest, signal?: AbortSignal) {
   const options = await ways(context, { ...planRequest, stock: await truckStock(context) }, signal);
   return { ...options, ends: figuresFor(context, options.codes) };

@@ -65,7 +65,7 @@ async function learnNow({
 }
 
 /**
- * What the shop's log says of the steps of the library in force; by template. Only the first who asks waits for the log:
+ * Returns what the shop's log says of the steps of the library in force; by template. Only the first who asks waits for the log:
  * once an answer is older than a minute it is given all the same, and the log is read again behind it.
  */
 export async function learnedDurations(
@@ -93,7 +93,7 @@ export async function learnedDurations(
   return learned;
 }
 
-/** The steps with learned minutes in place of the estimates. */
+/** Returns the steps with learned minutes in place of the estimates. */
 export function withLearned(
   steps: readonly StepTemplate[],
   learned: ReadonlyMap<string, Learned>,

@@ -122,7 +122,7 @@ function afterOf({ tasks }: VisitJob, at: number): readonly string[] {
 const whole = (value: number) => Math.round(value * 10) / 10;
 
 /**
- * Steps of some connections with when each is done and when the water is off.
+ * Returns the steps of some connections with when each is done and when the water is off.
  * Errors: AppError invalid for ids that repeat or a fixture no plan is known for.
  */
 export async function runSheetAnswer(

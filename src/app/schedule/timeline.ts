@@ -53,7 +53,7 @@ export interface TimeLinePage {
 const plus = (iso: string, minutes: number): string =>
   DateTime.fromISO(iso, { zone: "utc" }).plus({ minutes }).toISO() ?? iso;
 
-/** The time line of a visit: from when it is booked, or from now once that has passed. */
+/** Returns the time line of a visit: from when it is booked, or from now once that has passed. */
 export async function timeLineOf(
   context: Pick<Context, "tables" | "now" | "compute">,
   visitId: string,
@@ -122,7 +122,7 @@ export async function timeLineOf(
 
 const NAMESPACE = "b6c2f1de-2a0c-4f1a-8f3c-0f4f4c1f7a11";
 
-/** Water-off windows as a calendar file. The same window of the same visit keeps its identity, so that a newer file replaces it. */
+/** Returns the water-off windows as a calendar file. The same window of the same visit keeps its identity, so that a newer file replaces it. */
 export function waterOffCalendar(
   visitId: string,
   state: VisitState,
@@ -146,7 +146,7 @@ export function waterOffCalendar(
   return calendar.toString();
 }
 
-/** The time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: AppError not-found. */
+/** Returns the time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: AppError not-found. */
 export async function readTimeLine(
   context: Context,
   {

@@ -1,4 +1,4 @@
-/** The catalogue as this shop has it: the parts that ship, its own parts and prices, its house rules. */
+/** The catalogue as this shop has it: the parts that ship, its own parts and prices, its standards. */
 import { z } from "zod";
 import type { KnownParts } from "../../compute/compute.ts";
 import type { Part } from "../../core/part/index.ts";
@@ -31,7 +31,7 @@ async function ownParts(sql: Db): Promise<readonly Part[]> {
   return (await readShopParts(sql)).map(({ part }) => partSchema.parse(part));
 }
 
-/** Shipped parts with the shop's own in their place or beside them, by SKU. */
+/** Returns the shipped parts with the shop's own in their place or beside them, by SKU. */
 export function mergeParts(shipped: readonly Part[], own: readonly Part[]): readonly Part[] {
   const mine = new Map(own.map((part) => [part.sku, part]));
   const shippedSkus = new Set(shipped.map(({ sku }) => sku));
@@ -41,7 +41,7 @@ export function mergeParts(shipped: readonly Part[], own: readonly Part[]): read
   ];
 }
 
-/** Shipped parts and the shop's own as they are now, with the number of the change that made them so. */
+/** Returns the shipped parts and the shop's own as they are now, with the number of the change that made them so. */
 export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">): Promise<KnownParts> {
   const revision = await shopPartsRevision(sql);
   const cached = partsCache.get(sql);
@@ -53,7 +53,7 @@ export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">
   return known;
 }
 
-/** The shop to plan with now. */
+/** Returns the shop to plan with now. */
 export async function currentPlannerIndex({ sql, tables, plannerIndex }: ShopTools): Promise<PlannerIndex> {
   const parts = await shopParts({ sql, tables });
   if (parts.parts === tables.parts) return plannerIndex;
@@ -66,19 +66,19 @@ export async function currentPlannerIndex({ sql, tables, plannerIndex }: ShopToo
 
 const RULES = "house-rules";
 
-/** What the shop has set, with the number of the last change: what a writer says to have looked at. */
+/** Returns what the shop has set, with the number of the last change: what a writer says to have looked at. */
 export async function versionedStandards({ sql }: Pick<Context, "sql">) {
   const { value, version } = await readVersionedSetting(sql, RULES);
   const parsed = standardsSchema.safeParse(value);
   return { rules: parsed.success ? parsed.data : {}, version };
 }
 
-/** What the shop has set; what it has not is the default school. */
+/** Returns what the shop has set; what it has not is the default school. */
 export async function shopStandards(context: Pick<Context, "sql">): Promise<Partial<Standards>> {
   return (await versionedStandards(context)).rules;
 }
 
-/** The version a form says its writer looked at; 0: nothing was set yet. */
+/** Returns the version a form says its writer looked at; 0: nothing was set yet. */
 export function versionSeen(form: FormData): number {
   const seen = Number(form.get("version") ?? 0);
   return Number.isSafeInteger(seen) ? seen : 0;
@@ -87,7 +87,7 @@ export function versionSeen(form: FormData): number {
 const SOMEBODY_ELSE =
   "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
 
-/** Errors: AppError stale when somebody has changed them since the version `seen`. */
+/** Stores the shop's standards. Errors: AppError stale when somebody has changed them since the version `seen`. */
 export async function setShopStandards(
   { sql }: Pick<Context, "sql">,
   rules: Partial<Standards>,
@@ -100,7 +100,7 @@ const STOCK = "truck-stock";
 const MOST_OF_ONE = 9999;
 const stockSchema = z.record(z.string().max(40), z.number().int().min(0).max(MOST_OF_ONE));
 
-/** What was last said to be on the truck, null when nobody has said, with the number of the last change. */
+/** Returns what was last said to be on the truck, null when nobody has said, with the number of the last change. */
 export async function versionedStock({ sql }: Pick<Context, "sql">) {
   const { value, version } = await readVersionedSetting(sql, STOCK);
   const parsed = stockSchema.safeParse(value);
@@ -108,7 +108,7 @@ export async function versionedStock({ sql }: Pick<Context, "sql">) {
   return { stock: isSaid ? new Map(Object.entries(parsed.data)) : null, version };
 }
 
-/** What was last said to be on the truck; null: nobody has said. */
+/** Returns what was last said to be on the truck; null: nobody has said. */
 export async function truckStock(context: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
   return (await versionedStock(context)).stock;
 }
@@ -151,6 +151,7 @@ export interface CatalogueLine {
   readonly origin: "shipped" | "changed" | "own";
 }
 
+/** Returns every part of the shop's catalogue, with where it comes from. */
 export async function catalogueLines({ sql, tables }: ShopTools): Promise<readonly CatalogueLine[]> {
   const mine = await ownParts(sql);
   const own = new Set(mine.map(({ sku }) => sku));
@@ -165,7 +166,7 @@ export async function catalogueLines({ sql, tables }: ShopTools): Promise<readon
     .sort((a, b) => (a.part.sku < b.part.sku ? -1 : 1));
 }
 
-/** The file, byte for byte as it is read in again; for a spreadsheet, what a spreadsheet would run is marked as text. */
+/** Returns the file, byte for byte as it is read in again; for a spreadsheet, what a spreadsheet would run is marked as text. */
 export async function exportCatalogue(context: ShopTools, forSpreadsheet = false): Promise<string> {
   return writeCatalogue(
     (await catalogueLines(context)).map(({ part }) => part),
@@ -180,7 +181,7 @@ export interface ImportReport {
   readonly same: number;
 }
 
-/** What a file would do, nothing written. */
+/** Returns what a file would do, nothing written. */
 export async function previewCatalogue(context: ShopTools, text: string): Promise<ImportReport> {
   const { parts, faults } = await context.compute.run("readCatalogue", text);
   const now = new Map((await catalogueLines(context)).map(({ part }) => [part.sku, part]));

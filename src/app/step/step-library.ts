@@ -37,7 +37,7 @@ const libraryFrom = (row: StepLibraryRow): Library => ({
 const isSame = (one: readonly StepTemplate[], other: readonly StepTemplate[]) =>
   isDeepStrictEqual(JSON.parse(JSON.stringify(one)), JSON.parse(JSON.stringify(other)));
 
-/** The library new visits are opened with. A newer one that ships takes over from an older one that shipped, never from the shop's. */
+/** Returns the library new visits are opened with. A newer one that ships takes over from an older one that shipped, never from the shop's. */
 export async function currentLibrary(sql: Db, { steps }: Pick<Tables, "steps">): Promise<Library> {
   const row = await latestLibrary(sql);
   const library = row && libraryFrom(row);
@@ -60,7 +60,7 @@ export async function libraryToOpenWith(sql: Db, tables: Pick<Tables, "steps">):
 /** Steps never change once they are kept under a number: read once by this process. */
 const stepsCache = new WeakMap<object, Map<number, readonly StepTemplate[]>>();
 
-/** Steps of a visit's own library; null: as they ship. `pool` names the database, `sql` may be a transaction of it. */
+/** Returns the steps of a visit's own library; null: as they ship. `pool` names the database, `sql` may be a transaction of it. */
 export async function stepsOfVisit(
   { tables, sql: pool }: Pick<Context, "tables" | "sql">,
   version: number | null,
@@ -78,12 +78,12 @@ export async function stepsOfVisit(
   return steps;
 }
 
-/** The context with a visit's own library in place of what ships. */
+/** Returns the context with a visit's own library in place of what ships. */
 export async function withLibrary(context: Context, version: number | null, sql?: Db): Promise<Context> {
   return { ...context, tables: { ...context.tables, steps: await stepsOfVisit(context, version, sql) } };
 }
 
-/** A library that came with a visit: the number it is kept under, its own if it is the one in force. Call in a transaction. */
+/** Returns a library that came with a visit: the number it is kept under, its own if it is the one in force. Call in a transaction. */
 export async function keepLibraryOfVisit(
   sql: Db,
   tables: Pick<Tables, "steps">,
@@ -141,7 +141,7 @@ async function putInForce(
 
 const place = z.enum(["up", "down"]);
 
-/** What a form on the library's page asks for. Errors: AppError invalid, stale. */
+/** Returns what a form on the library's page asks for. Errors: AppError invalid, stale. */
 export async function editLibrary(context: Context, form: FormData): Promise<number> {
   const fields = Object.fromEntries(
     [...form].flatMap(([name, value]): [string, string][] =>
@@ -219,7 +219,7 @@ function insertedAfter(
 
 const SHOWN_VERSIONS = 30;
 
-/** The library in force and its history, for its page. */
+/** Returns the library in force and its history, for its page. */
 export async function libraryPage({ sql, tables }: Pick<Context, "sql" | "tables">) {
   return {
     library: await currentLibrary(sql, tables),

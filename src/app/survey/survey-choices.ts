@@ -42,7 +42,7 @@ const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
   dishwasher: ["dishwasherBackflow"],
 };
 
-/** Schools a job of this fixture can differ in. */
+/** Returns the schools a job of this fixture can differ in. */
 export function practiceRows(tables: Tables, fixture: Fixture) {
   const keys = [...(BY_FIXTURE[fixture] ?? []), ...ALWAYS];
   return tables.schools

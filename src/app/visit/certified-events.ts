@@ -60,7 +60,7 @@ async function certifiedHolds(context: Context, events: readonly VisitEvent[], s
 }
 
 /**
- * The events with the server's own plans and judged holds in place of what was sent.
+ * Returns the events with the server's own plans and judged holds in place of what was sent.
  * Errors: AppError refused where the planner gives no such plan or the readings say something else; too-heavy.
  */
 export async function withServerAnswers(

@@ -21,7 +21,7 @@ export interface ConnectionPage {
   readonly steps: readonly StepTemplate[];
 }
 
-/** Errors: AppError not-found. */
+/** Reads the connection an address names, with its visit, library and plumber. Errors: AppError not-found. */
 export async function readConnection(
   context: Context,
   params: Readonly<Record<string, string | undefined>>,
@@ -44,7 +44,7 @@ export async function readConnection(
 /** Size assumed for an end whose figures are not listed, inches: half an inch, about the middle of the table. */
 const MIDDLING_IN = 0.5;
 
-/** The drawing's figures for the given ends. */
+/** Returns the drawing's figures for the given ends. */
 export function figuresFor(
   { plannerIndex }: Pick<Context, "plannerIndex">,
   codes: readonly EndCode[],
@@ -70,7 +70,7 @@ export function codesOf(connection: ConnectionState): readonly EndCode[] {
   ];
 }
 
-/** What the islands of a connection are given. */
+/** Returns what the islands of a connection are given. */
 export function visitProps(context: Context, { visit, site, connection, actor, now, steps }: ConnectionPage) {
   const { tables } = context;
   const codes = new Set(codesOf(connection));
@@ -94,7 +94,7 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
   };
 }
 
-/** What the run sheet of a whole visit is made from. Errors: AppError not-found. */
+/** Returns what the run sheet of a whole visit is made from. Errors: AppError not-found. */
 export async function readVisitRun(context: Context, params: Readonly<Record<string, string | undefined>>) {
   const visit = await readVisit(context, idFrom(params["visit"], "visit"));
   if (visit.state.site === null) throw notFound("visit");

@@ -14,7 +14,7 @@ function corrected(event: VisitEvent, toMs: number): VisitEvent {
 }
 
 /**
- * Events with their times as they were. `sentAt` is the sender's clock as it sends: a difference beyond the slack is taken
+ * Returns the events with their times as they were. `sentAt` is the sender's clock as it sends: a difference beyond the slack is taken
  * off every time, and what then still lies ahead (the clock was put right in between) becomes the time of receiving.
  * Without `sentAt` nobody knows the difference. Errors: AppError refused for a time that then lies ahead.
  */

@@ -25,6 +25,7 @@ export function eventFromRow(row: EventRow): KeptEvent {
   return row.imported === null ? kept : { ...kept, imported: row.imported };
 }
 
+/** Builds the row an event is stored as, in today's shape. */
 export function rowFromEvent(
   visitId: string,
   seq: number,

@@ -21,7 +21,10 @@ export interface SendOptions {
 /** Largest log of one visit, bytes as JSON: what an export of it may be, so that the export can be read in again. */
 export const MOST_LOG_BYTES = 8_000_000;
 
-/** Errors: AppError invalid when an event stands twice in one request. */
+/**
+ * Checks that no event stands twice in one request.
+ * Errors: AppError invalid when an event stands twice in one request.
+ */
 export function checkDistinct(events: readonly VisitEvent[]): void {
   const twice = firstRepeated(events);
   if (twice >= 0)
@@ -30,7 +33,7 @@ export function checkDistinct(events: readonly VisitEvent[]): void {
     ]);
 }
 
-/** Events that are not there yet. Errors: AppError conflict when an id stands for something else, in this visit or another. */
+/** Returns the events that are not there yet. Errors: AppError conflict when an id stands for something else, in this visit or another. */
 export async function withoutKnownEvents(
   sql: Db,
   id: string,
@@ -73,7 +76,7 @@ export async function withFieldsOfRequest<T>(
   }
 }
 
-/** Events as this server keeps them: times put right, plans and judgements its own. Long work, so before any lock is held. */
+/** Returns the events as this server keeps them: times put right, plans and judgements its own. Long work, so before any lock is held. */
 export async function certifiedEvents(
   context: Context,
   events: readonly VisitEvent[],
@@ -84,7 +87,7 @@ export async function certifiedEvents(
   return new Map(own.map((event) => [event.id, event]));
 }
 
-/** Bytes of the log with the events added. Errors: AppError refused when the visit then holds more than an export may. */
+/** Returns the bytes of the log with the events added. Errors: AppError refused when the visit then holds more than an export may. */
 export function logBytesWith(events: readonly VisitEvent[], logBytes: number, count: number): number {
   const bytes = events.reduce((sum, event) => sum + JSON.stringify(event).length, logBytes);
   if (count + events.length <= MOST_EVENTS && bytes <= MOST_LOG_BYTES) return bytes;

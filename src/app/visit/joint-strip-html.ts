@@ -7,7 +7,7 @@ import { JointStrip } from "../../drawing/joint-strip.tsx";
 
 const drawn = new WeakMap<ConnectionState, string>();
 
-/** SVG as React writes it, every text escaped. */
+/** Returns the SVG as React writes it, every text escaped. */
 export function beadMarks(connection: ConnectionState): string {
   const cached = drawn.get(connection);
   if (cached !== undefined) return cached;

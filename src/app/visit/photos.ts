@@ -75,7 +75,7 @@ export async function keepPhoto(
   ]);
 }
 
-/** Errors: AppError not-found. */
+/** Reads a picture for showing. Errors: AppError not-found. */
 export async function showPhoto(
   { sql }: Pick<Context, "sql">,
   visit: string,

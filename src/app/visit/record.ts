@@ -57,7 +57,7 @@ function couldSee(connection: ConnectionState): number | null {
   return rates.length === 0 ? null : Math.max(...rates);
 }
 
-/** One sheet for every connection that has a plan and was not removed. */
+/** Returns one sheet for every connection that has a plan and was not removed. */
 export function recordOf(state: VisitState, tables: Tables, now: string): readonly RecordSheet[] {
   return state.connections
     .filter((connection) => connection.plan !== null && connection.removed === null)

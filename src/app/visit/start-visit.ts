@@ -21,7 +21,7 @@ export const newVisitForm = z.object({
   place: looseLine(120),
 });
 
-/** Presets offered as one button: hot and cold of one faucet go together. */
+/** Returns the presets offered as one button: hot and cold of one faucet go together. */
 export function presetGroups(tables: Tables): readonly string[] {
   return [...new Set(tables.presets.map((preset) => preset.group))];
 }
@@ -94,7 +94,7 @@ export async function addConnection(
   await addEvents(context, visit, acts.map(stamp));
 }
 
-/** Any one act on a visit, for plain forms; under the id the form was made with, so that a form sent twice acts once. */
+/** Returns any one act on a visit, for plain forms; under the id the form was made with, so that a form sent twice acts once. */
 export async function recordAct(
   context: Context,
   visit: string,

@@ -47,11 +47,12 @@ export interface UnreadableTicket extends TicketBase {
 
 export type AnyTicket = Ticket | UnreadableTicket;
 
+/** Returns true for a ticket whose visit could be read. */
 export function isReadable(ticket: AnyTicket): ticket is Ticket {
   return "state" in ticket;
 }
 
-/** What wants somebody first: what cannot be read, late look-backs, then open work, then what waits, then what is done. */
+/** What wants somebody first: what cannot be read, late follow-up checks, then open work, then what waits, then what is done. */
 function rankOf(ticket: AnyTicket): number {
   if (!isReadable(ticket) || ticket.isOverdue) return 0;
   const phases = new Set(ticket.connections.map(({ phase }) => phase));
@@ -112,7 +113,7 @@ export interface Day {
   readonly more: { readonly atWork: number; readonly waiting: number };
 }
 
-/** What wants somebody now: open and coming work, the newest first; what waits for a look-back, the soonest due first; what was finished this week. */
+/** Returns what wants somebody now: open and coming work, the newest first; what waits for a follow-up check, the soonest due first; what was finished this week. */
 export async function readDay(context: Context): Promise<Day> {
   const { sql, now } = context;
   const [work, waiting, finished] = await Promise.all([
@@ -168,7 +169,7 @@ function markOf(list: VisitList, { visitId, startsAt, lookBackDueAt }: VisitRow)
 }
 
 /**
- * One page of a list of visits, as one view of the database. `after` is the `next` of the page before; anything else
+ * Returns one page of a list of visits, as one view of the database. `after` is the `next` of the page before; anything else
  * begins at the start.
  */
 export async function readVisitPage(

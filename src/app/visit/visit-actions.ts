@@ -28,7 +28,7 @@ export type VisitAction =
   | { readonly kind: "add"; readonly connection: string; readonly preset: string; readonly place: string }
   | { readonly kind: "act"; readonly act: VisitAct; readonly id: string | null };
 
-/** Errors: AppError invalid, naming the field. */
+/** Parses a form of a visit's page into the act it asks for. Errors: AppError invalid, naming the field. */
 export function visitAction(data: FormData): VisitAction {
   const parsed = form.safeParse(Object.fromEntries(data));
   if (!parsed.success) throw invalid(parsed.error);

@@ -35,6 +35,7 @@ function cacheOf(pool: Pool): LRUCache<string, CachedVisit> {
 /** Events are only ever added, so a visit's id and number of events say what the visit is. */
 const keyOf = ({ visitId, version, setAside }: VisitRow) => `${visitId} ${version} ${setAside}`;
 
+/** Returns true for a visit of which an event cannot be read. */
 export function isUnreadable(visit: CachedVisit): visit is UnreadableVisit {
   return "unreadable" in visit;
 }
@@ -51,7 +52,7 @@ function fold(rows: readonly EventRow[]): CachedVisit {
 }
 
 /**
- * Each row's visit, from memory or from its events. `pool` names the database, `sql` may be a transaction of it.
+ * Returns each row's visit, from memory or from its events. `pool` names the database, `sql` may be a transaction of it.
  * A visit that cannot be read is told as such and takes nothing else down.
  */
 export async function foldedVisits(
@@ -94,7 +95,7 @@ export function keepFolded(pool: Pool, before: VisitRow, now: VisitRow, folded: 
   cache.set(keyOf(now), folded);
 }
 
-/** One visit, folded. Errors: RangeError when it was not among the rows (never). */
+/** Returns one visit, folded. Errors: RangeError when it was not among the rows (never). */
 export async function foldedVisit(pool: Pool, row: VisitRow, sql: Db = pool): Promise<CachedVisit> {
   const folded = (await foldedVisits(pool, [row], sql)).get(row.visitId);
   if (!folded) throw new RangeError(`visit ${row.visitId} was not folded`);

@@ -28,7 +28,10 @@ export interface ExportedVisit {
   readonly steps?: readonly StepTemplate[];
 }
 
-/** Errors: AppError not-found, unreadable. */
+/**
+ * Exports a visit with its events and, where it is the shop's own, its step library.
+ * Errors: AppError not-found, unreadable.
+ */
 export async function exportVisit(
   context: Pick<Context, "sql" | "tables">,
   id: string,
@@ -109,7 +112,7 @@ const MOST_IMPORT_TRIES = 3;
 
 /**
  * Reads a visit from its file: a new one is kept as it stands, the same one again changes nothing, and a longer
- * telling of one that is here adds what is new. Exactly what export gave comes back, received times included; every
+ * version of one that is here adds what is new. Exactly what export gave comes back, received times included; every
  * event read in is marked with who read it and when.
  * Errors: AppError not-json, invalid; conflict when the two tell different stories, or an event belongs to another visit;
  * refused when an event breaks a rule.

@@ -54,7 +54,7 @@ export interface AddedEvents {
 
 type VisitTools = Pick<Context, "tables" | "now">;
 
-/** What the visit has come to. Errors: AppError unreadable, naming the event and the command that helps. */
+/** Returns what the visit has come to. Errors: AppError unreadable, naming the event and the command that helps. */
 export async function readFolded(
   { sql: pool }: Pick<Context, "sql">,
   row: VisitRow,
@@ -68,7 +68,7 @@ export async function readFolded(
   );
 }
 
-/** The visit with all its events. Errors: AppError not-found, unreadable. */
+/** Returns the visit with all its events. Errors: AppError not-found, unreadable. */
 export async function readVisit(context: Pick<Context, "sql">, id: string): Promise<Visit> {
   const row = await findVisit(context.sql, id);
   if (!row) throw notFound("visit");
@@ -86,7 +86,7 @@ export async function readVisit(context: Pick<Context, "sql">, id: string): Prom
   };
 }
 
-/** A visit's row from what its events have come to. */
+/** Returns a visit's row from what its events have come to. */
 export function rowFromSummary(
   visitId: string,
   { startsAt, lookBackDueAt, ...summary }: VisitSummary,
@@ -109,6 +109,7 @@ export function rowFromSummary(
   };
 }
 
+/** Computes what a visit's row repeats of its events. */
 export function summaryOf(events: readonly VisitEvent[], { tables, now }: VisitTools): VisitSummary {
   return visitSummary(foldVisit(events), tables.stages, now().toISOString());
 }
@@ -127,7 +128,7 @@ export async function writeNew(
   );
 }
 
-/** Every event through the rules of the trade, one after the other. Errors: AppError refused or stale, naming the event and field. */
+/** Returns every event through the rules of the trade, one after the other. Errors: AppError refused or stale, naming the event and field. */
 export function withAllowedEvents(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],

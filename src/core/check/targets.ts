@@ -7,18 +7,18 @@ import type { Stage, StageCode } from "./stage.ts";
 /** Target of the stages that look at a connection as a whole. */
 export const WHOLE_CONNECTION: Target = "connection";
 
-/** Joint numbers as targets, highest first. */
+/** Returns the joint numbers as targets, highest first. */
 export function jointTargets(connection: CheckSubject): readonly Target[] {
   return lookingOrder(connection.joints.length, connection.survey.inletAboveSupply).map(String);
 }
 
-/** Targets of a stage in the order to look at them. The drain stage has none where nothing drains. */
+/** Returns the targets of a stage in the order to look at them. The drain stage has none where nothing drains. */
 export function targetsOf(connection: CheckSubject, stage: Stage): readonly Target[] {
   if (stage.scope === "joint") return jointTargets(connection);
   return stage.code === "drain" ? connection.checkpoints.map(({ letter }) => letter) : [WHOLE_CONNECTION];
 }
 
-/** The latest look at a target in a stage that still counts. */
+/** Returns the latest look at a target in a stage that still counts. */
 export function standingCheck(connection: CheckSubject, target: Target, stage: StageCode): Check | null {
   return (
     connection.checks
@@ -29,7 +29,7 @@ export function standingCheck(connection: CheckSubject, target: Target, stage: S
 
 export type TargetStanding = "open" | "dry" | "weeping" | "exception";
 
-/** How a target stands in a stage. A weep seen later opens the stage's own dry look again, and a written exception covers it. */
+/** Returns how a target stands in a stage. A weep seen later opens the stage's own dry look again, and a written exception covers it. */
 export function standingOf(connection: CheckSubject, target: Target, stage: StageCode): TargetStanding {
   const check = standingCheck(connection, target, stage);
   if (check?.result === "dry") return "dry";
@@ -38,7 +38,7 @@ export function standingOf(connection: CheckSubject, target: Target, stage: Stag
   return check === null ? "open" : "weeping";
 }
 
-/** True when every target of the stage is dry or excepted. A stage without targets is done. */
+/** Returns true when every target of the stage is dry or excepted. A stage without targets is done. */
 export function isStageDone(connection: CheckSubject, stage: Stage): boolean {
   return targetsOf(connection, stage).every((target) => {
     const standing = standingOf(connection, target, stage.code);
@@ -52,7 +52,7 @@ export interface OpenCheck {
   readonly standing: "open" | "weeping";
 }
 
-/** What stands between a connection and its signature: every required look that is open or wet, in order. */
+/** Returns what stands between a connection and its signature: every required look that is open or wet, in order. */
 export function openBeforeSigning(connection: CheckSubject, stages: readonly Stage[]): readonly OpenCheck[] {
   return stages
     .filter((stage) => stage.required)
@@ -64,12 +64,12 @@ export function openBeforeSigning(connection: CheckSubject, stages: readonly Sta
     );
 }
 
-/** First stage that still has something to look at, or null when the required ones are done. */
+/** Returns the first stage that still has something to look at, or null when the required ones are done. */
 export function currentStage(connection: CheckSubject, stages: readonly Stage[]): Stage | null {
   return stages.find((stage) => stage.required && !isStageDone(connection, stage)) ?? null;
 }
 
-/** Stage at which the joint's latest standing look was weeping, or null. */
+/** Returns the stage at which the joint's latest standing look was weeping, or null. */
 export function weepingStage(connection: CheckSubject, target: Target): StageCode | null {
   const last = connection.checks.filter((check) => check.target === target && check.stands).at(-1);
   return last?.result === "weeping" ? last.stage : null;

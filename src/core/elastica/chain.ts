@@ -23,7 +23,7 @@ const LIFTS = [0, 1e-5, 1e-3, 0.03, 1, 4, 16, 64, 256, 1024, 4096, 16384, 65536]
 /** Largest added stiffness under which a converged point counts as a minimum. A coarse run allows more: a mode of almost no stiffness may still move. */
 const softest = (settled: number) => Math.max(1e-5, 1000 * settled);
 
-/** Bending energy of a chain, half the integral of curvature squared; length 1. */
+/** Returns the bending energy of a chain, half the integral of curvature squared; length 1. */
 export function energyOf(tangents: Float64Array, { from, to }: Clamp): number {
   const count = tangents.length / 3;
   const at = (index: number, axis: number) =>
@@ -48,7 +48,7 @@ export interface RelaxOptions {
 }
 
 /**
- * Minimum of the bending energy near the given tangents.
+ * Returns the minimum of the bending energy near the given tangents.
  * Shapes: tangents holds 3 N numbers. Sides are met at the nodes between pieces.
  * Errors: none; `converged` is false where the iteration did not settle on a minimum.
  * Source: constrained Newton with inertia correction, J. Nocedal and S. Wright, Numerical Optimization, ch. 18.
@@ -88,7 +88,7 @@ export function relax(
   };
 }
 
-/** The chain cut into another number of pieces: tangents read off the present ones in between, unit again. */
+/** Returns the chain cut into another number of pieces: tangents read off the present ones in between, unit again. */
 export function resample(tangents: Float64Array, count: number, { from, to }: Clamp): Float64Array {
   const had = tangents.length / 3;
   const resampled = new Float64Array(3 * count);

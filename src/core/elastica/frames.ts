@@ -2,7 +2,7 @@
 import { at } from "../numerics/index.ts";
 
 /**
- * Two unit vectors across each unit tangent, written as six numbers a piece: u, then v = t x u.
+ * Returns two unit vectors across each unit tangent, written as six numbers a piece: u, then v = t x u.
  * Shapes: tangents 3 N, frames 6 N.
  */
 export function framesAcross(tangents: Float64Array, frames: Float64Array): void {

@@ -189,7 +189,7 @@ function rivalOf([best, ...others]: readonly ChainState[], clamp: Clamp): number
 }
 
 /**
- * Shape of least bending energy of an inextensible line of flexible length 1 held in place and direction at both ends,
+ * Finds the shape of least bending energy of an inextensible line of flexible length 1 held in place and direction at both ends,
  * kept on its side of the given half-spaces. Untwisted: it may roll at its nuts. Its weight and its touching itself are
  * left out.
  * Errors: RangeError when the span is not shorter than the line; null when no start led to a minimum.

@@ -44,7 +44,7 @@ function axesOf({ span, from, to }: Clamp): { readonly aside: Vector; readonly o
 }
 
 /**
- * Guesses of `count` unit tangents each for a minimum-energy search, the first `most` of them.
+ * Returns the guesses of `count` unit tangents each for a minimum-energy search, the first `most` of them.
  * A quadratic through both clamped tangents whose mean is the span; then its middle pushed aside either way and out of the
  * plane; a full turn laid over it; and snaked in and out of the plane. The first ones lead to the least energy in free space by themselves: in every one
  * of some thousands of random geometries (solve.test.ts). Walls cut the paths between minima, and want them all.
@@ -102,7 +102,7 @@ export function startsFor(
   return all.slice(0, most).map((tangentAt) => tangentsAlong(count, tangentAt));
 }
 
-/** A chain's mirror image in the plane its ends nearly lie in: where they do not quite, the twin bends a little less or more. */
+/** Returns a chain's mirror image in the plane its ends nearly lie in: where they do not quite, the twin bends a little less or more. */
 export function mirroredStart(clamp: Clamp, tangents: Float64Array): Float64Array {
   const { out } = axesOf(clamp);
   const flipped = Float64Array.from(tangents);

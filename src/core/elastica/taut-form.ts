@@ -111,13 +111,13 @@ const SAME_PULL = 0.15;
 /** And more where its pieces are longer than a layer is deep. */
 const COARSE_PULL = 0.4;
 
-/** Bending energy of both layers. */
+/** Returns the bending energy of both layers. */
 export function tautEnergy({ q, layers }: TautLine): number {
   return 2 * q * layers.reduce((sum, { angle }) => sum + 1 - Math.cos(angle / 2), 0);
 }
 
 /**
- * The taut form of a clamped line, or null where it does not hold (q below TAUT_FROM, or no such form). Without a guess
+ * Returns the taut form of a clamped line, or null where it does not hold (q below TAUT_FROM, or no such form). Without a guess
  * none is given either where an end looks back: which way round it goes is then open.
  */
 export function tautLine(clamp: Clamp): TautLine | null {
@@ -133,7 +133,7 @@ export function tautLine(clamp: Clamp): TautLine | null {
   return settled?.layers.every(({ angle }) => angle < NEARLY_BACK) ? settled : null;
 }
 
-/** The taut form nearest the pull of a chain of `count` pieces, by whichever way round each end goes; null where none is. */
+/** Returns the taut form nearest the pull of a chain of `count` pieces, by whichever way round each end goes; null where none is. */
 export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLine | null {
   const q = Math.sqrt(norm(force));
   if (!(q > 0)) return null;
@@ -144,13 +144,13 @@ export function tautLineNear(clamp: Clamp, force: Vector, count: number): TautLi
   return candidates[0] ?? null;
 }
 
-/** Curvature at both cuffs, where the layers begin. */
+/** Returns the curvature at both cuffs, where the layers begin. */
 export const cuffCurvatures = ({ q, layers: [first, last] }: TautLine): readonly [number, number] => [
   2 * q * Math.sin(first.angle / 2),
   2 * q * Math.sin(last.angle / 2),
 ];
 
-/** Where the taut form runs: its place after `s` of the flexible length, from the first cuff tip. */
+/** Returns where the taut form runs: its place after `s` of the flexible length, from the first cuff tip. */
 export function tautPlace(line: TautLine, span: Vector, s: number): Vector {
   const { q, along, layers } = line;
   /** What a layer has cost and carried when its angle has fallen from the clamped one over a length s. */

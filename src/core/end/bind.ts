@@ -122,7 +122,7 @@ function classOf(
 }
 
 /**
- * A male turned into a female that may or may not be its own.
+ * Returns a male turned into a female that may or may not be its own.
  * Shape: turns at the tight (largest male, smallest female), middle and loose ends of the tolerances; null means no bind
  * within the thread. Units: turns, inches. Limits: +-0.5 turn in the middle, wide between tight and loose parts.
  * Source: axial play over difference of pitch, with the taper's own closing; checked against a section model in the tests.

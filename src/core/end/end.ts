@@ -35,14 +35,14 @@ export interface End {
 
 export type EndTable = ReadonlyMap<EndCode, End>;
 
-/** Table of ends by code. Errors: RangeError when a code stands twice. */
+/** Returns the table of ends by code. Errors: RangeError when a code stands twice. */
 export function endTable(ends: readonly End[]): EndTable {
   const table = new Map(ends.map((end) => [end.code, end]));
   if (table.size !== ends.length) throw new RangeError("an end code stands twice in the table of ends");
   return table;
 }
 
-/** True when the inlet is a loose nut, so that the fixture brings its own hose with it. */
+/** Returns true when the inlet is a loose nut, so that the fixture brings its own hose with it. */
 export function isFactoryHose(end: End): boolean {
   return end.swivel;
 }

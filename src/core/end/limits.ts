@@ -176,7 +176,7 @@ const STRAIGHT = { unified, npsm, metric, nh: hose, "iso-228": iso228 } as const
 const TAPERED = { npt, "iso-7": iso7 } as const;
 
 /**
- * Limits of a thread's crests and pitch diameters, male and female.
+ * Returns the limits of a thread's crests and pitch diameters, male and female.
  * Shape: each range low <= high. Units: inches on diameter; a taper male at its small end, a taper female at its mouth.
  * Errors: RangeError when the row lacks what its system needs (gauge length, tolerances, tabulated crests).
  * Source: named at each system's function.

@@ -43,19 +43,19 @@ export interface Thread {
 
 export type ThreadTable = ReadonlyMap<string, Thread>;
 
-/** Table of threads by id. Errors: RangeError when an id stands twice. */
+/** Returns the table of threads by id. Errors: RangeError when an id stands twice. */
 export function threadTable(threads: readonly Thread[]): ThreadTable {
   const table = new Map(threads.map((thread) => [thread.id, thread]));
   if (table.size !== threads.length) throw new RangeError("a thread stands twice in the table of threads");
   return table;
 }
 
-/** True for a thread that narrows by 3/4 in a foot (NPT) or 1 in 16 (ISO 7): the same taper. */
+/** Returns true for a thread that narrows by 3/4 in a foot (NPT) or 1 in 16 (ISO 7): the same taper. */
 export function isTapered(thread: Thread): boolean {
   return thread.system === "npt" || thread.system === "iso-7";
 }
 
-/** The thread of a threaded end: its code without the gender. Errors: RangeError when the table does not hold it. */
+/** Returns the thread of a threaded end: its code without the gender. Errors: RangeError when the table does not hold it. */
 export function threadOf(end: End, threads: ThreadTable): Thread {
   const thread = threads.get(end.code.slice(0, -2));
   if (end.form !== "thread" || !thread) throw new RangeError(`${end.code} has no thread in the table`);

@@ -15,7 +15,7 @@ export const CALL_LOG_ODDS = Math.log(50);
 const REPLICAS = 12;
 /** Guesses a simulated test is judged by: every sixth. */
 const EVALUATION_SAMPLES = 6;
-/** First one twin over the whole range, then every twin near what it said, as far as this (logs: seven times). */
+/** First one replica over the whole range, then every replica near what it said, as far as this (logs: seven times). */
 const COARSE_HALVINGS = 6;
 const FINE_HALVINGS = 4;
 const FINE_BRACKET = 2;
@@ -30,7 +30,7 @@ export interface TightReplica {
   readonly noise: readonly number[];
 }
 
-/** Pressures the twin would show with a leak of this size, mL/min at 60 psi. */
+/** Returns the pressures the replica would show with a leak of this size, mL/min at 60 psi. */
 export function simulateLeak(
   points: readonly Point[],
   { fit, coefficients, noise }: TightReplica,
@@ -57,12 +57,12 @@ export function simulateLeak(
   });
 }
 
-/** Errors of the readings of one twin out of so many, sigmas: standard normal, another at each point. */
+/** Draws the reading errors of one replica out of `draws`, in sigmas: standard normal, independent at each point. */
 export function readingErrors(points: readonly Point[], draw: number, draws: number): readonly number[] {
   return points.map((_, at) => normalQuantile(halton(at * draws + draw + 31, 1)[0] ?? 0.5));
 }
 
-/** Draws of what the tested section may be, were it tight: guesses by their weight, coefficients and reading errors by theirs. */
+/** Draws of what the tested section may be, were it tight: samples by their weight, coefficients and reading errors by theirs. */
 export function drawReplicas(
   points: readonly Point[],
   fits: readonly LeakFit[],
@@ -113,7 +113,7 @@ function detectionThreshold(
 }
 
 /**
- * The leak that is called in 95 of 100 tests like this one, mL/min at 60 psi, averaged over what the section may be.
+ * Returns the leak that is called in 95 of 100 tests like this one, mL/min at 60 psi, averaged over what the section may be.
  * Within LEAK_RANGE: smaller ones are not asked about; the largest means that the test tells nothing.
  */
 export function smallestDetectableLeak(

@@ -30,7 +30,7 @@ const spread = ([low, high]: readonly [number, number]) => (high - low) / 3.2;
 
 const decades = (seconds: number) => Math.log10(1 + Math.max(0, seconds) / CREEP_START_SEC);
 
-/** What the columns of all guesses share for one set of points: worked out once, looked up thousands of times. */
+/** What the columns of all samples share for one set of points: worked out once, looked up thousands of times. */
 export interface ModelBasis {
   readonly points: readonly Point[];
   readonly facts: HoldFacts;
@@ -185,7 +185,7 @@ export function buildBasis(points: readonly Point[], facts: HoldFacts, before?: 
   };
 }
 
-/** Every explanation but the leak, for one guess. Effects in mL of stored volume. */
+/** Returns every explanation but the leak, for one sample. Effects in mL of stored volume. */
 export function columnsFor(basis: ModelBasis, sample: ParameterSample): readonly Column[] {
   const { points, facts } = basis;
   const [first] = points;

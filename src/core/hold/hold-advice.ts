@@ -32,7 +32,7 @@ function atInconclusive({ test, trace, suspected }: Outcome): string {
   return "Hold longer: the change so far is no larger than what else may move the gauge.";
 }
 
-/** One or two sentences. Never says more than the verdict does. */
+/** Returns one or two sentences. Never says more than the verdict does. */
 export function adviceFor(outcome: Outcome): string {
   const { test, trace, verdict, minimumDetectableMlPerMin } = outcome;
   if (verdict === "inconclusive") return atInconclusive(outcome);

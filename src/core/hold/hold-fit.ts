@@ -1,4 +1,4 @@
-/** All guesses fitted to the points of one hold. */
+/** All samples fitted to the points of one hold. */
 
 import { complianceAt, storedMl } from "../water/index.ts";
 import { columnsFor, type ModelBasis } from "./explanations.ts";
@@ -8,7 +8,7 @@ import { type LeakFit, regress } from "./regression.ts";
 /** What the model itself may be off by, as a share of how far the pressure has come. Judgement: real lines are not this simple. */
 const MODEL_SHARE = 0.006;
 
-/** Stored volume against that at the first point, mL, and how far off each may be. Written as one loop: it runs thousands of times a test. */
+/** Returns the stored volume against that at the first point, mL, and how far off each may be. Written as one loop: it runs thousands of times a test. */
 export function storedChange(
   { points, warmthSd }: ModelBasis,
   { yielding }: ParameterSample,
@@ -29,7 +29,7 @@ export function storedChange(
   return { y, sigma };
 }
 
-/** `inflate` multiplies every reading's sigma: above 1 where the model leaves more than the readings' own error. */
+/** Fits the model once for every sample. `inflate` multiplies every reading's sigma: above 1 where the model leaves more than the readings' own error. */
 export function fitAll(
   basis: ModelBasis,
   samples: readonly ParameterSample[],
@@ -41,18 +41,18 @@ export function fitAll(
   });
 }
 
-/** Coefficients of a fit when the leak is so large. */
+/** Returns the coefficients of a fit when the leak is so large. */
 export const coefficientsAt = (
   { meanAtZeroLeak: at0, meanPerLeak: perLeak }: LeakFit,
   leak: number,
 ): Float64Array => at0.map((value, i) => value + leak * (perLeak[i] ?? 0));
 
-/** What everything but the leak comes to at a point, mL. */
+/** Returns what everything but the leak comes to at a point, mL. */
 export function otherMl({ columns }: LeakFit, coefficients: Float64Array, at: number): number {
   return columns.reduce((sum, { effect }, i) => sum + (coefficients[i] ?? 0) * (effect[at] ?? 0), 0);
 }
 
-/** Leftover of a fit at its points, in sigmas. */
+/** Returns the leftover of a fit at its points, in sigmas. */
 export function leftover(basis: ModelBasis, fit: LeakFit, leak: number): readonly number[] {
   const { y, sigma } = storedChange(basis, fit.guess, 1);
   const coefficients = coefficientsAt(fit, leak);

@@ -1,7 +1,7 @@
 /** Terms of the linear model of a pressure hold: sampled parameters, facts of the test, causes and their columns. */
 import type { Compliance, Section } from "../water/index.ts";
 
-/** One guess at all that no column can be linear in. */
+/** One sample at all that no column can be linear in. */
 export interface ParameterSample {
   /** Where it lies: standard normal beforehand in each direction. */
   readonly x: readonly number[];

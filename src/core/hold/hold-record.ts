@@ -20,7 +20,7 @@ export interface HoldRecord {
 /** Readings a visit keeps of one hold: one every five seconds for nearly three hours. */
 export const MOST_KEPT_SAMPLES = 2000;
 
-/** A judged hold as it is kept. */
+/** Returns a judged hold as it is kept. */
 export function holdRecordOf(source: ReadingSource, test: HoldTest, answer: HoldAnswer): HoldRecord {
   const { best, low, high } = answer.leakMlPerMin;
   return {

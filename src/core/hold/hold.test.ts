@@ -115,7 +115,7 @@ describe("the smallest leak a hold is said to tell", () => {
     assert.ok(found.length >= 8, `${found.length} of 10`);
     for (const { test, answer } of tight.slice(0, 4)) {
       const coarse = analyseHold({ ...test, gauge: { resolutionPsi: 2, type: "dial" } });
-      // A dozen twins know it to a third.
+      // A dozen replicas know it to a third.
       const times = coarse.minimumDetectableMlPerMin / answer.minimumDetectableMlPerMin;
       assert.ok(times > 0.6, `${times} times`);
     }

@@ -60,7 +60,7 @@ function representativeFit(
   return { fit: fits[at] ?? node.fit, leak: 0 };
 }
 
-/** Rounds of drawing guesses towards what fits, at most; enough that count, and it stops. */
+/** Rounds of drawing samples towards what fits, at most; enough that count, and it stops. */
 const MOST_SAMPLING_ROUNDS = 3;
 const ENOUGH_EFFECTIVE = 24;
 
@@ -134,7 +134,7 @@ function detectionLimit(
   );
 }
 
-/** Leak that emptied the section between two readings: at least so much, by guess. */
+/** Leak that emptied the section between two readings: at least so much, by sample. */
 function emptyingRates(fits: readonly LeakFit[], emptied: NonNullable<Trace["emptied"]>): readonly number[] {
   const minutes = Math.max(1e-3, (emptied.byT - emptied.fromT) / 60);
   return fits
@@ -189,7 +189,7 @@ function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace, fits: readonly 
  * Judges a pressure hold on an isolated section.
  * Psi gauge, mL, s, F; rates in mL/min at 60 psi. Samples must be in the order of time, one at least.
  * Errors: RangeError without samples.
- * Source: balance of stored volume (docs/data-sources.md, "Pressure test"), averaged over 64 guesses at what the section yields, each regressed in closed form.
+ * Source: balance of stored volume (docs/data-sources.md, "Pressure test"), averaged over 64 samples at what the section yields, each regressed in closed form.
  */
 export function analyseHold(test: HoldTest): HoldAnswer {
   if (test.samples.length === 0) throw new RangeError("a hold needs at least one reading");

@@ -1,4 +1,4 @@
-/** From fits of many guesses to one answer: how likely a leak is, and how large. Rates in mL/min at 60 psi. */
+/** From fits of many samples to one answer: how likely a leak is, and how large. Rates in mL/min at 60 psi. */
 import { normalCdf } from "../numerics/index.ts";
 import type { LeakFit } from "./regression.ts";
 
@@ -70,7 +70,7 @@ function logSum(values: readonly number[]): number {
     : top;
 }
 
-/** Only the log odds, for when a thousand tests are judged: the prior taken at each fit's best rate, the rest in closed form. */
+/** Returns only the log odds, for when a thousand tests are judged: the prior taken at each fit's best rate, the rest in closed form. */
 export function quickLogOdds(fits: readonly LeakFit[]): number {
   const withLeak = fits.map(({ quadratic: a, linear: b, constant: c }) => {
     const sd = 1 / Math.sqrt(Math.max(a, 1e-12));
@@ -87,7 +87,7 @@ export function quickLogOdds(fits: readonly LeakFit[]): number {
   return logSum(withLeak) - logSum(fits.map(({ constant: c }) => c));
 }
 
-/** Weighs leak against no leak over all guesses at once. At least one fit. */
+/** Weighs leak against no leak over all samples at once. At least one fit. */
 export function leakOdds(fits: readonly LeakFit[]): LeakOdds {
   const all = fits.flatMap((fit) => nodesOf(fit).map((node) => ({ ...node, fit })));
   const top = Math.max(...all.map(({ log }) => log), ...fits.map(({ constant: c }) => c));
@@ -106,7 +106,7 @@ export function leakOdds(fits: readonly LeakFit[]): LeakOdds {
   };
 }
 
-/** Rate below which so much of the leak's weight lies. */
+/** Returns the rate below which so much of the leak's weight lies. */
 export function rateAt(nodes: readonly LeakNode[], share: number): number {
   let sum = 0;
   let before = nodes[0]?.rate ?? 0;

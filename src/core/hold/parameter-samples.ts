@@ -11,7 +11,7 @@ import {
 } from "../water/index.ts";
 import type { DrawOff, ParameterSample } from "./hold-model.ts";
 
-/** What guesses are made from. */
+/** What samples are made from. */
 export interface SamplingInput {
   readonly section: Section;
   readonly heldSec: number | null;
@@ -68,7 +68,7 @@ function sampleAt(
 /** A syringe is read to a twentieth of a mL, and to two in a hundred. */
 const syringeSd = (ml: number) => Math.hypot(0.05, 0.02 * ml);
 
-/** Log likelihood of the draw-off under a guess. */
+/** Log likelihood of the draw-off under a sample. */
 function drawOffFit({ drawOff, readingPsi }: SamplingInput, { yielding }: ParameterSample): number {
   if (drawOff === null) return 0;
   const { ml, psiBefore, psiAfter, mlSd } = drawOff;
@@ -94,7 +94,7 @@ export function temperingFor(logs: readonly number[], effective: number): number
   return heat;
 }
 
-/** Weights out of log weights, evened out until at least so many count; they add up to 1. */
+/** Returns the weights out of log weights, evened out until at least so many count; they add up to 1. */
 export function weightsOf(logs: readonly number[], effective: number): readonly number[] {
   const top = Math.max(...logs);
   const heat = temperingFor(logs, effective);
@@ -116,7 +116,7 @@ const POINTS = Array.from({ length: CANDIDATES }, (_, index) => {
   return { shares, x: shares.map(normalQuantile) };
 });
 
-/** The first guesses: spread over all the section may be; where a draw-off was measured, those nearest to it. */
+/** Returns the first samples: spread over all the section may be; where a draw-off was measured, those nearest to it. */
 export function initialSamples(input: SamplingInput): readonly ParameterSample[] {
   const points = input.drawOff === null ? POINTS.slice(0, SAMPLE_COUNT) : POINTS;
   const all = points.map(({ x, shares }) => sampleAt(input, x, shares));
@@ -136,8 +136,8 @@ export function initialSamples(input: SamplingInput): readonly ParameterSample[]
 }
 
 /**
- * New guesses drawn round those that fit: a normal cloud with their mean and spread, a little wider, each weighed for being
- * drawn there. `logs` are the log likelihoods of `guesses`. Source: adaptive importance sampling (Oh and Berger 1992).
+ * Returns the new samples drawn round those that fit: a normal cloud with their mean and spread, a little wider, each weighed for being
+ * drawn there. `logs` are the log likelihoods of `samples`. Source: adaptive importance sampling (Oh and Berger 1992).
  */
 export function resample(
   input: SamplingInput,

@@ -65,7 +65,7 @@ function smallestIn(plan: HoldPlan, minutes: number): number {
   return smallestDetectableLeak(basis, replicas, samples);
 }
 
-/** Every usual length with the smallest leak it would call, and the first that calls the wanted one; null: none of them. */
+/** Returns every usual length with the smallest leak it would call, and the first that calls the wanted one; null: none of them. */
 export function planHold(
   plan: HoldPlan,
   wantedMlPerMin: number,

@@ -17,7 +17,7 @@ export interface LeakFit {
   readonly columns: readonly Column[];
 }
 
-/** A draw of the coefficients round their mean: solves L' x = z for the factor L. */
+/** Returns a draw of the coefficients round their mean: solves L' x = z for the factor L. */
 export function scatterCoefficients(factor: Float64Array, z: readonly number[]): Float64Array {
   const size = z.length;
   const x = Float64Array.from(z);
@@ -32,7 +32,7 @@ export function scatterCoefficients(factor: Float64Array, z: readonly number[]):
 /**
  * Regresses the change of stored volume on everything that may explain it.
  * `y` and `sigma` in mL at each point; `leak` is G, minutes at 60 psi: the leak's effect is -L G.
- * The likelihood is that of the pressures: guesses may be compared (the Jacobian of volume against pressure cancels the scale of sigma).
+ * The likelihood is that of the pressures: samples may be compared (the Jacobian of volume against pressure cancels the scale of sigma).
  * Source: conjugate normal regression; each coefficient with its own normal prior.
  */
 export function regress(

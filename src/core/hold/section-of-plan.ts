@@ -8,7 +8,7 @@ import type { Section } from "../water/index.ts";
 const LINE_ML_PER_IN = 0.94;
 const FITTINGS_ML = 15;
 
-/** The section between a connection's shut stop and its shut fixture, guessed from its plan: to be overwritten by who knows better. */
+/** Returns the section between a connection's shut stop and its shut fixture, guessed from its plan: to be overwritten by who knows better. */
 export function sectionOf({ plan, survey }: Pick<StepSubject, "plan" | "survey">): Section {
   const line = plan?.plan.parts.find(({ kind, branch }) => kind === "line" && branch === "main");
   // Without a part of its own the fixture's hose is the line.

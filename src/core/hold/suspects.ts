@@ -79,7 +79,7 @@ function isAiry(evidence: Evidence): boolean {
   return airy > NAMED_AIR.chance;
 }
 
-/** Suspects in the order of SUSPECTS. */
+/** Returns the suspects in the order of SUSPECTS. */
 export function suspectsOf(evidence: Evidence): readonly Suspect[] {
   const { test, trace } = evidence;
   const moved = range(trace.points.map(({ psi }) => psi));

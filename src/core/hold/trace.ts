@@ -201,7 +201,7 @@ function drawTogether(
 }
 
 /**
- * Readings in the order of time made fit for judging.
+ * Returns the readings in the order of time made fit for judging.
  * `samples` t in s, ascending; psi gauge. `mostPoints`: how many the rest is drawn together to, roughly.
  * Returns at least one point when there is at least one sample.
  */

@@ -78,7 +78,7 @@ function seats(one: Profile, other: Profile): Difference {
   return { what: "seat", one: a, other: b, tells: a === b ? null : "look into it with a light" };
 }
 
-/** Rows of a comparison, the pitch's span and the caliper's reading first. Units: inches, threads per inch. */
+/** Returns the rows of a comparison, the pitch's span and the caliper's reading first. Units: inches, threads per inch. */
 export function differencesOf(one: Profile, other: Profile): readonly Difference[] {
   const materials: Difference = {
     what: "material",

@@ -102,7 +102,7 @@ interface PitchClaim {
   readonly tpi: number;
 }
 
-/** Every telling of the pitch, as threads per inch, with the field it stands in. */
+/** Returns every version of the pitch, as threads per inch, with the field it stands in. */
 export function evidenceTpi({ threadsPerInch, pitchMm, count, span }: Measured): readonly PitchClaim[] {
   return [
     ...(threadsPerInch === null ? [] : [{ field: "threadsPerInch", tpi: threadsPerInch }]),
@@ -189,7 +189,7 @@ function agreementFaults(measured: Measured): readonly EvidenceFault[] {
 }
 
 /**
- * What cannot be so in the evidence: readings no supply end has, and answers that contradict each other.
+ * Returns what cannot be so in the evidence: readings no supply end has, and answers that contradict each other.
  * Shape: empty when there is nothing to object to. Units: inches, threads per inch.
  */
 export function evidenceFaults(measured: Measured): readonly EvidenceFault[] {
@@ -197,7 +197,7 @@ export function evidenceFaults(measured: Measured): readonly EvidenceFault[] {
   return ranges.length > 0 ? ranges : agreementFaults(measured);
 }
 
-/** True when nothing at all narrows the choice but the place. */
+/** Returns true when nothing at all narrows the choice but the place. */
 export function isBlank(measured: Measured): boolean {
   return (
     measured.outsideIn === null &&

@@ -85,7 +85,7 @@ function sightWords(profile: Profile, measured: Measured): readonly string[] {
   ];
 }
 
-/** Sentences for and against one candidate, strongest facts first. */
+/** Returns the sentences for and against one candidate, strongest facts first. */
 export function explainCandidate(profile: Profile, measured: Measured): readonly string[] {
   const weight = profile.weight(measured.where);
   const isUnsure = profile.end.confidence === "low" || profile.end.confidence === "medium-low";

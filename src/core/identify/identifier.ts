@@ -33,7 +33,10 @@ export interface IdentifyAnswer extends Identification {
 const WORTH_TELLING = 0.05;
 const MOST_TOLD = 2;
 
-/** Errors: RangeError when a code or thread stands twice, or a threaded end has no thread. */
+/**
+ * Builds the identifier over these tables: look-ups and profiles made once.
+ * Errors: RangeError when a code or thread stands twice, or a threaded end has no thread.
+ */
 export function openIdentifier(knowledge: EndKnowledge): Identifier {
   const { ends, matings, joints, seats, places, meetings } = knowledge;
   const threads = threadTable(knowledge.threads);

@@ -30,7 +30,7 @@ function likelihood(hypothesis: Hypothesis, measured: Measured): number {
   return clueLikelihoods(hypothesis, measured).reduce((product, [, each]) => product * each, 1);
 }
 
-/** Posterior of every profile and of none, best first. */
+/** Returns the posterior of every profile and of none, best first. */
 export function posterior(
   profiles: readonly Profile[],
   measured: Measured,

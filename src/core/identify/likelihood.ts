@@ -96,7 +96,7 @@ function erf(x: number): number {
   return x < 0 ? -value : value;
 }
 
-/** Density of a normal. */
+/** Returns the density of a normal. */
 export function normal(x: number, mean: number, sigma: number): number {
   const z = (x - mean) / sigma;
   return Math.exp(-0.5 * z * z) / (sigma * SQRT_2PI);
@@ -117,7 +117,7 @@ function withSlip(density: number, slip: number, spread: number): number {
   return (1 - slip) * density + slip / spread;
 }
 
-/** Density of a caliper or tape reading across the thread, socket or tube. */
+/** Returns the density of a caliper or tape reading across the thread, socket or tube. */
 export function readingDensity(profile: Profile, atIn: number, sigma: number): number {
   const good = blurred(atIn, profile.reads, sigma);
   const mixed =
@@ -144,7 +144,7 @@ function inside(hypothesis: Hypothesis, atIn: number, measured: Measured): numbe
   return (isTheBore ? 1 : OVER_THE_BODY) / READING_SPREAD_IN;
 }
 
-/** Chance of counting so many threads: the rule's phase decides between the two nearest counts, the eye is off by one now and then. */
+/** Returns the chance of counting so many threads: the rule's phase decides between the two nearest counts, the eye is off by one now and then. */
 export function countChance(threads: number, overIn: number, tpi: number): number {
   const expected = tpi * overIn;
   const floor = Math.floor(expected + 1e-9);
@@ -186,7 +186,7 @@ function statedPitch(hypothesis: Hypothesis, tpi: number, tolerance: number): nu
   return withSlip(chance, LEAF_SLIP, TPI_SPREAD);
 }
 
-/** Density of a span over so many crests on a thread of the pitch. */
+/** Returns the density of a span over so many crests on a thread of the pitch. */
 export function spanDensity(spanIn: number, crests: number, pitchIn: number, sigma: number): number {
   return MISSPAN.reduce(
     (sum, [off, chance]) => sum + chance * normal(spanIn, (crests - 1 + off) * pitchIn, sigma),
@@ -211,7 +211,7 @@ function pitchMm(hypothesis: Hypothesis, mm: number): number {
   return withSlip(normal(mm, hypothesis.thread.pitchIn * MM_PER_IN, LEAF_SIGMA_MM), LEAF_SLIP, MM_SPREAD);
 }
 
-/** Spread of the difference of two readings, inches. */
+/** Returns the spread of the difference of two readings, inches. */
 export function furtherSigmaIn(toleranceIn: number): number {
   return Math.hypot(SQRT2 * sigmaOf(toleranceIn), CREST_SIGMA_IN);
 }
@@ -234,7 +234,7 @@ function taper(hypothesis: Hypothesis, said: "yes" | "no"): number {
   return hypothesis.isTapered ? says(said === "yes", SEES.taper) : says(said === "no", SEES.straight);
 }
 
-/** Chance that a thing is said to be made of a material. */
+/** Returns the chance that a thing is said to be made of a material. */
 export function materialChance(hypothesis: Hypothesis, seen: string): number {
   const own = hypothesis?.end.material ?? null;
   if (hypothesis === null) return UNKNOWN_MATERIAL;
@@ -242,7 +242,7 @@ export function materialChance(hypothesis: Hypothesis, seen: string): number {
   return own === seen ? SEES.material : (1 - SEES.material) / 4;
 }
 
-/** Likelihood of each clue that was given, in a fixed order. */
+/** Returns the likelihood of each clue that was given, in a fixed order. */
 export function clueLikelihoods(
   hypothesis: Hypothesis,
   measured: Measured,

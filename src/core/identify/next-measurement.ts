@@ -79,7 +79,7 @@ function extent(profiles: readonly Profile[], of: (profile: Profile) => readonly
   return { low: Math.min(...values) - margin, high: Math.max(...values) + margin };
 }
 
-/** As many crests as the shortest of the threads has room for. */
+/** Returns as many crests as the shortest of the threads has room for. */
 export function crestsToSpan(profiles: readonly Profile[]): number {
   const room = profiles.flatMap(({ thread, gender }) =>
     thread === null ? [] : [Math.floor(thread.usableIn[gender] / thread.pitchIn) + 1],
@@ -275,7 +275,7 @@ function overlap(one: Outcomes, other: Outcomes): number {
 const TOLD_APART = 0.5;
 
 /**
- * The measurement with the most expected information about the leading candidates.
+ * Returns the measurement with the most expected information about the leading candidates.
  * Shape: null when one candidate stands alone or nothing would tell them apart. Units: bits.
  * Source: mutual information of candidate and outcome, outcomes in 48 bins.
  */

@@ -113,7 +113,7 @@ function seatChances(end: End, seats: readonly SeatChance[]): Profile["seats"] {
   return new Map(own.map(({ seat, chance }) => [seat, chance / Math.max(1, total)]));
 }
 
-/** Chance that somebody looks and sees no seat at all. */
+/** Returns the chance that somebody looks and sees no seat at all. */
 export function noSeatChance({ seats }: Profile): number {
   return Math.max(LEAST_NO_SEAT, 1 - [...seats.values()].reduce((sum, chance) => sum + chance, 0));
 }
@@ -144,7 +144,7 @@ function isTwin(one: ProfileDraft, other: ProfileDraft): boolean {
   );
 }
 
-/** One profile for every end with a reading. Errors: RangeError when a threaded end's thread is not in the table. */
+/** Returns one profile for every end with a reading. Errors: RangeError when a threaded end's thread is not in the table. */
 export function profilesOf({ ends, threads, seats, places }: IdentifyTables): readonly Profile[] {
   const profiles = ends.flatMap((end): ProfileDraft[] => {
     if (end.readsIn === null) return [];

@@ -17,7 +17,7 @@ function fill(text: string, bind: Bind | null, gapIn: number | null): string {
     .replace("{gap}", `${Math.abs(gapIn ?? 0).toFixed(3)} in`);
 }
 
-/** The words for a meeting. Errors: RangeError when the table has no row for it, which bin/build-data rules out. */
+/** Returns the words for a meeting. Errors: RangeError when the table has no row for it, which bin/build-data rules out. */
 export function textFor(meeting: EndContact, words: readonly ContactText[]): ContactText {
   const contactText = words.find(({ code }) => code === meeting.code);
   if (!contactText) throw new RangeError(`no words for a meeting of kind ${meeting.code}`);

@@ -76,7 +76,7 @@ function fits(side: Mating["a"], end: End): boolean {
 }
 
 /**
- * The mating of two ends, or null when they do not make a joint. Symmetric in its two ends.
+ * Returns the mating of two ends, or null when they do not make a joint. Symmetric in its two ends.
  * Two ends mate when their families do, their fit sizes are equal and the plain end's material is taken.
  */
 export function mate(one: End, other: End, matings: readonly Mating[]): Mating | null {

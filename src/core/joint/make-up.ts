@@ -27,7 +27,7 @@ function plasticPart(type: JointType, one: JointSide, other: JointSide): Plastic
 }
 
 /**
- * The make-up rule for a mating: of the rules of its type, the one that names the size and the plastic part most closely.
+ * Returns the make-up rule for a mating: of the rules of its type, the one that names the size and the plastic part most closely.
  * Errors: RangeError when the table holds no rule for the type, which its schema test rules out.
  */
 export function ruleFor(
@@ -52,7 +52,7 @@ function isNut(end: End): boolean {
   return end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat");
 }
 
-/** Wrench sizes for the part that turns: the nut's where there is one, else the male part's. Empty when made by hand or not turned. */
+/** Returns the wrench sizes for the part that turns: the nut's where there is one, else the male part's. Empty when made by hand or not turned. */
 export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTable): readonly string[] {
   if (rule.handOnly || rule.turns === null) return [];
   const nut = [one, other].find(isNut);
@@ -64,7 +64,7 @@ export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTabl
 }
 
 /**
- * The end whose body a second wrench holds: what the nut goes on, the body of a ferrule joint, the female of a taper
+ * Returns the end whose body a second wrench holds: what the nut goes on, the body of a ferrule joint, the female of a taper
  * thread. Its `wrenches` are the sizes of that body. Null when the joint is made by hand or not turned.
  * Source: practice of the trade; the turning side is the one wrenchesFor gives sizes for.
  */

@@ -83,8 +83,8 @@ function matchedJointOf(joint: NonNullable<EndContact["joint"]>, tables: MatchTa
 }
 
 /**
- * What happens when two ends are brought together. Symmetric in its two ends.
- * Units: turns past the first catch of the thread; inches. Errors: as `meet`.
+ * Returns what happens when two ends are brought together. Symmetric in its two ends.
+ * Units: turns past the first catch of the thread; inches. Errors: as `contactOf`.
  */
 export function matchEnds(one: End, other: End, tables: MatchTables, words: readonly ContactText[]): Match {
   const meeting = contactOf(one, other, tables);
@@ -124,7 +124,7 @@ export interface Matrix {
   readonly rows: readonly string[];
 }
 
-/** The verdict of every pair of the table. About 15,000 meetings: some tens of milliseconds. */
+/** Returns the verdict of every pair of the table. About 15,000 meetings: some tens of milliseconds. */
 export function allPairs(ends: readonly End[], tables: MatchTables, words: readonly ContactText[]): Matrix {
   const verdicts = new Map(words.map(({ code, verdict }) => [code, VERDICT_LETTERS[verdict]]));
   const grid = ends.map(() => new Array<string>(ends.length).fill("n"));

@@ -84,7 +84,7 @@ const contactWithoutJoint = (code: ContactCode): EndContact => ({
 });
 
 /**
- * Outside diameter a fit size stands for, inches; null for a size that is not a tube's.
+ * Returns the outside diameter a fit size stands for, inches; null for a size that is not a tube's.
  * Sizes are fractions of an inch (5/8, 1 1/8), millimetres (15mm) or iron pipe (ips-1/2), which only its own table gives.
  */
 export function tubeSizeIn(fitSize: string): number | null {
@@ -119,7 +119,7 @@ function takesTube(end: End): boolean {
 }
 
 /**
- * Two ends brought together. Symmetric in its two ends.
+ * Returns two ends brought together. Symmetric in its two ends.
  * Errors: RangeError when a threaded end's thread is not in the table, which bin/build-data rules out.
  * Source: mating table for joints; bind model for look-alikes; outside diameters for tubes.
  */

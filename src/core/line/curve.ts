@@ -1,4 +1,4 @@
-/** One length of line on a bench: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
+/** One length of line on a setup: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
 
 import type { Clamp, HalfSpace } from "../elastica/index.ts";
 import { type Method, type ScaledCurve, solveScaled } from "../elastica/index.ts";
@@ -60,7 +60,7 @@ interface Scaled {
   readonly origin: Vector;
 }
 
-/** The bench in the solver's own scale: the bending part has length 1 and starts at the origin. */
+/** The setup in the solver's own scale: the bending part has length 1 and starts at the origin. */
 function scaled(setup: LineSetup, lengthIn: number): Scaled {
   const flexIn = lengthIn - 2 * setup.cuffIn;
   const origin = tipOf(setup.a, setup.cuffIn);
@@ -109,7 +109,7 @@ function curveFrom(
 }
 
 /**
- * The curve a line of this length takes between the ends of a sound bench (see faultOf).
+ * Returns the curve a line of this length takes between the ends of a sound setup (see setupFault).
  * Units: inches. Null when it cannot reach even straight, or when walls leave it no shape at all.
  * Limits: an untwisted line that may roll at its nuts; its own weight, its thickness and its touching itself are left out.
  * Exactness: as solveScaled.

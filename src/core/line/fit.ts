@@ -22,7 +22,7 @@ export interface FitOutcome {
 const RATING_SHARE = 0.4;
 
 /**
- * Rates lengths on a sound bench and finds all good ones.
+ * Rates lengths on a sound setup and finds all good ones.
  * Units: inches. Lengths keep their order. Limits and exactness: as curveOf and goodIntervals.
  */
 export function* fitLines(

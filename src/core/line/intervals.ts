@@ -30,7 +30,7 @@ function lengthsToTry(setup: LineSetup, longestIn: number): readonly number[] {
 }
 
 /**
- * Intervals of over-all length that rate good, rising, to 1/64 in.
+ * Returns the intervals of over-all length that rate good, rising, to 1/64 in.
  * Shape: the last interval's end is null when the longest length looked at is good still.
  * Units: inches. `longestIn` is looked as far as in any case.
  * Limits: an interval narrower than the looks are apart (about 8 % of the slack) can be missed.

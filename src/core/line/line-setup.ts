@@ -53,22 +53,22 @@ const FAULT_WORDS: Readonly<Record<LineSetupFault["reason"], string>> = {
   "cuff-in-wall": "The line would leave straight into a wall: turn the end or move the wall.",
 };
 
-/** A fault in words: what is wrong and what to do. */
+/** Returns a fault in words: what is wrong and what to do. */
 export const explainFault = (fault: LineSetupFault): string => FAULT_WORDS[fault.reason];
 
-/** How far a place is in front of a wall, inches. */
+/** Returns how far a place is in front of a wall, inches. */
 export function aheadOf({ point, normal }: Wall, place: Vector): number {
   return dot(unit(normal), subtract(place, point));
 }
 
-/** Where the bending part starts at an end: the tip of its cuff. */
+/** Returns where the bending part starts at an end: the tip of its cuff. */
 export function tipOf({ at, direction }: LineEnd, cuffIn: number): Vector {
   return add(at, scale(unit(direction), cuffIn));
 }
 
 const isDirection = (vector: Vector) => norm(vector) > 1e-9;
 
-/** The first thing that makes a bench or a length absurd, or null. */
+/** Returns the first thing that makes a setup or a length absurd, or null. */
 export function setupFault(setup: LineSetup, lengthsIn: readonly number[] = []): LineSetupFault | null {
   const { a, b, cuffIn, minBendRadiusIn, walls } = setup;
   if (!isDirection(a.direction)) return { reason: "no-direction", field: "a.direction" };
@@ -94,7 +94,7 @@ export function setupFault(setup: LineSetup, lengthsIn: readonly number[] = []):
   return null;
 }
 
-/** Distance between the cuff tips: the shortest the bending part can be. */
+/** Returns the distance between the cuff tips: the shortest the bending part can be. */
 export function tipDistanceIn({ a, b, cuffIn }: LineSetup): number {
   return norm(subtract(tipOf(b, cuffIn), tipOf(a, cuffIn)));
 }

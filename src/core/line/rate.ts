@@ -23,7 +23,7 @@ export interface RatedLength {
   readonly curve: LineCurve | null;
 }
 
-/** The rating of a length whose curve is known. A length that no shape was found for bends too tight. */
+/** Returns the rating of a length whose curve is known. A length that no shape was found for bends too tight. */
 export function ratingOf(
   setup: LineSetup,
   slackIn: number,
@@ -37,7 +37,7 @@ export function ratingOf(
   return "good";
 }
 
-/** One length on a sound bench, with its curve and rating. Units: inches. */
+/** Returns one length on a sound setup, with its curve and rating. Units: inches. */
 export function rateLength(
   setup: LineSetup,
   lengthIn: number,
@@ -49,7 +49,7 @@ export function rateLength(
 }
 
 /**
- * The length to take: the shortest good one. Null when none is good.
+ * Returns the length to take: the shortest good one. Null when none is good.
  * Shortest, because of lengths that all bend gently enough the shortest rubs, catches and costs the least.
  */
 export function bestOf<T extends RatedLength>(rated: readonly T[]): T | null {

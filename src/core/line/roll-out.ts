@@ -39,14 +39,14 @@ export const LOOP_MARGIN = 1.25;
 const STRANDS = 2;
 const AIR_IN = 0.5;
 
-/** Where the ends are with the appliance pulled out. */
+/** Returns where the ends are with the appliance pulled out. */
 export function pulledOut({ parked, way, serviceIn }: RollOut): LineSetup {
   const shift = scale(unit(way), serviceIn);
   return { ...parked, b: { ...parked.b, at: add(parked.b.at, shift) }, walls: [], freeBulgeIn: null };
 }
 
 /**
- * How the slack of a length lies behind the parked appliance: what is left beyond the way from end to end and two quarter
+ * Returns how the slack of a length lies behind the parked appliance: what is left beyond the way from end to end and two quarter
  * bends goes into one large loop, or two where one is too wide for the space.
  * Units: inches. Closed form: n loops of length s have radius s / (2 pi n).
  */
@@ -73,7 +73,7 @@ export function coilOf({ parked, behind, lineOutsideIn }: RollOut, lengthIn: num
 /** Slack a line pulled out is wanted to have: enough to work, not so little that it pulls at its nuts, inches. */
 const PULLED_SLACK_IN = 2;
 
-/** Every length in both places, in the order given. Units: inches. The rating pulled out: as rateLength, in free space. */
+/** Returns every length in both places, in the order given. Units: inches. The rating pulled out: as rateLength, in free space. */
 export function* rollOutLengths(
   job: RollOut,
   lengthsIn: readonly number[],
@@ -91,7 +91,7 @@ export function* rollOutLengths(
   return rolled;
 }
 
-/** The length to take: the shortest that is good in both places; null when none is. */
+/** Returns the length to take: the shortest that is good in both places; null when none is. */
 export function rollOutChoice(rolled: readonly RolledLength[]): RolledLength | null {
   return [...rolled].filter(({ isGood }) => isGood).sort((a, b) => a.lengthIn - b.lengthIn)[0] ?? null;
 }

@@ -6,7 +6,7 @@ import type { LineSetup } from "./line-setup.ts";
 
 /** How far an end is taken to be off: what a tape in a cabinet is good for, inches. */
 export const MEASURED_TO_IN = 1 / 8;
-/** A radius that moves by more than this share is touchy. */
+/** A radius that moves by more than this share is sensitive. */
 export const SENSITIVE_SHARE = 0.15;
 
 export interface Sensitivity {
@@ -25,7 +25,7 @@ const MOVES: readonly Vector[] = [
 ];
 
 /**
- * Moves end b an eighth of an inch each way and solves again. A line with a rival shape is touchy too.
+ * Moves end b an eighth of an inch each way and solves again. A line with a rival shape is sensitive too.
  * Units: inches. A move after which the line does not reach counts as radius 0.
  */
 export function sensitivityOf(

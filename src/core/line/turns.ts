@@ -25,7 +25,7 @@ export const HOURS = [12, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11] as const;
 export type ClockPosition = (typeof HOURS)[number];
 
 /**
- * The way an hour points round an axis, as seen by somebody the axis looks at: 12 is up, 3 is to the right. Where the axis
+ * Returns the way an hour points round an axis, as seen by somebody the axis looks at: 12 is up, 3 is to the right. Where the axis
  * itself looks up or down, 12 is out of the wall.
  */
 export function clockDirection(axis: Vector, hour: ClockPosition): Vector {
@@ -36,7 +36,7 @@ export function clockDirection(axis: Vector, hour: ClockPosition): Vector {
 }
 
 /**
- * Where the line leaves once a part sits on an end: the part's `into` port meets the end, its `out` port is the new end.
+ * Returns where the line leaves once a part sits on an end: the part's `into` port meets the end, its `out` port is the new end.
  * The part is turned so that its outlet looks to `hour` round the end's direction; for a straight part the hour is idle.
  */
 export function throughPart(end: LineEnd, into: Port, out: Port, hour: ClockPosition = 12): LineEnd {
@@ -64,7 +64,7 @@ export interface Alternative {
   readonly turn?: { readonly which: "a" | "b"; readonly hour: ClockPosition };
 }
 
-/** An elbow put on an end, or turned on it: one alternative for each hour. `bench` has the end without the elbow. */
+/** Returns an elbow put on an end, or turned on it: one alternative for each hour. `setup` has the end without the elbow. */
 export function elbowTurns(
   setup: LineSetup,
   which: "a" | "b",
@@ -78,7 +78,7 @@ export function elbowTurns(
   }));
 }
 
-/** The stop at end a: straight out of the wall, or an angle stop with its outlet at each hour. `axis` is the wall's normal. */
+/** Returns the stop at end a: straight out of the wall, or an angle stop with its outlet at each hour. `axis` is the wall's normal. */
 export function stopTurns(setup: LineSetup, axis: Vector = OUT): readonly Alternative[] {
   return [
     { label: "straight stop", a: { at: setup.a.at, direction: axis } },
@@ -95,7 +95,7 @@ export interface TriedAlternative {
 }
 
 /**
- * Alternatives with which some length is good: gentlest bend first, the shorter length on a tie. Those a wall forbids are
+ * Returns the alternatives with which some length is good: gentlest bend first, the shorter length on a tie. Those a wall forbids are
  * left out. Units: inches.
  */
 export function* helpfulTurns(

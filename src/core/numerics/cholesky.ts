@@ -1,6 +1,6 @@
 /** Symmetric positive-definite systems by their Cholesky factor. */
 
-/** Lower triangle of the Cholesky factor of a symmetric matrix, row by row. Errors: RangeError when it is not positive definite. */
+/** Returns the lower triangle of the Cholesky factor of a symmetric matrix, row by row. Errors: RangeError when it is not positive definite. */
 export function cholesky(matrix: Float64Array, size: number): Float64Array {
   const low = new Float64Array(size * size);
   for (let row = 0; row < size; row += 1)

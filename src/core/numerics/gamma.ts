@@ -1,6 +1,6 @@
 /** The gamma distribution: what counts of drips leave open. */
 
-/** Logarithm of the gamma function, x > 0. Lanczos, g = 7, nine terms: within 1e-13. */
+/** Returns the logarithm of the gamma function, x > 0. Lanczos, g = 7, nine terms: within 1e-13. */
 export function logGamma(x: number): number {
   const terms = [
     676.5203681218851, -1259.1392167224028, 771.3234287776531, -176.6150291621406, 12.507343278686905,
@@ -12,7 +12,7 @@ export function logGamma(x: number): number {
   return 0.5 * Math.log(2 * Math.PI) + (z + 0.5) * Math.log(t) - t + Math.log(sum);
 }
 
-/** Distribution function of the gamma distribution of this shape and unit scale. Series below shape + 1, continued fraction (Lentz) above. */
+/** Returns the distribution function of the gamma distribution of this shape and unit scale. Series below shape + 1, continued fraction (Lentz) above. */
 export function gammaCdf(shape: number, x: number): number {
   if (x <= 0) return 0;
   const front = Math.exp(shape * Math.log(x) - x - logGamma(shape));
@@ -41,7 +41,7 @@ export function gammaCdf(shape: number, x: number): number {
   return 1 - front * fraction;
 }
 
-/** Quantile of the same, by halving. Errors: RangeError unless 0 < share < 1 and shape > 0. */
+/** Returns the quantile of the same, by halving. Errors: RangeError unless 0 < share < 1 and shape > 0. */
 export function gammaQuantile(shape: number, share: number): number {
   if (!(share > 0 && share < 1 && shape > 0))
     throw new RangeError(`no quantile of ${share} with shape ${shape}`);
@@ -55,6 +55,6 @@ export function gammaQuantile(shape: number, share: number): number {
   return (low + high) / 2;
 }
 
-/** Quantile of chi-square with so many degrees of freedom. */
+/** Returns the quantile of chi-square with so many degrees of freedom. */
 export const chiSquareQuantile = (degrees: number, share: number): number =>
   2 * gammaQuantile(degrees / 2, share);

@@ -10,7 +10,7 @@ export function runToEnd<T>(task: IncrementalTask<T>): T {
   }
 }
 
-/** Work as a part of more work: its shares are laid between two shares of the whole. */
+/** Returns the work as a part of more work: its shares are laid between two shares of the whole. */
 export function* subRange<T>(task: IncrementalTask<T>, from: number, to: number): IncrementalTask<T> {
   for (;;) {
     const step = task.next();

@@ -1,6 +1,6 @@
 /** The normal distribution and points that fill a cube evenly: chance without a generator. */
 
-/** Distribution function of the standard normal. Abramowitz and Stegun 7.1.26 refined to 1e-12 by a series and a continued fraction. */
+/** Returns the distribution function of the standard normal. Abramowitz and Stegun 7.1.26 refined to 1e-12 by a series and a continued fraction. */
 export function normalCdf(x: number): number {
   const size = Math.abs(x);
   if (size > 38) return x > 0 ? 1 : 0;
@@ -21,7 +21,7 @@ export function normalCdf(x: number): number {
   return x > 0 ? 1 - tail : tail;
 }
 
-/** Quantile of the standard normal, 0 < p < 1: Acklam's rational estimate, polished by one step of Halley. */
+/** Returns the quantile of the standard normal, 0 < p < 1: Acklam's rational estimate, polished by one step of Halley. */
 export function normalQuantile(p: number): number {
   if (!(p > 0 && p < 1)) throw new RangeError(`a share between 0 and 1 is needed, got ${p}`);
   const estimate = acklam(p);
@@ -71,7 +71,7 @@ function radicalInverse(index: number, base: number): number {
   return sum;
 }
 
-/** Point `index` (0, 1, 2, ...) of Halton's sequence in `dimensions` <= 12, each coordinate within (0, 1). */
+/** Returns the point `index` (0, 1, 2, ...) of Halton's sequence in `dimensions` <= 12, each coordinate within (0, 1). */
 export function halton(index: number, dimensions: number): readonly number[] {
   return BASES.slice(0, dimensions).map((base) => radicalInverse(index + 1, base));
 }

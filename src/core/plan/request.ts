@@ -52,7 +52,7 @@ export interface PlanRequest {
   readonly lineKind?: LineKind;
   readonly needs: readonly Need[];
   readonly access: "open" | "closed-wall";
-  /** Only what the shop or the job set; the rest is the default school. */
+  /** Only what the shop or the job set; the rest is the default practice. */
   readonly houseRules: Partial<Standards>;
   /** Parts somebody wants in place of the planner's choice: SKU to SKU. */
   readonly swaps?: Readonly<Record<string, string>>;

@@ -1,4 +1,4 @@
-/** The schools capable practitioners differ in, and the one a shop holds to. */
+/** The practices capable practitioners differ in, and the one a shop holds to. */
 
 export const PRACTICES = {
   taperSealant: ["tape", "paste", "both"],
@@ -17,9 +17,9 @@ export const PRACTICES = {
 export type PracticeKey = keyof typeof PRACTICES;
 export type Standards = { readonly [K in PracticeKey]: (typeof PRACTICES)[K][number] };
 
-/** One school of one question, with the reason that is shown where a plan uses it. */
+/** One practice of one question, with the reason that is shown where a plan uses it. */
 export interface PracticeOption {
-  /** A SchoolKey, as data/schools.csv spells it. */
+  /** A SchoolKey, as data/practices.csv spells it. */
   readonly key: string;
   readonly choice: string;
   readonly label: string;
@@ -27,7 +27,7 @@ export interface PracticeOption {
   readonly reason: string;
 }
 
-/** The product's own defaults: a shop changes them once, a job overrides them. Reasons stand in data/schools.csv. */
+/** The product's own defaults: a shop changes them once, a job overrides them. Reasons stand in data/practices.csv. */
 export const DEFAULT_STANDARDS: Standards = {
   taperSealant: "tape",
   ferruleFilm: "none",
@@ -42,7 +42,7 @@ export const DEFAULT_STANDARDS: Standards = {
   lineSlack: "quarter-inch",
 };
 
-/** Every question answered: what was set, else the default school. */
+/** Returns every question answered: what was set, else the default practice. */
 export function completeStandards(set: Partial<Standards>): Standards {
   return { ...DEFAULT_STANDARDS, ...set };
 }

@@ -1,4 +1,4 @@
-/** What a plan must say aloud: warnings for the job, reasons for the choice, schools that were used. */
+/** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import { isFactoryHose } from "../end/index.ts";
 import type { Advice, FixtureFacts, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
@@ -6,7 +6,7 @@ import { stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
-/** The finding for a judgement's code, with what it is about after the message. */
+/** Returns the finding for a advice's code, with what it is about after the message. */
 export function advice(index: PlannerIndex, code: string, about = ""): Advice {
   const judgement = index.tables.judgements.find((each) => each.code === code);
   if (!judgement) throw new RangeError(`no judgement ${code} in the table of judgements`);
@@ -47,7 +47,7 @@ function supplyCodes(
   ];
 }
 
-/** Warnings of one plan, the gravest first. */
+/** Returns the warnings of one plan, the gravest first. */
 export function warningsFor(
   index: PlannerIndex,
   request: PlanRequest,
@@ -89,7 +89,7 @@ interface WhyInput {
   readonly request: PlanRequest;
 }
 
-/** Why the plan is what it is: what made it win, then each school it used with the school's reason. */
+/** Returns why the plan is what it is: what made it win, then each practice it used with the practice's reason. */
 export function whyFor(
   index: PlannerIndex,
   rules: Standards,

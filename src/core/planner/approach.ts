@@ -26,13 +26,13 @@ const AT_THE_TANK: readonly Fixture[] = ["bidet-seat", "bidet-sprayer"];
 /** Joints that may be closed in for good: nothing in them works loose and no rubber ages. */
 const CLOSED_IN: readonly JointType[] = ["solder", "press", "crimp", "expansion", "solvent", "taper-thread"];
 
-/** Code of the end that is screwed on a threaded end; null where the table has none. */
+/** Returns the code of the end that is screwed on a threaded end; null where the table has none. */
 export function mateOf({ ends }: PlannerIndex, code: EndCode): EndCode | null {
   const end = ends.get(code);
   return end === undefined ? null : (matingEnd(end, ends)?.code ?? null);
 }
 
-/** True for a supply that starts at pipe: what joins it is a joint to the pipe. */
+/** Returns true for a supply that starts at pipe: what joins it is a joint to the pipe. */
 export function startsAtPipe(index: PlannerIndex, request: PlanRequest): boolean {
   return index.ends.get(request.supply.end)?.family === "pipe";
 }
@@ -44,7 +44,7 @@ function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): ExistingBra
   return nut === null ? null : { end: nut, isThroughPipe: false, fork: "before-line" };
 }
 
-/** Every way to take the job up. Empty where the present line's nut is not known. */
+/** Returns every way to take the job up. Empty where the present line's nut is not known. */
 export function approachesOf(
   index: PlannerIndex,
   request: PlanRequest,
@@ -77,12 +77,12 @@ export function approachesOf(
   return teeAt === "supply" ? atSupply : [...atSupply, farther];
 }
 
-/** A stop the plan must bring. */
+/** Returns a stop the plan must bring. */
 export function stopNeeded({ supply }: PlanRequest): readonly PartFunction[] {
   return NEEDS_STOP.includes(supply.kind) ? ["shut-off"] : [];
 }
 
-/** Which joints may be closed in behind the wall, by the house rule; null where nothing is. */
+/** Returns which joints may be closed in behind the wall, by the standard; null where nothing is. */
 export function hiddenRule(request: PlanRequest, rules: Standards): SearchTask["hidden"] {
   if (request.access === "open" || !NEEDS_STOP.includes(request.supply.kind)) return null;
   return (type) => CLOSED_IN.includes(type) || (type === "push-fit" && rules.concealedPushFit !== "refuse");

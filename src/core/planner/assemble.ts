@@ -210,7 +210,7 @@ function layOut(
 }
 
 /**
- * Parts and joints of a way. Joints are numbered from 1 at the wall; those of a side branch follow their fork's.
+ * Returns the parts and joints of a way. Joints are numbered from 1 at the wall; those of a side branch follow their fork's.
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
  */
 export function assemble(

@@ -2,7 +2,7 @@
 import { IN_PER_FT } from "../constants/index.ts";
 import type { Part } from "../part/index.ts";
 
-/** Units of a part a plan takes: whole feet for tube sold by the foot, cut from the longest wanted length; else one. */
+/** Counts the units of a part that a plan takes: whole feet for tube sold by the foot, cut from the longest wanted length; else one. */
 export function unitsOf(part: Part, longestIn: number): number {
   return part.cutToLength && part.lengthIn === null ? Math.max(1, Math.ceil(longestIn / IN_PER_FT)) : 1;
 }
@@ -18,7 +18,7 @@ export interface Bill {
 
 export const EMPTY_BILL: Bill = { priceCents: 0, taken: new Map(), missing: new Set() };
 
-/** The bill with one part more. `stock` null: nothing is counted and nothing missing. */
+/** Returns the bill with one part more. `stock` null: nothing is counted and nothing missing. */
 export function billWith(
   bill: Bill,
   part: Part,
@@ -34,7 +34,7 @@ export function billWith(
 }
 
 /**
- * True when, whatever parts follow, the first bill ends no dearer and no more incomplete than the second.
+ * Returns true when, whatever parts follow, the first bill ends no dearer and no more incomplete than the second.
  * A part short on the first must be short on the second, and a counted part not short on the second must be
  * no further used up on the first.
  */

@@ -74,7 +74,7 @@ function reachable(
 const MOST_JOINTS = 10;
 
 /**
- * Least price still to come by the number of joints still to make: entry j is the cheapest with at most j joints, the
+ * Returns the least price still to come by the number of joints still to make: entry j is the cheapest with at most j joints, the
  * last entry the cheapest with any number. Infinity: cannot be done. Errors: none.
  */
 export function leastToCome(

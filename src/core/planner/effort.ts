@@ -15,7 +15,7 @@ export interface Effort {
 /** No bound: for small catalogues and for tests that compare with trying everything. */
 export const UNBOUNDED: Effort = { used: () => 0, count: () => undefined, bound: "no bound" };
 
-/** A bound on the number of ways looked at. Errors: RangeError unless `most` is positive. */
+/** Returns a bound on the number of ways looked at. Errors: RangeError unless `most` is positive. */
 export function effortOf(most: number): Effort {
   if (!(most > 0)) throw new RangeError(`most must be > 0, got ${most}`);
   let looked = 0;
@@ -28,7 +28,7 @@ export function effortOf(most: number): Effort {
   };
 }
 
-/** Both bounds at once: whichever is nearer. */
+/** Returns both bounds at once: whichever is nearer. */
 export function eitherEffort(one: Effort, other: Effort): Effort {
   return {
     used: () => Math.max(one.used(), other.used()),
@@ -40,7 +40,7 @@ export function eitherEffort(one: Effort, other: Effort): Effort {
   };
 }
 
-/** The effort of one search: half of what is left of the whole. */
+/** Returns the effort of one search: half of what is left of the whole. */
 export function halfOfWhatIsLeft(whole: Effort): {
   readonly isSpent: () => boolean;
   readonly count: () => void;

@@ -9,12 +9,12 @@ export interface Fork {
   readonly side: Port;
 }
 
-/** True when two ports look opposite ways: the straight run of a tee. */
+/** Returns true when two ports look opposite ways: the straight run of a tee. */
 export function isOpposite(one: Port, other: Port): boolean {
   return one.direction.reduce((sum, value, axis) => sum + value * (other.direction[axis] ?? 0), 0) < -0.99;
 }
 
-/** Every fork of a part, equal ones once. A one-way part is entered at port a only. */
+/** Returns every fork of a part, equal ones once. A one-way part is entered at port a only. */
 export function forksOf(part: Part): readonly Fork[] {
   const [a, b, c] = part.ports;
   if (!a || !b || !c) return [];

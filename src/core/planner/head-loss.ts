@@ -16,7 +16,7 @@ function lengthIn({ passage: { part, into, out } }: Chain["links"][number], requ
   return Math.hypot(...into.at.map((value, axis) => (out.at[axis] ?? 0) - value));
 }
 
-/** Pressure lost from supply to inlet, psi, rounded to the tenth. Source: Darcy and Weisbach; K from data/losses.csv. */
+/** Returns the pressure lost from supply to inlet, psi, rounded to the tenth. Source: Darcy and Weisbach; K from data/losses.csv. */
 export function headLossOf(
   index: PlannerIndex,
   request: PlanRequest,

@@ -51,7 +51,7 @@ function openForks(index: PlannerIndex, { kept, admits, hidden }: SearchTask): r
     );
 }
 
-/** Links by the end they follow. Costs are paid once for each end that is asked for. */
+/** Returns the links by the end they follow. Costs are paid once for each end that is asked for. */
 export function linksOver(index: PlannerIndex, task: SearchTask): (end: EndCode) => LinksFrom {
   const forks = openForks(index, task);
   const cache = new Map<EndCode, LinksFrom>();

@@ -1,4 +1,4 @@
-/** Ways beside the plan that a plumber would ask about: the other school, or one function more. Told by what differs. */
+/** Ways beside the plan that a plumber would ask about: the other practice, or one function more. Told by what differs. */
 
 import type { Need, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards, PRACTICES, type Standards } from "../plan/index.ts";
@@ -8,7 +8,7 @@ import type { PlannerIndex } from "./planner-index.ts";
 
 export interface OtherPlan {
   readonly plan: Plan;
-  /** What was changed to get it: a school or a need, in words; empty for another Pareto-optimal plan of the same job. */
+  /** What was changed to get it: a practice or a need, in words; empty for another Pareto-optimal plan of the same job. */
   readonly change: string;
   readonly jointsMore: number;
   readonly centsMore: number;
@@ -54,7 +54,7 @@ function addedNeeds(plan: Plan, request: PlanRequest): readonly { change: string
 }
 
 /**
- * Other ways than `plan` for the same connection, without repeats. `plans` are all plans of the job as asked.
+ * Returns other ways than `plan` for the same connection, without repeats. `plans` are all plans of the job as asked.
  * Errors: as planHookup.
  */
 export function otherPlans(

@@ -1,4 +1,4 @@
-/** Which parts a job may use at all: listing, rating and the shop's schools. Each reason to leave one out has a code. */
+/** Which parts a job may use at all: listing, rating and the shop's practices. Each reason to leave one out has a code. */
 import type { EndCode } from "../end/index.ts";
 import type { Part } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
@@ -85,7 +85,7 @@ const AFTER_TREATMENT: readonly string[] = ["copper", "brass"];
 /** Water without minerals takes up copper and zinc: nothing of either may touch it. */
 const isCopperOrBrass = (part: Part) => AFTER_TREATMENT.includes(part.material);
 
-/** Every reason that applies to the job, listing and rating first. */
+/** Returns every reason that applies to the job, listing and rating first. */
 export function partFiltersFor(
   request: PlanRequest,
   rules: Standards,
@@ -120,7 +120,7 @@ export function partFiltersFor(
   ];
 }
 
-/** The predicate a search takes: true for parts that no reason leaves out. */
+/** Returns the predicate a search takes: true for parts that no reason leaves out. */
 export function admittedBy(admissions: readonly PartFilter[]): (part: Part) => boolean {
   const cache = new Map<Part, boolean>();
   return (part) => {

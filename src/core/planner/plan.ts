@@ -72,7 +72,7 @@ function searchAll({ approaches, taskFor }: SearchSetup, index: PlannerIndex, ad
   };
 }
 
-/** The search under every admission; when a school leaves nothing, the search with that school given way. */
+/** The search under every admission; when a practice leaves nothing, the search with that practice given way. */
 function searchWithSchools(index: PlannerIndex, tasks: SearchSetup, admissions: readonly PartFilter[]) {
   const admits = admittedBy(admissions);
   const strict = searchAll(tasks, index, admits);
@@ -176,7 +176,7 @@ export interface SwappableOutcome extends PlanOutcome {
  * a tree with one fork where a present line or a cut pipe goes on being fed.
  * Units: inches, psi gauge, cents. `effort` bounds the work; where it is used up first, `complete` is false and the
  * refusals say what the search stopped at.
- * Errors: RangeError for a fixture or judgement the tables do not hold (a bug in the tables); unknown ends are refused.
+ * Errors: RangeError for a fixture or advice the tables do not hold (a bug in the tables); unknown ends are refused.
  * Source of the joint rules: data/matings.csv and data/joints.csv; of the judgements: data/judgements.csv.
  */
 export function planHookup(
@@ -188,7 +188,7 @@ export function planHookup(
   return outcome;
 }
 
-/** As planHookup, with the parts that could be swapped in; one search serves both. */
+/** Returns as planHookup, with the parts that could be swapped in; one search serves both. */
 export function planWithChoices(
   index: PlannerIndex,
   request: PlanRequest,
@@ -209,7 +209,7 @@ export function planWithChoices(
     relaxed,
     admits,
   } = searchWithSchools(index, tasks, admissions);
-  // A person may swap against a school, never against a rating.
+  // A person may swap against a practice, never against a rating.
   const firm = admittedBy(admissions.filter((admission) => !admission.isSoft));
   const swapTask = (approach: Approach) => ({ ...tasks.taskFor(approach, admits), admits: firm });
   const chosen = [...candidates].sort(byPreference)[0];

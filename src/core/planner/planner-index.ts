@@ -89,7 +89,7 @@ function waysIn(passages: readonly Passage[]): readonly WayIn[] {
   return [...ways.values()];
 }
 
-/** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
+/** Returns the prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
 export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   const ends = endTable(tables.ends);
   const piecesByEnds = new Map<string, Part[]>();
@@ -128,7 +128,7 @@ export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };
 }
 
-/** A part sold with the nut and ferrule of its inlet (port a) needs no piece there. */
+/** Returns a part sold with the nut and ferrule of its inlet (port a) needs no piece there. */
 export function bringsPieces({ part, into }: Passage): boolean {
   return into.id === "a" && part.contents.includes("ferrule");
 }

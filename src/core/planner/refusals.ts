@@ -15,7 +15,7 @@ const USUAL_OUTLET = USUAL_LINE_NUT.replace(/f$/, "m");
 /** Pipe that takes no joint listed for a stop. */
 const UNLISTED_PIPE: readonly string[] = ["pb", "pexal"];
 
-/** Lengths at which some listed line, riser or tube fits both ends, rising, the wanted range ignored. */
+/** Returns the lengths at which some listed line, riser or tube fits both ends, rising, the wanted range ignored. */
 export function lengthsThatFit(
   index: PlannerIndex,
   task: Pick<SearchTask, "from" | "to" | "admits">,
@@ -86,7 +86,7 @@ function lengthFindings({ index, request, tasks, admits, best, stopped }: Refusa
   return best === undefined ? [advice(index, "no-chain")] : [];
 }
 
-/** All refusals of one job; when nothing was found, first of all why. */
+/** Returns all refusals of one job; when nothing was found, first of all why. */
 export function refusalsFor(input: RefusalInput): readonly Advice[] {
   const { index, request, rules, tasks, admissions } = input;
   const isHidden =

@@ -33,12 +33,13 @@ export interface NextState extends SearchState {
   readonly isAdapter: boolean;
 }
 
+/** Returns the state of a label as text: equal for two labels exactly when both can go on in the same ways. */
 export function stateKey(label: Label): string {
   const run = label.run.map(({ after, into }) => `${after}>${into}`).join(",");
   return `${label.end};${[...label.done].sort().join(",")};${label.hasLength};${label.hasBranched};${run}`;
 }
 
-/** True when the part's length answers the wanted one. */
+/** Returns true when the part's length answers the wanted one. */
 export function lengthServes(part: Part, lengthIn: { readonly min: number; readonly max: number }): boolean {
   if (part.cutToLength) return part.lengthIn === null || part.lengthIn >= lengthIn.min;
   return part.lengthIn !== null && part.lengthIn >= lengthIn.min && part.lengthIn <= lengthIn.max;
@@ -55,7 +56,7 @@ function isNeedlessAdapter(label: Label, passage: Passage, singles: ReadonlySet<
 }
 
 /**
- * Functions a link adds. A tee's own valve stands in its branch port only; a stop before a cut pipe's tee would shut the
+ * Returns the functions a link adds. A tee's own valve stands in its branch port only; a stop before a cut pipe's tee would shut the
  * pipe and not the branch.
  */
 export function functionsOf(
@@ -69,7 +70,7 @@ export function functionsOf(
   return part.functions.filter((each) => each !== "shut-off" || !(isTeeThrough || isUpstream));
 }
 
-/** What a link would make of a label, or null where a rule of the trade forbids it. */
+/** Returns what a link would make of a label, or null where a rule of the trade forbids it. */
 export function nextState(
   label: Label,
   link: Link,
@@ -95,7 +96,7 @@ export function nextState(
   };
 }
 
-/** The label with one link more. */
+/** Returns the label with one link more. */
 export function extend(
   label: Label,
   { link, joints }: CandidateLink,
@@ -114,7 +115,7 @@ export function extend(
   };
 }
 
-/** Pairs "in>out" that a single admitted adapter bridges. */
+/** Returns the pairs "in>out" that a single admitted adapter bridges. */
 export function singleAdapters(index: PlannerIndex, admits: SearchTask["admits"]): ReadonlySet<string> {
   return new Set(
     index.passages
@@ -124,7 +125,7 @@ export function singleAdapters(index: PlannerIndex, admits: SearchTask["admits"]
 }
 
 /**
- * True when the joint on a link's way in may be where it is. Behind a closed wall everything before the stop is hidden;
+ * Returns true when the joint on a link's way in may be where it is. Behind a closed wall everything before the stop is hidden;
  * the stop's own joint is not, unless the stop is itself the tee in the pipe.
  */
 export function mayBeHidden(
@@ -141,7 +142,7 @@ export function mayBeHidden(
   return task.hidden(typeIn);
 }
 
-/** The kept line hangs at the stop or at the far end of the new line; nowhere else is it in reach. */
+/** Returns the kept line hangs at the stop or at the far end of the new line; nowhere else is it in reach. */
 export function mayForkHere({ hasLength }: Label, { kept, lengthIn }: SearchTask): boolean {
   if (kept === null || lengthIn === null) return kept !== null;
   return hasLength === (kept.fork === "after-line");

@@ -55,17 +55,18 @@ export interface Chain {
   readonly bill: Bill;
 }
 
-/** Joints a link makes: its way in, and those of its side branch. */
+/** Returns the joints a link makes: its way in, and those of its side branch. */
 export function jointsOfLink({ branch }: Link): number {
   if (branch === null) return 1;
   return branch.via === null ? 2 : 3;
 }
 
-/** Joints of a chain, the last one and those of the kept branch included. */
+/** Returns the joints of a chain, the last one and those of the kept branch included. */
 export function jointsOf(links: readonly Link[]): number {
   return links.reduce((sum, link) => sum + jointsOfLink(link), 1);
 }
 
+/** Returns the pieces that can make a mating, or a single null where the mating needs none. */
 export function pieceChoices(meeting: MatingOption, admits: SearchTask["admits"]): readonly (Part | null)[] {
   return meeting.pieces === null ? [null] : meeting.pieces.filter(admits);
 }
@@ -79,7 +80,7 @@ export interface CandidateLink {
   readonly joints: number;
 }
 
-/** Pieces and adapters a link needs beside its part. */
+/** Returns the pieces and adapters a link needs beside its part. */
 export function piecesOf({ piece, branch }: Link): readonly Part[] {
   return [
     ...(piece === null ? [] : [piece]),

@@ -133,7 +133,7 @@ function grow(search: Search, label: Label): void {
 }
 
 /**
- * All ways from one end to another that are Pareto-optimal in (joints, price in cents, number of missing SKUs),
+ * Returns all ways from one end to another that are Pareto-optimal in (joints, price in cents, number of missing SKUs),
  * one for each such triple. `complete` is false when chains of more than `maxParts` parts might still matter, or when the
  * work allowed was used up first; then the chains found are right, and others may be missing.
  * Shape: chains may be empty (the ends meet directly). Errors: none; unknown ends give no chains.

@@ -5,7 +5,7 @@ import type { Fork } from "./fork.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import type { ExistingBranch, SearchTask, SideBranch } from "./search-task.ts";
 
-/** Ways to feed the kept end from a port: straight, or by one adapter. Two are never needed on a line that fitted before. */
+/** Returns the ways to feed the kept end from a port: straight, or by one adapter. Two are never needed on a line that fitted before. */
 export function sidesFor(
   index: PlannerIndex,
   { side, part }: Fork,

@@ -88,7 +88,7 @@ const byPrice = (pieces: readonly (Part | null)[]) =>
   [...pieces].sort((a, b) => (a?.priceCents ?? 0) - (b?.priceCents ?? 0));
 
 /**
- * Parts that could stand in a link's place, cheapest first; the present one is not among them. Same role, both
+ * Returns the parts that could stand in a link's place, cheapest first; the present one is not among them. Same role, both
  * neighbours met, every function kept that the plan asks of this place. A fork, and a run that is closed in, keep
  * their ends: what branches off or is hidden was chosen by them.
  */
@@ -138,7 +138,7 @@ function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask):
   return lastKit === null ? whole : billWith(whole, lastKit, 1, task.stock);
 }
 
-/** The chain with every wanted swap that can be made, from the wall on; a swap that cannot is left out. */
+/** Returns the chain with every wanted swap that can be made, from the wall on; a swap that cannot is left out. */
 export function applySwaps(index: PlannerIndex, task: SearchTask, chain: Chain, swaps: Swaps): Chain {
   const swapped = chain.links.reduce((now, link, at) => {
     const sku = swaps[link.passage.part.sku];

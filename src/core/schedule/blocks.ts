@@ -45,6 +45,7 @@ const afterOpening = (tasks: readonly Task[]): Pick<TaskPhases, "atOpening" | "a
   after: tasks.filter(({ followsOpening }) => !followsOpening),
 });
 
+/** Splits a job's tasks by the water: before it goes off, while it is off, at opening and after. */
 export function taskPhasesOf({ tasks, isShut }: Job): TaskPhases {
   const openAt = tasks.findIndex(({ effect }) => effect === "opens");
   const afterOpen = tasks.slice(openAt + 1);
@@ -192,7 +193,7 @@ function offBlock(jobs: readonly Job[], hands: 1 | 2, pace: Pace, after: readonl
 /** Jobs that share one shutting of their zone; a job alone shuts its own. */
 export type Grouping = readonly (readonly Job[])[];
 
-/** All blocks of a visit, each group's zone shut once. What is shut already comes first, the gravest zone and the shortest work ahead. */
+/** Returns all blocks of a visit, each group's zone shut once. What is shut already comes first, the gravest zone and the shortest work ahead. */
 export function blocksOf(groups: Grouping, hands: 1 | 2, pace: Pace): readonly Block[] {
   const blocks = groups.flatMap((group) => {
     const before = group.flatMap((job) => chain(job.id, "before", taskPhasesOf(job).before, pace, []));

@@ -21,7 +21,7 @@ const FAILED_STOP: Readonly<Record<string, string>> = {
   seized: "its stop is seized and must not be forced",
 };
 
-/** The next valve up: the heater's cold inlet for hot water, else the branch. */
+/** Returns the next valve up: the heater's cold inlet for hot water, else the branch. */
 export const nextValveUp = (water: Survey["water"]): Zone =>
   water === "hot"
     ? { name: "hot side, at the heater's cold inlet", kind: "hot" }
@@ -31,7 +31,7 @@ export const nextValveUp = (water: Survey["water"]): Zone =>
 const HOUSE_MAIN: Zone = { name: "house main", kind: "house" };
 
 /**
- * Where the water is shut for a connection: at its own stop while that holds or only weeps, else at the next valve up.
+ * Returns where the water is shut for a connection: at its own stop while that holds or only weeps, else at the next valve up.
  * Source: the decision table of isolation; a stop that weeps a little still lets work go on with a pan under it.
  */
 export function isolationOf({ supply, stop, water, label }: Survey): Isolation {
@@ -77,7 +77,7 @@ export interface VisitJob extends Job {
 }
 
 /**
- * Jobs of a visit: one for each connection with a chosen plan that is not signed or removed. Steps that are done are left
+ * Returns the jobs of a visit: one for each connection with a chosen plan that is not signed or removed. Steps that are done are left
  * out, so that planning again starts from where the visit stands. `zoneOf` overrides where the water is shut.
  */
 export function jobsOf(

@@ -25,7 +25,7 @@ const AT_A_STROKE = 0.15;
 const PAUSE = 90;
 
 /**
- * Times of steps in one visit, minutes: from the same actor's act before to the tick. Ticks at a stroke and
+ * Returns the times of steps in one visit, minutes: from the same actor's act before to the tick. Ticks at a stroke and
  * gaps that are pauses are left out; `waits` (minutes by template) are taken off the step that follows one.
  */
 export function timedSteps(
@@ -58,7 +58,7 @@ const LEAST_SD = 0.15;
 const mean = (values: readonly number[]) => values.reduce((sum, value) => sum + value, 0) / values.length;
 
 /**
- * The estimate after some ticks: logarithms of times as normal, the prior's mean and spread weighing `PRIOR_TICKS` ticks
+ * Returns the estimate after some ticks: logarithms of times as normal, the prior's mean and spread weighing `PRIOR_TICKS` ticks
  * (normal-inverse-gamma with its mean), the likely figure the median, quick and slow the tenth and ninetieth percentile.
  * Units: minutes. With no tick the prior comes back as it is.
  */

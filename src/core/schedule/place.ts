@@ -31,6 +31,7 @@ interface Node {
   readonly end: number;
 }
 
+/** Places blocks in time for one or two pairs of hands, by branch and bound; tells the gap where the bound on states was reached. */
 export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
   const index = new Map(blocks.map(({ id }, at) => [id, at]));
   const before = blocks.map(({ after }) => after.map((id) => index.get(id) ?? -1));

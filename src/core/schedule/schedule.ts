@@ -29,7 +29,7 @@ export interface Schedule {
 
 const SAME_MIN = 1e-9;
 
-/** Minutes without water by kind of zone, the gravest first. */
+/** Returns the minutes without water by kind of zone, the gravest first. */
 export function offMinutes(windows: readonly OffWindow[]): readonly number[] {
   return ZONE_KINDS.map((kind) =>
     windows
@@ -112,7 +112,7 @@ function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }
 }
 
 /**
- * The schedule of a visit. Lexicographic: minutes without water of the house, the hot side, a branch, a fixture; then the
+ * Returns the schedule of a visit. Lexicographic: minutes without water of the house, the hot side, a branch, a fixture; then the
  * length of the visit.
  * Units: minutes from the start. `hands`: pairs of hands. Errors: RangeError when two tasks or jobs share an id.
  * Exact where `isProved`: work with the water off is one piece, so each zone's time is as short as it can be however the

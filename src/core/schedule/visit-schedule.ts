@@ -20,7 +20,7 @@ export interface VisitSchedule {
   readonly waterOff: readonly WaterOff[];
 }
 
-/** The schedule of a visit's connections as they stand, with the range of "water back at" from quick and slow hands. */
+/** Returns the schedule of a visit's connections as they stand, with the range of "water back at" from quick and slow hands. */
 export function scheduleOf(
   connections: readonly ScheduledConnection[],
   tables: StepTables,

@@ -46,7 +46,7 @@ function makingOrder(joints: readonly PlanJoint[]): readonly PlanJoint[] {
 }
 
 /**
- * Steps of a connection in order, each with its figures. Empty while no plan is chosen.
+ * Returns the steps of a connection in order, each with its figures. Empty while no plan is chosen.
  * Units: minutes. Errors: RangeError when a template names a slot or condition that does not exist (a bug in the table).
  */
 export function runSheet(connection: StepSubject, tables: StepTables): readonly RunStep[] {
@@ -87,7 +87,7 @@ export function runSheet(connection: StepSubject, tables: StepTables): readonly 
   });
 }
 
-/** Minutes the water is off from closing the stop to letting it in again, likely hands-on time of the steps between. */
+/** Returns the minutes the water is off from closing the stop to letting it in again, likely hands-on time of the steps between. */
 export function waterOffMin(steps: readonly RunStep[]): number {
   const from = steps.findIndex((step) => step.effect === "water-off");
   const to = steps.findIndex((step) => step.role === "lets-water-in");
@@ -95,7 +95,7 @@ export function waterOffMin(steps: readonly RunStep[]): number {
   return totalMin(steps.slice(from, to + 1));
 }
 
-/** Likely minutes of all steps, waits included. */
+/** Returns the likely minutes of all steps, waits included. */
 export function totalMin(steps: readonly RunStep[]): number {
   return steps.reduce((sum, step) => sum + step.handsOnMin.likely + step.waitMin, 0);
 }

@@ -32,7 +32,7 @@ export const STEP_VALUES: Readonly<Record<string, readonly string[]>> = {
   joint: JOINT_TYPES,
 };
 
-/** What is wrong with a condition as written, or null. */
+/** Returns what is wrong with a condition as written, or null. */
 export function conditionFault(when: string): string | null {
   for (const word of when.split(" ")) {
     const [name = "", values] = word.split("=");
@@ -54,7 +54,7 @@ function jointFacts({ type, ends }: PlanJoint): readonly string[] {
   return [`joint=${type}`, ...(ends.some((end) => FIRM_MATERIALS.test(end)) ? ["pipe-side"] : [])];
 }
 
-/** Everything that holds of a connection, as the words conditions are written in. */
+/** Returns everything that holds of a connection, as the words conditions are written in. */
 export function factsOf(
   connection: StepSubject,
   { fixtures }: Pick<StepTables, "fixtures">,
@@ -92,7 +92,7 @@ export function factsOf(
 }
 
 /**
- * Whether a step is wanted. Of a step for one joint, "joint=" and "pipe-side" are asked of that joint only.
+ * Returns whether a step is wanted. Of a step for one joint, "joint=" and "pipe-side" are asked of that joint only.
  * Errors: RangeError for a condition that does not exist (`conditionFault` tells before).
  */
 export function isWanted(when: string | null, facts: ReadonlySet<string>, joint: PlanJoint | null): boolean {

@@ -34,7 +34,7 @@ function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
   ];
 }
 
-/** Everything wrong with a library, empty when it can be worked by. */
+/** Returns everything wrong with a library, empty when it can be worked by. */
 export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryFault[] {
   const at = (id: string) => steps.findIndex((step) => step.id === id);
   const whole = (field: string, message: string): LibraryFault => ({ step: "", field, message });
@@ -78,7 +78,7 @@ export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryF
 }
 
 /**
- * Roles that no step of a library has, as faults. A library in force needs them all; a library that came with an older
+ * Returns the roles that no step of a library has, as faults. A library in force needs them all; a library that came with an older
  * visit may lack a step that shuts the water off.
  */
 export function missingRoles(steps: readonly StepTemplate[]): readonly LibraryFault[] {

@@ -28,10 +28,10 @@ const FIRST_ROLES: Readonly<Record<string, StepRole>> = {
 /** A joint's own step is named after its template and ends in the joint's number. */
 const JOINT_NUMBER = /-\d+$/;
 
-/** Id of the template that a step of a run sheet was made from. */
+/** Returns the id of the template that a step of a run sheet was made from. */
 export const templateIdOf = (step: string): string => step.replace(JOINT_NUMBER, "");
 
-/** Role of a step from before steps had roles. */
+/** Returns the role of a step from before steps had roles. */
 export function firstRoleOf(step: string): StepRole | null {
   return FIRST_ROLES[templateIdOf(step)] ?? null;
 }

@@ -68,11 +68,12 @@ export const STEP_SLOTS = [
 ] as const;
 export const JOINT_SLOTS = ["n", "makeText", "sealantText"] as const;
 
+/** Returns the sealant of a joint in words for a run sheet. */
 export function sealantInWords(joint: PlanJoint): string {
   return SEALANT_WORDS[joint.sealant];
 }
 
-/** What the second wrench holds, and its sizes where they are usual ones. */
+/** Returns what the second wrench holds, and its sizes where they are usual ones. */
 export function holdBackInWords({ holdBack }: PlanJoint): string {
   if (holdBack === undefined) return "the part that must not turn";
   const sizes =
@@ -80,7 +81,7 @@ export function holdBackInWords({ holdBack }: PlanJoint): string {
   return `${holdBack.what} (${sizes})`;
 }
 
-/** One line for making a joint: hold, turn, how far, with what. */
+/** Returns one line for making a joint: hold, turn, how far, with what. */
 export function makeText(joint: PlanJoint): string {
   const { turns, wrenches } = joint;
   const look = `Look: ${joint.lookFirst.join("; ")}.`;
@@ -98,7 +99,7 @@ const PURGE_FILLS = 3;
 /** Hottest water people bathe in, F: at a tub filler by a listed device, elsewhere. Local code wins. */
 const BATHING_F = { tub: 120, other: 110 } as const;
 
-/** Water the plan's lines, tubes and risers hold, mL: bore and length. */
+/** Returns the water the plan's lines, tubes and risers hold, mL: bore and length. */
 export function lineVolumeMl({ plan }: Pick<StepSubject, "plan">): number {
   return (plan?.plan.parts ?? []).reduce((sum, { lengthIn, ports: [port] }) => {
     if (lengthIn === undefined || port === undefined) return sum;
@@ -112,7 +113,7 @@ function volumeInWords(ml: number): string {
   return ounces < 32 ? `${Math.max(1, Math.round(ounces))} fl oz` : `${(ounces / 32).toFixed(1)} qt`;
 }
 
-/** Values of `STEP_SLOTS` for a connection. */
+/** Returns the values of `STEP_SLOTS` for a connection. */
 export function slotsOf(
   connection: StepSubject,
   tables: Pick<StepTables, "ends" | "fixtures" | "presets">,
@@ -160,7 +161,7 @@ export function slotsOf(
   };
 }
 
-/** Values of `JOINT_SLOTS` for one joint. */
+/** Returns the values of `JOINT_SLOTS` for one joint. */
 export function jointSlots(joint: PlanJoint): Readonly<Record<(typeof JOINT_SLOTS)[number], string>> {
   return {
     n: String(joint.number),
@@ -171,12 +172,12 @@ export function jointSlots(joint: PlanJoint): Readonly<Record<(typeof JOINT_SLOT
 
 const SLOT = /\{(\w+)\}/g;
 
-/** Slots a text names. */
+/** Returns the slots a text names. */
 export function slotsIn(text: string): readonly string[] {
   return [...text.matchAll(SLOT)].map(([, name = ""]) => name);
 }
 
-/** The text with its slots filled. Errors: RangeError for a slot that does not exist. */
+/** Returns the text with its slots filled. Errors: RangeError for a slot that does not exist. */
 export function filled(text: string, values: Readonly<Record<string, string>>): string {
   return text.replace(SLOT, (_, name: string) => {
     const value = values[name];

@@ -14,7 +14,7 @@ export interface Preset {
   readonly supplyEnd: EndCode;
   readonly supplyKind: SupplyKind;
   readonly lengthIn: { readonly min: number; readonly max: number };
-  /** Kind of line that is usual there; null: the house rule or the price decides. */
+  /** Kind of line that is usual there; null: the standard or the price decides. */
   readonly lineKind: LineKind | null;
   readonly inletAboveSupply: boolean;
   readonly wantsPsi: { readonly min: number; readonly max: number };

@@ -36,7 +36,7 @@ const WALL_NORMALS: Readonly<Record<WallSide, Vector>> = {
   top: [0, -1, 0],
 };
 
-/** A flat so far from the supply end, on its side. */
+/** Returns a flat so far from the supply end, on its side. */
 export function wallAt(side: WallSide, distanceIn: number): Wall {
   const normal = WALL_NORMALS[side];
   return {
@@ -45,7 +45,7 @@ export function wallAt(side: WallSide, distanceIn: number): Wall {
   };
 }
 
-/** The bench of a measured space: the supply end at the origin. */
+/** Returns the bench of a measured space: the supply end at the origin. */
 export function lineSetupOf(space: LineSpace, line: LineFigures): LineSetup {
   const { right, up, out } = space.inlet;
   return {

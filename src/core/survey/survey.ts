@@ -63,7 +63,7 @@ export interface Survey {
 /** Static pressure a plan is rated for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
 export const ASSUMED_STATIC_PSI = 60;
 
-/** The survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
+/** Returns the survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
 export function surveyFromPreset(preset: Preset, place: string): Survey {
   return {
     label: preset.label,
@@ -94,7 +94,7 @@ function stopHolds(proof: StopProof): boolean | null {
   return proof === "holds" || proof === "weeps";
 }
 
-/** The planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
+/** Returns the planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
 export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
   return {
     supply: {
@@ -120,7 +120,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
   };
 }
 
-/** True when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
+/** Returns true when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
 export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
   const key = ({ supply, inlet, lengthIn }: PlanRequest) =>
     [
@@ -140,7 +140,7 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
   return key(one) === key(other);
 }
 
-/** The static pressure as it was typed, with its unit once; null: not measured. */
+/** Returns the static pressure as it was typed, with its unit once; null: not measured. */
 export function staticInWords({ staticPsi }: Pick<Survey, "staticPsi">): string | null {
   if (staticPsi === null) return null;
   return /psi/i.test(staticPsi.typed) ? staticPsi.typed : `${staticPsi.typed} psi`;

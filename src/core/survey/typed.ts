@@ -7,10 +7,10 @@ export interface Typed {
   readonly value: number;
 }
 
-/** A figure nobody typed, as if somebody had. */
+/** Returns a figure nobody typed, as if somebody had. */
 export const asTyped = (value: number): Typed => ({ typed: String(value), value });
 
-/** A length read off a drawing or a tape: kept as it is shown, to the sixteenth. */
+/** Returns a length read off a drawing or a tape: kept as it is shown, to the sixteenth. */
 export const asSixteenths = (lengthIn: number): Typed => ({
   typed: formatInches(lengthIn),
   value: Math.round(lengthIn * 16) / 16,

@@ -10,5 +10,5 @@ export interface Insertion {
   readonly note: string;
 }
 
-/** The depth to cut for: the deeper one, because a tube that stops short leaks and one a little long is trimmed. */
+/** Returns the depth to cut for: the deeper one, because a tube that stops short leaks and one a little long is trimmed. */
 export const depthToCut = ({ depthIn }: Insertion): number => depthIn.high;

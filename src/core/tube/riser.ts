@@ -75,7 +75,7 @@ function offsetOf(asideIn: number, angleDeg: number, tangentIn: number): Offset 
 }
 
 /**
- * Marks and cut of a riser: bend first, cut last. The first offset starts as near the first seat as its straight allows.
+ * Returns the marks and cut of a riser: bend first, cut last. The first offset starts as near the first seat as its straight allows.
  * Units: inches along the centre line, degrees.
  * Source: travel = aside / sin(angle), advance = aside / tan(angle), tangent = r tan(angle / 2), arc = r angle (plane
  * trigonometry of an offset; laid.test.ts walks the bent tube and arrives at the far face).
@@ -128,7 +128,7 @@ export function bendRiser(job: RiserJob): RiserOutcome {
 /** Angles a bender has stops for, and the gentlest that is tried first. */
 export const BEND_ANGLES = [15, 22.5, 30, 45, 60, 90] as const;
 
-/** The gentlest usual angle the job has room for; null when none does. */
+/** Returns the gentlest usual angle the job has room for; null when none does. */
 export function gentlestAngle(job: Omit<RiserJob, "angleDeg">): number | null {
   return BEND_ANGLES.find((angleDeg) => bendRiser({ ...job, angleDeg }).ok) ?? null;
 }
@@ -141,5 +141,5 @@ const FAULT_WORDS: Readonly<Record<RiserFault["reason"], string>> = {
   "no-room": "Too little rise for these bends: take a steeper angle, a smaller radius, or move an end.",
 };
 
-/** A fault in words: what is wrong and what to do. */
+/** Returns a fault in words: what is wrong and what to do. */
 export const explainRiser = (fault: RiserFault): string => FAULT_WORDS[fault.reason];

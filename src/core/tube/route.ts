@@ -41,7 +41,7 @@ export type RouteFault =
 const rad = (deg: number) => (deg * Math.PI) / 180;
 
 /**
- * Length of line from end to end of a route. A bend of radius r through angle t takes r tan(t / 2) of either leg and
+ * Returns the length of line from end to end of a route. A bend of radius r through angle t takes r tan(t / 2) of either leg and
  * gives back an arc r t. A leg too short for the bends at its corners, a hole nothing passes, and an edge nearer than
  * half the hole are faults.
  * Units: inches, degrees.
@@ -68,7 +68,7 @@ export function routeLength({ legs, holes, slackIn, passIn }: Route): RouteLengt
   return { runIn, savedIn, totalIn: runIn - savedIn + slackIn, faults: [...short, ...bad] };
 }
 
-/** What to buy: the shortest stock length that reaches, and the feet of tube to cut it from. */
+/** Returns what to buy: the shortest stock length that reaches, and the feet of tube to cut it from. */
 export function toBuy(
   totalIn: number,
   stockIn: readonly number[],

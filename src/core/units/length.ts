@@ -127,7 +127,7 @@ function inches(text: string): ReturnType<typeof amount> {
 }
 
 /**
- * A coordinate: a length that may lie the other way, written with a minus: -2 1/2. Reads as parseLength does.
+ * Returns a coordinate: a length that may lie the other way, written with a minus: -2 1/2. Reads as parseLength does.
  * `exact` is left out: where an end lies is measured, not made.
  */
 export function parseOffset(text: string): { readonly ok: true; readonly lengthIn: number } | LengthFault {
@@ -140,7 +140,7 @@ export function parseOffset(text: string): { readonly ok: true; readonly lengthI
   };
 }
 
-/** What is wrong with a length, and how to write it; one line for the person who typed it. */
+/** Returns what is wrong with a length, and how to write it; one line for the person who typed it. */
 export function explainLength(fault: LengthFault): string {
   switch (fault.reason) {
     case "empty":
@@ -158,7 +158,7 @@ export function explainLength(fault: LengthFault): string {
   }
 }
 
-/** Inches to the nearest sixteenth as a tape shows them: 12 1/2, 3/8, 0. Halves round up. No unit sign. */
+/** Returns the inches to the nearest sixteenth as a tape shows them: 12 1/2, 3/8, 0. Halves round up. No unit sign. */
 export function formatInches(lengthIn: number): string {
   const sixteenths = Math.round(lengthIn * SIXTEENTH);
   const sign = sixteenths < 0 ? "-" : "";

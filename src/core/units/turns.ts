@@ -16,7 +16,7 @@ const NAMED: readonly (readonly [number, string])[] = [
 /** Half a sixty-fourth of a turn: under 3 degrees, finer than a hand can place a wrench. */
 const SAME_TURN = 1 / 128;
 
-/** One count of turns: 1/4, 1 1/2, 0. Turns without a common name show two decimals. */
+/** Returns one count of turns: 1/4, 1 1/2, 0. Turns without a common name show two decimals. */
 export function formatTurn(turns: number): string {
   const whole = Math.floor(turns + SAME_TURN);
   const fraction = turns - whole;
@@ -26,7 +26,7 @@ export function formatTurn(turns: number): string {
   return whole === 0 ? name : `${whole} ${name}`;
 }
 
-/** A range of turns past hand-tight, both ends shown unless equal. */
+/** Returns a range of turns past hand-tight, both ends shown unless equal. */
 export function formatTurns(
   range: { readonly handOnly: boolean; readonly min: number; readonly max: number } | null,
 ): string {

@@ -110,7 +110,7 @@ export interface EventStamp {
 
 export type VisitEvent = EventStamp & VisitAct;
 
-/** Events that count: neither undone nor an undoing. */
+/** Returns the events that count: neither undone nor an undoing. */
 export function liveEvents(events: readonly VisitEvent[]): readonly VisitEvent[] {
   const undone = new Set(events.flatMap((event) => (event.kind === "event-undone" ? [event.undoes] : [])));
   return events.filter((event) => event.kind !== "event-undone" && !undone.has(event.id));

@@ -125,7 +125,7 @@ export interface RefusedAt {
 }
 
 /**
- * The first of `added` that may not follow what comes before it, or null when all may.
+ * Returns the first of `added` that may not follow what comes before it, or null when all may.
  * The one rule for the server, the browser and imported files.
  * `now` is what the events before have come to, where somebody knows already.
  */
@@ -152,7 +152,7 @@ export function firstRefused(
   return null;
 }
 
-/** Why `event` may not follow `events`, or null. */
+/** Returns why `event` may not follow `events`, or null. */
 export function refuseNext(
   events: readonly VisitEvent[],
   event: VisitEvent,

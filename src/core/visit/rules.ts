@@ -238,7 +238,7 @@ function onConnection(
   }
 }
 
-/** Why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */
+/** Returns why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */
 export function refusal(state: VisitState, event: VisitEvent, tables: StepTables): Refusal | null {
   if (event.kind === "visit-opened")
     return state.site === null ? null : no("kind", "The visit is open already.");

@@ -28,7 +28,7 @@ function canonical(value: unknown): string {
   return JSON.stringify(value);
 }
 
-/** True when two events say the same, whatever the order of their fields and the spelling of their times. */
+/** Returns true when two events say the same, whatever the order of their fields and the spelling of their times. */
 export function isSameEvent(one: VisitEvent, other: VisitEvent): boolean {
   return canonical(saidIn(one)) === canonical(saidIn(other));
 }

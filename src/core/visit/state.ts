@@ -266,7 +266,7 @@ function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" 
   };
 }
 
-/** One event more. The event is taken as accepted by `refuseNext`. */
+/** Returns one event more. The event is taken as accepted by `refuseNext`. */
 export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
   switch (event.kind) {
     case "visit-opened":
@@ -287,7 +287,7 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
   }
 }
 
-/** The visit after all its events, undone ones left out. */
+/** Returns the visit after all its events, undone ones left out. */
 export function foldVisit(events: readonly VisitEvent[]): VisitState {
   return liveEvents(events).reduce(applyEvent, EMPTY_VISIT);
 }

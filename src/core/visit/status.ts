@@ -6,7 +6,7 @@ import type { ConnectionState, JointState, VisitState } from "./state.ts";
 
 export type JointStatus = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
 
-/** A joint's life. `dry` means dry, or excepted in writing, at all three joint stages. */
+/** Returns a joint's life. `dry` means dry, or excepted in writing, at all three joint stages. */
 export function jointStatus(connection: ConnectionState, joint: JointState): JointStatus {
   const target: Target = String(joint.joint.number);
   if (weepingStage(connection, target) !== null) return connection.signed ? "signed" : "weeping";
@@ -17,7 +17,7 @@ export function jointStatus(connection: ConnectionState, joint: JointState): Joi
   return connection.doneRoles.has("lets-water-in") ? "pressure" : "made";
 }
 
-/** Joint stages found dry so far, 0 to 3. */
+/** Returns the joint stages found dry so far, 0 to 3. */
 export function dryStages(connection: ConnectionState, joint: JointState): number {
   return JOINT_STAGES.filter((stage) => standingOf(connection, String(joint.joint.number), stage) === "dry")
     .length;
@@ -43,7 +43,7 @@ function signedPhase(connection: ConnectionState, dueAt: string, now: string): C
   return now >= dueAt ? "overdue" : "look-back";
 }
 
-/** Where a connection is. `now` is UTC, ISO 8601 with Z; it only decides whether a look-back is overdue. */
+/** Returns where a connection is. `now` is UTC, ISO 8601 with Z; it only decides whether a follow-up check is overdue. */
 export function connectionPhase(
   connection: ConnectionState,
   stages: readonly Stage[],
@@ -86,6 +86,7 @@ const NEXT: Readonly<Record<ConnectionPhase, NextAction | null>> = {
   removed: null,
 };
 
+/** Returns what a connection in this phase wants next, and the tab for it; null when nothing. */
 export function nextAction(phase: ConnectionPhase): NextAction | null {
   return NEXT[phase];
 }
@@ -104,6 +105,7 @@ const PHASE_WORDS: Readonly<Record<ConnectionPhase, string>> = {
   removed: "removed",
 };
 
+/** Returns a phase as a ticket says it. */
 export function phaseInWords(phase: ConnectionPhase): string {
   return PHASE_WORDS[phase];
 }
@@ -123,12 +125,13 @@ const BY_URGENCY: readonly ConnectionPhase[] = [
   "removed",
 ];
 
+/** Returns the phase of the connection that wants attention most. */
 export function visitPhase(visit: VisitState, stages: readonly Stage[], now: string): ConnectionPhase {
   const phases = visit.connections.map((connection) => connectionPhase(connection, stages, now));
   return BY_URGENCY.find((phase) => phases.includes(phase)) ?? "surveyed";
 }
 
-/** Earliest look-back that is still to be done, UTC, or null. */
+/** Returns the earliest follow-up check that is still to be done, UTC, or null. */
 export function followUpOf(visit: VisitState, stages: readonly Stage[], now: string): string | null {
   const due = visit.connections.flatMap((connection) => {
     const phase = connectionPhase(connection, stages, now);
@@ -150,7 +153,10 @@ export interface VisitSummary {
   readonly lookBackDueAt: string | null;
 }
 
-/** Errors: RangeError when the visit was never opened (refused before). */
+/**
+ * Computes what a visit's row repeats of its state.
+ * Errors: RangeError when the visit was never opened (refused before).
+ */
 export function visitSummary(visit: VisitState, stages: readonly Stage[], now: string): VisitSummary {
   const { site, title, startsAt } = visit;
   if (site === null) throw new RangeError("the visit has no visit-opened event");

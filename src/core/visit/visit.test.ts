@@ -76,7 +76,7 @@ describe("a connection's life", () => {
   });
 
   it("falls due for a look-back a day after it was signed, by the clock and not by the calendar", () => {
-    // 8 March 2026 has 23 hours in the site's zone; the look-back is after 24.
+    // 8 March 2026 has 23 hours in the site's zone; the follow-up check is after 24.
     assert.equal(followUpDueAt("2026-03-08T05:30:00.000Z"), "2026-03-09T05:30:00.000Z");
     const signature = sign();
     const visit = foldVisit([...allDry(startedVisit()), signature]);

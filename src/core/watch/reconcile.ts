@@ -16,7 +16,7 @@ export interface Reconciled {
   readonly line: string;
 }
 
-/** Two figures that say something. */
+/** Returns two figures that say something. */
 export function rateText(rate: number): string {
   if (rate === 0) return "0";
   return Number(rate.toPrecision(2)).toString();
@@ -26,7 +26,7 @@ const span = ({ low, high }: RateRange) =>
   high === null ? `at least ${rateText(low)}` : `${rateText(low)} to ${rateText(high)}`;
 
 /**
- * `seen`: rates at the joints that were wet, added up; null: all were dry. `lost`: what the hold says the section lost
+ * Holds what the joints showed against what the section lost. `seen`: rates at the joints that were wet, added up; null: all were dry. `lost`: what the hold says the section lost
  * (low 0 when it found no leak). Both 95 %; drips at the pressure of the day, the hold at 60 psi: between 30 and 100 psi
  * that is less than the drip's own spread.
  */

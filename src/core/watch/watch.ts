@@ -81,7 +81,7 @@ function needed({ method, process, figures }: Watching): { readonly ml: number; 
 }
 
 /**
- * Smallest leak the method shows in the window with the asked confidence, mL/min.
+ * Returns the smallest leak the method shows in the window with the asked confidence, mL/min.
  * Errors: RangeError when the window is not above zero. Source: stated engineering estimate, docs/data-sources.md, "What a look can have seen".
  */
 export function smallestSeen(watching: Watching, windowMin: number): number {
@@ -90,14 +90,14 @@ export function smallestSeen(watching: Watching, windowMin: number): number {
   return watching.method === "meter" ? Math.max(ml / windowMin, floor) : ml / windowMin + floor;
 }
 
-/** Window that shows a leak of this size, minutes; null: none is long enough. */
+/** Returns the window that shows a leak of this size, minutes; null: none is long enough. */
 export function windowFor(watching: Watching, wantedMlPerMin: number): number | null {
   const { ml, floor } = needed(watching);
   if (watching.method === "meter") return wantedMlPerMin >= floor ? ml / wantedMlPerMin : null;
   return wantedMlPerMin > floor ? ml / (wantedMlPerMin - floor) : null;
 }
 
-/** Smallest leak that shows with 95 % probability at a joint watched with the usual figures, mL/min. Errors: RangeError as smallestSeen. */
+/** Returns the smallest leak that shows with 95 % probability at a joint watched with the usual figures, mL/min. Errors: RangeError as smallestSeen. */
 export function detectableMlPerMin(method: CheckMethod, windowMin: number): number {
   return smallestSeen({ method, process: null, figures: USUAL_FIGURES }, windowMin);
 }
@@ -133,7 +133,7 @@ function fromCount(drips: number, windowMin: number, { confidence, dripMl }: Wat
   };
 }
 
-/** Coefficient of variation of the gaps between drips; 0 for a single gap. */
+/** Returns the coefficient of variation of the gaps between drips; 0 for a single gap. */
 export function gapVariation(intervalsSec: readonly number[]): number {
   const count = intervalsSec.length;
   const mean = intervalsSec.reduce((sum, gap) => sum + gap, 0) / count;
@@ -201,12 +201,12 @@ export function judgeWatch(watching: Watching, seen: Seen): WatchAnswer {
   };
 }
 
-/** A rate as what it comes to in a day, mL. */
+/** Returns a rate as what it comes to in a day, mL. */
 export function mlPerDay(rateMlPerMin: number): number {
   return rateMlPerMin * MINUTES_PER_DAY;
 }
 
-/** A rate as what it comes to in a year, litres. */
+/** Returns a rate as what it comes to in a year, litres. */
 export function litresPerYear(rateMlPerMin: number): number {
   return (mlPerDay(rateMlPerMin) * 365) / 1000;
 }

@@ -4,7 +4,7 @@ const F_PER_C = 1.8;
 const toC = (temperatureF: number) => (temperatureF - 32) / F_PER_C;
 
 /**
- * Density of air-free water at one atmosphere, kg/m3, for 32 to 212 F.
+ * Returns the density of air-free water at one atmosphere, kg/m3, for 32 to 212 F.
  * Source: Kell 1975, J. Chem. Eng. Data 20(1), within 0.001 % of his table.
  */
 export function waterDensity(temperatureF: number): number {
@@ -15,7 +15,7 @@ export function waterDensity(temperatureF: number): number {
   return top / (1 + 16.87985e-3 * t);
 }
 
-/** Share by which a volume of water grows from one temperature to another, F (logarithmic: shares of steps add up). */
+/** Returns the share by which a volume of water grows from one temperature to another, F (logarithmic: shares of steps add up). */
 export function waterGrowth(fromF: number, toF: number): number {
   return Math.log(waterDensity(fromF) / waterDensity(toF));
 }

@@ -42,7 +42,7 @@ function turbulent(reynolds: number, relativeRoughness: number): number {
 }
 
 /**
- * Darcy friction factor (four times Fanning's).
+ * Returns the darcy friction factor (four times Fanning's).
  * Shape: 64/Re up to 2000, Colebrook from 4000; between them the cubic in Re that matches value and slope at both ends,
  * so that no solver meets a jump. Errors: RangeError when Re is not above 0.
  */
@@ -75,7 +75,7 @@ export interface Reach {
 }
 
 /**
- * Pressure lost along reaches in a row, psi, at a steady flow. Units: gallons a minute, F, feet, inches, millimetres.
+ * Returns the pressure lost along reaches in a row, psi, at a steady flow. Units: gallons a minute, F, feet, inches, millimetres.
  * Errors: RangeError when a bore or the flow is not above 0. Source: Darcy and Weisbach; K on each reach's own velocity.
  */
 export function lossPsi(reaches: readonly Reach[], flowGpm: number, temperatureF: number): number {

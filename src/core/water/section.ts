@@ -51,6 +51,7 @@ export const HOSE_ML_PER_PSI_FT: Readonly<Record<"braided" | "rubber", Range>> =
 /** Share of the volume taken up that a hose goes on taking, per decade of time. Engineering estimate. */
 export const HOSE_CREEP_PER_DECADE: Range = [0.015, 0.07];
 
+/** Returns the wall of a section; where the material is not known, one that covers all. */
 export const wallOf = ({ material }: Pick<Section, "material">): Wall =>
   material === null ? UNKNOWN_WALL : WALLS[material];
 
@@ -66,6 +67,7 @@ export interface Compliance {
   readonly airMl: number;
 }
 
+/** Returns the compliance for shares between the bounds of what the section may be. */
 export function complianceFrom(
   { volumeMl, hoseFt }: Section,
   how: { readonly wallPsi: number; readonly hoseMlPerPsiFt: number; readonly airMl: number },
@@ -78,24 +80,24 @@ export function complianceFrom(
   };
 }
 
-/** Volume more for a psi more at this gauge pressure, mL/psi. */
+/** Returns the volume more for a psi more at this gauge pressure, mL/psi. */
 export function complianceAt({ water, wall, hose, airMl }: Compliance, psi: number): number {
   return water + wall + hose + (airMl * ATMOSPHERE_PSI) / (psi + ATMOSPHERE_PSI) ** 2;
 }
 
-/** Volume stored beyond that at no pressure, mL: the integral of the compliance from 0, in closed form. */
+/** Returns the volume stored beyond that at no pressure, mL: the integral of the compliance from 0, in closed form. */
 export function storedMl({ water, wall, hose, airMl }: Compliance, psi: number): number {
   return (water + wall + hose) * psi + (airMl * psi) / (psi + ATMOSPHERE_PSI);
 }
 
-/** Gauge pressure at which so much is stored, psi: the inverse of storedMl, in closed form. */
+/** Returns the gauge pressure at which so much is stored, psi: the inverse of storedMl, in closed form. */
 export function psiHolding({ water, wall, hose, airMl }: Compliance, ml: number): number {
   const firm = water + wall + hose;
   const b = firm * ATMOSPHERE_PSI + airMl - ml;
   return (-b + Math.sqrt(b * b + 4 * firm * ml * ATMOSPHERE_PSI)) / (2 * firm);
 }
 
-/** Volume by which the water outgrows the pipe from one temperature to another, mL; below zero where the pipe wins. */
+/** Returns the volume by which the water outgrows the pipe from one temperature to another, mL; below zero where the pipe wins. */
 export function thermalMl(section: Section, fromF: number, toF: number): number {
   return section.volumeMl * (waterGrowth(fromF, toF) - wallOf(section).growthPerF * (toF - fromF));
 }

@@ -170,7 +170,7 @@ function EndMarks({ which, seen, state, pxPerIn, onGrab, onChange }: EndMarksPro
   );
 }
 
-/** One elevation of the bench, to scale. */
+/** One elevation of the setup, to scale. */
 export function Elevation({ seen, frame, at, state, rated, chosenIn, ...acts }: ElevationProps) {
   const chosen = rated.find(({ lengthIn }) => lengthIn === chosenIn);
   const others = rated.filter((each) => each !== chosen);

@@ -29,7 +29,7 @@ interface HandleProps {
   readonly onNudge: (step: Flat, isLarge: boolean) => void;
 }
 
-/** Something on the bench that is pulled by pointer or touch, or nudged by arrow keys. */
+/** Something on the setup that is pulled by pointer or touch, or nudged by arrow keys. */
 export function Handle({ name, at, words, now, kind, pxPerIn, onGrab, onPull, onNudge }: HandleProps) {
   const bind = useDrag(
     ({ delta: [dx, dy], first }) => {

@@ -1,4 +1,4 @@
-/** The bench while somebody works on it: absolute places, what sits on the ends, walls as planes. Pure. */
+/** The setup while somebody works on it: absolute places, what sits on the ends, walls as planes. Pure. */
 
 import type { Vector } from "../../core/geometry/index.ts";
 import {
@@ -133,7 +133,7 @@ export const wallsOf = ({ walls }: LineState): readonly Wall[] =>
     return distance === undefined ? [] : [wallAt(side, distance)];
   });
 
-/** The bench the solver is asked about. */
+/** The setup the solver is asked about. */
 export function benchFrom(state: LineState): LineSetup {
   return {
     a: lineEndOf(state, "a"),
@@ -150,7 +150,7 @@ export function relativeInlet({ ends: { a, b } }: LineState): Vector {
   return [b.at[0] - a.at[0], b.at[1] - a.at[1], b.at[2] - a.at[2]];
 }
 
-/** The bench as a survey keeps it: measured from the supply end, to the sixteenth. */
+/** The setup as a survey keeps it: measured from the supply end, to the sixteenth. */
 export function spaceFrom(state: LineState): LineSpace {
   const [right, up, out] = relativeInlet(state);
   const { a, b } = state.ends;

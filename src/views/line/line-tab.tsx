@@ -8,7 +8,7 @@ interface LineTabProps extends VisitProps, Omit<LineBenchProps, "onTake"> {
   readonly isMeasured: boolean;
 }
 
-/** The line bench of one connection: what is taken from it becomes the survey's length and space. */
+/** The line setup of one connection: what is taken from it becomes the survey's length and space. */
 export function LineTab({
   families,
   supplyInserts,

@@ -82,7 +82,7 @@ function hourWords(direction: readonly [number, number, number], hour: ClockPosi
   return WAYS.find(([each]) => each === key)?.[1] ?? "between";
 }
 
-/** The bench in figures, typed as they are read off a tape. */
+/** The setup in figures, typed as they are read off a tape. */
 export function PlacePanel(props: PlacePanelProps) {
   const { state, onChange } = props;
   const inlet = relativeInlet(state);

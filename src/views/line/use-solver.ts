@@ -1,4 +1,4 @@
-/** The solver while a bench changes: every frame rated, the newest only; the whole answer once it rests. */
+/** The solver while a setup changes: every frame rated, the newest only; the whole answer once it rests. */
 import { useEffect, useRef, useState } from "react";
 import type {
   Alternative,
@@ -10,7 +10,7 @@ import type {
 } from "../../core/line/index.ts";
 import { type LineSolver, openLineSolver } from "../../workers/line.client.ts";
 
-/** How long a bench must rest before the long questions are asked, ms. */
+/** How long a setup must rest before the long questions are asked, ms. */
 const REST_MS = 250;
 
 export interface Solved {
@@ -25,9 +25,9 @@ export interface WholeAnswer {
 }
 
 export interface Solver {
-  /** The last bench that was rated; null before the first answer. */
+  /** The last setup that was rated; null before the first answer. */
   readonly solved: Solved | null;
-  /** The whole answer, when it is of the bench as it stands. */
+  /** The whole answer, when it is of the setup as it stands. */
   readonly whole: WholeAnswer | null;
   /** Share of the long work done, or null while none runs. */
   readonly share: number | null;
@@ -45,7 +45,7 @@ interface Question {
 const isAbort = (error: unknown) => error instanceof DOMException && error.name === "AbortError";
 const errorText = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
-/** Null asks nothing: the bench is not sound. */
+/** Null asks nothing: the setup is not sound. */
 export function useSolver(question: Question | null): Solver {
   const solver = useRef<LineSolver | null>(null);
   const [solved, setSolved] = useState<Solved | null>(null);

@@ -9,7 +9,7 @@ export interface VisitProps {
   readonly events: readonly VisitEvent[];
   readonly actor: string;
   readonly zone: string;
-  /** When the page was made, UTC: decides whether a look-back is overdue. */
+  /** When the page was made, UTC: decides whether a follow-up check is overdue. */
   readonly now: string;
   /** Only the rows this connection can need. */
   readonly tables: StepTables;
