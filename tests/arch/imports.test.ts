@@ -153,6 +153,28 @@ describe("architecture", () => {
   });
 });
 
+describe("docstrings", () => {
+  /** Exported functions of a text, each with whether a docstring stands before it. */
+  const functionsIn = (text: string) =>
+    [
+      ...text.matchAll(
+        /^(\*\/|.* \*\/|.*)\n(export (?:async )?(?:function\*?|const) (\w+)(?: = (?:async )?\(|\(|<).*)$/gm,
+      ),
+    ].map(([, before, , name]) => ({ name, isDescribed: before?.trimEnd().endsWith("*/") === true }));
+
+  it("stand before every exported function of core, app, schema and db", () => {
+    for (const file of files.filter((each) => ["core", "app", "schema", "db"].includes(roomOf(each))))
+      for (const { name, isDescribed } of functionsIn(readFileSync(file, "utf8")))
+        assert.ok(isDescribed, `${relative(SRC, file)}: ${name} has no docstring`);
+  });
+
+  it("are missed where there is none", () =>
+    assert.deepEqual(functionsIn("/** Adds. */\nexport function add() {}\n\nexport const sub = () => 1;\n"), [
+      { name: "add", isDescribed: true },
+      { name: "sub", isDescribed: false },
+    ]));
+});
+
 describe("retired names", () => {
   /** Names declared at the top of a file. */
   const declaredIn = (text: string) =>

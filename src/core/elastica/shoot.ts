@@ -165,7 +165,7 @@ function trajectory(
 }
 
 /**
- * Returns the polishes a guess of force and end moments until the halves meet in place, direction and moment. `moments` are t x t' at
+ * Polishes a guess of force and end moments until the halves meet in place, direction and moment. `moments` are t x t' at
  * the first clamp and at the last. Null when it does not settle.
  * Error: below 1e-6 of the radius for anything up to a full loop (solve.test.ts measures it).
  */

@@ -89,7 +89,7 @@ function waysIn(passages: readonly Passage[]): readonly WayIn[] {
   return [...ways.values()];
 }
 
-/** Returns the prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
+/** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
 export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   const ends = endTable(tables.ends);
   const piecesByEnds = new Map<string, Part[]>();
