@@ -1,4 +1,4 @@
-/** A visit's schedule as rows of the time line. */
+/** A visit's schedule as rows of the timeline. */
 import type { VisitSchedule } from "../core/schedule/index.ts";
 import type { TimelineRow } from "./timeline.tsx";
 

@@ -1,4 +1,4 @@
-/** A visit as a time line: hands-on bars, waits, and bands while a zone has no water. */
+/** A visit as a timeline: hands-on bars, waits, and bands while a zone has no water. */
 
 export interface TimelineBar {
   readonly fromMin: number;

@@ -5,7 +5,7 @@ import type { Browser } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
-import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
+import { alive, go, openBrowser, saved, sendNow, visitor } from "../support/browser.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 const VISIT = demoVisitId("library-washroom");
@@ -52,8 +52,7 @@ describe("a server killed while steps are ticked", () => {
     const ticked = await page.getByRole("button", { name: /^Undo ?: (?!step)/ }).count();
 
     server = await startServer(database.url, server.port);
-    await page.getByRole("button", { name: "Try now" }).click();
-    await saved(page);
+    await sendNow(page);
     const end = await read();
     assert.equal(end.version, acknowledged.version + 2, "each tick stands exactly once");
     assert.deepEqual(end.events.slice(0, acknowledged.version), acknowledged.events);

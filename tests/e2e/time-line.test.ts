@@ -1,4 +1,4 @@
-/** The visit's time line: planned again when a stop breaks on the way, without losing what is ticked. */
+/** The visit's timeline: planned again when a stop breaks on the way, without losing what is ticked. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
@@ -8,11 +8,11 @@ import { startApp } from "../support/house.ts";
 const { newPage: enter } = startApp("template_demo");
 const WASHROOM = demoVisitId("library-washroom");
 
-describe("the time line of a visit", () => {
+describe("the timeline of a visit", () => {
   it("says when the water is back, with one pair of hands and with two", async () => {
     const { page, leave } = await enter();
     await go(page, `/visits/${WASHROOM}`);
-    await page.getByRole("link", { name: "Time line" }).click();
+    await page.getByRole("link", { name: "Timeline" }).click();
     await page.waitForURL(/\/time-line$/);
     await page
       .getByText(/Water back at/)

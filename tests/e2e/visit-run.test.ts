@@ -4,7 +4,7 @@ import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
-import { alive, go, saved } from "../support/browser.ts";
+import { alive, go, saved, sendNow } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { idOf, startedVisit } from "../support/story.ts";
 
@@ -141,8 +141,7 @@ describe("a visit of six connections", () => {
     assert.equal((await read(visit)).version, before.version, "nothing can have been sent");
 
     await mend();
-    await later.getByRole("button", { name: "Try now" }).click();
-    await saved(later);
+    await sendNow(later);
     const after = await read(visit);
     assert.deepEqual(after.events.slice(0, before.version), before.events);
     assert.deepEqual(

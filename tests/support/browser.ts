@@ -99,3 +99,11 @@ export async function accessibilityFaults(page: Page): Promise<readonly string[]
 export async function overflows(page: Page): Promise<boolean> {
   return page.evaluate(() => document.documentElement.scrollWidth > document.documentElement.clientWidth + 1);
 }
+
+/** Sends what waits, and waits until everything is saved. The page tries by itself too: the button may go before the click. */
+export async function sendNow(page: Page): Promise<void> {
+  const clicked = page.getByRole("button", { name: "Try now" }).click();
+  clicked.catch(() => undefined);
+  await Promise.any([clicked, saved(page)]);
+  await saved(page);
+}

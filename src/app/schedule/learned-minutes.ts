@@ -16,7 +16,7 @@ export interface Learned {
 
 /** Visits looked at: the latest of a season or so. */
 const MOST_VISITS = 60;
-/** What was learned is good for this long: a time line need not fold the whole log again. Milliseconds. */
+/** What was learned is good for this long: a timeline need not fold the whole log again. Milliseconds. */
 const GOOD_FOR_MS = 60_000;
 
 interface CachedMinutes {

@@ -1,4 +1,4 @@
-/** The schedule of a visit, for its time line, for the customer's notice and for requests from outside. */
+/** The schedule of a visit, for its timeline, for the customer's notice and for requests from outside. */
 import { v5 as uuidFrom } from "uuid";
 import { withKnownParts } from "../../compute/compute.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";

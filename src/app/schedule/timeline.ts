@@ -53,7 +53,7 @@ export interface TimeLinePage {
 const plus = (iso: string, minutes: number): string =>
   DateTime.fromISO(iso, { zone: "utc" }).plus({ minutes }).toISO() ?? iso;
 
-/** Returns the time line of a visit: from when it is booked, or from now once that has passed. */
+/** Returns the timeline of a visit: from when it is booked, or from now once that has passed. */
 export async function timeLineOf(
   context: Pick<Context, "tables" | "now" | "compute">,
   visitId: string,
@@ -146,7 +146,7 @@ export function waterOffCalendar(
   return calendar.toString();
 }
 
-/** Returns the time line a page or a file was asked for, by the visit in the address and `?hands=`. Errors: AppError not-found. */
+/** Returns the timeline a page or a file was asked for, by the visit in the address and `?hands=`. Errors: AppError not-found. */
 export async function readTimeLine(
   context: Context,
   {

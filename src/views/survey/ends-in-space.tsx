@@ -58,7 +58,7 @@ export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
         {way("inletWay", "The line leaves the inlet")}
       </div>
       <a className="mt-1 inline-flex min-h-[44px] items-center underline" href={benchHref}>
-        Line bench: the right length for these ends
+        Line length: the right length for these ends
       </a>
     </details>
   );

@@ -241,7 +241,7 @@ export function VisitRun(props: VisitRunProps) {
           />
         )}
       </div>
-      <aside aria-label="Time line" className="mt-4 min-w-0 lg:mt-0">
+      <aside aria-label="Timeline" className="mt-4 min-w-0 lg:mt-0">
         <Timeline
           rows={planned ? scheduleRows(planned) : waitingRows(open.map(({ survey }) => survey.label))}
           totalMin={planned ? Math.ceil(planned.schedule.totalMin) : 0}
