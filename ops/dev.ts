@@ -4,7 +4,7 @@ import { join } from "node:path";
 import { dev } from "astro";
 import { buildData } from "./build-data.ts";
 import { type Cluster, startCluster } from "./cluster.ts";
-import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
+import { clusterOptions, DATABASE, stopIfLast, stopOnSignal } from "./installation.ts";
 import { ROOT, VAR } from "./paths.ts";
 import { loadDemo, prepareDatabase } from "./prepare-database.ts";
 
@@ -50,15 +50,7 @@ async function main(): Promise<void> {
     // The first page reads most of the program: asked for here, it is there when somebody looks.
     await fetch(address);
     say(`ready at ${address}, reloading as files change  (Ctrl-C stops it)`);
-    const stop = () => {
-      for (const signal of ["SIGINT", "SIGTERM"] as const) process.removeListener(signal, stop);
-      server
-        .stop()
-        .then(() => stopIfLast(cluster))
-        .finally(() => process.exit(0));
-    };
-    process.on("SIGINT", stop);
-    process.on("SIGTERM", stop);
+    stopOnSignal(cluster, () => server.stop());
   } catch (error) {
     await stopIfLast(cluster);
     throw error;

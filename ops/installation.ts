@@ -17,3 +17,21 @@ export const clusterOptions = (): ClusterOptions => ({
 export async function stopIfLast(cluster: Cluster): Promise<void> {
   if (cluster.isRunning() && (await otherClients(cluster, SERVER_ROLE)) === 0) await cluster.stop();
 }
+
+/** Stops what `stop` stops, then the database, once the user or the system asks this command to end. */
+export function stopOnSignal(cluster: Cluster, stop: () => Promise<void>): void {
+  const signals = ["SIGINT", "SIGTERM"] as const;
+  const end = () => {
+    for (const signal of signals) process.removeListener(signal, end);
+    stop()
+      .then(() => stopIfLast(cluster))
+      .then(
+        () => process.exit(0),
+        (error: unknown) => {
+          console.error(error);
+          process.exit(1);
+        },
+      );
+  };
+  for (const signal of signals) process.on(signal, end);
+}

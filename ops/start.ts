@@ -6,7 +6,7 @@ import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
 import { dropDatabase, otherClients } from "./database.ts";
-import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
+import { clusterOptions, DATABASE, stopIfLast, stopOnSignal } from "./installation.ts";
 import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
@@ -94,21 +94,7 @@ async function main(): Promise<void> {
       },
     });
     say(`ready at http://127.0.0.1:${port}  (Ctrl-C stops it; log in var/server.log)`);
-    const stop = () => {
-      for (const signal of ["SIGINT", "SIGTERM"] as const) process.removeListener(signal, stop);
-      supervised
-        .stop()
-        .then(() => stopIfLast(cluster))
-        .then(
-          () => process.exit(0),
-          (error: unknown) => {
-            console.error(error);
-            process.exit(1);
-          },
-        );
-    };
-    process.on("SIGINT", stop);
-    process.on("SIGTERM", stop);
+    stopOnSignal(cluster, () => supervised.stop());
   } catch (error) {
     await stopIfLast(cluster);
     throw error;

@@ -17,7 +17,7 @@ export function TextField({ label, value, onChange, fault, hint, mode = "text" }
   const about = useId();
   return (
     <label className="block">
-      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <span className="block text-small text-quiet">{label}</span>
       <input
         className="field figure"
         value={value}
@@ -30,9 +30,7 @@ export function TextField({ label, value, onChange, fault, hint, mode = "text" }
       <span
         id={about}
         className={
-          fault === undefined
-            ? "block min-h-5 text-[0.85rem] text-quiet"
-            : "fault block min-h-5 text-[0.85rem]"
+          fault === undefined ? "block min-h-5 text-tiny text-quiet" : "fault block min-h-5 text-tiny"
         }
       >
         {fault ?? hint ?? ""}
@@ -53,7 +51,7 @@ export function RadioGroup<V extends string>({ label, options, value, onChange }
   const name = useId();
   return (
     <fieldset>
-      <legend className="text-[0.9rem] text-quiet">{label}</legend>
+      <legend className="text-small text-quiet">{label}</legend>
       <div className="flex flex-wrap gap-2">
         {options.map(([option, words]) => (
           <label key={option} className="choice">
@@ -81,7 +79,7 @@ interface PickProps<V extends string> extends ChoiceProps<V> {
 export function SelectField<V extends string>({ label, options, value, onChange, hint }: PickProps<V>) {
   return (
     <label className="block">
-      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <span className="block text-small text-quiet">{label}</span>
       <select
         className="field"
         value={value}
@@ -96,7 +94,7 @@ export function SelectField<V extends string>({ label, options, value, onChange,
           </option>
         ))}
       </select>
-      {hint && <span className="block text-[0.85rem] text-quiet">{hint}</span>}
+      {hint && <span className="block text-tiny text-quiet">{hint}</span>}
     </label>
   );
 }

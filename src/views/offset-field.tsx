@@ -37,7 +37,7 @@ export function OffsetField({
   const fault = "fault" in read ? read.fault : null;
   return (
     <label className="block">
-      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <span className="block text-small text-quiet">{label}</span>
       <input
         className="field figure"
         value={text}
@@ -52,7 +52,7 @@ export function OffsetField({
         }}
       />
       {fault && (
-        <span id={about} className="fault block text-[0.85rem]">
+        <span id={about} className="fault block text-tiny">
           {fault}
         </span>
       )}

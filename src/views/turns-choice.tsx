@@ -18,7 +18,7 @@ export function TurnsChoice({ label, from, to, value, onChange }: TurnsChoicePro
   if (value !== null && !counts.some((count) => Math.abs(count - value) < 1e-9)) counts.push(value);
   counts.sort((a, b) => a - b);
   return (
-    <label className="flex items-center gap-2 text-[0.9rem]">
+    <label className="flex items-center gap-2 text-small">
       <span className="sr-only">{label}</span>
       <select
         className="field figure min-w-28"

@@ -140,6 +140,15 @@ describe("architecture", () => {
       assert.doesNotMatch(readFileSync(file, "utf8"), /\sstyle=/, relative(SRC, file));
   });
 
+  it("sizes of text and of what a finger touches are tokens", () => {
+    for (const file of files.filter((each) => /\.(astro|tsx)$/.test(each)))
+      assert.doesNotMatch(
+        readFileSync(file, "utf8"),
+        /\btext-\[[\d.]+(rem|px)\]|\bmin-[hw]-\[44px\]/,
+        relative(SRC, file),
+      );
+  });
+
   it("raw colours stand in theme.css only", () => {
     for (const file of files.filter((each) => ["views", "components", "drawing"].includes(roomOf(each))))
       assert.doesNotMatch(readFileSync(file, "utf8"), /#[0-9a-f]{6}\b/i, relative(SRC, file));

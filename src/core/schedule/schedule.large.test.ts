@@ -2,33 +2,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { bruteForce } from "../../../tests/oracles/schedule-brute-force.ts";
+import { job } from "../../../tests/support/jobs.ts";
 import { setSize } from "../../../tests/support/set-size.ts";
 import { offMinutes, scheduleVisit } from "./schedule.ts";
-import type { Job, Task, ZoneKind } from "./task.ts";
-
-interface TaskShape {
-  readonly minutes: number;
-  readonly wait?: number;
-  readonly effect?: Task["effect"];
-  readonly first?: boolean;
-  readonly look?: boolean;
-}
-
-function job(id: string, zone: string, kind: ZoneKind, shapes: readonly TaskShape[]): Job {
-  return {
-    id,
-    zone: { name: zone, kind },
-    tasks: shapes.map(({ minutes, wait = 0, effect = null, first = false, look = false }, at) => ({
-      id: `${id}${at}`,
-      job: id,
-      handsOnMin: { low: minutes, likely: minutes, high: 2 * minutes },
-      waitMin: wait,
-      effect,
-      mayComeFirst: first,
-      followsOpening: look,
-    })),
-  };
-}
 
 describe("scheduleVisit against trying everything", () => {
   it("is as good as trying everything on small visits, one pair of hands and two", () => {

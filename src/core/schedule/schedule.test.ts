@@ -2,32 +2,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
+import { job } from "../../../tests/support/jobs.ts";
 import { offMinutes, scheduleVisit } from "./schedule.ts";
-import type { Job, Task, ZoneKind } from "./task.ts";
-
-interface Told {
-  readonly minutes: number;
-  readonly wait?: number;
-  readonly effect?: Task["effect"];
-  readonly first?: boolean;
-  readonly look?: boolean;
-}
-
-function job(id: string, zone: string, kind: ZoneKind, told: readonly Told[]): Job {
-  return {
-    id,
-    zone: { name: zone, kind },
-    tasks: told.map(({ minutes, wait = 0, effect = null, first = false, look = false }, at) => ({
-      id: `${id}${at}`,
-      job: id,
-      handsOnMin: { low: minutes, likely: minutes, high: 2 * minutes },
-      waitMin: wait,
-      effect,
-      mayComeFirst: first,
-      followsOpening: look,
-    })),
-  };
-}
+import type { Job, ZoneKind } from "./task.ts";
 
 /** Look, shut, bench work, work in place, open, look, wait, put back. */
 const usual = (id: string, zone = `stop of ${id}`, kind: ZoneKind = "fixture") =>

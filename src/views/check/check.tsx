@@ -50,9 +50,7 @@ function TargetRow({
   if (targets.length < 2) return null;
   return (
     <fieldset aria-label="What to look at, in order" className="mt-3 flex flex-wrap items-center gap-2">
-      <span className="text-[0.9rem] text-quiet">
-        {stage.scope === "joint" ? "Highest first:" : "Look at:"}
-      </span>
+      <span className="text-small text-quiet">{stage.scope === "joint" ? "Highest first:" : "Look at:"}</span>
       {targets.map((target) => {
         const standing = standingOf(connection, target, stage.code);
         const tone =
@@ -68,7 +66,7 @@ function TargetRow({
             aria-pressed={target === open}
             aria-label={`${target}, ${standing}`}
             onClick={() => onOpen(target)}
-            className={`figure min-h-[44px] min-w-[52px] cursor-pointer border-2 px-2 ${target === open ? "border-ink font-bold" : tone}`}
+            className={`figure min-h-touch min-w-[52px] cursor-pointer border-2 px-2 ${target === open ? "border-ink font-bold" : tone}`}
           >
             {target} {standing === "dry" ? "✓" : standing === "weeping" ? "!" : ""}
           </button>

@@ -45,11 +45,11 @@ export function DripTimer({ onGaps }: { readonly onGaps: (gapsSec: readonly numb
   };
   return (
     <details className="mt-3">
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">It drips: time it</summary>
+      <summary className="min-h-touch cursor-pointer py-2 underline">It drips: time it</summary>
       <div className="flex flex-wrap items-center gap-3">
         <button
           type="button"
-          className="button min-h-[88px] min-w-48 text-[1.3rem]"
+          className="button min-h-[88px] min-w-48 text-large"
           onClick={() => set([...taps, performance.now()])}
         >
           Drip{taps.length > 0 ? ` ${taps.length}` : ""}

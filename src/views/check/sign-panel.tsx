@@ -25,7 +25,7 @@ function Signed({
   if (signed === null) return null;
   return (
     <>
-      <p className="text-[1.2rem] font-bold text-dry-ink">Signed.</p>
+      <p className="text-title font-bold text-dry-ink">Signed.</p>
       <p>
         {signed.name}, {dayTimeText(signed.at, zone)}. Follow-up check by the {signed.lookBackBy}, due{" "}
         <strong>{dayTimeText(signed.lookBackDueAt, zone)}</strong>.
@@ -36,7 +36,7 @@ function Signed({
         </a>
       </p>
       <details className="mt-2">
-        <summary className="min-h-[44px] cursor-pointer py-2 underline">Re-open it</summary>
+        <summary className="min-h-touch cursor-pointer py-2 underline">Re-open it</summary>
         <form
           className="flex flex-wrap items-end gap-3"
           onSubmit={(event) => {
@@ -45,7 +45,7 @@ function Signed({
           }}
         >
           <label className="min-w-64 flex-1">
-            <span className="block text-[0.9rem] text-quiet">
+            <span className="block text-small text-quiet">
               Why (the signature is taken off; the list of what happened stays)
             </span>
             <input
@@ -86,7 +86,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
             Still open: <strong className="figure">{open.length}</strong>. A connection is signed when all of
             these are dry, or the exception is written down.
           </p>
-          <ul className="mt-1 columns-1 text-[0.9rem] sm:columns-2 lg:columns-3">
+          <ul className="mt-1 columns-1 text-small sm:columns-2 lg:columns-3">
             {open.map(({ stage, target, standing }) => (
               <li key={`${stage.code} ${target}`}>
                 {stage.label}: {targetWords(connection, target).title}
@@ -104,7 +104,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
           }}
         >
           <label>
-            <span className="block text-[0.9rem] text-quiet">Signed by</span>
+            <span className="block text-small text-quiet">Signed by</span>
             <input
               className="field"
               required
@@ -114,7 +114,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
             />
           </label>
           <label>
-            <span className="block text-[0.9rem] text-quiet">Looks back in a day</span>
+            <span className="block text-small text-quiet">Looks back in a day</span>
             <select
               className="field"
               value={lookBackBy}

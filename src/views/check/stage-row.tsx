@@ -50,10 +50,10 @@ export function StageRow({ connection, stages, open, zone, onOpen }: StageRowPro
             aria-pressed={isOpen}
             data-stage={stage.code}
             onClick={() => onOpen(stage)}
-            className={`min-h-[56px] cursor-pointer border-2 px-3 py-1 text-left ${isOpen ? "border-ink bg-sheet" : tone}`}
+            className={`min-h-touch-large cursor-pointer border-2 px-3 py-1 text-left ${isOpen ? "border-ink bg-sheet" : tone}`}
           >
             <span className={`block ${isOpen ? "font-bold" : ""}`}>{stage.label}</span>
-            <span className="block text-[0.85rem]">
+            <span className="block text-tiny">
               {isDone && stage.required ? "✓ " : ""}
               {words}
             </span>

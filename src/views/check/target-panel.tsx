@@ -33,7 +33,7 @@ function EarlierChecks({ connection, stage, target, zone }: Omit<TargetPanelProp
   const looks = connection.checks.filter((check) => check.target === target && check.stage === stage.code);
   if (looks.length === 0) return null;
   return (
-    <ul className="mt-2 text-[0.9rem]">
+    <ul className="mt-2 text-small">
       {looks.map((check) => (
         <li key={check.at} className={check.stands ? "" : "text-quiet line-through"}>
           <time className="figure" dateTime={check.at}>
@@ -81,12 +81,12 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
   const isLocked = connection.signed !== null && stage.code !== "look-back";
   return (
     <section aria-label={`${title}, ${stage.label}`} className="mt-4 border-t-2 border-rule pt-3">
-      <h2 className={weeps ? "text-[1.4rem] text-wet-ink" : "text-[1.4rem]"}>
+      <h2 className={weeps ? "text-large text-wet-ink" : "text-large"}>
         {weeps ? `${title} weeps` : title}{" "}
-        <span className="text-[1rem] font-normal text-quiet">{stage.label.toLowerCase()}</span>
+        <span className="text-body font-normal text-quiet">{stage.label.toLowerCase()}</span>
       </h2>
       <p className="text-quiet">{about}</p>
-      {standing === "dry" && <p className="mt-2 text-[1.2rem] font-bold text-dry-ink">Dry.</p>}
+      {standing === "dry" && <p className="mt-2 text-title font-bold text-dry-ink">Dry.</p>}
       {standing === "exception" && <p className="mt-2 font-bold text-work-ink">Exception written down.</p>}
       <EarlierChecks connection={connection} stage={stage} target={target} zone={zone} />
       {weeps && <WeepPanel connection={connection} target={target} act={act} />}
@@ -107,7 +107,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
             onWatched={setWatched}
           />
           <label className="mt-3 block">
-            <span className="block text-[0.9rem] text-quiet">
+            <span className="block text-small text-quiet">
               Seen (a cold pipe sweats: compare with a spot that has no joint)
             </span>
             <input
@@ -135,7 +135,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
       )}
       {!isLocked && stage.required && standing !== "dry" && standing !== "exception" && (
         <details className="mt-3">
-          <summary className="min-h-[44px] cursor-pointer py-2 underline">
+          <summary className="min-h-touch cursor-pointer py-2 underline">
             It cannot be checked: write down why
           </summary>
           <form
@@ -155,7 +155,7 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
             }}
           >
             <label className="min-w-64 flex-1">
-              <span className="block text-[0.9rem] text-quiet">Reason, as it will stand on the record</span>
+              <span className="block text-small text-quiet">Reason, as it will stand on the record</span>
               <input
                 className="field"
                 required

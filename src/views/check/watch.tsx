@@ -60,7 +60,7 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
   return (
     <div className="mt-3 grid gap-3 sm:grid-cols-[auto_auto_1fr] sm:items-end">
       <label>
-        <span className="block text-[0.9rem] text-quiet">How</span>
+        <span className="block text-small text-quiet">How</span>
         <select
           className="field"
           value={method}
@@ -76,7 +76,7 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
         </select>
       </label>
       <label>
-        <span className="block text-[0.9rem] text-quiet">Watched, min (wanted {stage.watchMin})</span>
+        <span className="block text-small text-quiet">Watched, min (wanted {stage.watchMin})</span>
         <input
           className="field figure"
           inputMode="decimal"
@@ -93,7 +93,7 @@ export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProp
       >
         {startedAt === null ? "Start the clock" : `${clock}  stop`}
       </button>
-      <p className="text-[0.9rem] text-quiet sm:col-span-3">
+      <p className="text-small text-quiet sm:col-span-3">
         {minutes === null ? (
           <span className="fault">Type the minutes as a number, like 15 or 1.5.</span>
         ) : (

@@ -44,7 +44,7 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
             hardMax={joint.hardMaxTurns}
             turned={state.turns}
           />
-          <p className="figure text-center text-[0.9rem]">{formatTurns(joint.turns)}</p>
+          <p className="figure text-center text-small">{formatTurns(joint.turns)}</p>
         </div>
       )}
       <div>
@@ -94,7 +94,7 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
           }}
         >
           <label className="min-w-56 flex-1">
-            <span className="block text-[0.9rem] text-quiet">Re-made ({joint.remake}); renewed:</span>
+            <span className="block text-small text-quiet">Re-made ({joint.remake}); renewed:</span>
             <input
               className="field"
               required
@@ -117,7 +117,7 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
             Re-made it
           </button>
         </form>
-        <p className="mt-2 text-[0.9rem] text-quiet">
+        <p className="mt-2 text-small text-quiet">
           Look first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.
         </p>
       </div>

@@ -23,7 +23,7 @@ const MARKS: readonly (readonly [Exclude<Letter, "n">, string])[] = [
 
 function Legend() {
   return (
-    <ul className="flex flex-wrap gap-x-6 gap-y-1 text-[0.9rem]">
+    <ul className="flex flex-wrap gap-x-6 gap-y-1 text-small">
       {MARKS.map(([letter, drawn]) => (
         <li key={letter} className="flex items-center gap-2">
           <svg width={18} height={18} viewBox="0 0 18 18" aria-hidden="true">
@@ -104,7 +104,7 @@ export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
                     <li key={index}>
                       <button
                         type="button"
-                        className="min-h-[44px] w-full cursor-pointer border-t border-hairline text-left hover:bg-work-wash"
+                        className="min-h-touch w-full cursor-pointer border-t border-hairline text-left hover:bg-work-wash"
                         aria-pressed={index === chosen.column}
                         onClick={() => setChosen({ row: chosen.row, column: index })}
                       >

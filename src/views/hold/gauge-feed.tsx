@@ -57,7 +57,7 @@ export function GaugeFeed({ form, onReadings, onEnd }: GaugeFeedProps) {
   return (
     <div className="flex flex-wrap items-end gap-3">
       <label>
-        <span className="block text-[0.9rem] text-quiet">Practice section</span>
+        <span className="block text-small text-quiet">Practice section</span>
         <select
           className="field"
           value={hides}
@@ -72,7 +72,7 @@ export function GaugeFeed({ form, onReadings, onEnd }: GaugeFeedProps) {
         </select>
       </label>
       <label>
-        <span className="block text-[0.9rem] text-quiet">Hold, min (played fast)</span>
+        <span className="block text-small text-quiet">Hold, min (played fast)</span>
         <input
           className="field figure w-24"
           inputMode="decimal"

@@ -129,7 +129,7 @@ export function Hold(props: VisitProps) {
             {source === "typed" && (
               <div>
                 <label className="block">
-                  <span className="block text-[0.9rem] text-quiet">One reading a line: minutes, psi</span>
+                  <span className="block text-small text-quiet">One reading a line: minutes, psi</span>
                   <textarea
                     className="field figure"
                     rows={6}

@@ -13,7 +13,7 @@ export function KeptHolds({ holds, zone, visitId }: KeptHoldsProps) {
   if (holds.length === 0) return null;
   return (
     <section aria-label="Holds on the record" className="mt-5 border-t-2 border-rule pt-2">
-      <h2 className="text-[1.1rem]">On the record</h2>
+      <h2 className="text-lead">On the record</h2>
       <ul>
         {holds.map((hold) => (
           <li key={hold.id} className="border-b border-hairline py-1">

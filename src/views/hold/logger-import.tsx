@@ -26,7 +26,7 @@ function ColumnSelect({
 }) {
   return (
     <label className="block">
-      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <span className="block text-small text-quiet">{label}</span>
       <select className="field" value={value} onChange={(event) => onPick(event.target.value)}>
         {options.map(([each, words]) => (
           <option key={each} value={each}>
@@ -41,7 +41,7 @@ function ColumnSelect({
 function Preview({ table }: { readonly table: Table }) {
   return (
     <section aria-label="First rows of the file">
-      <table className="figure mt-2 w-full table-fixed wrap-anywhere text-left text-[0.85rem]">
+      <table className="figure mt-2 w-full table-fixed wrap-anywhere text-left text-tiny">
         <thead>
           <tr className="border-b border-ink">
             {table.header.map((name, at) => (
@@ -92,7 +92,7 @@ export function LoggerImport({ onRead }: { readonly onRead: (samples: readonly S
   return (
     <div>
       <label className="block">
-        <span className="block text-[0.9rem] text-quiet">Logger's file (CSV with a line of names)</span>
+        <span className="block text-small text-quiet">Logger's file (CSV with a line of names)</span>
         <input
           className="field"
           type="file"

@@ -40,13 +40,13 @@ export function MeterPanel({ connection, act }: MeterPanelProps) {
   const last = connection.meters.at(-1);
   return (
     <details className="mt-3 border-t border-hairline py-1">
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">Meter test of the whole branch</summary>
+      <summary className="min-h-touch cursor-pointer py-2 underline">Meter test of the whole branch</summary>
       <p className="text-quiet">
         Every outlet shut, ice maker and boiler fill too. Note the smallest hand, wait, look again.
       </p>
       <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
         <label>
-          <span className="block text-[0.9rem] text-quiet">Smallest mark</span>
+          <span className="block text-small text-quiet">Smallest mark</span>
           <select
             className="field"
             value={mark}
@@ -67,7 +67,7 @@ export function MeterPanel({ connection, act }: MeterPanelProps) {
           ] as const
         ).map(([label, value, set]) => (
           <label key={label}>
-            <span className="block text-[0.9rem] text-quiet">{label}</span>
+            <span className="block text-small text-quiet">{label}</span>
             <input
               className="field figure"
               inputMode="decimal"

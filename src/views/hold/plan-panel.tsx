@@ -34,12 +34,12 @@ export function PlanPanel({
   };
   return (
     <details className="border-t border-hairline py-1">
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">
+      <summary className="min-h-touch cursor-pointer py-2 underline">
         Plan the test: how long must it last?
       </summary>
       <div className="flex flex-wrap items-end gap-3">
         <label>
-          <span className="block text-[0.9rem] text-quiet">Wanted: tells a leak of, mL/min</span>
+          <span className="block text-small text-quiet">Wanted: tells a leak of, mL/min</span>
           <input
             className="field figure w-32"
             inputMode="decimal"
@@ -62,7 +62,7 @@ export function PlanPanel({
               ? "No hold of up to four hours tells it with this gauge and section: draw off, bleed the air, or take a finer gauge."
               : `Hold it ${plan.minutes} min.`}
           </p>
-          <ul className="figure text-[0.9rem] text-quiet">
+          <ul className="figure text-small text-quiet">
             {plan.lengths.map(({ minutes, smallestMlPerMin }) => (
               <li key={minutes}>
                 {minutes} min: {rateText(smallestMlPerMin)} mL/min and more

@@ -16,7 +16,7 @@ function Field({ name, label, form, faults, onChange }: FieldProps) {
   const fault = faults[name];
   return (
     <label className="block">
-      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <span className="block text-small text-quiet">{label}</span>
       <input
         className="field figure"
         inputMode="decimal"
@@ -43,7 +43,7 @@ function UnitSelect({
 }: Omit<FieldProps, "faults"> & { readonly options: readonly (readonly [string, string])[] }) {
   return (
     <label className="block">
-      <span className="block text-[0.9rem] text-quiet">{label}</span>
+      <span className="block text-small text-quiet">{label}</span>
       <select
         className="field"
         value={form[name]}

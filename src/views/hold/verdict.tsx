@@ -36,7 +36,7 @@ export function VerdictPanel({
   const { line } = reconcile(leakAtJoints(connection), leakMlPerMin);
   return (
     <div role="status" data-verdict={verdict} className={`border-l-8 pl-4 ${tone}`}>
-      <p className="text-[1.8rem] leading-tight font-bold">{words}</p>
+      <p className="text-display leading-tight font-bold">{words}</p>
       <div className="text-ink">
         {verdict === "leak" && (
           <p>

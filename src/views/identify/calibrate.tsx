@@ -16,7 +16,7 @@ export function Calibrate({ scale, onScale }: CalibrateProps) {
     onScale(Math.min(SCALE_LIMITS.high, Math.max(SCALE_LIMITS.low, scale.pxPerIn + by)));
   return (
     <details className="border-t border-hairline py-1">
-      <summary className="min-h-[44px] cursor-pointer py-2">
+      <summary className="min-h-touch cursor-pointer py-2">
         {scale.isCalibrated ? (
           <>True size: calibrated on this screen</>
         ) : (
@@ -59,7 +59,7 @@ export function Calibrate({ scale, onScale }: CalibrateProps) {
         <input
           id={id}
           type="range"
-          className="min-h-[44px] w-full accent-work"
+          className="min-h-touch w-full accent-work"
           min={SCALE_LIMITS.low}
           max={SCALE_LIMITS.high}
           step={0.1}

@@ -67,11 +67,11 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
   };
   return (
     <details className="border-t border-hairline py-1">
-      <summary className="min-h-[44px] cursor-pointer py-2">Caliper on a practice piece (simulated)</summary>
+      <summary className="min-h-touch cursor-pointer py-2">Caliper on a practice piece (simulated)</summary>
       <div className="grid gap-2">
         <div className="grid grid-cols-2 gap-3">
           <label className="block">
-            <span className="block text-[0.9rem] text-quiet">Piece from the tray</span>
+            <span className="block text-small text-quiet">Piece from the tray</span>
             <select
               className="field"
               value={piece ?? ""}
@@ -89,7 +89,7 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
             </select>
           </label>
           <label className="block">
-            <span className="block text-[0.9rem] text-quiet">Jaws laid</span>
+            <span className="block text-small text-quiet">Jaws laid</span>
             <select
               className="field"
               value={lay}
@@ -103,7 +103,7 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
         {pieceState && <p>You see: {sightOf(pieceState)}.</p>}
         {piece !== null && (
           <div className="flex flex-wrap items-center gap-3">
-            <output className="figure text-[1.5rem]" data-caliper={value ?? ""}>
+            <output className="figure text-head" data-caliper={value ?? ""}>
               {value === null ? (feed === "lost" ? "no caliper" : "…") : `${value.toFixed(4)} in`}
             </output>
             {typeof feed === "object" && feed.simulated && (

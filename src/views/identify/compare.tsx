@@ -61,7 +61,7 @@ export function Compare({ one, other, identifier, pxPerIn, onClose }: ComparePro
         <ComparedEnd profile={other} pxPerIn={pxPerIn} />
       </div>
       <div className="overflow-x-auto">
-        <table className="w-full text-left text-[0.95rem]">
+        <table className="w-full text-left text-small">
           <thead>
             <tr className="border-b border-rule">
               <th scope="col" className="py-1 pr-3">

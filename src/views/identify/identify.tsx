@@ -113,7 +113,7 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
             />
           )}
           {answer && !isBlank(measured) && <IfWrong lookAlikes={answer.lookAlikes} />}
-          <p className="text-[0.9rem] text-quiet">
+          <p className="text-small text-quiet">
             A computed likelihood, not a certificate: try the mate by hand before you wrench it, and stop at
             the first stiffness. Local code and the maker's sheet come first.
           </p>

@@ -26,10 +26,10 @@ export function LikeliestBar({ answer, isBlank, faults, onPick }: LeaderBarProps
           <p className="text-quiet">Say what you see; every answer narrows it down.</p>
         ) : (
           <>
-            <p className="text-[1.2rem] leading-tight">
+            <p className="text-title leading-tight">
               <strong>{first.name}</strong> <span className="figure">{percent(first.probability)}</span>
             </p>
-            {answer.next && <p className="truncate text-[0.9rem] text-quiet">next: {answer.next.measure}</p>}
+            {answer.next && <p className="truncate text-small text-quiet">next: {answer.next.measure}</p>}
           </>
         )}
       </div>

@@ -48,7 +48,7 @@ export function Measuring({ clues, faults, instruments, onChange }: MeasuringPro
         <>
           <div className="grid grid-cols-[7rem_1fr] gap-3">
             <label className="block">
-              <span className="block text-[0.9rem] text-quiet">Crests</span>
+              <span className="block text-small text-quiet">Crests</span>
               <select
                 className="field figure"
                 value={clues.crests}

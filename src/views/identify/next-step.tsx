@@ -15,11 +15,11 @@ export function NextStep({ next, profiles, onChange }: NextStepProps) {
   return (
     <div className="border-l-4 border-work pl-3" data-next={next.kind}>
       <p className="text-quiet">Do this next</p>
-      <p className="text-[1.1rem]">
+      <p className="text-lead">
         <strong>{next.measure}</strong>
       </p>
       {names.length > 0 && (
-        <p className="text-[0.9rem] text-quiet">It tells the first from {names.join("; ")}.</p>
+        <p className="text-small text-quiet">It tells the first from {names.join("; ")}.</p>
       )}
       {next.kind === "span" && next.crests !== null && (
         <button

@@ -42,7 +42,7 @@ function Row({ candidate, rank, profiles, pxPerIn, compared, onCompare, onPick }
       <div className="flex items-start gap-3">
         <div className="min-w-0 flex-1">
           <p className="flex flex-wrap items-baseline justify-between gap-x-3">
-            <strong className={rank === 0 ? "text-[1.15rem]" : ""}>{name}</strong>
+            <strong className={rank === 0 ? "text-lead" : ""}>{name}</strong>
             <span className="figure">{percent(probability)}</span>
           </p>
           <p className="text-quiet">
@@ -55,7 +55,7 @@ function Row({ candidate, rank, profiles, pxPerIn, compared, onCompare, onPick }
           <Silhouette shape={shapeOf(profile)} pxPerIn={pxPerIn} label={`Outline of ${name}`} />
         )}
       </div>
-      <ul className="mt-1 list-disc pl-5 text-[0.9rem] text-quiet">
+      <ul className="mt-1 list-disc pl-5 text-small text-quiet">
         {why.map((reason) => (
           <li key={reason}>{reason}</li>
         ))}

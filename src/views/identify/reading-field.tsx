@@ -23,7 +23,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
       : `${readingText(value)} in = about ${formatInches(value)} = ${(value * MM_PER_IN).toFixed(2)} mm`;
   return (
     <div>
-      <label htmlFor={id} className="block text-[0.9rem] text-quiet">
+      <label htmlFor={id} className="block text-small text-quiet">
         {label}
       </label>
       <input
@@ -39,7 +39,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
       {slider && (
         <input
           type="range"
-          className="block min-h-[44px] w-full accent-work"
+          className="block min-h-touch w-full accent-work"
           aria-label={`${label}, slider`}
           min={slider.low}
           max={slider.high}
@@ -48,10 +48,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
           onChange={(event) => onText(readingText(Number(event.target.value)))}
         />
       )}
-      <p
-        id={`${id}-about`}
-        className={`min-h-5 text-[0.85rem] ${fault === undefined ? "text-quiet" : "fault"}`}
-      >
+      <p id={`${id}-about`} className={`min-h-5 text-tiny ${fault === undefined ? "text-quiet" : "fault"}`}>
         {fault ?? echo}
       </p>
     </div>

@@ -51,7 +51,7 @@ export function CloserSights({ clues, fault, onChange }: SightsProps) {
   return (
     <div className="grid gap-2">
       <fieldset>
-        <legend className="text-[0.9rem] text-quiet">In its mouth you see</legend>
+        <legend className="text-small text-quiet">In its mouth you see</legend>
         <div className="flex flex-wrap gap-2">
           {SEAT_WORDS.map(([seat, words]) => (
             <CheckboxField

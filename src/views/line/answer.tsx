@@ -32,7 +32,7 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
   const { curve } = chosen;
   return (
     <section aria-label="The chosen length" aria-live="polite">
-      <p className="text-[1.5rem] leading-tight font-bold">
+      <p className="text-head leading-tight font-bold">
         {formatInches(chosen.lengthIn)} in:{" "}
         <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>
       </p>

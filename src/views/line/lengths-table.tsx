@@ -20,7 +20,7 @@ export function LengthsTable({ rated, firm, chosenIn, onChoose }: LengthsTablePr
     <table className="w-full">
       <caption className="sr-only">Stock lengths and how they fit</caption>
       <thead>
-        <tr className="text-left text-[0.85rem] text-quiet">
+        <tr className="text-left text-tiny text-quiet">
           <th scope="col">Length</th>
           <th scope="col">Fits</th>
           <th scope="col" className="text-right">

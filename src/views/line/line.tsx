@@ -225,7 +225,7 @@ export function LineView(props: LineBenchProps) {
       )}
       {tool === "riser" && <RiserTool insertions={props.insertions} inlet={relativeInlet(state)} />}
       {tool === "route" && <RouteTool lengthsIn={lengthsIn} minBendRadiusIn={state.family.minBendRadiusIn} />}
-      <p className="mt-5 text-[0.9rem] text-quiet">
+      <p className="mt-5 text-small text-quiet">
         The curve is that of an untwisted line that may roll at its nuts; its weight, its thickness and its
         touching itself are left out. The line in your hand and its maker's bend radius win.
       </p>

@@ -164,7 +164,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
       </div>
       {outcome.ok ? (
         <>
-          <p className="mt-3 text-[1.3rem] font-bold">
+          <p className="mt-3 text-large font-bold">
             Cut at <span className="figure">{formatInches(outcome.riser.cutIn)} in</span>
             {outcome.riser.offsets.length > 0 && `, bends of ${angleDeg} degrees`}
           </p>

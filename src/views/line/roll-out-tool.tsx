@@ -106,7 +106,7 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
       )}
       {rolled && (
         <>
-          <p className="mt-3 text-[1.3rem] font-bold">
+          <p className="mt-3 text-large font-bold">
             {choice ? (
               <>
                 Take <span className="figure">{formatInches(choice.lengthIn)} in</span>: lay{" "}
@@ -118,7 +118,7 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
           </p>
           <table className="mt-2 w-full">
             <thead>
-              <tr className="text-left text-[0.85rem] text-quiet">
+              <tr className="text-left text-tiny text-quiet">
                 <th scope="col">Length</th>
                 <th scope="col">Pulled out</th>
                 <th scope="col">Parked</th>

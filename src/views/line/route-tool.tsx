@@ -161,7 +161,7 @@ export function RouteTool({ lengthsIn, minBendRadiusIn }: RouteToolProps) {
           onChange={(value) => value !== null && setPass(value)}
         />
       </div>
-      <p className="mt-3 text-[1.3rem] font-bold">
+      <p className="mt-3 text-large font-bold">
         <span className="figure">{formatInches(totalIn)} in</span>:{" "}
         {buy.stockIn === null
           ? "longer than any stock line; "

@@ -80,7 +80,7 @@ export function Hookup(props: HookupProps) {
         <h2>
           <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
         </h2>
-        <p className="figure text-[1.1rem] font-bold">
+        <p className="figure text-lead font-bold">
           {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)}
           {plan.headLossPsi !== undefined && (
             <span className="font-normal text-quiet"> about {plan.headLossPsi} psi lost</span>
@@ -128,7 +128,7 @@ export function Hookup(props: HookupProps) {
       <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
       <details className="mt-2">
-        <summary className="min-h-[44px] cursor-pointer py-2 underline">Pull the whole run apart</summary>
+        <summary className="min-h-touch cursor-pointer py-2 underline">Pull the whole run apart</summary>
         <div className="flex flex-wrap gap-x-10 gap-y-3">
           {plan.joints.map((each) => (
             <figure key={each.number}>
@@ -165,7 +165,7 @@ export function Hookup(props: HookupProps) {
         </ul>
       </section>
       <Refused refused={refused} />
-      <p className="mt-4 text-[0.9rem] text-quiet">
+      <p className="mt-4 text-small text-quiet">
         Local code and the makers' sheets come first; the plan advises, it does not approve. Above{" "}
         {HIGHEST_STATIC_PSI} psi a reducer comes before any new line.
       </p>

@@ -59,7 +59,7 @@ export function OtherPlans({ best, ways, ends, fixture, inletPlastic, shown, onS
             </button>
             <div>
               <p>{change === "" ? "another balance of joints, price and stock" : change}</p>
-              <p className="text-[0.85rem] text-quiet">{planInWords(plan)}</p>
+              <p className="text-tiny text-quiet">{planInWords(plan)}</p>
             </div>
             <p className="figure col-start-2 lg:col-start-auto">
               {index === 0 ? `${plan.joints.length} joints` : more(jointsMore)}
@@ -90,7 +90,7 @@ export function OtherPlans({ best, ways, ends, fixture, inletPlastic, shown, onS
 export function Refused({ refused }: { readonly refused: readonly Advice[] }) {
   if (refused.length === 0) return null;
   return (
-    <p className="mt-4 text-[0.95rem]">
+    <p className="mt-4 text-small">
       <strong className="text-wet-ink">Refused</strong> {refused.map((each) => each.message).join(" ")}
     </p>
   );

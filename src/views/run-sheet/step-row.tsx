@@ -64,7 +64,7 @@ export function StepRow(props: StepRowProps) {
     >
       <div className="min-w-0 flex-1">
         {lead}
-        <p className={isNext ? "text-[1.15rem]" : ""}>
+        <p className={isNext ? "text-lead" : ""}>
           {step.isDone && (
             <span className="mr-1 text-dry-ink">
               <Check aria-hidden="true" className="inline" size={18} />
@@ -85,7 +85,7 @@ export function StepRow(props: StepRowProps) {
           </p>
         )}
         <Cautions step={step} />
-        <p className="text-[0.9rem]">
+        <p className="text-small">
           <Times step={step} zone={zone} />
         </p>
         {more}
@@ -93,7 +93,7 @@ export function StepRow(props: StepRowProps) {
       <div className={`flex items-center gap-2 ${step.isDone ? "" : "w-full md:w-auto"}`}>
         {step.stage && !step.isDone && (
           <a
-            className="button min-h-[56px] flex-1"
+            className="button min-h-touch-large flex-1"
             href={`${checkHref}?stage=${step.stage}`}
             {...(isNext ? { "data-next-thing": "" } : {})}
           >
@@ -113,7 +113,7 @@ export function StepRow(props: StepRowProps) {
             )}
             <button
               type="button"
-              className={`button min-h-[56px] min-w-24 flex-1 ${isNext ? "button-main" : ""}`}
+              className={`button min-h-touch-large min-w-24 flex-1 ${isNext ? "button-main" : ""}`}
               onClick={() => onTick(turns)}
               {...(isNext ? { "data-next-thing": "" } : {})}
             >

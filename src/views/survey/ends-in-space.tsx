@@ -35,7 +35,7 @@ export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
   );
   return (
     <details open={survey.space !== undefined}>
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">
+      <summary className="min-h-touch cursor-pointer py-2 underline">
         Where the ends lie{survey.space === undefined ? ": not measured" : ""}
       </summary>
       <div className="grid grid-cols-3 gap-3">
@@ -57,7 +57,7 @@ export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
         {way("supplyWay", "The line leaves the supply")}
         {way("inletWay", "The line leaves the inlet")}
       </div>
-      <a className="mt-1 inline-flex min-h-[44px] items-center underline" href={benchHref}>
+      <a className="mt-1 inline-flex min-h-touch items-center underline" href={benchHref}>
         Line length: the right length for these ends
       </a>
     </details>

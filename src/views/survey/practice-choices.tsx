@@ -22,7 +22,7 @@ export function PracticeChoices({ schools, rules, onChange }: SchoolChoicesProps
   const keys = [...new Set(schools.map((school) => school.key))].filter(isPracticeKey);
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">Standards for this job</summary>
+      <summary className="min-h-touch cursor-pointer py-2 underline">Standards for this job</summary>
       <div className="grid gap-3">
         {keys.map((key) => {
           const rows = schools.filter((school) => school.key === key);
@@ -42,7 +42,7 @@ export function PracticeChoices({ schools, rules, onChange }: SchoolChoicesProps
                   </option>
                 ))}
               </select>
-              <span className="text-[0.85rem] text-quiet">because {chosen?.reason}</span>
+              <span className="text-tiny text-quiet">because {chosen?.reason}</span>
             </label>
           );
         })}

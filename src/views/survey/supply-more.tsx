@@ -29,7 +29,7 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
   const isOpenPipe = PIPE_KINDS.includes(supply.kind);
   return (
     <>
-      {hint && <p className="text-[0.9rem] text-quiet">{hint}</p>}
+      {hint && <p className="text-small text-quiet">{hint}</p>}
       {isOpenPipe && (
         <RadioGroup
           label="Made of"

@@ -32,7 +32,7 @@ export function SurveyClash({
       aria-label="Two surveys"
       className="mt-3 border-2 border-wet bg-wet-wash px-3 py-2"
     >
-      <h2 className="text-[1.1rem]">Somebody else saved this survey while yours was on its way</h2>
+      <h2 className="text-lead">Somebody else saved this survey while yours was on its way</h2>
       {differences.length === 0 ? (
         <p>They say the same.</p>
       ) : (

@@ -193,7 +193,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             onChange={(access) => set({ access })}
           />
           <fieldset>
-            <legend className="text-[0.9rem] text-quiet">Wanted as well</legend>
+            <legend className="text-small text-quiet">Wanted as well</legend>
             <div className="flex flex-wrap gap-2">
               {NEED_WORDS.map(([need, words]) => (
                 <CheckboxField
@@ -224,7 +224,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
           />
           <TextField label="Place" value={survey.place} onChange={(place) => set({ place })} />
           <label className="block">
-            <span className="block text-[0.9rem] text-quiet">Notes</span>
+            <span className="block text-small text-quiet">Notes</span>
             <textarea
               className="field"
               rows={2}

@@ -52,11 +52,11 @@ function Tray({
   const all = new Set(tray.map(({ refused }) => refused.id));
   return (
     <section aria-label={`Visit ${visitId}`} className="mt-5 border-2 border-hairline bg-sheet px-4 py-2">
-      <h2 className="text-[1.1rem]">
-        <a className="inline-flex min-h-[44px] items-center" href={`/visits/${visitId}`}>
+      <h2 className="text-lead">
+        <a className="inline-flex min-h-touch items-center" href={`/visits/${visitId}`}>
           Visit {visitId.slice(0, 8)}
         </a>{" "}
-        <span className="text-[1rem] font-normal text-quiet">
+        <span className="text-body font-normal text-quiet">
           {waiting.length} waiting, {tray.length} not taken
         </span>
       </h2>
@@ -117,7 +117,7 @@ function Tray({
 function Photos({ photos, onChange }: Pick<UnsentVisit, "photos"> & { readonly onChange: () => void }) {
   return (
     <section aria-label="Pictures" className="mt-5 border-2 border-hairline bg-sheet px-4 py-2">
-      <h2 className="text-[1.1rem]">Pictures the server does not have</h2>
+      <h2 className="text-lead">Pictures the server does not have</h2>
       <ul>
         {photos.map(([id, { blob, refused }]) => (
           <li key={id} className="flex flex-wrap items-center gap-x-4 border-t border-hairline py-2">

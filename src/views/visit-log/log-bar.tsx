@@ -36,7 +36,7 @@ export function LogBar({ log, undoes }: LogBarProps) {
   const { last } = log;
   return (
     <div className="no-print mt-2">
-      <div className="flex min-h-[44px] flex-wrap items-center gap-x-4 text-[0.9rem] text-quiet">
+      <div className="flex min-h-touch flex-wrap items-center gap-x-4 text-small text-quiet">
         <span role="status">
           <SendingStatus log={log} />
         </span>
@@ -46,14 +46,14 @@ export function LogBar({ log, undoes }: LogBarProps) {
           </span>
         )}
         {log.log.tray.length > 0 && (
-          <a href="/visits/unsent" className="inline-flex min-h-[44px] items-center text-wet-ink">
+          <a href="/visits/unsent" className="inline-flex min-h-touch items-center text-wet-ink">
             {log.log.tray.length} not taken by the server: see why
           </a>
         )}
         {last && undoes.includes(last.kind) && (
           <button
             type="button"
-            className="min-h-[44px] cursor-pointer underline"
+            className="min-h-touch cursor-pointer underline"
             onClick={() => log.undo(last.id)}
           >
             Undo: {EVENT_LABELS[last.kind]}

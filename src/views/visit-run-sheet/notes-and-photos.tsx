@@ -58,7 +58,7 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
       aria-label={`Notes and pictures, ${connection.survey.label}`}
       className="mt-5 border-t border-rule pt-2"
     >
-      <h2 className="text-[1rem]">Notes and pictures: {connection.survey.label}</h2>
+      <h2 className="text-body">Notes and pictures: {connection.survey.label}</h2>
       <form
         className="mt-1 grid gap-2"
         onSubmit={(event) => {
@@ -67,7 +67,7 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
         }}
       >
         <label>
-          <span className="block text-[0.9rem] text-quiet">Seen, done, told; or what the picture shows</span>
+          <span className="block text-small text-quiet">Seen, done, told; or what the picture shows</span>
           <input
             className="field"
             value={text}
@@ -109,13 +109,13 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
       <ul>
         {connection.notes.map((note) => (
           <li key={note.at} className="py-1">
-            {note.text} <span className="text-[0.85rem] text-quiet">{note.by}</span>
+            {note.text} <span className="text-tiny text-quiet">{note.by}</span>
           </li>
         ))}
       </ul>
       <ul className="flex flex-wrap gap-3">
         {connection.photos.map(({ id, caption }) => (
-          <li key={id} className="w-40 text-[0.85rem]">
+          <li key={id} className="w-40 text-tiny">
             {!onTheWay.has(id) && (
               <a href={`/api/v1/visits/${visitId}/photos/${id}`}>
                 <img

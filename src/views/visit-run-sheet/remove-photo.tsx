@@ -18,7 +18,7 @@ export function RemovePhoto({ connection, photo, caption, act }: RemovePhotoProp
   };
   return (
     <details>
-      <summary className="min-h-[44px] cursor-pointer py-2 underline">
+      <summary className="min-h-touch cursor-pointer py-2 underline">
         Remove<span className="sr-only"> the picture {caption}</span>
       </summary>
       <form onSubmit={remove} className="grid gap-2">

@@ -50,7 +50,7 @@ export function StopProof({ connection, act, closes }: StopProofProps) {
   return (
     <fieldset className="mt-2 border-l-4 border-work pl-3">
       <legend className="sr-only">Proof of the stop, {survey.label}</legend>
-      <label className="mb-2 block text-[0.9rem]">
+      <label className="mb-2 block text-small">
         <span className="text-quiet">Proved by </span>
         <select
           className="field"
@@ -72,13 +72,13 @@ export function StopProof({ connection, act, closes }: StopProofProps) {
           <button
             key={result}
             type="button"
-            className={`button min-h-[56px] ${tone}`}
+            className={`button min-h-touch-large ${tone}`}
             onClick={() => prove(result)}
           >
             {label}
           </button>
         ))}
-        <label className="text-[0.9rem]">
+        <label className="text-small">
           <span className="block text-quiet">Weeping: drops a minute</span>
           <input
             className="field figure w-24"
@@ -88,7 +88,7 @@ export function StopProof({ connection, act, closes }: StopProofProps) {
           />
         </label>
       </div>
-      <p className="mt-1 text-[0.9rem] text-quiet">
+      <p className="mt-1 text-small text-quiet">
         First rule out a cross-over from the other side through a mixing valve. Never force a stem.
       </p>
     </fieldset>
@@ -154,7 +154,7 @@ export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">)
       <p>The next valve up is on the sheet now. The stop itself can be replaced in the same visit:</p>
       <div className="mt-1 flex flex-wrap items-end gap-2">
         <label>
-          <span className="block text-[0.9rem] text-quiet">It sits on</span>
+          <span className="block text-small text-quiet">It sits on</span>
           <select
             className="field"
             value={stub}

@@ -23,12 +23,12 @@ const later = (from: string, minutes: number) =>
 
 function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone: string }) {
   const at = (minutes: number) => timeText(later(planned.from, minutes), zone);
-  if (planned.waterOff.length === 0) return <p className="text-[1.3rem] font-bold">The water stays on.</p>;
+  if (planned.waterOff.length === 0) return <p className="text-large font-bold">The water stays on.</p>;
   return (
     <ul data-water-back="">
       {planned.waterOff.map(({ zone: name, fromMin, backMin }) => (
         <li key={`${name} ${fromMin}`}>
-          <strong className="text-[1.3rem]">
+          <strong className="text-large">
             Water back at <span className="figure">{at(backMin.likely)}</span>
           </strong>{" "}
           <span className="text-quiet">
@@ -67,7 +67,7 @@ function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
       isLocked={connection.signed !== null}
       checkHref={`${base}/leak-check`}
       lead={
-        <p className="flex flex-wrap items-baseline gap-x-3 text-[0.9rem]">
+        <p className="flex flex-wrap items-baseline gap-x-3 text-small">
           {clock && <span className="figure text-quiet">{clock}</span>}
           <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
             {connection.survey.label}
@@ -102,8 +102,8 @@ function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
             <ReplaceStop connection={connection} act={log.act} />
           </>
         ) : isNext && isShut && proof !== "seized" ? (
-          <details className="mt-1 text-[0.95rem]">
-            <summary className="min-h-[44px] cursor-pointer py-2 underline">
+          <details className="mt-1 text-small">
+            <summary className="min-h-touch cursor-pointer py-2 underline">
               Its stop lets water through
             </summary>
             <StopProof connection={connection} act={log.act} closes={null} />
@@ -204,7 +204,7 @@ export function VisitRun(props: VisitRunProps) {
             ))}
           </ol>
         ) : (
-          <p className="mt-4 text-[1.2rem] font-bold text-dry-ink">Every step is done.</p>
+          <p className="mt-4 text-title font-bold text-dry-ink">Every step is done.</p>
         )}
         {rest.length > AHEAD && (
           <button
@@ -218,7 +218,7 @@ export function VisitRun(props: VisitRunProps) {
         )}
         {ticks.length > 0 && (
           <details className="mt-4">
-            <summary className="min-h-[44px] cursor-pointer py-2 underline">
+            <summary className="min-h-touch cursor-pointer py-2 underline">
               Ticked, <span className="figure">{ticks.length}</span>: undo one
             </summary>
             <ol>
@@ -248,7 +248,7 @@ export function VisitRun(props: VisitRunProps) {
           clockAt={(minute) => (planned ? timeText(later(planned.from, minute), props.zone) : "")}
           isNarrow
         />
-        <p className="text-[0.9rem] text-quiet">
+        <p className="text-small text-quiet">
           {planned
             ? "Bars: hands on. Hatched: waiting. Framed: no water there. Planned from now on, again after every tick."
             : "Planning the visit from now on…"}

@@ -61,14 +61,14 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
               key={id}
               className={`flex items-baseline gap-x-3 border-l-4 px-3 py-1 ${endsAt <= now ? "border-dry bg-dry-wash" : "border-work"}`}
             >
-              <strong className="figure min-w-16 text-[1.3rem]">{leftInWords(endsAt, now)}</strong>
+              <strong className="figure min-w-16 text-large">{leftInWords(endsAt, now)}</strong>
               <span className="min-w-0">
-                {label} <span className="text-[0.9rem] text-quiet">{text}</span>
+                {label} <span className="text-small text-quiet">{text}</span>
               </span>
               {byHand.some((each) => each.id === id) && (
                 <button
                   type="button"
-                  className="ml-auto min-h-[44px] cursor-pointer px-2 underline"
+                  className="ml-auto min-h-touch cursor-pointer px-2 underline"
                   onClick={() => setByHand(byHand.filter((each) => each.id !== id))}
                 >
                   Stop<span className="sr-only"> the wait: {label}</span>
@@ -78,8 +78,8 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
           ))}
         </ul>
       )}
-      <details className="text-[0.9rem]">
-        <summary className="min-h-[44px] cursor-pointer py-2 underline">Start a wait</summary>
+      <details className="text-small">
+        <summary className="min-h-touch cursor-pointer py-2 underline">Start a wait</summary>
         <p className="flex flex-wrap gap-2">
           {BY_HAND_MIN.map((minutes) => (
             <button
