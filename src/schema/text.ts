@@ -1,5 +1,6 @@
 /** Texts, instants and ids as every border takes them. */
 import { z } from "zod";
+import "./fault-words.ts";
 
 /** What PostgreSQL cannot hold in a text: the character NUL, and half of a character of two halves. */
 const UNSTORABLE = /[\0\p{Cs}]/u;
