@@ -13,7 +13,6 @@ import { AppError, asAppError, errorResponse, invalid } from "./http/app-error.t
 import { crossOriginFault } from "./http/origin.ts";
 import { endChoices, practiceRows } from "./survey/survey-choices.ts";
 import { eventFromRow, rowFromEvent } from "./visit/event-rows.ts";
-import { recordOf } from "./visit/record.ts";
 import { presetGroups } from "./visit/start-visit.ts";
 import { visitAction } from "./visit/visit-actions.ts";
 
@@ -73,28 +72,6 @@ describe("events as rows", () => {
     );
     assert.ok(!isSameEvent({ ...note, text: "b" } as typeof note, note));
   });
-});
-
-describe("recordOf", () => {
-  it("says for every joint and stage what was found, and the least the standing look could see", () => {
-    const [sheet] = recordOf(foldVisit(allDry(startedVisit())), tables, "2026-03-08T15:00:00.000Z");
-    assert.ok(sheet);
-    assert.deepEqual(
-      sheet.rows.map((row) => row.target),
-      ["1", "2", "A", "B", "connection"],
-    );
-    assert.deepEqual(
-      sheet.rows[0]?.cells.map((cell) => cell?.check?.result ?? null),
-      ["dry", "dry", "dry", null, null, null],
-    );
-    assert.deepEqual(
-      sheet.rows[2]?.cells.map((cell) => cell?.check?.result ?? null),
-      [null, null, null, "dry", null, null],
-    );
-    assert.ok(Math.abs((sheet.couldSeeMlPerMin ?? 0) - 0.0022) < 0.0001);
-  });
-  it("leaves out what has no hookup", () =>
-    assert.deepEqual(recordOf(foldVisit(startedVisit("toilet", { planned: false })), tables, ""), []));
 });
 
 describe("problems", () => {

@@ -61,6 +61,7 @@ const CORE_ROOMS: readonly string[] = [
   "schedule",
   "hold",
   "visit",
+  "record",
 ];
 /** Names a room of core may show to others. */
 const MOST_NAMES = 30;

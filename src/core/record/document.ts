@@ -1,0 +1,43 @@
+/** A record as a document: sections, sentences and a table of checks. A page, a print and a file render the same one. */
+
+/** A piece of a sentence; the kind says how a page may set the piece off. */
+export type Span =
+  | string
+  | { readonly kind: "figure" | "strong" | "strong-figure" | "quiet"; readonly text: string };
+
+export type Sentence = readonly Span[];
+
+export interface RecordRow {
+  /** A joint's number, a checkpoint's letter; empty for the connection as a whole. */
+  readonly target: string;
+  readonly label: string;
+  /** When and how the joint was made; empty for what is no joint. */
+  readonly made: string;
+  /** One cell a stage; null where the stage does not look at this target. */
+  readonly cells: readonly (Sentence | null)[];
+}
+
+export interface RecordPhoto {
+  readonly id: string;
+  readonly caption: string;
+}
+
+export interface RecordSection {
+  /** The connection's id. */
+  readonly id: string;
+  readonly title: string;
+  readonly place: string;
+  readonly phase: string;
+  /** What the next plumber asks first: where to shut off, the pressure, the line's date. */
+  readonly facts: readonly Sentence[];
+  readonly table: { readonly stages: readonly string[]; readonly rows: readonly RecordRow[] };
+  readonly sentences: readonly Sentence[];
+  readonly photos: readonly RecordPhoto[];
+  /** Signature and follow-up check, or that there is none. */
+  readonly ending: Sentence;
+}
+
+/** Returns a sentence as plain text: for a file, and for tests. */
+export function sentenceText(sentence: Sentence): string {
+  return sentence.map((span) => (typeof span === "string" ? span : span.text)).join("");
+}

@@ -1,0 +1,204 @@
+/** What a record says of a connection, from the state of its visit. */
+import { type Check, type Stage, standingCheck, type Target, targetsOf } from "../check/index.ts";
+import { staticInWords } from "../survey/index.ts";
+import { formatTurn } from "../units/index.ts";
+import { type ConnectionState, connectionPhase, phaseInWords, type VisitState } from "../visit/index.ts";
+import { detectableMlPerMin, rateText } from "../watch/index.ts";
+import type { RecordRow, RecordSection, Sentence, Span } from "./document.ts";
+
+/** Times as people of the site read them. */
+export interface SiteClock {
+  /** 14:05 */
+  readonly time: (iso: string) => string;
+  /** Tue 24 Nov */
+  readonly day: (iso: string) => string;
+  /** Tue 24 Nov 2026, 14:05 with the zone's name */
+  readonly stamp: (iso: string) => string;
+}
+
+const PROOF_WORDS = {
+  holds: "holds",
+  weeps: "weeps a little: to be replaced",
+  dead: "does not hold: to be replaced",
+  seized: "seized: to be replaced",
+  "not-proved": "not proved",
+} as const;
+
+const figure = (text: string): Span => ({ kind: "figure", text });
+const strong = (text: string): Span => ({ kind: "strong", text });
+const strongFigure = (text: string): Span => ({ kind: "strong-figure", text });
+const quiet = (text: string): Span => ({ kind: "quiet", text });
+
+/** Smallest leak that the least of the standing looks could have seen, mL/min at 60 psi; null before one was dry. */
+function couldSeeMlPerMin({ checks }: ConnectionState): number | null {
+  const rates = checks
+    .filter(({ stands, result, stage }) => stands && result === "dry" && stage === "static")
+    .map(({ method, watchedMin }) => detectableMlPerMin(method, watchedMin));
+  return rates.length === 0 ? null : Math.max(...rates);
+}
+
+function lineFitted({ joints, plan }: ConnectionState, { day }: SiteClock): readonly Sentence[] {
+  const madeAt = joints
+    .flatMap((joint) => joint.madeAt ?? [])
+    .sort()
+    .at(-1);
+  const hasLine = plan?.plan.parts.some(({ kind }) => kind === "line") === true;
+  return hasLine && madeAt !== undefined ? [["Flexible line fitted: ", strongFigure(day(madeAt))]] : [];
+}
+
+function factsOf(connection: ConnectionState, clock: SiteClock): readonly Sentence[] {
+  const { survey } = connection;
+  const stop = survey.stop.kind === "unknown" ? "the stop" : survey.stop.kind;
+  const couldSee = couldSeeMlPerMin(connection);
+  return [
+    ["Shut off at: ", strong(`${stop} stop, ${PROOF_WORDS[survey.stop.proof]}`)],
+    ["Static pressure: ", strongFigure(staticInWords(survey) ?? "not measured"), `, ${survey.water} water`],
+    ...lineFitted(connection, clock),
+    ...(couldSee === null
+      ? []
+      : [
+          [
+            "The standing check would have shown ",
+            strongFigure(`${couldSee.toFixed(4)} mL/min`),
+            " and more (estimate).",
+          ],
+        ]),
+  ];
+}
+
+function madeText(connection: ConnectionState, target: Target, { time }: SiteClock): string {
+  const joint = connection.joints.find(({ joint: each }) => String(each.number) === target);
+  if (joint?.madeAt == null) return "";
+  return [
+    time(joint.madeAt),
+    ...(joint.turns === null ? [] : [`${formatTurn(joint.turns)} turn`]),
+    ...(joint.snugs > 0 ? [`snugged ${joint.snugs}×`] : []),
+    ...(joint.remakes > 0 ? [`re-made ${joint.remakes}×`] : []),
+  ].join(", ");
+}
+
+function cellOf(check: Check | null, exception: string | null, { time }: SiteClock): Sentence {
+  const look: Sentence =
+    check === null
+      ? []
+      : [
+          check.result === "dry"
+            ? figure(`dry ${time(check.at)} `)
+            : strongFigure(`weeping ${time(check.at)} `),
+          quiet(`${check.watchedMin} min`),
+        ];
+  const isExcepted = exception !== null && check?.result !== "dry";
+  const reason: Sentence = isExcepted ? [figure(`${look.length > 0 ? " " : ""}exception: ${exception}`)] : [];
+  return look.length + reason.length === 0 ? [quiet("open")] : [...look, ...reason];
+}
+
+function rowsOf(
+  connection: ConnectionState,
+  stages: readonly Stage[],
+  clock: SiteClock,
+): readonly RecordRow[] {
+  const labelled: readonly (readonly [Target, string])[] = [
+    ...connection.joints.map(({ joint }) => [String(joint.number), joint.label] as const),
+    ...connection.checkpoints.map(({ letter, label }) => [letter, label] as const),
+    ["connection", "everything in place"],
+  ];
+  return labelled.map(([target, label]) => ({
+    target: target === "connection" ? "" : target,
+    label,
+    made: madeText(connection, target, clock),
+    cells: stages.map((stage) => {
+      if (!targetsOf(connection, stage).includes(target)) return null;
+      const exception = connection.exceptions.find(
+        (each) => each.target === target && each.stage === stage.code,
+      );
+      return cellOf(standingCheck(connection, target, stage.code), exception?.reason ?? null, clock);
+    }),
+  }));
+}
+
+function holdSentence(hold: ConnectionState["holds"][number], { stamp }: SiteClock): Sentence {
+  const high = hold.highMlPerMin === null ? "any" : rateText(hold.highMlPerMin);
+  return [
+    "Pressure test ",
+    figure(stamp(hold.at)),
+    ", ",
+    figure(String(hold.test.samples.length)),
+    " readings",
+    ...(hold.source === "simulated" ? [strong(" (SIMULATED)")] : []),
+    ": ",
+    strong(hold.verdict),
+    ...(hold.verdict === "leak" ? [", ", figure(`${rateText(hold.lowMlPerMin)} to ${high} mL/min`)] : []),
+    ". It would have told ",
+    figure(`${rateText(hold.smallestMlPerMin)} mL/min`),
+    " and more (estimate).",
+  ];
+}
+
+function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Sentence[] {
+  const { survey, proofs, notes, holds, meters } = connection;
+  return [
+    ...(survey.notes === "" ? [] : [[`Note: ${survey.notes}`]]),
+    ...proofs.map(
+      ({ at, by, result, method, dropsPerMin }): Sentence => [
+        "Stop proved ",
+        figure(clock.stamp(at)),
+        `: ${PROOF_WORDS[result]}, ${method.replaceAll("-", " ")}`,
+        ...(dropsPerMin === null ? [] : [", ", figure(String(dropsPerMin)), " drops a minute"]),
+        quiet(` (${by})`),
+      ],
+    ),
+    ...notes.map(({ text, by }): Sentence => [`Note: ${text}`, quiet(` (${by})`)]),
+    ...holds.map((hold) => holdSentence(hold, clock)),
+    ...meters.map(
+      ({ at, marks, windowMin }): Sentence => [
+        "Meter watched ",
+        figure(clock.stamp(at)),
+        ": ",
+        figure(String(marks)),
+        " marks in ",
+        figure(`${windowMin} min`),
+        ".",
+      ],
+    ),
+  ];
+}
+
+function endingOf({ signed }: ConnectionState, { stamp }: SiteClock): Sentence {
+  if (signed === null) return [strong("Not signed.")];
+  return [
+    strong(`Signed by ${signed.name}`),
+    ", ",
+    figure(stamp(signed.at)),
+    `. Follow-up check by the ${signed.lookBackBy}, due `,
+    figure(stamp(signed.lookBackDueAt)),
+    ...(signed.lookBackBy === "customer"
+      ? [": put a dry tissue on each joint; if it comes away wet, shut the stop and call."]
+      : []),
+  ];
+}
+
+/** Builds the section of a record for one connection. `now` (UTC) decides whether a follow-up check is overdue. */
+export function recordSection(
+  connection: ConnectionState,
+  stages: readonly Stage[],
+  now: string,
+  clock: SiteClock,
+): RecordSection {
+  const { id, survey, photos } = connection;
+  return {
+    id,
+    title: survey.label,
+    place: survey.place,
+    phase: phaseInWords(connectionPhase(connection, stages, now)),
+    facts: factsOf(connection, clock),
+    table: { stages: stages.map(({ label }) => label), rows: rowsOf(connection, stages, clock) },
+    sentences: sentencesOf(connection, clock),
+    photos: photos.map(({ id: photo, caption }) => ({ id: photo, caption })),
+    ending: endingOf(connection, clock),
+  };
+}
+
+/** Returns the connections a record speaks of: those with a plan that were not removed. */
+export function connectionsOfRecord({ connections }: VisitState): readonly ConnectionState[] {
+  return connections.filter(({ plan, removed }) => plan !== null && removed === null);
+}
