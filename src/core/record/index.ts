@@ -1,2 +1,2 @@
 export { type RecordSection, type Sentence, type Span, sentenceText } from "./document.ts";
-export { connectionsOfRecord, recordSection, type SiteClock } from "./record.ts";
+export { connectionsOfRecord, recordSection } from "./record.ts";
