@@ -47,7 +47,7 @@ export const MATERIAL_WORDS: readonly (readonly [PipeMaterial | "unknown", strin
 export const TREATMENT_WORDS: readonly (readonly [Treatment | "none", string])[] = [
   ["none", "as it comes"],
   ["reverse-osmosis", "reverse osmosis"],
-  ["demineralised", "demineralised"],
+  ["demineralised", "demineralized"],
 ];
 export const NEED_WORDS: readonly (readonly [Need, string])[] = [
   ["arrestor", "hammer arrestor"],
