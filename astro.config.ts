@@ -19,8 +19,6 @@ export default defineConfig({
     worker: { format: "es" },
     build: {
       assetsInlineLimit: 0,
-      // Modules smaller than this travel with their neighbours: a view asks for some ten files instead of twenty-five.
-      rollupOptions: { output: { experimentalMinChunkSize: 6000 } },
     },
   },
   experimental: {
