@@ -39,6 +39,30 @@ export function TextField({ label, value, onChange, fault, hint, mode = "text" }
   );
 }
 
+interface RequiredTextFieldProps {
+  readonly label: string;
+  readonly value: string;
+  /** Characters at the most, as the event's schema takes them. */
+  readonly limit: number;
+  readonly onChange: (text: string) => void;
+}
+
+/** A line of text without which the browser does not send the form: a reason, a name. */
+export function RequiredTextField({ label, value, limit, onChange }: RequiredTextFieldProps) {
+  return (
+    <label className="block">
+      <span className="block text-small text-quiet">{label}</span>
+      <input
+        className="field"
+        required
+        maxLength={limit}
+        value={value}
+        onChange={(event) => onChange(event.target.value)}
+      />
+    </label>
+  );
+}
+
 interface ChoiceProps<V extends string> {
   readonly label: string;
   readonly options: readonly (readonly [value: V, words: string])[];

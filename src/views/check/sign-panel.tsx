@@ -3,6 +3,7 @@ import type { Stage } from "../../core/check/index.ts";
 import { openBeforeSigning } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
+import { RequiredTextField } from "../fields.tsx";
 import { targetWords } from "./target-panel.tsx";
 
 interface SignPanelProps {
@@ -44,18 +45,14 @@ function Signed({
             act({ kind: "connection-reopened", connection: connection.id, reason: reason.trim() });
           }}
         >
-          <label className="min-w-64 flex-1">
-            <span className="block text-small text-quiet">
-              Why (the signature is taken off; the list of what happened stays)
-            </span>
-            <input
-              className="field"
-              required
-              maxLength={500}
+          <div className="min-w-64 flex-1">
+            <RequiredTextField
+              label="Why (the signature is taken off; the list of what happened stays)"
               value={reason}
-              onChange={(event) => setReason(event.target.value)}
+              limit={500}
+              onChange={setReason}
             />
-          </label>
+          </div>
           <button className="button button-wet" type="submit">
             Re-open
           </button>
@@ -103,16 +100,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
             act({ kind: "connection-signed", connection: connection.id, name: name.trim(), lookBackBy });
           }}
         >
-          <label>
-            <span className="block text-small text-quiet">Signed by</span>
-            <input
-              className="field"
-              required
-              maxLength={100}
-              value={name}
-              onChange={(event) => setName(event.target.value)}
-            />
-          </label>
+          <RequiredTextField label="Signed by" value={name} limit={100} onChange={setName} />
           <label>
             <span className="block text-small text-quiet">Looks back in a day</span>
             <select

@@ -4,6 +4,7 @@ import { standingOf, type Target, WHOLE_CONNECTION, weepingStage } from "../../c
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
+import { RequiredTextField } from "../fields.tsx";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
 import { minutesFrom, Watch } from "./watch.tsx";
 import { WeepPanel } from "./weep-panel.tsx";
@@ -154,16 +155,14 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
                 setReason("");
             }}
           >
-            <label className="min-w-64 flex-1">
-              <span className="block text-small text-quiet">Reason, as it will stand on the record</span>
-              <input
-                className="field"
-                required
-                maxLength={500}
+            <div className="min-w-64 flex-1">
+              <RequiredTextField
+                label="Reason, as it will stand on the record"
                 value={reason}
-                onChange={(event) => setReason(event.target.value)}
+                limit={500}
+                onChange={setReason}
               />
-            </label>
+            </div>
             <button className="button" type="submit">
               Write the exception
             </button>
