@@ -4,9 +4,8 @@ import { join } from "node:path";
 import { dev } from "astro";
 import { buildData } from "./build-data.ts";
 import { type Cluster, startCluster } from "./cluster.ts";
-import { clusterOptions, DATABASE, stopIfLast, stopOnSignal } from "./installation.ts";
+import { clusterOptions, openDatabase, stopIfLast, stopOnSignal, wantedPort } from "./installation.ts";
 import { ROOT, VAR } from "./paths.ts";
-import { loadDemo, prepareDatabase } from "./prepare-database.ts";
 
 const DEFAULT_PORT = 4322;
 /** Editors write a file in several steps: the tables are built once the file has been quiet this long, ms. */
@@ -29,21 +28,19 @@ function rebuildTables(): void {
 }
 
 /** Brings the database up to date and tells the pages, which read the environment when they are first asked for. */
-async function openDatabase(cluster: Cluster): Promise<void> {
-  const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
-  if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
-  process.env["DATABASE_URL"] = serverUrl;
+async function tellPages(cluster: Cluster): Promise<void> {
+  process.env["DATABASE_URL"] = await openDatabase(cluster, say);
   process.env["DATA_FOLDER"] = VAR;
   process.env["LOG_LEVEL"] ??= "warn";
 }
 
 async function main(): Promise<void> {
-  const port = Number(process.env["PORT"] ?? DEFAULT_PORT);
+  const port = wantedPort(DEFAULT_PORT);
   const [cluster] = await Promise.all([startCluster(clusterOptions()), buildData()]);
   try {
     const [server] = await Promise.all([
       dev({ root: ROOT, server: { host: "127.0.0.1", port }, logLevel: "warn" }),
-      openDatabase(cluster),
+      tellPages(cluster),
     ]);
     rebuildTables();
     const address = `http://127.0.0.1:${server.address.port}`;

@@ -7,9 +7,9 @@ import { existsSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from "nod
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
+import { buildData } from "./build-data.ts";
 import { programFor, startCluster } from "./cluster.ts";
 import { ROOT } from "./paths.ts";
-import { loadDemo, prepareDatabase } from "./prepare-database.ts";
 
 const DUMPS = join(ROOT, "tests/db/kept");
 
@@ -41,6 +41,8 @@ function dump(url: string): Promise<string> {
 async function main(): Promise<void> {
   const target = join(DUMPS, `demo-${newestMigration()}.sql.gz`);
   if (existsSync(target)) throw new Error(`${target} is there: a dump of a migration is written once`);
+  await buildData();
+  const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
   const dir = mkdtempSync(join(tmpdir(), "brass-nut-dump-"));
   const cluster = await startCluster({ dir: join(dir, "cluster"), throwAway: true });
   try {

@@ -1,4 +1,4 @@
-/** This checkout's own database: where it is, and when it may be stopped. */
+/** This checkout's own database: where it is, how it is opened, and when it may be stopped. */
 import { join } from "node:path";
 import type { Cluster, ClusterOptions } from "./cluster.ts";
 import { otherClients } from "./database.ts";
@@ -12,6 +12,24 @@ export const clusterOptions = (): ClusterOptions => ({
   dir: join(VAR, "cluster"),
   port: Number(process.env["DATABASE_PORT"] ?? DEFAULT_DATABASE_PORT),
 });
+
+/** Returns the port the user asks for with PORT, else `fallback`. Errors: Error for anything but a whole number from 1 to 65535. */
+export function wantedPort(fallback: number): number {
+  const port = Number(process.env["PORT"] ?? fallback);
+  if (Number.isInteger(port) && port > 0 && port < 65536) return port;
+  throw new Error(`PORT must be a whole number from 1 to 65535, got "${process.env["PORT"]}"`);
+}
+
+/**
+ * Brings this checkout's database up to date, with the demo in it, and returns the connection string of the server's role.
+ * The tables of data/ must be built before: the demo reads them as soon as its module is imported.
+ */
+export async function openDatabase(cluster: Cluster, say: (text: string) => void): Promise<string> {
+  const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
+  const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
+  if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
+  return serverUrl;
+}
 
 /** Stops the cluster unless it is gone, or another server uses it. */
 export async function stopIfLast(cluster: Cluster): Promise<void> {

@@ -6,7 +6,14 @@ import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
 import { dropDatabase, otherClients } from "./database.ts";
-import { clusterOptions, DATABASE, stopIfLast, stopOnSignal } from "./installation.ts";
+import {
+  clusterOptions,
+  DATABASE,
+  openDatabase,
+  stopIfLast,
+  stopOnSignal,
+  wantedPort,
+} from "./installation.ts";
 import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
@@ -15,12 +22,6 @@ import { supervise } from "./supervise.ts";
 const DEFAULT_PORT = 4321;
 
 const say = (text: string) => console.log(`brass-nut: ${text}`);
-
-function wantedPort(): number {
-  const port = Number(process.env["PORT"] ?? DEFAULT_PORT);
-  if (Number.isInteger(port) && port > 0 && port < 65536) return port;
-  throw new Error(`PORT must be a whole number from 1 to 65535, got "${process.env["PORT"]}"`);
-}
 
 /** Everything this command writes is for its user alone: logs, passwords, data. */
 process.umask(0o077);
@@ -55,7 +56,7 @@ async function confirmReset(): Promise<boolean> {
 }
 
 async function main(): Promise<void> {
-  const port = wantedPort();
+  const port = wantedPort(DEFAULT_PORT);
   const reset = process.argv.includes("--reset-demo");
   const listener = await whoListens(port);
   if (listener === "ours") {
@@ -76,9 +77,7 @@ async function main(): Promise<void> {
       await dropDatabase(cluster, DATABASE);
     }
     await buildData();
-    const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
-    const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
-    if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
+    const serverUrl = await openDatabase(cluster, say);
     const dist = await ensureBuild(BUILDS);
     const supervised = await supervise({
       dist,
