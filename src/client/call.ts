@@ -3,6 +3,7 @@
  * Types only: no schema comes to the browser, because tests hold every answer of the server against its schema.
  */
 import type { Calls } from "../schema/endpoint/index.ts";
+import { filledPath } from "./filled-path.ts";
 
 type CallName = keyof Calls;
 export type Asked<N extends CallName> = Calls[N]["asks"];
@@ -47,11 +48,10 @@ function errorOf(body: unknown): ConstructorParameters<typeof RefusedCall>[1] {
  */
 export async function call<N extends CallName>(
   name: N,
-  { body, params = {}, signal }: CallOptions<N> = {},
+  { body, params, signal }: CallOptions<N> = {},
 ): Promise<Answered<N>> {
   const [method = "GET", address = ""] = name.split(" ");
-  const path = address.replace(/\{(\w+)\}/g, (_, each: string) => encodeURIComponent(params[each] ?? ""));
-  const response = await fetch(path, {
+  const response = await fetch(filledPath(address, params), {
     method,
     ...(body === undefined
       ? {}

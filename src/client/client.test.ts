@@ -2,6 +2,7 @@ import assert from "node:assert/strict";
 import { afterEach, describe, it } from "node:test";
 import { type Asking, makeAsker } from "./asker.ts";
 import { call, RefusedCall } from "./call.ts";
+import { filledPath } from "./filled-path.ts";
 
 const realFetch = globalThis.fetch;
 afterEach(() => {
@@ -106,5 +107,13 @@ describe("an asker", () => {
     settle[0]?.resolve("late");
     await settled();
     assert.deepEqual(states, [{ state: "asking" }]);
+  });
+});
+
+describe("an address", () => {
+  it("has its parameters filled in, and refuses to go without", () => {
+    assert.equal(filledPath("/a/{id}/b/{to}", { id: "1", to: "x/y" }), "/a/1/b/x%2Fy");
+    assert.equal(filledPath("/a"), "/a");
+    assert.throws(() => filledPath("/a/{id}"), /wants id/);
   });
 });

@@ -3,7 +3,7 @@ import { readdirSync } from "node:fs";
 import { join } from "node:path";
 import { after, before, describe, it } from "node:test";
 import { z } from "zod";
-import { filledPath } from "../../src/schema/endpoint/definition.ts";
+import { filledPath } from "../../src/client/filled-path.ts";
 import { healthEndpoint } from "../../src/schema/endpoint/health.ts";
 import { ENDPOINTS, POST_ENDPOINTS } from "../../src/schema/endpoint/index.ts";
 import { planEndpoint } from "../../src/schema/endpoint/plan.ts";

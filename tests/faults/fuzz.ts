@@ -2,7 +2,7 @@
 import { connect as openSocket } from "node:net";
 import type { z } from "zod";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
-import { filledPath } from "../../src/schema/endpoint/definition.ts";
+import { filledPath } from "../../src/client/filled-path.ts";
 import { POST_ENDPOINTS } from "../../src/schema/endpoint/index.ts";
 import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
 import { event, idOf, startedVisit } from "../support/story.ts";

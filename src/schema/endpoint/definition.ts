@@ -71,12 +71,12 @@ export type DeepReadonly<T> = { readonly [K in keyof T]: DeepReadonly<T[K]> };
 /** What a use case returns for an endpoint. */
 export type AnswerFor<E extends { readonly response: z.ZodType }> = DeepReadonly<z.input<E["response"]>>;
 
-/** Returns the defines an endpoint that answers JSON to a plain request. */
+/** Defines an endpoint that answers JSON to a plain request. */
 export const get = <const P extends string, A extends z.ZodType>(
   definition: Omit<GetEndpoint<P, A>, "method">,
 ): GetEndpoint<P, A> => ({ method: "get", ...definition });
 
-/** Returns the defines an endpoint that answers JSON to a JSON body; served, and answered with 200, where nothing else is said. */
+/** Defines an endpoint that answers JSON to a JSON body; served, and answered with 200, where nothing else is said. */
 export const post = <const P extends string, Q extends z.ZodType, A extends z.ZodType>({
   status = 200,
   isServed = true,
@@ -89,7 +89,7 @@ export const post = <const P extends string, Q extends z.ZodType, A extends z.Zo
   ...definition,
 });
 
-/** Returns the defines an endpoint that answers a file. */
+/** Defines an endpoint that answers a file. */
 export const file = <const P extends string>(
   definition: Omit<FileEndpoint<P>, "method">,
 ): FileEndpoint<P> => ({
@@ -97,21 +97,12 @@ export const file = <const P extends string>(
   ...definition,
 });
 
-/** Returns the defines an endpoint that sends events. */
+/** Defines an endpoint that sends events. */
 export const stream = <const P extends string, V extends z.ZodType>(
   definition: Omit<StreamEndpoint<P, V>, "method" | "type">,
 ): StreamEndpoint<P, V> => ({ method: "get", type: "text/event-stream", ...definition });
 
-/** Returns the defines an endpoint that takes bytes. */
+/** Defines an endpoint that takes bytes. */
 export const put = <const P extends string, A extends z.ZodType>(
   definition: Omit<PutEndpoint<P, A>, "method">,
 ): PutEndpoint<P, A> => ({ method: "put", ...definition });
-
-/** Returns the address with its parameters filled in. Errors: RangeError when one is missing. */
-export function filledPath(path: string, params: Readonly<Record<string, string>> = {}): string {
-  return path.replace(/\{(\w+)\}/g, (_, name: string) => {
-    const value = params[name];
-    if (value === undefined) throw new RangeError(`${path} wants ${name}`);
-    return encodeURIComponent(value);
-  });
-}

@@ -1,7 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { describeInterface } from "../openapi.ts";
-import { filledPath } from "./definition.ts";
 import { ENDPOINTS, POST_ENDPOINTS } from "./index.ts";
 
 describe("the definitions of endpoints", () => {
@@ -37,13 +36,5 @@ describe("the definitions of endpoints", () => {
       const isThere = endpoint.method in (paths[endpoint.path] ?? {});
       assert.equal(isThere, endpoint.method !== "post" || endpoint.isServed, endpoint.path);
     }
-  });
-});
-
-describe("an address", () => {
-  it("has its parameters filled in, and refuses to go without", () => {
-    assert.equal(filledPath("/a/{id}/b/{to}", { id: "1", to: "x/y" }), "/a/1/b/x%2Fy");
-    assert.equal(filledPath("/a"), "/a");
-    assert.throws(() => filledPath("/a/{id}"), /wants id/);
   });
 });
