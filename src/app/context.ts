@@ -1,4 +1,4 @@
-/** What use cases are handed: the database, long computation, the tables, the clock and ids. Made once for each server process. */
+/** What use cases are handed: the database, long computation, the tables, the clock, ids and who acts. */
 import { v4 as uuid } from "uuid";
 import { type Compute, computeHere, computeInPool } from "../compute/compute.ts";
 import { loadTables } from "../compute/tables.ts";
@@ -7,6 +7,7 @@ import { buildPlannerIndex, type PlannerIndex } from "../core/planner/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { connect, type Pool } from "../db/client.ts";
 import { readEnvironment } from "../env.ts";
+import { currentPlumber } from "./shop/people.ts";
 
 export interface Context {
   readonly sql: Pool;
@@ -16,6 +17,8 @@ export interface Context {
   readonly identifier: Identifier;
   readonly now: () => Date;
   readonly newId: () => string;
+  /** Reads who acts. */
+  readonly actor: () => Promise<string>;
 }
 
 /** Long computation in this thread, for tests and commands. */
@@ -33,17 +36,33 @@ export function makeContext(sql: Pool, now: () => Date = () => new Date()): Cont
     identifier: openIdentifier(tables),
     now,
     newId: uuid,
+    actor: () => currentPlumber(sql),
   };
 }
 
 let made: Context | undefined;
 
 /** Returns the server's own context, connected on first use. */
-export function serverContext(): Context {
+function serverContext(): Context {
   if (made === undefined) {
     const { DATABASE_URL: url, COMPUTE_WORKER: worker } = readEnvironment();
     const context = makeContext(connect(url));
     made = { ...context, compute: worker === undefined ? context.compute : computeInPool(worker) };
   }
   return made;
+}
+
+/** Returns the context of one request: one moment for all that is written, and one person, read when first asked for. */
+export function requestContext(): Context {
+  const server = serverContext();
+  const at = server.now();
+  let actor: Promise<string> | undefined;
+  return {
+    ...server,
+    now: () => at,
+    actor: () => {
+      actor ??= server.actor();
+      return actor;
+    },
+  };
 }

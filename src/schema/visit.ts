@@ -30,7 +30,10 @@ export const siteSchema = z.strictObject({
 
 const stamp = {
   id: uuid,
-  actor: line(100),
+  actor: line(100).meta({
+    description:
+      "Who acted. The server writes who sent the request in its place; a file keeps the actors it names.",
+  }),
   typedAt: instant,
   deviceTypedAt: z.iso.datetime().exactOptional(),
 };

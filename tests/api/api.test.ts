@@ -185,7 +185,7 @@ describe("visits over HTTP", () => {
       added: 0,
     });
     const read = visitResponse.parse((await get(`/api/v1/visits/${VISIT}`)).body);
-    assert.deepEqual([read.version, read.events.at(-1)?.event], [4, note]);
+    assert.deepEqual([read.version, read.events.at(-1)?.event], [4, { ...note, actor: "Ines Varga" }]);
     const exported = await get(`/api/v1/visits/${VISIT}/export`);
     assert.match(exported.headers.get("content-disposition") ?? "", /attachment; filename="visit-/);
     assert.equal(visitFile.parse(exported.body).events.length, 4);

@@ -7,6 +7,7 @@ import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { FIXTURES, NEEDS } from "../../src/core/plan/index.ts";
 import { planResponse } from "../../src/schema/plan.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
+import { visitFile } from "../../src/schema/visit.ts";
 import { startApi } from "../support/desk.ts";
 import { event, startedVisit } from "../support/story.ts";
 
@@ -32,6 +33,17 @@ function raw(text: string): Promise<string> {
     socket.write(text.replaceAll("HOST", host));
   });
 }
+
+describe("the actor of an event", () => {
+  it("comes from the request, not from what the sender claims", async () => {
+    const note = { ...event({ kind: "visit-noted", text: "claimed" }, uuid()), actor: "Customer, by link" };
+    const answer = await ask("POST", `/api/v1/visits/${VISIT}/events`, { events: [note] });
+    assert.equal(answer.status, 200);
+    const { events } = visitFile.parse(await (await get(`/api/v1/visits/${VISIT}/export`)).json());
+    const actor = events.find((each) => each.event.id === note.id)?.event.actor;
+    assert.equal(actor, "Ines Varga");
+  });
+});
 
 describe("addresses and methods", () => {
   for (const [target, status, says] of [

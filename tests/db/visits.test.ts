@@ -92,6 +92,18 @@ describe("visits", () => {
     assert.equal((await readVisit(context, visitId(2))).state.notes.length, 1);
   });
 
+  it("carry the actor the server knows, whatever the writer says, and stay the same event under another name", async () => {
+    await openVisit(context, visitId(7), fresh(startedVisit(), 7));
+    const forged = {
+      ...event({ kind: "visit-noted", text: "x" }, idOf(0x7ff00)),
+      actor: "Customer, by link",
+    };
+    const send = async (actor: string) => (await addEvents(context, visitId(7), [forged], { actor })).added;
+    assert.deepEqual([await send("Robin Sedge"), await send("Somebody else")], [1, 0]);
+    const { events } = await readVisit(context, visitId(7));
+    assert.equal(events.at(-1)?.event.actor, "Robin Sedge");
+  });
+
   it("refuse a writer who has not seen the latest, and take him when he has", async () => {
     await openVisit(context, visitId(3), fresh(startedVisit(), 3));
     const note = (number: number) =>

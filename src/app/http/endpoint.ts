@@ -4,7 +4,7 @@ import type { z } from "zod";
 import type { AnswerFor, GetEndpoint, PostEndpoint } from "../../schema/endpoint/definition.ts";
 import { readRequest, requestFault } from "../../schema/read-request.ts";
 import { UNSTORABLE_MESSAGE, unstorablePath } from "../../schema/text.ts";
-import { type Context, serverContext } from "../context.ts";
+import { type Context, requestContext } from "../context.ts";
 import { AppError, asAppError, errorFromFault, errorResponse, jsonResponse } from "./app-error.ts";
 import { logFailure } from "./log-failure.ts";
 
@@ -39,7 +39,7 @@ function withErrorAnswer(work: (context: APIContext) => Promise<Response>): APIR
 
 /** Returns an endpoint that makes its whole answer itself: a stream or a file. */
 export function rawEndpoint(work: (app: Context, context: APIContext) => Promise<Response>): APIRoute {
-  return withErrorAnswer(async (context) => work(serverContext(), context));
+  return withErrorAnswer(async (context) => work(requestContext(), context));
 }
 
 /** Returns an endpoint that only reads: what the use case returns is what the definition says. */
@@ -47,7 +47,7 @@ export function getEndpoint<E extends GetEndpoint>(
   _definition: E,
   work: (app: Context, context: APIContext) => Promise<AnswerFor<E>>,
 ): APIRoute {
-  return withErrorAnswer(async (context) => jsonResponse(await work(serverContext(), context)));
+  return withErrorAnswer(async (context) => jsonResponse(await work(requestContext(), context)));
 }
 
 /** Returns an endpoint with a JSON body, parsed by its definition's schema before the use case sees the body. */
@@ -58,7 +58,7 @@ export function postEndpoint<E extends PostEndpoint>(
   return withErrorAnswer(async (context) => {
     const read = readRequest<E["request"]>(request, await readJsonText(context.request));
     if (!read.ok) throw errorFromFault(read.fault);
-    return jsonResponse(await work(serverContext(), read.value, context), status);
+    return jsonResponse(await work(requestContext(), read.value, context), status);
   });
 }
 

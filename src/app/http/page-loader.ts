@@ -1,6 +1,6 @@
 /** Pages load everything before the first byte is sent; what goes wrong becomes a page of its own with the right status. */
 import type { AstroGlobal } from "astro";
-import { type Context, serverContext } from "../context.ts";
+import { type Context, requestContext } from "../context.ts";
 import { type ConnectionPage, readConnection } from "../visit/connection-page.ts";
 import { AppError, asAppError, errorHeaders, STATUS_OF_CODE } from "./app-error.ts";
 import { checkStorable } from "./endpoint.ts";
@@ -33,7 +33,7 @@ export async function loadPage<T>(
   load: (app: Context, astro: Page) => Promise<T>,
 ): Promise<T | Response> {
   try {
-    return await load(serverContext(), astro);
+    return await load(requestContext(), astro);
   } catch (cause) {
     const error = asAppError(cause);
     logFailure(astro.locals, error);
@@ -56,7 +56,7 @@ export async function submitForm(
   work: (app: Context, form: FormData) => Promise<void>,
 ): Promise<string | null> {
   try {
-    await work(serverContext(), await readForm(astro.request));
+    await work(requestContext(), await readForm(astro.request));
     return null;
   } catch (cause) {
     const error = asAppError(cause);

@@ -17,7 +17,6 @@ import { storedStep } from "../../schema/tables.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { checkStorable } from "../http/endpoint.ts";
-import { currentPlumber } from "../shop/people.ts";
 
 const stepsSchema = z.array(storedStep).min(1).max(300);
 
@@ -127,7 +126,7 @@ async function putInForce(
   why: string,
   change: (steps: readonly StepTemplate[]) => readonly StepTemplate[],
 ): Promise<number> {
-  const actor = await currentPlumber(context.sql);
+  const actor = await context.actor();
   return context.sql.begin(async (tx) => {
     await lockLibrary(tx);
     const current = await currentLibrary(tx, context.tables);

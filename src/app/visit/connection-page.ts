@@ -7,7 +7,6 @@ import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
 import { idFrom } from "../http/endpoint.ts";
 import { learnedDurations, withLearned } from "../schedule/learned-minutes.ts";
-import { currentPlumber } from "../shop/people.ts";
 import { stepsOfVisit } from "../step/step-library.ts";
 import { readVisit, type Visit } from "./visit.ts";
 
@@ -35,7 +34,7 @@ export async function readConnection(
     visit,
     site: visit.state.site,
     connection,
-    actor: await currentPlumber(context.sql),
+    actor: await context.actor(),
     now,
     steps: await stepsOfVisit(context, visit.libraryVersion),
   };
@@ -110,7 +109,7 @@ export async function readVisitRun(context: Context, params: Readonly<Record<str
     props: {
       visitId: visit.id,
       events: visit.events.map(({ event }) => event),
-      actor: await currentPlumber(context.sql),
+      actor: await context.actor(),
       zone: visit.state.site.zone,
       now: context.now().toISOString(),
       tables: {

@@ -15,6 +15,8 @@ export interface SendOptions {
   readonly version?: number | null | undefined;
   /** What the writer's clock says; absent: the writer's clock is taken to be right. */
   readonly sentAt?: string | null | undefined;
+  /** Who sends, as the server knows from the request; absent: the server itself writes, and the events name their actor. */
+  readonly actor?: string;
   readonly signal?: AbortSignal;
 }
 
@@ -76,13 +78,14 @@ export async function withFieldsOfRequest<T>(
   }
 }
 
-/** Returns the events as this server keeps them: times put right, plans and judgements its own. Long work, so before any lock is held. */
+/** Returns the events as this server keeps them: actor stamped, times put right, plans and judgements its own. Long work, so before any lock is held. */
 export async function certifiedEvents(
   context: Context,
   events: readonly VisitEvent[],
-  { sentAt, signal }: SendOptions,
+  { sentAt, actor, signal }: SendOptions,
 ): Promise<ReadonlyMap<string, VisitEvent>> {
-  const timed = withTypedTimes(events, context.now(), sentAt ?? null);
+  const stamped = actor === undefined ? events : events.map((event) => ({ ...event, actor }));
+  const timed = withTypedTimes(stamped, context.now(), sentAt ?? null);
   const own = await withServerAnswers(context, timed, signal);
   return new Map(own.map((event) => [event.id, event]));
 }

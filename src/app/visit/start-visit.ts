@@ -8,7 +8,6 @@ import { looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
-import { currentPlumber } from "../shop/people.ts";
 import { addEvents, openVisit, readVisit } from "./visit.ts";
 
 export const newVisitForm = z.object({
@@ -51,8 +50,9 @@ function isEitherOr(waters: readonly string[]): boolean {
   return new Set(waters).size < waters.length;
 }
 
-async function stamper({ sql, now, newId }: Context) {
-  const actor = await currentPlumber(sql);
+async function stamper(context: Context) {
+  const { now, newId } = context;
+  const actor = await context.actor();
   const typedAt = now().toISOString();
   return <A extends VisitAct>(act: A): VisitEvent => ({ id: newId(), actor, typedAt, ...act });
 }

@@ -15,7 +15,6 @@ import {
 import { VISIT_FORMAT } from "../../schema/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, errorFromFault } from "../http/app-error.ts";
-import { currentPlumber } from "../shop/people.ts";
 import { currentLibrary, keepLibraryOfVisit, stepsOfVisit } from "../step/step-library.ts";
 import type { KeptEvent } from "./event-rows.ts";
 import { type AddedEvents, readVisit, rowFromSummary } from "./visit.ts";
@@ -51,7 +50,7 @@ async function judgeFile(context: Context, text: string, signal?: AbortSignal) {
     ? await stepsOfVisit(context, present.libraryVersion)
     : (await currentLibrary(context.sql, context.tables)).steps;
   const here = present ? await eventsAsJson(context.sql, fileVisit.visit) : null;
-  const mark = { at: context.now().toISOString(), by: await currentPlumber(context.sql) };
+  const mark = { at: context.now().toISOString(), by: await context.actor() };
   return {
     judged: await context.compute.run(
       "judgeImport",

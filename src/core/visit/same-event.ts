@@ -3,10 +3,11 @@ import type { VisitEvent } from "./event.ts";
 
 /**
  * What a writer said, without what the server makes of an act: the plan behind a choice is the planner's, and what a
- * pressure hold comes to is the analyser's, and a step's role is the library's. A time that was corrected is compared as the device typed the time.
+ * pressure hold comes to is the analyser's, a step's role is the library's, and who acted is known from the request. A
+ * time that was corrected is compared as the device typed the time.
  */
 function saidIn(event: VisitEvent): object {
-  const { deviceTypedAt = event.typedAt, ...said } = event;
+  const { deviceTypedAt = event.typedAt, actor: _, ...said } = event;
   const stamped = { ...said, typedAt: new Date(deviceTypedAt).toISOString() };
   if (stamped.kind === "plan-chosen") return { ...stamped, plan: stamped.plan.id };
   if (stamped.kind === "hold-recorded") {

@@ -31,7 +31,7 @@ export const GET = getEndpoint(listVisitsEndpoint, async (app, { url }) => {
     next,
   };
 });
-export const POST = postEndpoint(openVisitEndpoint, (app, { visit, events, sentAt }, { request }) =>
-  openVisit(app, visit, events, { sentAt, signal: request.signal }),
+export const POST = postEndpoint(openVisitEndpoint, async (app, { visit, events, sentAt }, { request }) =>
+  openVisit(app, visit, events, { sentAt, actor: await app.actor(), signal: request.signal }),
 );
 export const ALL = otherThan("GET", "POST");
