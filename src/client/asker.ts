@@ -2,15 +2,19 @@
 
 export type Asking<A> =
   | { readonly state: "idle" }
-  | { readonly state: "asking" }
+  /** `share`: how much of the work is done, 0 to 1; null: the work does not say. */
+  | { readonly state: "asking"; readonly share: number | null }
   | { readonly state: "failed"; readonly error: unknown }
   | { readonly state: "answered"; readonly answer: A };
+
+/** What is asked: ends when the signal says so, and may tell its progress. */
+export type Work<A> = (signal: AbortSignal, onProgress: (share: number) => void) => Promise<A>;
 
 export const IDLE = { state: "idle" } as const;
 
 export interface Asker<A> {
   /** Asks; an answer to anything asked before is dropped. */
-  readonly ask: (work: (signal: AbortSignal) => Promise<A>) => void;
+  readonly ask: (work: Work<A>) => void;
   /** Ends what is being asked, and goes back to idle. */
   readonly cancel: () => void;
   /** Ends what is being asked, and says nothing any more. */
@@ -37,10 +41,15 @@ export function makeAsker<A>(onChange: (now: Asking<A>) => void): Asker<A> {
       const report = (now: Asking<A>) => {
         if (running === controller) onChange(now);
       };
-      report({ state: "asking" });
-      work(controller.signal).then(
-        (answer) => report({ state: "answered", answer }),
-        (error: unknown) => report({ state: "failed", error }),
+      report({ state: "asking", share: null });
+      let isSettled = false;
+      const settle = (now: Asking<A>) => {
+        isSettled = true;
+        report(now);
+      };
+      work(controller.signal, (share) => isSettled || report({ state: "asking", share })).then(
+        (answer) => settle({ state: "answered", answer }),
+        (error: unknown) => settle({ state: "failed", error }),
       );
     },
   };

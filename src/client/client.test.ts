@@ -65,12 +65,32 @@ describe("an asker", () => {
   }
   const settled = () => new Promise((resolve) => setImmediate(resolve));
 
+  it("reports the progress of what it asks, until that is over", async () => {
+    const { states, asker } = questions();
+    let late: (share: number) => void = () => {};
+    asker.ask(async (_, onProgress) => {
+      onProgress(0.5);
+      late = onProgress;
+      return "yes";
+    });
+    await settled();
+    late(0.9);
+    assert.deepEqual(states, [
+      { state: "asking", share: null },
+      { state: "asking", share: 0.5 },
+      { state: "answered", answer: "yes" },
+    ]);
+  });
+
   it("reports asking, then the answer", async () => {
     const { states, settle, work, asker } = questions();
     asker.ask(work);
     settle[0]?.resolve("yes");
     await settled();
-    assert.deepEqual(states, [{ state: "asking" }, { state: "answered", answer: "yes" }]);
+    assert.deepEqual(states, [
+      { state: "asking", share: null },
+      { state: "answered", answer: "yes" },
+    ]);
   });
 
   it("drops the answer to an earlier question, and ends its work", async () => {
@@ -106,7 +126,7 @@ describe("an asker", () => {
     asker.close();
     settle[0]?.resolve("late");
     await settled();
-    assert.deepEqual(states, [{ state: "asking" }]);
+    assert.deepEqual(states, [{ state: "asking", share: null }]);
   });
 });
 

@@ -1,12 +1,13 @@
-/** The leak analyst behind a worker: a hold takes a tenth of a second at a desk, more on a phone. No logic of its own. */
-import { expose } from "comlink";
-import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/hold/index.ts";
+/** The leak analyst behind a worker: a pressure test takes a tenth of a second at a desk, more on a phone. No logic of its own. */
+import { analyseHold, type HoldPlan, planHold } from "../core/hold/index.ts";
+import { inOneGo, serve } from "./serve.ts";
 
-const analyst = {
-  analyse: (test: HoldTest): HoldAnswer => analyseHold(test),
-  plan: (plan: HoldPlan, wantedMlPerMin: number): ReturnType<typeof planHold> =>
+const works = {
+  analyse: inOneGo(analyseHold),
+  plan: inOneGo(({ plan, wantedMlPerMin }: { readonly plan: HoldPlan; readonly wantedMlPerMin: number }) =>
     planHold(plan, wantedMlPerMin),
+  ),
 };
-export type Analyst = typeof analyst;
+export type HoldWorks = typeof works;
 
-expose(analyst);
+serve(works);

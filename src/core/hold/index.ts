@@ -9,6 +9,6 @@ export {
   type ReadingSource,
 } from "./hold-record.ts";
 export { type HoldAnswer, type HoldTest, SUSPECTS, type Suspect } from "./hold-test.ts";
-export { type HoldPlan, type PlannedHold, planHold } from "./plan-hold.ts";
+export { type HoldPlan, planHold } from "./plan-hold.ts";
 export { sectionOf } from "./section-of-plan.ts";
 export { DROPOUT_GAPS, type Sample } from "./trace.ts";

@@ -1,7 +1,9 @@
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useRef, useState } from "react";
+import { useAsk } from "../../client/use-ask.ts";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/hold/index.ts";
 import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/hold/index.ts";
-import { type OpenAnalyst, openAnalyst } from "../../workers/hold.client.ts";
+import { openAnalyst } from "../../workers/open.ts";
+import { useBackground } from "../../workers/use-background.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -38,25 +40,14 @@ export function Hold(props: VisitProps) {
   const [typed, setTyped] = useState("");
   const [lineFaults, setLineFaults] = useState<readonly string[]>([]);
   const [samples, setSamples] = useState<readonly Sample[]>([]);
-  const [judged, setJudged] = useState<JudgedHold | null>(null);
-  const [state, setState] = useState<"idle" | "working" | "failed">("idle");
-  const worker = useRef<OpenAnalyst | null>(null);
+  const analyst = useBackground(openAnalyst);
+  const { now, ask, cancel } = useAsk<JudgedHold>();
+  const judged = now.state === "answered" ? now.answer : null;
   const latest = useRef(samples);
-  useEffect(
-    () => () => {
-      worker.current?.close();
-      worker.current = null;
-    },
-    [],
-  );
-  const analyst = () => {
-    worker.current ??= openAnalyst();
-    return worker.current;
-  };
   const take = (next: readonly Sample[]) => {
     latest.current = next;
     setSamples(next);
-    setJudged(null);
+    cancel();
   };
   const judge = () => {
     const read = testFrom(form);
@@ -64,14 +55,7 @@ export function Hold(props: VisitProps) {
     if (latest.current.length === 0) return;
     const test: HoldTest = { ...read.test, samples: latest.current };
     setFaults({});
-    setState("working");
-    analyst()
-      .analyse(test)
-      .then((answer) => {
-        setJudged({ test, answer });
-        setState("idle");
-      })
-      .catch(() => setState("failed"));
+    ask(async (signal) => ({ test, answer: await analyst.ask("analyse", test, { signal }) }));
   };
   const takeTyped = () => {
     const read = typedSamples(typed);
@@ -102,7 +86,7 @@ export function Hold(props: VisitProps) {
             faults={faults}
             onChange={(change) => {
               setForm({ ...form, ...change });
-              setJudged(null);
+              cancel();
             }}
           />
           <PlanPanel form={form} analyst={analyst} />
@@ -174,9 +158,9 @@ export function Hold(props: VisitProps) {
                 <VerdictPanel answer={judged.answer} connection={connection} />
               ) : (
                 <p role="status" className="text-quiet">
-                  {state === "working"
+                  {now.state === "asking"
                     ? "Judging…"
-                    : state === "failed"
+                    : now.state === "failed"
                       ? "It could not be judged: try again."
                       : `${samples.length} readings`}
                 </p>
@@ -189,7 +173,7 @@ export function Hold(props: VisitProps) {
                 />
               </div>
               <p className="mt-2 flex flex-wrap gap-2">
-                {judged === null && state !== "working" && source !== "simulated" && (
+                {judged === null && now.state !== "asking" && source !== "simulated" && (
                   <button type="button" className="button" onClick={judge}>
                     Judge again
                   </button>

@@ -1,7 +1,9 @@
 import { useState } from "react";
-import type { PlannedHold } from "../../core/hold/index.ts";
+import { useAsk } from "../../client/use-ask.ts";
+import type { planHold } from "../../core/hold/index.ts";
 import { rateText } from "../../core/watch/index.ts";
-import type { OpenAnalyst } from "../../workers/hold.client.ts";
+import type { Background } from "../../workers/background.ts";
+import type { HoldWorks } from "../../workers/hold.worker.ts";
 import { figureFrom, type HoldForm, testFrom } from "./hold-form.ts";
 
 /** How long a hold of this section must last with this gauge to tell a wanted leak. */
@@ -10,27 +12,20 @@ export function PlanPanel({
   analyst,
 }: {
   readonly form: HoldForm;
-  readonly analyst: () => OpenAnalyst;
+  readonly analyst: Background<HoldWorks>;
 }) {
   const [wanted, setWanted] = useState("0.01");
-  const [state, setState] = useState<"idle" | "working" | "wrong">("idle");
-  const [plan, setPlan] = useState<{
-    readonly minutes: number | null;
-    readonly lengths: readonly PlannedHold[];
-  } | null>(null);
+  const [isWrong, setIsWrong] = useState(false);
+  const { now, ask } = useAsk<ReturnType<typeof planHold>>();
   const rate = figureFrom(wanted, 0.0001, 1000);
-  const ask = () => {
+  const plan = now.state === "answered" ? now.answer : null;
+  const askLength = () => {
     const read = testFrom(form);
-    if (rate === null || "faults" in read) return setState("wrong");
-    setState("working");
+    if (rate === null || "faults" in read) return setIsWrong(true);
+    setIsWrong(false);
     const { section, startPsi, stopChecked, gauge, ambientF } = read.test;
-    analyst()
-      .plan({ section, startPsi, stopChecked, gauge, isAmbientKnown: ambientF !== null }, rate)
-      .then((answer) => {
-        setPlan(answer);
-        setState("idle");
-      })
-      .catch(() => setState("wrong"));
+    const asked = { section, startPsi, stopChecked, gauge, isAmbientKnown: ambientF !== null };
+    ask((signal) => analyst.ask("plan", { plan: asked, wantedMlPerMin: rate }, { signal }));
   };
   return (
     <details className="border-t border-hairline py-1">
@@ -48,12 +43,15 @@ export function PlanPanel({
             onChange={(event) => setWanted(event.target.value)}
           />
         </label>
-        <button type="button" className="button" disabled={state === "working"} onClick={ask}>
-          {state === "working" ? "Simulating…" : "How long?"}
+        <button type="button" className="button" disabled={now.state === "asking"} onClick={askLength}>
+          {now.state === "asking" ? "Simulating…" : "How long?"}
         </button>
       </div>
-      {state === "wrong" && (
-        <p className="fault mt-1">Put the section's figures and the wanted leak right first.</p>
+      {isWrong && <p className="fault mt-1">Put the section's figures and the wanted leak right first.</p>}
+      {now.state === "failed" && (
+        <p role="alert" className="fault mt-1">
+          The length could not be worked out: try again.
+        </p>
       )}
       {plan && (
         <div role="status" className="mt-2">

@@ -1,4 +1,5 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
+import { useAsk } from "../../client/use-ask.ts";
 import {
   type Coil,
   type LineSetup,
@@ -8,11 +9,10 @@ import {
 } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
-import { type LineSolver, openLineSolver } from "../../workers/line.client.ts";
-import type { LineQuestion } from "../../workers/line.contract.ts";
+import type { RollOutTask } from "../../workers/line.worker.ts";
+import { openLineSolver } from "../../workers/open.ts";
+import { useBackground } from "../../workers/use-background.ts";
 import { OffsetField } from "../offset-field.tsx";
-
-type RollOutQuestion = Extract<LineQuestion, { readonly kind: "roll-out" }>;
 
 interface RollOutToolProps {
   readonly bench: LineSetup;
@@ -38,30 +38,19 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
   const [behind, setBehind] = useState({ widthIn: 30, heightIn: 60, depthIn: 3 });
   const [lineOutsideIn, setOutside] = useState(0.5);
   const [rolled, setRolled] = useState<readonly RolledLength[] | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const asked: RollOutQuestion = {
-    kind: "roll-out",
+  const asked: RollOutTask = {
     job: { parked: bench, way: [0, 0, 1], serviceIn, behind, lineOutsideIn },
-    task: { bench, lengthsIn, margins },
+    lengthsIn,
+    margins,
   };
   const key = JSON.stringify(asked);
 
-  const solver = useRef<LineSolver | null>(null);
+  const { ask: askSolver } = useBackground(openLineSolver);
+  const { now, ask } = useAsk<void>();
   useEffect(() => {
-    const opened = openLineSolver();
-    solver.current = opened;
-    return () => opened.close();
-  }, []);
-  useEffect(() => {
-    const controller = new AbortController();
-    solver.current
-      ?.ask(JSON.parse(key) as RollOutQuestion, { signal: controller.signal })
-      .then(setRolled)
-      .catch((error: unknown) => {
-        if (error instanceof Error && error.name !== "AbortError") setTrouble(error.message);
-      });
-    return () => controller.abort();
-  }, [key]);
+    // The answer before stays on screen while the next is worked out.
+    ask(async (signal) => setRolled(await askSolver("rollOut", JSON.parse(key) as RollOutTask, { signal })));
+  }, [key, ask, askSolver]);
 
   const choice = rolled === null ? null : rollOutChoice(rolled);
   const put = (change: Partial<typeof behind>) => setBehind((now) => ({ ...now, ...change }));
@@ -99,9 +88,9 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
           onChange={(value) => value !== null && setOutside(value)}
         />
       </div>
-      {trouble && (
+      {now.state === "failed" && (
         <p role="alert" className="fault mt-2">
-          Not worked out: {trouble}
+          Not worked out: {now.error instanceof Error ? now.error.message : String(now.error)}
         </p>
       )}
       {rolled && (

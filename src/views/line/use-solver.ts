@@ -1,5 +1,6 @@
 /** The solver while a setup changes: every frame rated, the newest only; the whole answer once it rests. */
 import { useEffect, useRef, useState } from "react";
+import { useAsk } from "../../client/use-ask.ts";
 import type {
   Alternative,
   FitOutcome,
@@ -8,7 +9,9 @@ import type {
   SlackMargins,
   TriedAlternative,
 } from "../../core/line/index.ts";
-import { type LineSolver, openLineSolver } from "../../workers/line.client.ts";
+import { isAbortError } from "../../workers/background.ts";
+import { openLineSolver } from "../../workers/open.ts";
+import { useBackground } from "../../workers/use-background.ts";
 
 /** How long a setup must rest before the long questions are asked, ms. */
 const REST_MS = 250;
@@ -42,25 +45,16 @@ interface Question {
   readonly alternatives: readonly Alternative[];
 }
 
-const isAbort = (error: unknown) => error instanceof DOMException && error.name === "AbortError";
 const errorText = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Null asks nothing: the setup is not sound. */
 export function useSolver(question: Question | null): Solver {
-  const solver = useRef<LineSolver | null>(null);
+  const { ask: askSolver } = useBackground(openLineSolver);
+  const { now: whole, ask: askWhole, cancel } = useAsk<WholeAnswer>();
   const [solved, setSolved] = useState<Solved | null>(null);
-  const [whole, setWhole] = useState<WholeAnswer | null>(null);
-  const [share, setShare] = useState<number | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
   const newest = useRef<Question | null>(null);
   const isRating = useRef(false);
-  const long = useRef<AbortController | null>(null);
-
-  useEffect(() => {
-    const opened = openLineSolver();
-    solver.current = opened;
-    return () => opened.close();
-  }, []);
 
   // A new object with the same figures asks nothing new: the text of the question is what counts.
   const key = question === null ? null : JSON.stringify(question);
@@ -68,66 +62,43 @@ export function useSolver(question: Question | null): Solver {
     if (key === null) return;
     const asked = JSON.parse(key) as Question;
     newest.current = asked;
-    setWhole(null);
+    // Every frame of a drag asks: the one under way is let end, or none would ever be answered; then the newest is rated.
     const rateNewest = () => {
       const now = newest.current;
-      const opened = solver.current;
-      if (now === null || opened === null || isRating.current) return;
+      if (now === null || isRating.current) return;
       isRating.current = true;
-      const { alternatives: _, ...task } = now;
-      opened
-        .ask({ kind: "rate", task })
+      askSolver("rate", now)
         .then((rated) => {
           setSolved({ bench: now.bench, rated });
           setTrouble(null);
         })
-        .catch((error: unknown) => isAbort(error) || setTrouble(errorText(error)))
+        .catch((error: unknown) => isAbortError(error) || setTrouble(errorText(error)))
         .finally(() => {
           isRating.current = false;
           if (newest.current !== now) rateNewest();
         });
     };
     rateNewest();
-    const controller = new AbortController();
-    long.current = controller;
     const rest = setTimeout(() => {
-      const opened = solver.current;
-      if (opened === null) return;
-      const { alternatives, ...task } = asked;
-      const { signal } = controller;
-      setShare(0);
-      opened
-        .ask({ kind: "fit", task }, { signal, onProgress: (done) => setShare(done / 2) })
-        .then(async (fit) => {
-          const helps = fit.best
-            ? []
-            : await opened.ask(
-                { kind: "help", task, alternatives },
-                { signal, onProgress: (done) => setShare((1 + done) / 2) },
-              );
-          setWhole({ bench: asked.bench, fit, helps });
-          setShare(null);
-        })
-        .catch((error: unknown) => {
-          if (!signal.aborted) setShare(null);
-          if (!isAbort(error)) setTrouble(errorText(error));
-        });
+      askWhole(async (signal, onProgress) => {
+        const fit = await askSolver("fit", asked, { signal, onProgress: (done) => onProgress(done / 2) });
+        const helps = fit.best
+          ? []
+          : await askSolver("help", asked, { signal, onProgress: (done) => onProgress((1 + done) / 2) });
+        return { bench: asked.bench, fit, helps };
+      });
     }, REST_MS);
     return () => {
       clearTimeout(rest);
-      controller.abort();
-      setShare(null);
+      cancel();
     };
-  }, [key]);
+  }, [key, askSolver, askWhole, cancel]);
 
   return {
     solved,
-    whole,
-    share,
-    trouble,
-    cancel: () => {
-      long.current?.abort();
-      setShare(null);
-    },
+    whole: whole.state === "answered" ? whole.answer : null,
+    share: whole.state === "asking" ? (whole.share ?? 0) : null,
+    trouble: whole.state === "failed" ? errorText(whole.error) : trouble,
+    cancel,
   };
 }

@@ -1,8 +1,10 @@
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
+import { useAsk } from "../../client/use-ask.ts";
 import type { VisitSchedule } from "../../core/schedule/index.ts";
 import type { StepTables } from "../../core/step/index.ts";
 import type { VisitState } from "../../core/visit/index.ts";
-import { type OpenScheduler, openScheduler } from "../../workers/schedule.client.ts";
+import { openScheduler } from "../../workers/open.ts";
+import { useBackground } from "../../workers/use-background.ts";
 
 export interface Planned extends VisitSchedule {
   /** When minute nought of it is, UTC. */
@@ -16,27 +18,19 @@ export function useSchedule(
   hands: 1 | 2,
 ): { readonly planned: Planned | null; readonly isFresh: boolean } {
   const [planned, setPlanned] = useState<{ readonly of: unknown; readonly plan: Planned } | null>(null);
-  const worker = useRef<OpenScheduler | null>(null);
-  useEffect(
-    () => () => {
-      worker.current?.close();
-      worker.current = null;
-    },
-    [],
-  );
+  const { ask: askScheduler } = useBackground(openScheduler);
+  const { ask } = useAsk<void>();
   useEffect(() => {
-    let isWanted = true;
-    worker.current ??= openScheduler();
     const from = new Date(Math.max(Date.parse(visit.startsAt), Date.now())).toISOString();
-    worker.current
-      .schedule(visit.connections, tables, hands)
-      .then((plan) => {
-        if (isWanted) setPlanned({ of: visit, plan: { ...plan, from } });
-      })
-      .catch(() => undefined);
-    return () => {
-      isWanted = false;
-    };
-  }, [visit, tables, hands]);
+    // The plan before stays on screen, marked as not fresh, until the next is there.
+    ask(async (signal) => {
+      const plan = await askScheduler(
+        "schedule",
+        { connections: visit.connections, tables, hands },
+        { signal },
+      );
+      setPlanned({ of: visit, plan: { ...plan, from } });
+    });
+  }, [visit, tables, hands, ask, askScheduler]);
   return { planned: planned?.plan ?? null, isFresh: planned?.of === visit };
 }

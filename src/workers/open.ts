@@ -1,0 +1,23 @@
+/** The workers a page can open. */
+import { openBackground } from "./background.ts";
+import type { HoldWorks } from "./hold.worker.ts";
+import type { LineWorks } from "./line.worker.ts";
+import type { ScheduleWorks } from "./schedule.worker.ts";
+
+/** Opens the line solver. */
+export const openLineSolver = () =>
+  openBackground<LineWorks>(
+    () => new Worker(new URL("./line.worker.ts", import.meta.url), { type: "module" }),
+  );
+
+/** Opens the leak analyst. */
+export const openAnalyst = () =>
+  openBackground<HoldWorks>(
+    () => new Worker(new URL("./hold.worker.ts", import.meta.url), { type: "module" }),
+  );
+
+/** Opens the scheduler. */
+export const openScheduler = () =>
+  openBackground<ScheduleWorks>(
+    () => new Worker(new URL("./schedule.worker.ts", import.meta.url), { type: "module" }),
+  );
