@@ -12,7 +12,7 @@ import {
 import { readDay } from "../../src/app/visit/today.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, startedVisit } from "../support/story.ts";
 
 let database: TestDatabase;
 let now = new Date("2026-03-09T12:00:00.000Z");
@@ -79,31 +79,12 @@ describe("a signature", () => {
 });
 
 describe("a hold on the record", () => {
-  const hold = {
-    source: "typed" as const,
-    test: {
-      section: { volumeMl: 100, hoseFt: 1, hoseType: "braided" as const, material: "copper" as const },
-      startPsi: 60,
-      supplyPsi: null,
-      heldSec: 60,
-      ambientF: 70,
-      stopChecked: true,
-      gauge: { resolutionPsi: 0.1, type: "digital" as const },
-      drawOff: null,
-      samples: [0, 300, 600, 900].map((t) => ({ t, psi: 60 - t / 60 })),
-    },
-    bestMlPerMin: 0.02,
-    lowMlPerMin: 0.01,
-    highMlPerMin: 0.1,
-    smallestMlPerMin: 0.008,
-    suspected: [],
-  };
   const visit = idOf(0xbee0);
   it("must say what its readings say", async () => {
     const story = allDry(startedVisit()).map((each, at) => ({ ...each, id: idOf(0xbee100 + at) }));
     await openVisit(context, visit, story);
     const record = (verdict: "tight" | "leak") =>
-      event({ kind: "hold-recorded", connection: CONNECTION, hold: { ...hold, verdict } });
+      event({ kind: "hold-recorded", connection: CONNECTION, hold: { ...LEAKING_HOLD, verdict } });
     await rejects(addEvents(context, visit, [record("tight")]), "refused");
     await addEvents(context, visit, [record("leak")]);
     const { state } = await readVisit(context, visit);

@@ -1,4 +1,5 @@
 /** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
+import type { HoldRecord } from "../../src/core/hold/index.ts";
 import { planHookup } from "../../src/core/planner/index.ts";
 import { runSheet } from "../../src/core/step/index.ts";
 import { planRequestOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
@@ -106,3 +107,25 @@ export function allDry(events: readonly VisitEvent[]): readonly VisitEvent[] {
     look("connection", "in-place"),
   ];
 }
+
+/** A pressure test whose readings fall by 15 psi in 15 minutes. */
+export const LEAKING_HOLD: HoldRecord = {
+  source: "typed",
+  test: {
+    section: { volumeMl: 100, hoseFt: 1, hoseType: "braided", material: "copper" },
+    startPsi: 60,
+    supplyPsi: null,
+    heldSec: 60,
+    ambientF: 70,
+    stopChecked: true,
+    gauge: { resolutionPsi: 0.1, type: "digital" },
+    drawOff: null,
+    samples: [0, 300, 600, 900].map((t) => ({ t, psi: 60 - t / 60 })),
+  },
+  verdict: "leak",
+  bestMlPerMin: 0.02,
+  lowMlPerMin: 0.01,
+  highMlPerMin: 0.1,
+  smallestMlPerMin: 0.008,
+  suspected: [],
+};

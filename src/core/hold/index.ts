@@ -11,4 +11,4 @@ export {
 export { type HoldAnswer, type HoldTest, SUSPECTS, type Suspect } from "./hold-test.ts";
 export { type HoldPlan, planHold } from "./plan-hold.ts";
 export { sectionOf } from "./section-of-plan.ts";
-export { DROPOUT_GAPS, type Sample } from "./trace.ts";
+export { readingRuns, type Sample } from "./trace.ts";

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { randomFrom } from "../../simulators/chance.ts";
-import { type Gauge, readTrace, type Sample } from "./trace.ts";
+import { type Gauge, readingRuns, readTrace, type Sample } from "./trace.ts";
 
 const DIGITAL: Gauge = { resolutionPsi: 0.1, type: "digital" };
 
@@ -24,6 +24,18 @@ describe("a gauge's readings", () => {
       assert.ok(Math.abs(psi - 60) < 0.25);
       assert.ok(sigmaPsi < 0.06 && sigmaPsi > 0.003);
     }
+  });
+
+  it("are split where nobody read, and only there", () => {
+    const at = (...seconds: readonly number[]) => seconds.map((t) => ({ t, psi: 60 }));
+    const times = (samples: readonly Sample[]) => readingRuns(samples).map((run) => run.map(({ t }) => t));
+    assert.deepEqual(times(at(0, 5, 10, 60, 65)), [
+      [0, 5, 10],
+      [60, 65],
+    ]);
+    assert.deepEqual(times(at(0, 5, 10, 27, 32)), [[0, 5, 10, 27, 32]], "17 s are within 3.5 times 5 s");
+    assert.deepEqual(times(at(0)), [[0]]);
+    assert.deepEqual(times([]), []);
   });
 
   it("that fall fast and smoothly are no jumps and no scatter", () => {

@@ -49,7 +49,7 @@ const EARLY = 1.6;
 const EMPTY_SHARE = 0.08;
 const EMPTY_PSI = 2;
 /** A pause this many times the usual one is a gap. */
-export const DROPOUT_GAPS = 3.5;
+const DROPOUT_GAPS = 3.5;
 
 const median = (values: readonly number[]): number => {
   const sorted = values.toSorted((a, b) => a - b);
@@ -57,6 +57,23 @@ const median = (values: readonly number[]): number => {
   const high = sorted[middle] ?? 0;
   return sorted.length % 2 === 1 ? high : ((sorted[middle - 1] ?? 0) + high) / 2;
 };
+
+/**
+ * Splits readings where nobody read: at pauses longer than 3.5 times the usual time between two readings.
+ * Shape: runs in the order of time, none empty; together they are the samples.
+ */
+export function readingRuns(samples: readonly Sample[]): readonly (readonly Sample[])[] {
+  const usual = median(samples.slice(1).map(({ t }, at) => t - (samples[at]?.t ?? t)));
+  const runs: Sample[][] = [];
+  for (const sample of samples) {
+    const run = runs.at(-1);
+    const before = run?.at(-1);
+    if (run === undefined || before === undefined || sample.t - before.t > DROPOUT_GAPS * usual)
+      runs.push([sample]);
+    else run.push(sample);
+  }
+  return runs;
+}
 
 /** Readings of nothing, or far off both sides, between readings that agree. */
 function isDropout(samples: readonly Sample[], at: number, { resolutionPsi }: Gauge): boolean {

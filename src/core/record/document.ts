@@ -22,6 +22,14 @@ export interface RecordPhoto {
   readonly caption: string;
 }
 
+/** A pressure test: what it came to, and its readings for drawing. */
+export interface RecordTrace {
+  readonly sentence: Sentence;
+  /** Readings without a pause between them: minutes and psi. */
+  readonly runs: readonly (readonly { readonly min: number; readonly psi: number }[])[];
+  readonly isSimulated: boolean;
+}
+
 export interface RecordSection {
   /** The connection's id. */
   readonly id: string;
@@ -32,6 +40,7 @@ export interface RecordSection {
   readonly facts: readonly Sentence[];
   readonly table: { readonly stages: readonly string[]; readonly rows: readonly RecordRow[] };
   readonly sentences: readonly Sentence[];
+  readonly traces: readonly RecordTrace[];
   readonly photos: readonly RecordPhoto[];
   /** Signature and follow-up check, or that there is none. */
   readonly ending: Sentence;

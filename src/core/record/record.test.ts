@@ -1,6 +1,14 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { allDry, CONNECTION, event, look, startedVisit, tickedTo } from "../../../tests/support/story.ts";
+import {
+  allDry,
+  CONNECTION,
+  event,
+  LEAKING_HOLD,
+  look,
+  startedVisit,
+  tickedTo,
+} from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { foldVisit, type VisitEvent } from "../visit/index.ts";
 import { connectionsOfRecord, recordSection, sentenceText } from "./index.ts";
@@ -108,4 +116,24 @@ describe("the record of a connection", () => {
 
   it("leaves out what has no plan", () =>
     assert.deepEqual(connectionsOfRecord(foldVisit(startedVisit("toilet", { planned: false }))), []));
+
+  it("shows every pressure test with its sentence and its readings, pauses left open, and says which are simulated", () => {
+    const samples = [0, 60, 120, 600, 660].map((t) => ({ t, psi: 60 - t / 600 }));
+    const { test } = LEAKING_HOLD;
+    const hold = { ...LEAKING_HOLD, source: "simulated" as const, test: { ...test, samples } };
+    const recorded = event({ kind: "hold-recorded", connection: CONNECTION, hold });
+    const [trace] = sectionOf([...startedVisit(), recorded]).traces;
+    assert.ok(trace);
+    assert.match(sentenceText(trace.sentence), /^Pressure test .* 5 readings \(SIMULATED\): leak, /);
+    assert.deepEqual(
+      [trace.runs.map((run) => run.map(({ min }) => min)), trace.isSimulated],
+      [
+        [
+          [0, 1, 2],
+          [10, 11],
+        ],
+        true,
+      ],
+    );
+  });
 });

@@ -1,10 +1,11 @@
 /** What a record says of a connection, from the state of its visit. */
 import { type Check, type Stage, standingCheck, type Target, targetsOf } from "../check/index.ts";
+import { readingRuns } from "../hold/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import { type ConnectionState, connectionPhase, phaseInWords, type VisitState } from "../visit/index.ts";
 import { detectableMlPerMin, rateText } from "../watch/index.ts";
-import type { RecordRow, RecordSection, Sentence, Span } from "./document.ts";
+import type { RecordRow, RecordSection, RecordTrace, Sentence, Span } from "./document.ts";
 
 /** Times as people of the site read them. */
 export interface SiteClock {
@@ -134,8 +135,20 @@ function holdSentence(hold: ConnectionState["holds"][number], { stamp }: SiteClo
   ];
 }
 
+const SEC_PER_MIN = 60;
+
+function traceOf(hold: ConnectionState["holds"][number], clock: SiteClock): RecordTrace {
+  return {
+    sentence: holdSentence(hold, clock),
+    runs: readingRuns(hold.test.samples).map((run) =>
+      run.map(({ t, psi }) => ({ min: t / SEC_PER_MIN, psi })),
+    ),
+    isSimulated: hold.source === "simulated",
+  };
+}
+
 function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Sentence[] {
-  const { survey, proofs, notes, holds, meters } = connection;
+  const { survey, proofs, notes, meters } = connection;
   return [
     ...(survey.notes === "" ? [] : [[`Note: ${survey.notes}`]]),
     ...proofs.map(
@@ -148,7 +161,6 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
       ],
     ),
     ...notes.map(({ text, by }): Sentence => [`Note: ${text}`, quiet(` (${by})`)]),
-    ...holds.map((hold) => holdSentence(hold, clock)),
     ...meters.map(
       ({ at, marks, windowMin }): Sentence => [
         "Meter watched ",
@@ -193,6 +205,7 @@ export function recordSection(
     facts: factsOf(connection, clock),
     table: { stages: stages.map(({ label }) => label), rows: rowsOf(connection, stages, clock) },
     sentences: sentencesOf(connection, clock),
+    traces: connection.holds.map((hold) => traceOf(hold, clock)),
     photos: photos.map(({ id: photo, caption }) => ({ id: photo, caption })),
     ending: endingOf(connection, clock),
   };

@@ -1,6 +1,6 @@
 import type { Chart, ChartDataset, Point as ChartPoint } from "chart.js";
 import { useEffect, useRef } from "react";
-import { DROPOUT_GAPS, type HoldAnswer, type Sample } from "../../core/hold/index.ts";
+import { type HoldAnswer, readingRuns, type Sample } from "../../core/hold/index.ts";
 
 interface TraceChartProps {
   readonly samples: readonly Sample[];
@@ -10,12 +10,9 @@ interface TraceChartProps {
 
 /** Readings in minutes; a pause breaks the line. */
 function withGaps(samples: readonly Sample[], pick: (sample: Sample) => number | undefined): ChartPoint[] {
-  const gaps = samples.slice(1).map(({ t }, at) => t - (samples[at]?.t ?? t));
-  const usual = gaps.toSorted((a, b) => a - b)[gaps.length >> 1] ?? 0;
-  return samples.flatMap((sample, at) => {
-    const point = { x: sample.t / 60, y: pick(sample) ?? Number.NaN };
-    const gap = gaps[at - 1] ?? 0;
-    return gap > DROPOUT_GAPS * usual ? [{ x: (sample.t - gap / 2) / 60, y: Number.NaN }, point] : [point];
+  return readingRuns(samples).flatMap((run, at) => {
+    const points = run.map((sample) => ({ x: sample.t / 60, y: pick(sample) ?? Number.NaN }));
+    return at === 0 ? points : [{ x: points[0]?.x ?? 0, y: Number.NaN }, ...points];
   });
 }
 
