@@ -1,5 +1,6 @@
 /** A body of JSON read by its schema: the same words for the same mistake, wherever a request is read. */
 import type { z } from "zod";
+import { fail, type Result, succeed } from "../core/result/index.ts";
 import { withoutOptionalNulls } from "./optional-nulls.ts";
 import { mayContainUnstorable, UNSTORABLE_MESSAGE, unstorablePath } from "./text.ts";
 
@@ -13,10 +14,6 @@ export interface RequestFault {
   readonly message: string;
   readonly fields: readonly FieldFault[];
 }
-
-export type ReadRequest<T> =
-  | { readonly ok: true; readonly value: T }
-  | { readonly ok: false; readonly fault: RequestFault };
 
 /** Faults told in one answer: nobody mends more at once. */
 const MOST_FAULTS = 100;
@@ -40,16 +37,15 @@ export function schemaFault(error: z.ZodError): RequestFault {
 }
 
 /** Reads a JSON text by a schema; nulls for optional fields are left out. */
-export function readRequest<S extends z.ZodType>(schema: S, text: string): ReadRequest<z.output<S>> {
+export function readRequest<S extends z.ZodType>(schema: S, text: string): Result<z.output<S>, RequestFault> {
   let body: unknown;
   try {
     body = JSON.parse(text);
   } catch {
-    return { ok: false, fault: { code: "not-json", message: "The body is not JSON.", fields: [] } };
+    return fail({ code: "not-json", message: "The body is not JSON.", fields: [] });
   }
   const unstorable = mayContainUnstorable(text) ? unstorablePath(body) : null;
-  if (unstorable !== null)
-    return { ok: false, fault: requestFault([{ path: unstorable, message: UNSTORABLE_MESSAGE }]) };
+  if (unstorable !== null) return fail(requestFault([{ path: unstorable, message: UNSTORABLE_MESSAGE }]));
   const parsed = schema.safeParse(withoutOptionalNulls(schema, body));
-  return parsed.success ? { ok: true, value: parsed.data } : { ok: false, fault: schemaFault(parsed.error) };
+  return parsed.success ? succeed(parsed.data) : fail(schemaFault(parsed.error));
 }

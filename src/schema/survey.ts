@@ -23,7 +23,7 @@ const typedInches = (value: z.ZodNumber, parse: typeof parseLength | typeof pars
     .strictObject({ typed: z.string().trim().min(1).max(40), value })
     .superRefine(({ typed, value: inches }, context) => {
       const read = parse(typed);
-      if (!read.ok || Math.abs(read.lengthIn - inches) >= SAME_IN)
+      if (!read.ok || Math.abs(read.value.lengthIn - inches) >= SAME_IN)
         context.addIssue({
           code: "custom",
           path: ["value"],

@@ -19,7 +19,7 @@ function readOffset(
 ): Read {
   if (text.trim() === "" && isOptional) return { value: null };
   const read = isSigned ? parseOffset(text) : parseLength(text);
-  return read.ok ? { value: read.lengthIn } : { fault: explainLength(read) };
+  return read.ok ? { value: read.value.lengthIn } : { fault: explainLength(read.fault) };
 }
 
 /** A measure as on a tape: what is typed counts as soon as it can be read; while untouched it follows the drawing. */

@@ -74,11 +74,11 @@ describe("a survey being typed", () => {
   it("keeps lengths and pressure as they were typed beside what they are", () => {
     const read = readDraft({ ...draft, minText: ' 10-1/2" ', maxText: "1' 1", psiText: "58 psi" });
     assert.ok(read.ok);
-    assert.deepEqual(read.survey.length, {
+    assert.deepEqual(read.value.length, {
       min: { typed: '10-1/2"', value: 10.5 },
       max: { typed: "1' 1", value: 13 },
     });
-    assert.deepEqual(read.survey.staticPsi, { typed: "58 psi", value: 58 });
+    assert.deepEqual(read.value.staticPsi, { typed: "58 psi", value: 58 });
   });
 
   it("explains each wrong field in its place", () => {
@@ -90,15 +90,15 @@ describe("a survey being typed", () => {
       survey: { ...draft.survey, label: " " },
     });
     assert.ok(!read.ok);
-    assert.deepEqual(Object.keys(read.faults).sort(), ["label", "max", "min", "psi"]);
-    assert.match(read.faults.min ?? "", /"ten" is not a length/);
+    assert.deepEqual(Object.keys(read.fault).sort(), ["label", "max", "min", "psi"]);
+    assert.match(read.fault.min ?? "", /"ten" is not a length/);
   });
 
   it("sees a shortest that is longer than the longest, and a line of no length", () => {
     const turned = readDraft({ ...draft, minText: "14", maxText: "13" });
-    assert.match(turned.ok ? "" : (turned.faults.min ?? ""), /longer than the longest/);
+    assert.match(turned.ok ? "" : (turned.fault.min ?? ""), /longer than the longest/);
     const none = readDraft({ ...draft, minText: "0" });
-    assert.match(none.ok ? "" : (none.faults.min ?? ""), /longer than nothing/);
+    assert.match(none.ok ? "" : (none.fault.min ?? ""), /longer than nothing/);
   });
 
   for (const [text, value] of [
@@ -110,7 +110,7 @@ describe("a survey being typed", () => {
     it(`reads the pressure "${text}"`, () => {
       const read = readPsi(text);
       assert.ok(read.ok);
-      assert.equal(read.typed?.value ?? null, value);
+      assert.equal(read.value?.value ?? null, value);
     });
   for (const text of ["0", "-5", "4 bar", "999"])
     it(`does not take the pressure "${text}"`, () => assert.equal(readPsi(text).ok, false));

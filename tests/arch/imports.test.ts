@@ -41,6 +41,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
 /** Rooms of core from the ground up. */
 const CORE_ROOMS: readonly string[] = [
   "constants",
+  "result",
   "units",
   "numerics",
   "geometry",

@@ -32,7 +32,7 @@ function spaceOf(ends: NonNullable<DemoConnection["ends"]>): LineSpace {
   const typed = (text: string) => {
     const read = parseOffset(text);
     if (!read.ok) throw new Error(`data/demo.json: "${text}" is not a length`);
-    return { typed: text, value: read.lengthIn };
+    return { typed: text, value: read.value.lengthIn };
   };
   return {
     inlet: { right: typed(ends.right), up: typed(ends.up), out: typed(ends.out) },
@@ -51,7 +51,7 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
     if (text === undefined) return otherwise;
     const read = parseLength(text);
     if (!read.ok) throw new Error(`data/demo.json: "${text}" is not a length`);
-    return { typed: text, value: read.lengthIn };
+    return { typed: text, value: read.value.lengthIn };
   };
   return {
     ...survey,

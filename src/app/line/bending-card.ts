@@ -1,5 +1,6 @@
 /** A bending card from the address it is asked for at. */
 import { z } from "zod";
+import { fail, type Result, succeed } from "../../core/result/index.ts";
 import { bendRiser, explainRiser, type Riser, type RiserJob } from "../../core/tube/index.ts";
 
 const figure = z
@@ -23,19 +24,18 @@ const cardQuery = z.object({
 /** Longest tube a card is drawn for, inches: eight sheets. */
 const LONGEST_IN = 240;
 
-export type CardRead =
-  | { readonly ok: true; readonly tube: string; readonly job: RiserJob; readonly riser: Riser }
-  | { readonly ok: false; readonly message: string };
+export interface Card {
+  readonly tube: string;
+  readonly job: RiserJob;
+  readonly riser: Riser;
+}
 
 /** Returns the riser a card's address describes, or in words what is wrong with it. */
-export function readCard(query: URLSearchParams): CardRead {
+export function readCard(query: URLSearchParams): Result<Card, string> {
   const parsed = cardQuery.safeParse(Object.fromEntries(query));
   if (!parsed.success) {
     const [issue] = parsed.error.issues;
-    return {
-      ok: false,
-      message: `${issue?.path.join(".")}: ${issue?.message}. Open the card from the line bench.`,
-    };
+    return fail(`${issue?.path.join(".")}: ${issue?.message}. Open the card from the line bench.`);
   }
   const { tube, rise, first, second, laid, angle, radius, seatFirst, seatLast, straight, stretch } =
     parsed.data;
@@ -50,8 +50,8 @@ export function readCard(query: URLSearchParams): CardRead {
     stretchIn: stretch,
   };
   const outcome = bendRiser(job);
-  if (!outcome.ok) return { ok: false, message: explainRiser(outcome.fault) };
-  if (outcome.riser.cutIn > LONGEST_IN)
-    return { ok: false, message: "rise: a tube over 20 ft is marked with a tape, not with a card." };
-  return { ok: true, tube, job, riser: outcome.riser };
+  if (!outcome.ok) return fail(explainRiser(outcome.fault));
+  if (outcome.value.cutIn > LONGEST_IN)
+    return fail("rise: a tube over 20 ft is marked with a tape, not with a card.");
+  return succeed({ tube, job, riser: outcome.value });
 }

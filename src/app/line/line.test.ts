@@ -92,7 +92,7 @@ describe("a bending card's address", () => {
   it("is read back into the riser, or told what is wrong with it", () => {
     const read = readCard(new URLSearchParams(query));
     assert.ok(read.ok);
-    assert.equal(read.riser.marks.length, 3);
+    assert.equal(read.value.riser.marks.length, 3);
     for (const [change, words] of [
       ["rise=x", /rise: must be a number/],
       ["rise=2", /Too little rise/],
@@ -103,7 +103,7 @@ describe("a bending card's address", () => {
       const wrong = new URLSearchParams(query);
       for (const [key, value] of new URLSearchParams(change)) wrong.set(key, value);
       const refused = readCard(wrong);
-      assert.ok(!refused.ok && words.test(refused.message), change);
+      assert.ok(!refused.ok && words.test(refused.fault), change);
     }
   });
 });

@@ -4,6 +4,7 @@
  */
 import { MM_PER_IN, PIPE_TAPER } from "../constants/index.ts";
 import type { Range } from "../end/index.ts";
+import { normalCdf } from "../numerics/index.ts";
 import type { Count, Measured, Span } from "./evidence.ts";
 import { noSeatChance, type Profile } from "./profile.ts";
 
@@ -84,17 +85,7 @@ const UNKNOWN_MATERIAL = 0.1;
 /** How unevenly crests stand, when two readings are compared, inches. */
 const CREST_SIGMA_IN = 0.002;
 
-const SQRT2 = Math.SQRT2;
 const SQRT_2PI = Math.sqrt(2 * Math.PI);
-
-/** Error function. Source: Abramowitz and Stegun 7.1.26, absolute error under 1.5e-7. */
-function erf(x: number): number {
-  const t = 1 / (1 + 0.3275911 * Math.abs(x));
-  const poly =
-    t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
-  const value = 1 - poly * Math.exp(-x * x);
-  return x < 0 ? -value : value;
-}
 
 /** Returns the density of a normal. */
 export function normal(x: number, mean: number, sigma: number): number {
@@ -105,8 +96,8 @@ export function normal(x: number, mean: number, sigma: number): number {
 /** Density of a reading: even over the range, blurred by the instrument. A range of no width is a plain normal. */
 function blurred(x: number, { low, high }: Range, sigma: number): number {
   if (high - low < 1e-9) return normal(x, low, sigma);
-  const cdf = (at: number) => 0.5 * (1 + erf((x - at) / (sigma * SQRT2)));
-  return Math.max(0, cdf(low) - cdf(high)) / (high - low);
+  const share = normalCdf((x - low) / sigma) - normalCdf((x - high) / sigma);
+  return Math.max(0, share) / (high - low);
 }
 
 function sigmaOf(toleranceIn: number): number {
@@ -213,7 +204,7 @@ function pitchMm(hypothesis: Hypothesis, mm: number): number {
 
 /** Returns the spread of the difference of two readings, inches. */
 export function furtherSigmaIn(toleranceIn: number): number {
-  return Math.hypot(SQRT2 * sigmaOf(toleranceIn), CREST_SIGMA_IN);
+  return Math.hypot(Math.SQRT2 * sigmaOf(toleranceIn), CREST_SIGMA_IN);
 }
 
 function secondReading(hypothesis: Hypothesis, measured: Measured): number {

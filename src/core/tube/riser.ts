@@ -1,4 +1,5 @@
 /** Rigid risers and soft tube: offsets by bending, with the marks to bend and cut at measured from one end. */
+import { fail, type Result, succeed } from "../result/index.ts";
 
 export interface RiserJob {
   /** From face to face along the first straight, and how far aside the far face is: two ways across it. */
@@ -55,10 +56,6 @@ export type RiserFault =
   | { readonly reason: "bends-overlap"; readonly leastAsideIn: number }
   | { readonly reason: "no-room"; readonly missingIn: number };
 
-export type RiserOutcome =
-  | { readonly ok: true; readonly riser: Riser }
-  | { readonly ok: false; readonly fault: RiserFault };
-
 const rad = (deg: number) => (deg * Math.PI) / 180;
 /** An offset smaller than this is none, inches: half a sixty-fourth. */
 const NONE_IN = 1 / 128;
@@ -80,12 +77,12 @@ function offsetOf(asideIn: number, angleDeg: number, tangentIn: number): Offset 
  * Source: travel = aside / sin(angle), advance = aside / tan(angle), tangent = r tan(angle / 2), arc = r angle (plane
  * trigonometry of an offset; laid.test.ts walks the bent tube and arrives at the far face).
  */
-export function bendRiser(job: RiserJob): RiserOutcome {
+export function bendRiser(job: RiserJob): Result<Riser, RiserFault> {
   const { riseIn, asideIn, laid, angleDeg, radiusIn, seatIn, straightIn, stretchIn } = job;
-  if (!(angleDeg > 0 && angleDeg <= 90)) return { ok: false, fault: { reason: "angle" } };
+  if (!(angleDeg > 0 && angleDeg <= 90)) return fail({ reason: "angle" });
   const figures = { riseIn, radiusIn, "seatIn.0": seatIn[0], "seatIn.1": seatIn[1], straightIn, stretchIn };
   for (const [field, value] of Object.entries(figures))
-    if (!(Number.isFinite(value) && value >= 0)) return { ok: false, fault: { reason: "figure", field } };
+    if (!(Number.isFinite(value) && value >= 0)) return fail({ reason: "figure", field });
   const [first, second] = asideIn;
   const wanted =
     laid === "one-offset"
@@ -99,15 +96,12 @@ export function bendRiser(job: RiserJob): RiserOutcome {
   const arcIn = radiusIn * rad(angleDeg);
   const offsets = bends.map(({ aside }) => offsetOf(aside, angleDeg, tangentIn));
   if (offsets.some(({ betweenIn }) => betweenIn < -1e-9))
-    return {
-      ok: false,
-      fault: { reason: "bends-overlap", leastAsideIn: 2 * tangentIn * Math.sin(rad(angleDeg)) },
-    };
+    return fail({ reason: "bends-overlap", leastAsideIn: 2 * tangentIn * Math.sin(rad(angleDeg)) });
   const bendsTakeIn = offsets.reduce((sum, { advanceIn }) => sum + advanceIn + 2 * tangentIn, 0);
   const beforeIn = Math.max(0, straightIn - seatIn[0]);
   const leastAfterIn = Math.max(0, straightIn - seatIn[1]);
   const spareIn = riseIn - bendsTakeIn - beforeIn - leastAfterIn;
-  if (spareIn < -1e-9) return { ok: false, fault: { reason: "no-room", missingIn: -spareIn } };
+  if (spareIn < -1e-9) return fail({ reason: "no-room", missingIn: -spareIn });
   const straightsIn =
     offsets.length === 0 ? [riseIn] : [beforeIn, ...offsets.slice(1).map(() => 0), leastAfterIn + spareIn];
   const marks: Mark[] = [];
@@ -122,7 +116,7 @@ export function bendRiser(job: RiserJob): RiserOutcome {
   }
   const cutIn = (offsets.length === 0 ? seatIn[0] + riseIn : fromEndIn) + seatIn[1];
   marks.push({ what: "cut", fromEndIn: cutIn, angleDeg: 0, rollDeg: 0 });
-  return { ok: true, riser: { offsets, tangentIn, arcIn, marks, cutIn, straightsIn } };
+  return succeed({ offsets, tangentIn, arcIn, marks, cutIn, straightsIn });
 }
 
 /** Angles a bender has stops for, and the gentlest that is tried first. */

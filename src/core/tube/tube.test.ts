@@ -20,7 +20,7 @@ const JOB: RiserJob = {
 function bent(job: RiserJob) {
   const outcome = bendRiser(job);
   assert.ok(outcome.ok, JSON.stringify(outcome));
-  return outcome.riser;
+  return outcome.value;
 }
 
 /** Walks a straight tube bent at its marks, and says where its far end comes to lie and which way it looks. */

@@ -44,23 +44,23 @@ describe("parseLength", () => {
     it(`reads ${text}`, () => {
       const read = parseLength(text);
       assert.ok(read.ok);
-      assert.equal(read.exact.numerator * denominator, read.exact.denominator * numerator);
-      assert.equal(read.lengthIn, numerator / denominator);
+      assert.equal(read.value.exact.numerator * denominator, read.value.exact.denominator * numerator);
+      assert.equal(read.value.lengthIn, numerator / denominator);
     });
 
   for (const [text, reason] of REFUSED)
     it(`refuses "${text}" as ${reason}, with words`, () => {
       const read = parseLength(text);
       assert.ok(!read.ok);
-      assert.equal(read.reason, reason);
-      assert.ok(explainLength(read).length > 10);
+      assert.equal(read.fault.reason, reason);
+      assert.ok(explainLength(read.fault).length > 10);
     });
 
   it("gives back what formatInches shows, for every sixteenth", () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 1200 * 16 }), (sixteenths) => {
         const read = parseLength(formatInches(sixteenths / 16));
-        return read.ok && read.lengthIn * 16 === sixteenths;
+        return read.ok && read.value.lengthIn * 16 === sixteenths;
       }),
     );
   });
@@ -73,7 +73,7 @@ describe("parseLength", () => {
         fc.integer({ min: 1, max: 15 }),
         (feet, inches, sixteenths) => {
           const read = parseLength(`${feet}' ${inches} ${sixteenths}/16"`);
-          return read.ok && read.lengthIn * 16 === (feet * 12 + inches) * 16 + sixteenths;
+          return read.ok && read.value.lengthIn * 16 === (feet * 12 + inches) * 16 + sixteenths;
         },
       ),
     );
@@ -85,8 +85,8 @@ describe("parseLength", () => {
         const read = parseLength(`${mm} mm`);
         return (
           read.ok &&
-          read.exact.numerator * 254 === read.exact.denominator * mm * 10 &&
-          Math.abs(read.lengthIn - mm / MM_PER_IN) < 1e-9
+          read.value.exact.numerator * 254 === read.value.exact.denominator * mm * 10 &&
+          Math.abs(read.value.lengthIn - mm / MM_PER_IN) < 1e-9
         );
       }),
     );
@@ -96,7 +96,7 @@ describe("parseLength", () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 30 }), (text) => {
         const read = parseLength(text);
-        return !read.ok || (Number.isFinite(read.lengthIn) && read.lengthIn >= 0);
+        return !read.ok || (Number.isFinite(read.value.lengthIn) && read.value.lengthIn >= 0);
       }),
     );
   });

@@ -1,5 +1,6 @@
 /** Lengths as people write them on a job: parsed exactly, kept as a ratio, shown to the sixteenth. */
 import { IN_PER_FT, MM_PER_IN } from "../constants/index.ts";
+import { fail, type Result, succeed } from "../result/index.ts";
 
 const SIXTEENTH = 16;
 
@@ -10,16 +11,18 @@ export interface ExactInches {
 }
 
 export type LengthFault =
-  | { readonly ok: false; readonly reason: "empty" }
-  | { readonly ok: false; readonly reason: "not-a-length"; readonly at: string }
-  | { readonly ok: false; readonly reason: "zero-denominator" }
-  | { readonly ok: false; readonly reason: "improper-after-whole"; readonly at: string }
-  | { readonly ok: false; readonly reason: "inches-over-a-foot"; readonly at: string }
-  | { readonly ok: false; readonly reason: "too-long" };
+  | { readonly reason: "empty" }
+  | { readonly reason: "not-a-length"; readonly at: string }
+  | { readonly reason: "zero-denominator" }
+  | { readonly reason: "improper-after-whole"; readonly at: string }
+  | { readonly reason: "inches-over-a-foot"; readonly at: string }
+  | { readonly reason: "too-long" };
 
-export type LengthReading =
-  | { readonly ok: true; readonly lengthIn: number; readonly exact: ExactInches }
-  | LengthFault;
+/** A length as typed. */
+export interface TypedLength {
+  readonly lengthIn: number;
+  readonly exact: ExactInches;
+}
 
 /** Longest length that is taken for a line or a distance on a job: 100 ft. */
 const LONGEST_IN = 1200;
@@ -69,16 +72,16 @@ function decimal(text: string): ExactInches {
 }
 
 /** "6", "6.5", "1/2", "6 1/2", "6-1/2": a number of inches (or of whatever unit follows it). */
-function amount(text: string): { readonly ok: true; readonly value: ExactInches } | LengthFault {
+function amount(text: string): Result<ExactInches, LengthFault> {
   const plain = /^(\d{1,6}(?:\.\d{0,6})?|\.\d{1,6})$/.exec(text);
-  if (plain?.[1]) return { ok: true, value: decimal(plain[1]) };
+  if (plain?.[1]) return succeed(decimal(plain[1]));
   const fraction = /^(?:(\d{1,6})(?: | ?- ?))?(\d{1,4}) ?\/ ?(\d{1,4})$/.exec(text);
-  if (!fraction) return { ok: false, reason: "not-a-length", at: text };
+  if (!fraction) return fail({ reason: "not-a-length", at: text });
   const [, whole, top, bottom] = fraction;
-  if (Number(bottom) === 0) return { ok: false, reason: "zero-denominator" };
+  if (Number(bottom) === 0) return fail({ reason: "zero-denominator" });
   if (whole !== undefined && Number(top) >= Number(bottom))
-    return { ok: false, reason: "improper-after-whole", at: `${top}/${bottom}` };
-  return { ok: true, value: sum(ratio(Number(whole ?? 0), 1), ratio(Number(top), Number(bottom))) };
+    return fail({ reason: "improper-after-whole", at: `${top}/${bottom}` });
+  return succeed(sum(ratio(Number(whole ?? 0), 1), ratio(Number(top), Number(bottom))));
 }
 
 function scaled(value: ExactInches, numerator: number, denominator = 1): ExactInches {
@@ -90,34 +93,34 @@ function scaled(value: ExactInches, numerator: number, denominator = 1): ExactIn
  * Returns inches as a double (`lengthIn`) and as an exact ratio; 1 in = 25.4 mm exactly.
  * Errors: a fault with a reason; never throws.
  */
-export function parseLength(text: string): LengthReading {
+export function parseLength(text: string): Result<TypedLength, LengthFault> {
   const clean = normalise(text);
-  if (clean === "") return { ok: false, reason: "empty" };
+  if (clean === "") return fail({ reason: "empty" });
   const exact = exactLength(clean);
   if (!exact.ok) return exact;
   const lengthIn = exact.value.numerator / exact.value.denominator;
-  if (lengthIn > LONGEST_IN) return { ok: false, reason: "too-long" };
-  return { ok: true, lengthIn, exact: exact.value };
+  if (lengthIn > LONGEST_IN) return fail({ reason: "too-long" });
+  return succeed({ lengthIn, exact: exact.value });
 }
 
-function exactLength(clean: string): { readonly ok: true; readonly value: ExactInches } | LengthFault {
+function exactLength(clean: string): Result<ExactInches, LengthFault> {
   const metric = /^(.+?) ?(mm|cm)$/.exec(clean);
   if (metric?.[1] && metric[2]) {
     const read = amount(metric[1]);
     const perTenthMm = metric[2] === "mm" ? 10 : 100;
-    return read.ok ? { ok: true, value: scaled(read.value, perTenthMm, MM_PER_IN * 10) } : read;
+    return read.ok ? succeed(scaled(read.value, perTenthMm, MM_PER_IN * 10)) : read;
   }
   const feet = /^(.+?) ?(?:'|ft|feet|foot)(?: ?-? ?(.+))?$/.exec(clean);
   if (feet?.[1]) {
     const whole = amount(feet[1]);
     if (!whole.ok) return whole;
     const feetIn = scaled(whole.value, IN_PER_FT);
-    if (feet[2] === undefined) return { ok: true, value: feetIn };
+    if (feet[2] === undefined) return succeed(feetIn);
     const rest = inches(feet[2]);
     if (!rest.ok) return rest;
     if (rest.value.numerator >= IN_PER_FT * rest.value.denominator)
-      return { ok: false, reason: "inches-over-a-foot", at: feet[2] };
-    return { ok: true, value: sum(feetIn, rest.value) };
+      return fail({ reason: "inches-over-a-foot", at: feet[2] });
+    return succeed(sum(feetIn, rest.value));
   }
   return inches(clean);
 }
@@ -130,14 +133,12 @@ function inches(text: string): ReturnType<typeof amount> {
  * Returns a coordinate: a length that may lie the other way, written with a minus: -2 1/2. Reads as parseLength does.
  * `exact` is left out: where an end lies is measured, not made.
  */
-export function parseOffset(text: string): { readonly ok: true; readonly lengthIn: number } | LengthFault {
+export function parseOffset(text: string): Result<Pick<TypedLength, "lengthIn">, LengthFault> {
   const clean = normalise(text);
   const read = parseLength(clean.replace(/^- ?/, ""));
   if (!read.ok) return read;
-  return {
-    ok: true,
-    lengthIn: clean.startsWith("-") && read.lengthIn !== 0 ? -read.lengthIn : read.lengthIn,
-  };
+  const { lengthIn } = read.value;
+  return succeed({ lengthIn: clean.startsWith("-") && lengthIn !== 0 ? -lengthIn : lengthIn });
 }
 
 /** Returns what is wrong with a length, and how to write it; one line for the person who typed it. */

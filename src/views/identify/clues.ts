@@ -63,7 +63,9 @@ export function readReading(text: string): Read {
   if (text.trim() === "") return { value: null, fault: null };
   if (/^\s*[-–−]/.test(text)) return { value: null, fault: "A reading cannot be below nothing." };
   const read = parseLength(text);
-  return read.ok ? { value: read.lengthIn, fault: null } : { value: null, fault: explainLength(read) };
+  return read.ok
+    ? { value: read.value.lengthIn, fault: null }
+    : { value: null, fault: explainLength(read.fault) };
 }
 
 const MOST_COUNTED = Math.floor(TPI_LIMITS.high * COUNT_OVER_IN);

@@ -165,13 +165,13 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
       {outcome.ok ? (
         <>
           <p className="mt-3 text-large font-bold">
-            Cut at <span className="figure">{formatInches(outcome.riser.cutIn)} in</span>
-            {outcome.riser.offsets.length > 0 && `, bends of ${angleDeg} degrees`}
+            Cut at <span className="figure">{formatInches(outcome.value.cutIn)} in</span>
+            {outcome.value.offsets.length > 0 && `, bends of ${angleDeg} degrees`}
           </p>
           <table className="mt-2">
             <caption className="text-left text-quiet">Marks from the first end, to the sixteenth</caption>
             <tbody>
-              {outcome.riser.marks.map((mark, index) => (
+              {outcome.value.marks.map((mark, index) => (
                 <tr key={`${mark.what}${mark.fromEndIn}`} className="border-t border-hairline">
                   <th scope="row" className="py-1 pr-6 text-left font-normal">
                     {mark.what === "cut" ? "Cut" : `Bend ${index + 1} begins`}
@@ -185,14 +185,14 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
               ))}
             </tbody>
           </table>
-          {outcome.riser.offsets.map((offset) => (
+          {outcome.value.offsets.map((offset) => (
             <p key={offset.travelIn} className="figure mt-1 text-quiet">
               aside {formatInches(offset.asideIn)}, travel {formatInches(offset.travelIn)}, advance{" "}
               {formatInches(offset.advanceIn)}, straight between bends {formatInches(offset.betweenIn)} in
             </p>
           ))}
           <p className="figure mt-1 text-quiet">
-            each bend takes {formatInches(outcome.riser.arcIn)} in of tube; stretch allowed for{" "}
+            each bend takes {formatInches(outcome.value.arcIn)} in of tube; stretch allowed for{" "}
             {formatInches(stretchIn)} in
           </p>
           <a className="button mt-3 inline-flex" href={cardHref(job, tube)}>

@@ -1,5 +1,6 @@
 /** A survey while it is being typed: text as typed, and what is wrong with it. Pure. */
 
+import { fail, type Result, succeed } from "../../core/result/index.ts";
 import type { Survey, Typed } from "../../core/survey/index.ts";
 import { explainLength, parseLength } from "../../core/units/index.ts";
 
@@ -21,58 +22,44 @@ export function draftOf(survey: Survey): Draft {
   };
 }
 
-type Read = { readonly ok: true; readonly typed: Typed } | { readonly ok: false; readonly fault: string };
-
-export function readLength(text: string): Read {
+export function readLength(text: string): Result<Typed, string> {
   const read = parseLength(text);
-  if (!read.ok) return { ok: false, fault: explainLength(read) };
-  if (read.lengthIn <= 0) return { ok: false, fault: "A line must be longer than nothing." };
-  return { ok: true, typed: { typed: text.trim(), value: read.lengthIn } };
+  if (!read.ok) return fail(explainLength(read.fault));
+  const { lengthIn } = read.value;
+  if (lengthIn <= 0) return fail("A line must be longer than nothing.");
+  return succeed({ typed: text.trim(), value: lengthIn });
 }
 
 const HIGHEST_PSI = 300;
 
 /** Static pressure as typed: 58, 58.5, 58 psi; empty: not measured. */
-export function readPsi(
-  text: string,
-): { readonly ok: true; readonly typed: Typed | null } | { readonly ok: false; readonly fault: string } {
+export function readPsi(text: string): Result<Typed | null, string> {
   const clean = text.trim();
-  if (clean === "") return { ok: true, typed: null };
+  if (clean === "") return succeed(null);
   const match = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(?:psi)?$/i.exec(clean);
   const value = Number(match?.[1]?.replace(",", "."));
   if (!match || !(value > 0))
-    return {
-      ok: false,
-      fault: `"${clean}" is not a pressure. Write psi as a number, like 58, or leave it empty.`,
-    };
-  if (value > HIGHEST_PSI)
-    return { ok: false, fault: `Over ${HIGHEST_PSI} psi: check the gauge and the unit.` };
-  return { ok: true, typed: { typed: clean, value } };
+    return fail(`"${clean}" is not a pressure. Write psi as a number, like 58, or leave it empty.`);
+  if (value > HIGHEST_PSI) return fail(`Over ${HIGHEST_PSI} psi: check the gauge and the unit.`);
+  return succeed({ typed: clean, value });
 }
 
 /** The survey a draft says, or what is wrong with it field by field. */
-export function readDraft(
-  draft: Draft,
-): { readonly ok: true; readonly survey: Survey } | { readonly ok: false; readonly faults: Faults } {
+export function readDraft(draft: Draft): Result<Survey, Faults> {
   const min = readLength(draft.minText);
   const max = readLength(draft.maxText);
   const psi = readPsi(draft.psiText);
   const label = draft.survey.label.trim();
   if (min.ok && max.ok && psi.ok && label !== "") {
-    if (min.typed.value > max.typed.value)
-      return { ok: false, faults: { min: "The shortest is longer than the longest: change one of them." } };
-    return {
-      ok: true,
-      survey: { ...draft.survey, label, length: { min: min.typed, max: max.typed }, staticPsi: psi.typed },
-    };
+    if (min.value.value > max.value.value)
+      return fail({ min: "The shortest is longer than the longest: change one of them." });
+    const length = { min: min.value, max: max.value };
+    return succeed({ ...draft.survey, label, length, staticPsi: psi.value });
   }
-  return {
-    ok: false,
-    faults: {
-      ...(label === "" ? { label: "Give the connection a name." } : {}),
-      ...(min.ok ? {} : { min: min.fault }),
-      ...(max.ok ? {} : { max: max.fault }),
-      ...(psi.ok ? {} : { psi: psi.fault }),
-    },
-  };
+  return fail({
+    ...(label === "" ? { label: "Give the connection a name." } : {}),
+    ...(min.ok ? {} : { min: min.fault }),
+    ...(max.ok ? {} : { max: max.fault }),
+    ...(psi.ok ? {} : { psi: psi.fault }),
+  });
 }

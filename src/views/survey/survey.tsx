@@ -28,7 +28,7 @@ interface SurveyProps extends VisitProps {
 
 function inches(text: string): string {
   const read = readLength(text);
-  return read.ok ? `= ${formatInches(read.typed.value)} in (${read.typed.value.toFixed(3)})` : "";
+  return read.ok ? `= ${formatInches(read.value.value)} in (${read.value.value.toFixed(3)})` : "";
 }
 
 /** One connection, surveyed: large choices first, typing last. */
@@ -39,13 +39,13 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
   const [isAsked, setAsked] = useState(false);
   const { survey } = draft;
   const read = readDraft(draft);
-  const faults = read.ok ? {} : read.faults;
+  const faults = read.ok ? {} : read.fault;
   const isChanged = JSON.stringify(draft) !== JSON.stringify(draftOf(connection.survey));
   const isMade = connection.joints.some((joint) => joint.madeAt !== null);
   const losesPlan =
     connection.plan !== null &&
     read.ok &&
-    !isSameRun(planRequestOf(read.survey, null), connection.plan.request);
+    !isSameRun(planRequestOf(read.value, null), connection.plan.request);
   const set = (change: Partial<Survey>) =>
     setDraft((now) => ({ ...now, survey: { ...now.survey, ...change } }));
   const base = `/visits/${props.visitId}/${props.connectionId}`;
@@ -55,7 +55,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
     setAsked(true);
     if (!read.ok) return false;
     const { id, surveyEvent: basedOn } = connection;
-    return !isChanged || act({ kind: "survey-saved", connection: id, survey: read.survey, basedOn });
+    return !isChanged || act({ kind: "survey-saved", connection: id, survey: read.value, basedOn });
   };
 
   return (
