@@ -63,6 +63,8 @@ export async function benchPlanner(plannerIndex: PlannerIndex, tables: Tables): 
       stock: null,
       maxParts: 3,
       kept: null,
+      faultsOf: () => 0,
+      water: null,
       hidden: null,
     };
     const fast = await medianMs(() => searchChains(plannerIndex, task), 20);

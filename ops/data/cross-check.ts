@@ -19,6 +19,8 @@ export function crossCheck(tables: Tables): readonly string[] {
   const checkpoints = new Set(tables.checkpoints.map((checkpoint) => checkpoint.id));
   const cautions = new Set(tables.cautions.map((caution) => caution.code));
   const ruled = new Set(tables.joints.map((rule) => rule.type));
+  const kinds = new Set(tables.losses.map(({ kind }) => kind));
+  const materials = new Set(tables.roughness.map(({ material }) => material));
   const needEnd = (where: string, code: string) =>
     ends.has(code) ? [] : [`${where}: no end ${code} in ends.csv`];
   return [
@@ -44,6 +46,12 @@ export function crossCheck(tables: Tables): readonly string[] {
       ...(part.joins === null && part.ports.length < 2
         ? [`catalogue ${part.sku}: needs two ports or two ends it joins`]
         : []),
+    ]),
+    ...tables.parts.flatMap(({ sku, kind, material, ports }) => [
+      ...(ports.length === 0 || kinds.has(kind) ? [] : [`catalogue ${sku}: no ${kind} in losses.csv`]),
+      ...(ports.length === 0 || materials.has(material)
+        ? []
+        : [`catalogue ${sku}: no ${material} in roughness.csv`]),
     ]),
     ...tables.fixtures
       .filter(({ fixture, like }) => !tables.presets.some((preset) => preset.fixture === (like ?? fixture)))

@@ -137,6 +137,8 @@ const readers = {
     powered: flag(row["powered"]),
     heavy: flag(row["heavy"]),
     flowGpm: number(row["flow_gpm"]),
+    leastPsi: number(row["least_psi"]),
+    leastBoreIn: number(row["least_bore_in"]),
     like: row["like"] === "" ? null : row["like"],
   }),
   schools: (row: Row) => ({
@@ -155,7 +157,25 @@ const readers = {
     depthIn: range(row, "low_in", "high_in"),
     note: row["note"],
   }),
-  losses: (row: Row) => ({ kind: row["kind"], k: number(row["k"]), note: text(row["note"]) }),
+  losses: (row: Row) => ({
+    kind: row["kind"],
+    k: { low: number(row["k_low"]), likely: number(row["k"]), high: number(row["k_high"]) },
+    note: text(row["note"]),
+  }),
+  preferences: (row: Row) => ({
+    id: row["id"],
+    kind: row["kind"],
+    material: text(row["material"]),
+    shape: text(row["shape"]),
+    looks: text(row["looks"]),
+    faults: number(row["faults"]),
+    reason: row["reason"],
+  }),
+  roughness: (row: Row) => ({
+    material: row["material"],
+    mm: { low: number(row["low_mm"]), likely: number(row["likely_mm"]), high: number(row["high_mm"]) },
+    note: text(row["note"]),
+  }),
   presets: (row: Row) => ({
     id: row["id"],
     group: row["group"],

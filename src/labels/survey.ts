@@ -1,6 +1,13 @@
 /** What the survey's choices are called. */
+import type { PipeDirection } from "../core/part/index.ts";
 import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
+
+export const LOOKS_WORDS: readonly (readonly [PipeDirection | "unknown", string])[] = [
+  ["unknown", "not looked"],
+  ["wall", "the wall"],
+  ["floor", "the floor"],
+];
 
 export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string])[] = [
   ["quarter-turn", "quarter-turn"],

@@ -1,7 +1,7 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
 import { z } from "zod";
 import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
-import { PART_KINDS } from "../core/part/index.ts";
+import { PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
 import {
   FIXTURES,
   LINE_KINDS,
@@ -40,6 +40,7 @@ export const standardsSchema = z
     dishwasherBackflow: z.enum(PRACTICES.dishwasherBackflow).exactOptional(),
     multiTurnStop: z.enum(PRACTICES.multiTurnStop).exactOptional(),
     lineSlack: z.enum(PRACTICES.lineSlack).exactOptional(),
+    washerHose: z.enum(PRACTICES.washerHose).exactOptional(),
   })
   .meta({ id: "HouseRules" });
 
@@ -52,6 +53,7 @@ const requestShape = {
     end: endCode,
     kind: z.enum(SUPPLY_KINDS),
     water: z.enum(["cold", "hot"]),
+    looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
     staticPsi: z.number().positive().max(HIGHEST_PSI),
     stopHolds: z.boolean().nullable(),
     keepsExistingLine: z.boolean(),
@@ -59,10 +61,18 @@ const requestShape = {
     teeAt: z.enum(["supply", "far-end"]).exactOptional(),
     material: z.enum(PIPE_MATERIALS).exactOptional(),
     treated: z.enum(TREATMENTS).exactOptional(),
+    upstream: z
+      .strictObject({
+        lengthFt: z.number().min(0).max(10_000),
+        idIn: z.number().min(0.1).max(24),
+        riseFt: z.number().min(-500).max(500),
+      })
+      .exactOptional(),
   }),
   inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),
   lengthIn: lengthRange,
   lineKind: z.enum(LINE_KINDS).exactOptional(),
+  hotF: z.number().min(80).max(212).exactOptional(),
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
   access: z.enum(["open", "closed-wall"]),
   houseRules: standardsSchema,
@@ -152,6 +162,16 @@ export const planSchema = z
     parts: z.array(planPart).max(24),
     joints: z.array(planJoint).min(1).max(24),
     priceCents: z.number().int().nonnegative(),
+    flow: z
+      .strictObject({
+        usualGpm: z.number().positive(),
+        leastPsi: z.number().nonnegative(),
+        lossPsi: z.number().nonnegative(),
+        residualPsi: z.number(),
+        availableGpm: z.number().nonnegative().nullable(),
+      })
+      .exactOptional(),
+    kindFaults: z.number().int().nonnegative().exactOptional(),
     headLossPsi: z.number().nonnegative().exactOptional(),
     inStock: z.boolean(),
     missing: z.array(text).max(24),

@@ -1,5 +1,7 @@
 /** Surveys at the border: what was found at a connection, figures beside what was typed. */
+
 import { z } from "zod";
+import { PIPE_DIRECTIONS } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS, TREATMENTS } from "../core/plan/index.ts";
 import {
   type LineSpace,
@@ -58,6 +60,7 @@ export const surveySchema = z
     supply: z.strictObject({
       end: endCode,
       kind: z.enum(SUPPLY_KINDS),
+      looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),
       material: z.enum(PIPE_MATERIALS).exactOptional(),

@@ -4,8 +4,9 @@ import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/check/index.ts
 import { CONFIDENCES, RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
 import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
-import { PART_FUNCTIONS, PART_KINDS } from "../core/part/index.ts";
+import { PART_FUNCTIONS, PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/plan/index.ts";
+import { PART_SHAPES } from "../core/planner/index.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
 
@@ -166,10 +167,29 @@ const fixture = z.strictObject({
   powered: z.boolean(),
   heavy: z.boolean(),
   flowGpm: positive,
+  leastPsi: positive,
+  leastBoreIn: positive,
   like: z.enum(FIXTURES).nullable(),
 });
 
-const loss = z.strictObject({ kind: z.enum(PART_KINDS), k: positive, note: code.nullable() });
+const estimate = z
+  .strictObject({
+    low: z.number().nonnegative(),
+    likely: z.number().nonnegative(),
+    high: z.number().nonnegative(),
+  })
+  .refine(({ low, likely, high }) => low <= likely && likely <= high, "must rise from low to high");
+const loss = z.strictObject({ kind: code, k: estimate, note: code.nullable() });
+const preference = z.strictObject({
+  id: code,
+  kind: z.enum(PART_KINDS),
+  material: code.nullable(),
+  shape: z.enum(PART_SHAPES).nullable(),
+  looks: z.enum(PIPE_DIRECTIONS).nullable(),
+  faults: z.number().int().positive(),
+  reason: code,
+});
+const roughness = z.strictObject({ material: code, mm: estimate, note: code.nullable() });
 
 const insertion = z.strictObject({
   id: code,
@@ -259,6 +279,8 @@ export const tablesSchema = z.strictObject({
   schools: z.array(school),
   judgements: z.array(judgement),
   losses: z.array(loss),
+  roughness: z.array(roughness),
+  preferences: z.array(preference),
   insertions: z.array(insertion),
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),

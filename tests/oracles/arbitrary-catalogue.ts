@@ -62,9 +62,12 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
         { weight: 3, arbitrary: fc.constant(null) },
         { weight: 1, arbitrary: fc.constantFrom("comp-3/8-f", "comp-1/4-f", "hose-3/4-f", "bc-7/8-m") },
       ),
+      faults: fc.array(fc.integer({ min: 0, max: 2 }), { minLength: most, maxLength: most }),
+      losses: fc.array(fc.integer({ min: 0, max: 6 }), { minLength: most, maxLength: most }),
+      mostPsi: fc.option(fc.integer({ min: -1, max: 14 }), { freq: 2 }),
       stocked: fc.option(fc.array(fc.integer({ min: 0, max: 2 }), { minLength: most, maxLength: most })),
     })
-    .map(({ parts, from, to, needs, lengthIn, kept, stocked }) => ({
+    .map(({ parts, from, to, needs, lengthIn, kept, stocked, faults, losses, mostPsi }) => ({
       index: buildPlannerIndex({ ...tables, parts }),
       task: {
         from,
@@ -78,6 +81,8 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
           kept === null
             ? null
             : { end: kept, isThroughPipe: false, fork: stocked === null ? "before-line" : "after-line" },
+        faultsOf: (part) => faults[parts.indexOf(part)] ?? 0,
+        water: mostPsi === null ? null : { mostPsi, lossOf: ({ part }) => losses[parts.indexOf(part)] ?? 0 },
         hidden: null,
       },
     }));

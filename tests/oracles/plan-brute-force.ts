@@ -12,9 +12,10 @@ import {
 } from "../../src/core/part/index.ts";
 import { bringsPieces, type Passage, type PlannerIndex } from "../../src/core/planner/planner-index.ts";
 import { lengthServes } from "../../src/core/planner/search-label.ts";
-import type { SearchTask } from "../../src/core/planner/search-task.ts";
+import type { SearchTask, WaterBudget } from "../../src/core/planner/search-task.ts";
 
 export interface CostTriple {
+  readonly faults: number;
   readonly joints: number;
   readonly priceCents: number;
   readonly missing: number;
@@ -153,7 +154,11 @@ function costOf(chain: readonly Step[], pieces: readonly Part[], task: SearchTas
   const { stock } = task;
   const missing =
     stock === null ? 0 : [...counts].filter(([sku, count]) => count > (stock.get(sku) ?? 0)).length;
-  return { joints: jointsOf(chain, task).length, priceCents, missing };
+  const faults = [...chain.map(({ part }) => part), ...bridges].reduce(
+    (sum, part) => sum + task.faultsOf(part),
+    0,
+  );
+  return { joints: jointsOf(chain, task).length, priceCents, missing, faults };
 }
 
 /** Every step there is: through a part with two ports, or through one with three, the kept end fed by the third. */
@@ -185,12 +190,19 @@ function stepsOf(task: SearchTask, index: PlannerIndex): readonly Step[] {
   return [...plain, ...forks.filter(feeds)];
 }
 
+/** What one step takes: the task knows passages by identity, so the step's own is looked up again. */
+function lossOf({ part, into, out }: Step, { lossOf: ask }: WaterBudget): number {
+  return ask({ part, into, out });
+}
+
 /** Cost triples of all Pareto-optimal chains, sorted; the slow way. */
 export function bruteForceCosts(index: PlannerIndex, task: SearchTask): readonly CostTriple[] {
   const found: CostTriple[] = [];
   const steps = stepsOf(task, index).filter(({ part }) => task.admits(part));
   const visit = (chain: readonly Step[]) => {
-    if (isAllowed(chain, task, index))
+    const { water } = task;
+    const usedPsi = water === null ? 0 : chain.reduce((sum, step) => sum + lossOf(step, water), 0);
+    if (usedPsi <= (water?.mostPsi ?? 0) && isAllowed(chain, task, index))
       for (const pieces of pieceCombinations(chain, task, index) ?? [])
         found.push(costOf(chain, pieces, task));
     if (chain.length === task.maxParts) return;
@@ -202,10 +214,16 @@ export function bruteForceCosts(index: PlannerIndex, task: SearchTask): readonly
   };
   visit([]);
   const beats = (a: CostTriple, b: CostTriple) =>
-    a.joints <= b.joints && a.priceCents <= b.priceCents && a.missing <= b.missing;
+    (a.faults <= b.faults || b.joints - a.joints >= 3) &&
+    a.joints <= b.joints &&
+    a.priceCents <= b.priceCents &&
+    a.missing <= b.missing;
   const same = (a: CostTriple, b: CostTriple) => beats(a, b) && beats(b, a);
   return found
     .filter((cost, index) => found.findIndex((other) => same(other, cost)) === index)
     .filter((cost) => !found.some((other) => beats(other, cost) && !same(other, cost)))
-    .sort((a, b) => a.joints - b.joints || a.priceCents - b.priceCents || a.missing - b.missing);
+    .sort(
+      (a, b) =>
+        a.faults - b.faults || a.joints - b.joints || a.priceCents - b.priceCents || a.missing - b.missing,
+    );
 }

@@ -40,6 +40,7 @@ const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
   toilet: ["toiletLine"],
   refrigerator: ["refrigeratorLine"],
   dishwasher: ["dishwasherBackflow"],
+  washer: ["washerHose"],
 };
 
 /** Returns the schools a job of this fixture can differ in. */

@@ -8,5 +8,6 @@ export {
   subRange,
 } from "./incremental-task.ts";
 export { halton, normalCdf, normalQuantile } from "./normal.ts";
+export { rootBetween } from "./root.ts";
 export { BlockTridiagonal } from "./tridiagonal.ts";
 export { at } from "./typed-array.ts";

@@ -10,3 +10,4 @@ export {
   type Port,
   type PortId,
 } from "./part.ts";
+export { PIPE_DIRECTIONS, type PipeDirection } from "./pipe.ts";

@@ -12,6 +12,10 @@ export interface FixtureFacts {
   readonly heavy: boolean;
   /** Usual flow while it runs, gallons a minute. */
   readonly flowGpm: number;
+  /** Least pressure at the inlet while it runs, psi. */
+  readonly leastPsi: number;
+  /** Least bore of a line, tube, pipe, valve or stop that feeds it, inches. */
+  readonly leastBoreIn: number;
   /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
   readonly like: Fixture | null;
 }

@@ -61,12 +61,30 @@ export interface Alternative {
   readonly priceCents: number;
 }
 
+/** Water through a plan, an estimate. */
+export interface PlanFlow {
+  /** Usual flow of the fixture while it runs. */
+  readonly usualGpm: number;
+  /** Least pressure the fixture works with while it runs. */
+  readonly leastPsi: number;
+  /** Taken between the place of the static pressure and the inlet, at the usual flow. */
+  readonly lossPsi: number;
+  /** Left at the inlet at the usual flow. */
+  readonly residualPsi: number;
+  /** Flow at which only the least pressure is left; null: the plan does not limit it. */
+  readonly availableGpm: number | null;
+}
+
 export interface Plan {
   readonly id: string;
   readonly parts: readonly PlanPart[];
   readonly joints: readonly PlanJoint[];
   readonly priceCents: number;
-  /** Pressure the main way costs at the fixture's usual flow, psi; shown, never ranked by. Absent in plans kept before it was computed. */
+  /** Parts that are not the preferred kind for their place. Absent in plans kept before they were counted. */
+  readonly kindFaults?: number;
+  /** Absent in plans kept before it was computed. */
+  readonly flow?: PlanFlow;
+  /** Pressure the main way costs, psi: in plans kept before `flow` was computed, and nowhere else. */
   readonly headLossPsi?: number;
   readonly inStock: boolean;
   readonly missing: readonly string[];

@@ -1,5 +1,6 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
+import type { PipeDirection } from "../part/index.ts";
 import type { Fixture } from "./fixture.ts";
 import type { Standards } from "./standards.ts";
 
@@ -29,6 +30,8 @@ export interface Supply {
   readonly end: EndCode;
   readonly kind: SupplyKind;
   readonly water: Water;
+  /** What the pipe comes out of; absent: nobody has looked. */
+  readonly looks?: PipeDirection;
   /** Gauge pressure with nothing running, psi. */
   readonly staticPsi: number;
   /** Null: not proved yet. */
@@ -39,6 +42,8 @@ export interface Supply {
   /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
   readonly teeAt?: "supply" | "far-end";
   readonly material?: PipeMaterial;
+  /** Pipe between the place of the static pressure and the supply end; absent: the pressure was read at the supply end. */
+  readonly upstream?: { readonly lengthFt: number; readonly idIn: number; readonly riseFt: number };
   /** The water has been through a unit after which nothing may be of copper or brass. */
   readonly treated?: Treatment;
 }
@@ -50,6 +55,8 @@ export interface PlanRequest {
   readonly lengthIn: { readonly min: number; readonly max: number };
   /** The only kind of line wanted; absent: any. */
   readonly lineKind?: LineKind;
+  /** Hottest water of a hot branch, F; absent: 140. */
+  readonly hotF?: number;
   readonly needs: readonly Need[];
   readonly access: "open" | "closed-wall";
   /** Only what the shop or the job set; the rest is the default practice. */

@@ -12,6 +12,7 @@ export const PRACTICES = {
   dishwasherBackflow: ["air-gap", "high-loop"],
   multiTurnStop: ["back-half", "full"],
   lineSlack: ["quarter-inch", "half-inch", "inch"],
+  washerHose: ["braided", "rubber"],
 } as const;
 
 export type PracticeKey = keyof typeof PRACTICES;
@@ -40,6 +41,7 @@ export const DEFAULT_STANDARDS: Standards = {
   dishwasherBackflow: "air-gap",
   multiTurnStop: "back-half",
   lineSlack: "quarter-inch",
+  washerHose: "braided",
 };
 
 /** Returns every question answered: what was set, else the default practice. */

@@ -1,6 +1,7 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import { isFactoryHose } from "../end/index.ts";
-import type { Advice, FixtureFacts, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
+import type { Part } from "../part/index.ts";
+import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
 import { stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
@@ -47,6 +48,9 @@ function supplyCodes(
   ];
 }
 
+/** What makers of solenoid valves often ask while water runs, psi (typical; the maker's sheet wins). */
+const MAKERS_WISH_PSI = 20;
+
 /** Returns the warnings of one plan, the gravest first. */
 export function warningsFor(
   index: PlannerIndex,
@@ -54,6 +58,7 @@ export function warningsFor(
   facts: FixtureFacts,
   candidate: Candidate,
   relaxed: readonly string[],
+  residualPsi: number,
 ): readonly Advice[] {
   const { supply, inlet } = request;
   const inletEnd = index.ends.get(inlet.end);
@@ -63,12 +68,14 @@ export function warningsFor(
     ...(stopNeeded(request).length > 0 ? ["isolate-upstream"] : []),
     ...(supply.stopHolds === false && stopNeeded(request).length === 0 ? ["stop-does-not-hold"] : []),
     ...(supply.stopHolds === null && stopNeeded(request).length === 0 ? ["stop-unproved"] : []),
+    ...(supply.looks === undefined && stopNeeded(request).length > 0 ? ["looks-unknown"] : []),
     ...supplyCodes(index, request, candidate, rules),
     ...(inletEnd && isFactoryHose(inletEnd) ? ["tail-must-reach", "no-series-with-factory-hose"] : []),
     ...(facts.solenoid && !has(candidate, "arrestor") ? ["suggest-arrestor"] : []),
     ...(facts.unattended && !has(candidate, "auto-shutoff") ? ["suggest-auto-shutoff"] : []),
     ...(facts.suggestsBackflow && !has(candidate, "backflow") ? ["suggest-backflow"] : []),
     ...(facts.fixture === "utility" || facts.fixture === "hydrant" ? ["suggest-vacuum-breaker"] : []),
+    ...(facts.solenoid && residualPsi < MAKERS_WISH_PSI ? ["below-makers-wish"] : []),
     ...(relaxed.length > 0 ? ["school-relaxed"] : []),
   ];
   return codes.map((code) => advice(index, code));
@@ -87,13 +94,16 @@ interface WhyInput {
   readonly facts: FixtureFacts;
   readonly relaxed: readonly string[];
   readonly request: PlanRequest;
+  readonly flow: NonNullable<Plan["flow"]>;
+  /** Parts that are not the preferred kind for their place, with the reason. */
+  readonly against: readonly { readonly part: Part; readonly reason: string }[];
 }
 
 /** Returns why the plan is what it is: what made it win, then each practice it used with the practice's reason. */
 export function whyFor(
   index: PlannerIndex,
   rules: Standards,
-  { parts, joints, facts, relaxed, request }: WhyInput,
+  { parts, joints, facts, relaxed, request, flow, against }: WhyInput,
 ): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
@@ -104,6 +114,10 @@ export function whyFor(
       facts.fixture === "refrigerator" &&
       !relaxed.includes("school-refrigerator-line") &&
       "refrigeratorLine",
+    kinds.includes("line") &&
+      facts.fixture === "washer" &&
+      !relaxed.includes("school-washer-hose") &&
+      "washerHose",
     index.ends.get(request.supply.end)?.family === "pipe" &&
       !relaxed.includes("school-pipe-joint") &&
       "pipeJoint",
@@ -119,5 +133,15 @@ export function whyFor(
     joints.length === 1
       ? "One joint: the two ends meet directly."
       : `${joints.length} joints, every one matched in thread, size and seal.`;
-  return [benchJoints, ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : []))];
+  const { usualGpm, leastPsi, residualPsi } = flow;
+  const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} is the least.`;
+  const unusual = against.map(
+    ({ part, reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
+  );
+  return [
+    benchJoints,
+    water,
+    ...unusual,
+    ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : [])),
+  ];
 }

@@ -16,6 +16,7 @@ interface Edge {
   readonly sets: number;
   readonly joints: number;
   readonly priceCents: number;
+  readonly faults: number;
 }
 
 /** The bits of a task: one for each need, one for the length, one for the fork. */
@@ -27,7 +28,11 @@ function bitsOf(task: SearchTask) {
 
 type Bits = ReturnType<typeof bitsOf>;
 
-function edgeOf(task: SearchTask, { link, joints, priceCents }: CandidateLink, bits: Bits): Edge | null {
+function edgeOf(
+  task: SearchTask,
+  { link, joints, priceCents, faults }: CandidateLink,
+  bits: Bits,
+): Edge | null {
   const { part, out } = link.passage;
   const isLength = LENGTH_KINDS.includes(part.kind);
   if (isLength && (task.lengthIn === null || !lengthServes(part, task.lengthIn))) return null;
@@ -38,6 +43,7 @@ function edgeOf(task: SearchTask, { link, joints, priceCents }: CandidateLink, b
     sets: gains | (isLength ? bits.length : 0) | (link.branch === null ? 0 : bits.fork),
     joints,
     priceCents,
+    faults,
   };
 }
 
@@ -47,7 +53,7 @@ function edgesFrom(task: SearchTask, { plain, forks }: LinksFrom, bits: Bits): r
   for (const link of [...plain, ...forks]) {
     const edge = edgeOf(task, link, bits);
     if (edge === null) continue;
-    const key = `${edge.to};${edge.sets};${edge.joints}`;
+    const key = `${edge.to};${edge.sets};${edge.joints};${edge.faults}`;
     if (edge.priceCents < (cheapest.get(key)?.priceCents ?? Number.POSITIVE_INFINITY))
       cheapest.set(key, edge);
   }
@@ -70,18 +76,22 @@ function reachable(
   return edges;
 }
 
+/** The least that is still to come. */
+export interface LeastToCome {
+  /** Price by the number of joints still to make: entry j is the cheapest with at most j joints, the last entry with any number. Infinity: cannot be done. */
+  readonly prices: ArrayLike<number>;
+  readonly faults: number;
+}
+
 /** Joints looked at one by one; ways with more are bounded by their price alone. */
 const MOST_JOINTS = 10;
 
-/**
- * Returns the least price still to come by the number of joints still to make: entry j is the cheapest with at most j joints, the
- * last entry the cheapest with any number. Infinity: cannot be done. Errors: none.
- */
+/** Returns the least price and the least faults of kind still to come, by how far a label has come. Errors: none. */
 export function leastToCome(
   index: PlannerIndex,
   task: SearchTask,
   linksFrom: (end: EndCode) => LinksFrom,
-): (progress: SearchState) => ArrayLike<number> {
+): (progress: SearchState) => LeastToCome {
   const bits = bitsOf(task);
   const graph = reachable(task, linksFrom, bits);
   const size = bits.all + 1;
@@ -107,13 +117,17 @@ export function leastToCome(
       for (const edge of edges)
         changed = takeEdge(table.get(end), table.get(edge.to), edge, width - 1, width - 1, bits) || changed;
   }
+  const faultsToCome = leastFaults(index, task, graph, bits);
   const never = new Float64Array(width).fill(Number.POSITIVE_INFINITY);
   return ({ end, done, hasLength, hasBranched }) => {
     const state = done.reduce(
       (sum, each) => sum | (bits.need.get(each) ?? 0),
       (hasLength ? bits.length : 0) | (hasBranched ? bits.fork : 0),
     );
-    return table.get(end)?.subarray(state * width, (state + 1) * width) ?? never;
+    return {
+      prices: table.get(end)?.subarray(state * width, (state + 1) * width) ?? never,
+      faults: faultsToCome.get(end)?.[state] ?? 0,
+    };
   };
 }
 
@@ -145,4 +159,38 @@ function takeEdge(
     }
   }
   return changed;
+}
+
+/** Least faults of kind still to come, by end and state; Bellman and Ford, settled when nothing changes. */
+function leastFaults(
+  index: PlannerIndex,
+  { to: goal }: SearchTask,
+  graph: ReadonlyMap<EndCode, readonly Edge[]>,
+  { length, fork, all }: Bits,
+): ReadonlyMap<EndCode, Float64Array> {
+  const table = new Map<EndCode, Float64Array>();
+  for (const end of graph.keys()) {
+    const least = new Float64Array(all + 1).fill(Number.POSITIVE_INFINITY);
+    if (index.meet(end, goal) !== null) least[all] = 0;
+    table.set(end, least);
+  }
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (const [end, edges] of graph) {
+      const from = table.get(end);
+      if (from === undefined) continue;
+      for (const { to, sets, faults } of edges) {
+        const next = table.get(to);
+        if (next === undefined) continue;
+        for (let state = 0; state <= all; state += 1) {
+          if ((state & sets & (length | fork)) !== 0) continue;
+          const through = faults + (next[state | sets] ?? Number.POSITIVE_INFINITY);
+          if (through >= (from[state] ?? Number.POSITIVE_INFINITY)) continue;
+          from[state] = through;
+          changed = true;
+        }
+      }
+    }
+  }
+  return table;
 }

@@ -6,3 +6,4 @@ export {
   type PlannerIndex,
   type PlannerTables,
 } from "./planner-index.ts";
+export { PART_SHAPES } from "./preference.ts";

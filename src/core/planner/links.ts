@@ -5,6 +5,7 @@ import { isOpposite } from "./fork.ts";
 import { bringsPieces, type MatingOption, type Passage, type PlannerIndex } from "./planner-index.ts";
 import {
   type CandidateLink,
+  faultsOfLink,
   jointsOfLink,
   pieceChoices,
   piecesOf,
@@ -28,14 +29,23 @@ function withKits(
   passage: Passage,
   branch: SideBranch | null,
   meeting: MatingOption,
-  { admits, lengthIn }: SearchTask,
+  task: SearchTask,
 ): readonly CandidateLink[] {
+  const { admits, lengthIn, water } = task;
   const { part } = passage;
   const ownCents = part.priceCents * unitsOf(part, lengthIn?.max ?? 0);
+  const lossPsi = water?.lossOf(passage) ?? 0;
   return pieceChoices(meeting, admits).map((piece) => {
     const link = { passage, piece, branch };
     const priceCents = piecesOf(link).reduce((sum, each) => sum + each.priceCents, ownCents);
-    return { link, type: meeting.mating.type, priceCents, joints: jointsOfLink(link) };
+    return {
+      link,
+      type: meeting.mating.type,
+      priceCents,
+      joints: jointsOfLink(link),
+      faults: faultsOfLink(link, task),
+      lossPsi,
+    };
   });
 }
 

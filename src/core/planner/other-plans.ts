@@ -16,7 +16,11 @@ export interface OtherPlan {
   readonly request: PlanRequest;
 }
 
-const LINE_SCHOOLS = { toilet: "toiletLine", refrigerator: "refrigeratorLine" } as const;
+const LINE_SCHOOLS = {
+  toilet: "toiletLine",
+  refrigerator: "refrigeratorLine",
+  washer: "washerHose",
+} as const;
 const NEED_WORDS: Readonly<Record<Need, string>> = {
   arrestor: "with a hammer arrestor",
   "auto-shutoff": "with an automatic shut-off",
@@ -31,7 +35,7 @@ function otherSchools(
   request: PlanRequest,
 ): readonly { change: string; request: PlanRequest }[] {
   const { fixture } = request.inlet;
-  if (fixture !== "toilet" && fixture !== "refrigerator") return [];
+  if (fixture !== "toilet" && fixture !== "refrigerator" && fixture !== "washer") return [];
   const key: keyof Standards = LINE_SCHOOLS[fixture];
   const now = completeStandards(request.houseRules)[key];
   return PRACTICES[key]

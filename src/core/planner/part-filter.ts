@@ -1,8 +1,8 @@
 /** Which parts a job may use at all: listing, rating and the shop's practices. Each reason to leave one out has a code. */
 import type { EndCode } from "../end/index.ts";
-import type { Part } from "../part/index.ts";
+import type { Part, PartKind } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { FixtureFacts, PlanRequest, Standards } from "../plan/index.ts";
+import type { Fixture, FixtureFacts, PlanRequest, Standards } from "../plan/index.ts";
 
 /** Hottest water a hot branch is planned for, F: a heater set to 140 F, the common upper setting. */
 export const HOT_F = 140;
@@ -14,6 +14,11 @@ export interface PartFilter {
   readonly code:
     | "not-lead-free"
     | "below-rating"
+    | "bore-too-small"
+    | "wrong-service"
+    | "wrong-pipe-material"
+    | "not-for-hot"
+    | "school-washer-hose"
     | "school-toilet-line"
     | "school-refrigerator-line"
     | "copper-on-galvanised"
@@ -23,6 +28,93 @@ export interface PartFilter {
   readonly excludes: (part: Part) => boolean;
   /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */
   readonly isSoft: boolean;
+  /** The figure a part fails by, in words; absent: the part's name says enough. */
+  readonly figureOf?: (part: Part) => string;
+}
+
+/** Kinds whose bore is judged; a short fitting is judged by the pressure it takes alone. */
+const BORE_KINDS: readonly PartKind[] = [...LENGTH_KINDS, "valve", "stop"];
+/** A listed bore counts when it is within this share of the least. */
+const BORE_SHARE = 0.9;
+
+/** Narrowest way through a part, inches. */
+const narrowestIn = ({ ports }: Part) => Math.min(...ports.map(({ boreIn }) => boreIn));
+
+function boreRule({ leastBoreIn }: FixtureFacts): PartFilter {
+  return {
+    code: "bore-too-small",
+    excludes: (part) =>
+      (BORE_KINDS.includes(part.kind) || part.functions.includes("shut-off")) &&
+      narrowestIn(part) < BORE_SHARE * leastBoreIn,
+    figureOf: (part) => `${narrowestIn(part)} in`,
+    isSoft: false,
+  };
+}
+
+/** Fixtures whose supply is a hose thread: a stop with one is made for them. */
+const HOSE_FIXTURES: readonly Fixture[] = ["washer", "utility", "hydrant"];
+const isHoseStop = ({ kind, ports }: Part) =>
+  (kind === "stop" || kind === "valve") && ports.some(({ end }) => end.startsWith("hose-"));
+const isRubberLine = ({ kind, material }: Part) => kind === "line" && material === "rubber";
+
+/** A laundry stop and a washer hose of rubber are made for washers. */
+function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards): readonly PartFilter[] {
+  const isAtHose = HOSE_FIXTURES.includes(inlet.fixture) || supply.end.startsWith("hose-");
+  const excludes = (part: Part) =>
+    (!isAtHose && isHoseStop(part)) || (inlet.fixture !== "washer" && isRubberLine(part));
+  return [
+    { code: "wrong-service", excludes, isSoft: false },
+    ...(inlet.fixture === "washer"
+      ? [
+          {
+            code: "school-washer-hose" as const,
+            excludes: (part: Part) =>
+              part.kind === "line" && isRubberLine(part) !== (washerHose === "rubber"),
+            isSoft: true,
+          },
+        ]
+      : []),
+  ];
+}
+
+/** Materials pipe is made of. */
+const PIPE_OF: readonly string[] = ["copper", "pex", "cpvc"];
+
+/** CPVC goes on with CPVC; a stub or coupling is of the pipe's own material: in another branch a short piece is the weak place. */
+function pipeMaterialRule(supplyMaterial: string | null): PartFilter {
+  return {
+    code: "wrong-pipe-material",
+    excludes: ({ material, kind }) =>
+      material !== supplyMaterial &&
+      (material === "cpvc" ||
+        (kind === "coupling" && PIPE_OF.includes(material) && PIPE_OF.includes(supplyMaterial ?? ""))),
+    isSoft: false,
+  };
+}
+
+/** Margin a part keeps to its temperature rating, F. */
+const HOT_MARGIN_F = 20;
+const NEVER_HOT: readonly string[] = ["polyethylene", "nylon"];
+
+function ratingRules({ supply, hotF = HOT_F }: PlanRequest): readonly PartFilter[] {
+  const neededF = (supply.water === "hot" ? hotF : COLD_F) + HOT_MARGIN_F;
+  return [
+    {
+      code: "below-rating",
+      excludes: (part) => part.ratedPsi < supply.staticPsi || part.ratedF < neededF,
+      figureOf: (part) => `rated ${part.ratedPsi} psi and ${part.ratedF} F; ${neededF} F wanted`,
+      isSoft: false,
+    },
+    ...(supply.water === "hot"
+      ? [
+          {
+            code: "not-for-hot" as const,
+            excludes: (part: Part) => NEVER_HOT.includes(part.material),
+            isSoft: false,
+          },
+        ]
+      : []),
+  ];
 }
 
 const isLength = (part: Part) => LENGTH_KINDS.includes(part.kind);
@@ -91,15 +183,17 @@ export function partFiltersFor(
   rules: Standards,
   facts: FixtureFacts,
   isFromPipe: boolean,
+  supplyMaterial: string | null,
 ): readonly PartFilter[] {
-  const neededF = request.supply.water === "hot" ? HOT_F : COLD_F;
   const { lineKind } = request;
-  const belowRating = (part: Part) => part.ratedPsi < request.supply.staticPsi || part.ratedF < neededF;
   return [
     ...(facts.drinking
       ? [{ code: "not-lead-free" as const, excludes: (part: Part) => !part.leadFree, isSoft: false }]
       : []),
-    { code: "below-rating", excludes: belowRating, isSoft: false },
+    ...ratingRules(request),
+    boreRule(facts),
+    ...serviceRules(request, rules),
+    pipeMaterialRule(supplyMaterial),
     ...(request.supply.material === "galvanised"
       ? [{ code: "copper-on-galvanised" as const, excludes: isCopperThread, isSoft: false }]
       : []),

@@ -8,12 +8,14 @@ import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } fro
 import { assemble } from "./assemble.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
-import { headLossOf } from "./head-loss.ts";
+import { costOf, isAsGood } from "./pareto.ts";
 import { admittedBy, type PartFilter, partFiltersFor } from "./part-filter.ts";
+import { planFlow, shortOfPsi, starvedInWords, waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import { faultsByPart, preferencesAgainst } from "./preference.ts";
 import { refusalsFor } from "./refusals.ts";
 import { searchChains } from "./search.ts";
-import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
+import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
 
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
@@ -40,25 +42,20 @@ function needsOf(request: PlanRequest, facts: FixtureFacts): readonly PartFuncti
   return [...new Set([...stopNeeded(request), ...request.needs, ...ruled])];
 }
 
-function isAsGood(one: Candidate, other: Candidate): boolean {
-  return (
-    jointsOf(one.chain.links) <= jointsOf(other.chain.links) &&
-    one.chain.bill.priceCents <= other.chain.bill.priceCents &&
-    one.chain.bill.missing.size <= other.chain.bill.missing.size
-  );
-}
-
 /** Only what no other way, however it was taken up, matches or beats; of equals the first. */
 function undominated(candidates: readonly Candidate[]): readonly Candidate[] {
   return candidates.filter(
     (one, at) =>
       !candidates.some(
-        (other, place) => other !== one && isAsGood(other, one) && (place < at || !isAsGood(one, other)),
+        (other, place) =>
+          other !== one &&
+          isAsGood(costOf(other.chain), costOf(one.chain)) &&
+          (place < at || !isAsGood(costOf(one.chain), costOf(other.chain))),
       ),
   );
 }
 
-function searchAll({ approaches, taskFor }: SearchSetup, index: PlannerIndex, admits: SearchTask["admits"]) {
+function searchOnce({ approaches, taskFor }: SearchSetup, index: PlannerIndex, admits: SearchTask["admits"]) {
   const outcomes = approaches.map((approach) => ({
     approach,
     ...searchChains(index, taskFor(approach, admits)),
@@ -72,13 +69,33 @@ function searchAll({ approaches, taskFor }: SearchSetup, index: PlannerIndex, ad
   };
 }
 
+/**
+ * The search, and where a way it found starves the fixture the search again with the pressure each way may use. Where
+ * none starves the first search has lost nothing, and costs less.
+ */
+function searchAll(prepared: PreparedSearch, admits: SearchTask["admits"]) {
+  const { index, tasks, water } = prepared;
+  const first = searchOnce(tasks, index, admits);
+  const starved = first.found
+    .filter(({ chain }) => shortOfPsi(water, chain) > 0)
+    .sort((a, b) => shortOfPsi(water, a.chain) - shortOfPsi(water, b.chain))[0];
+  if (starved === undefined) return { ...first, tasks, starved };
+  const watered: SearchSetup = {
+    ...tasks,
+    taskFor: (approach, allowed) => ({ ...tasks.taskFor(approach, allowed), water }),
+  };
+  const second = searchOnce(watered, index, admits);
+  return { ...second, tasks: watered, starved };
+}
+
 /** The search under every admission; when a practice leaves nothing, the search with that practice given way. */
-function searchWithSchools(index: PlannerIndex, tasks: SearchSetup, admissions: readonly PartFilter[]) {
+function searchWithSchools(prepared: PreparedSearch) {
+  const { admissions } = prepared;
   const admits = admittedBy(admissions);
-  const strict = searchAll(tasks, index, admits);
+  const strict = searchAll(prepared, admits);
   const firm = admissions.filter((admission) => !admission.isSoft);
   if (strict.found.length > 0 || firm.length === admissions.length) return { ...strict, relaxed: [], admits };
-  const wider = searchAll(tasks, index, admittedBy(firm));
+  const wider = searchAll(prepared, admittedBy(firm));
   if (wider.found.length === 0) return { ...strict, relaxed: [], admits };
   const relaxed: readonly string[] = admissions
     .filter((admission) => admission.isSoft)
@@ -86,13 +103,36 @@ function searchWithSchools(index: PlannerIndex, tasks: SearchSetup, admissions: 
   return { ...wider, relaxed, admits: admittedBy(firm) };
 }
 
-/** Everything on the truck first, then the fewest joints, then the price. */
-function byPreference({ chain: a }: Candidate, { chain: b }: Candidate): number {
-  return (
-    Number(a.bill.missing.size > 0) - Number(b.bill.missing.size > 0) ||
-    jointsOf(a.links) - jointsOf(b.links) ||
-    a.bill.priceCents - b.bill.priceCents ||
-    a.bill.missing.size - b.bill.missing.size
+/** A plan that takes more than this share of the static pressure is ranked by what it takes. */
+const NOTED_LOSS = 0.25;
+
+/** Pressure a way takes, where that is enough to rank by, psi; else 0. */
+function notedLossPsi({ lossOf }: WaterBudget, { supply }: PlanRequest, { links }: Chain): number {
+  const loss = links.reduce((sum, { passage }) => sum + lossOf(passage), 0);
+  return loss > NOTED_LOSS * supply.staticPsi ? loss : 0;
+}
+
+/** The right kinds first, then what is all on the truck, then the pressure where much of it goes, joints, price. */
+function byPreference({ water, request }: Pick<PreparedSearch, "water" | "request">) {
+  return ({ chain: one }: Candidate, { chain: other }: Candidate): number => {
+    const [a, b] = [costOf(one), costOf(other)];
+    return (
+      a.faults - b.faults ||
+      Number(a.missing > 0) - Number(b.missing > 0) ||
+      notedLossPsi(water, request, one) - notedLossPsi(water, request, other) ||
+      a.joints - b.joints ||
+      a.priceCents - b.priceCents ||
+      a.missing - b.missing
+    );
+  };
+}
+
+/** A swap may make of one way what another is already: of equal ways the first. */
+function distinct(candidates: readonly Candidate[]): readonly Candidate[] {
+  const skusOf = ({ approach, chain }: Candidate) =>
+    [approach.code, ...chain.links.map(({ passage }) => passage.part.sku)].join("+");
+  return candidates.filter(
+    (one, at) => candidates.findIndex((other) => skusOf(other) === skusOf(one)) === at,
   );
 }
 
@@ -108,23 +148,34 @@ function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidat
   const { parts, joints } = assemble(index, request, rules, candidate);
   const { bill } = candidate.chain;
   const missing = [...bill.missing].sort();
+  const flow = planFlow(
+    index,
+    request,
+    facts,
+    candidate.chain.links.map(({ passage }) => passage),
+  );
+  const against = candidate.chain.links.flatMap(({ passage: { part } }) =>
+    preferencesAgainst(index.tables.preferences, request, part).map(({ reason }) => ({ part, reason })),
+  );
   const at = candidate.approach.code === "at-supply" ? "" : `${candidate.approach.code}:`;
   return {
     id: at + (parts.length === 0 ? "direct" : parts.map((part) => part.sku).join("+")),
     parts,
     joints,
     priceCents: bill.priceCents,
-    headLossPsi: headLossOf(index, request, facts, candidate.chain),
+    kindFaults: candidate.chain.faults,
+    flow,
     inStock: missing.length === 0,
     missing,
-    warnings: warningsFor(index, request, facts, candidate, relaxed),
-    why: whyFor(index, rules, { parts, joints, facts, relaxed, request }),
+    warnings: warningsFor(index, request, facts, candidate, relaxed, flow.residualPsi),
+    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, against }),
   };
 }
 
 interface PreparedSearch extends Omit<PlanContext, "relaxed"> {
   readonly admissions: readonly PartFilter[];
   readonly tasks: SearchSetup;
+  readonly water: WaterBudget;
 }
 
 function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
@@ -133,6 +184,7 @@ function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): Pre
   const inletEnd = index.ends.get(request.inlet.end);
   const needs = needsOf(request, facts);
   const hidden = hiddenRule(request, rules);
+  const faultsOf = faultsByPart(index.tables.preferences, request);
   const taskFor: SearchSetup["taskFor"] = (approach, admits) => ({
     from: approach.from,
     to: approach.to,
@@ -143,11 +195,20 @@ function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): Pre
     maxParts: MAX_PARTS,
     effort,
     kept: approach.kept,
+    faultsOf,
+    water: null,
     hidden,
   });
   const approaches = approachesOf(index, request, inletEnd !== undefined && isFactoryHose(inletEnd));
-  const admissions = partFiltersFor(request, rules, facts, startsAtPipe(index, request));
-  return { index, request, facts, rules, admissions, tasks: { approaches, taskFor } };
+  const admissions = partFiltersFor(
+    request,
+    rules,
+    facts,
+    startsAtPipe(index, request),
+    index.ends.get(request.supply.end)?.material ?? null,
+  );
+  const water = waterBudget(index, request, facts);
+  return { index, request, facts, rules, admissions, tasks: { approaches, taskFor }, water };
 }
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
@@ -172,7 +233,7 @@ export interface SwappableOutcome extends PlanOutcome {
 }
 
 /**
- * Plans for one connection, Pareto-optimal in (joints, price in cents, missing SKUs), best first. A plan is a chain, or
+ * Plans for one connection, Pareto-optimal in (faults of kind, joints, price in cents, missing SKUs), best first. A plan is a chain, or
  * a tree with one fork where a present line or a cut pipe goes on being fed.
  * Units: inches, psi gauge, cents. `effort` bounds the work; where it is used up first, `complete` is false and the
  * refusals say what the search stopped at.
@@ -200,24 +261,33 @@ export function planWithChoices(
   if (unknown.length > 0) return noPlans(index, ...unknown.map((code) => ["unknown-end", code] as const));
 
   const prepared = prepare(index, request, effort);
-  const { rules, facts, admissions, tasks } = prepared;
-  if (tasks.approaches.length === 0) return noPlans(index, ["kept-nut-unknown", supply.end]);
+  const { rules, facts, admissions, water } = prepared;
+  if (prepared.tasks.approaches.length === 0) return noPlans(index, ["kept-nut-unknown", supply.end]);
   const {
     found: candidates,
     complete,
     stopped,
     relaxed,
     admits,
-  } = searchWithSchools(index, tasks, admissions);
+    tasks,
+    starved,
+  } = searchWithSchools(prepared);
   // A person may swap against a practice, never against a rating.
   const firm = admittedBy(admissions.filter((admission) => !admission.isSoft));
   const swapTask = (approach: Approach) => ({ ...tasks.taskFor(approach, admits), admits: firm });
-  const chosen = [...candidates].sort(byPreference)[0];
-  const swapped = candidates.map(({ approach, chain }) => ({
-    approach,
-    chain: request.swaps ? applySwaps(index, swapTask(approach), chain, request.swaps) : chain,
-  }));
-  const ranked = [...swapped].sort(byPreference);
+  const found = [...candidates].sort(byPreference(prepared));
+  const [chosen] = found;
+  const { swaps } = request;
+  // What a person swaps in keeps the plan's place, whatever kind it is.
+  const ranked =
+    swaps === undefined
+      ? found
+      : distinct(
+          found.map(({ approach, chain }) => ({
+            approach,
+            chain: applySwaps(index, swapTask(approach), chain, swaps),
+          })),
+        );
   const job = { index, request, rules, facts, relaxed };
   const refused = refusalsFor({
     index,
@@ -227,6 +297,7 @@ export function planWithChoices(
     admits,
     admissions: admissions.filter((admission) => !relaxed.includes(admission.code)),
     best: ranked[0]?.chain,
+    starved: starved && advice(index, "starved", starvedInWords(water, starved.chain, facts, request)),
     stopped,
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;

@@ -1,16 +1,11 @@
 /** The tables a planner works over, with the look-ups it needs made once. */
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "../joint/index.ts";
-import type { Part, PartKind, Port } from "../part/index.ts";
+import type { Part, Port } from "../part/index.ts";
 import type { FixtureFacts, PracticeOption } from "../plan/index.ts";
+import type { KindLoss, MaterialRoughness } from "../water/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
-
-/** Minor loss of a kind of part, on the velocity in its own bore: data/losses.csv. */
-export interface PartLoss {
-  readonly kind: PartKind;
-  readonly k: number;
-  readonly note: string | null;
-}
+import type { Preference } from "./preference.ts";
 
 export interface AdviceText {
   readonly code: string;
@@ -27,7 +22,9 @@ export interface PlannerTables {
   readonly fixtures: readonly FixtureFacts[];
   readonly schools: readonly PracticeOption[];
   readonly judgements: readonly AdviceText[];
-  readonly losses: readonly PartLoss[];
+  readonly losses: readonly KindLoss[];
+  readonly roughness: readonly MaterialRoughness[];
+  readonly preferences: readonly Preference[];
 }
 
 /** One way through a part: in at one port, out at the other. */

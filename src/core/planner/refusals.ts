@@ -5,10 +5,11 @@ import { formatInches } from "../units/index.ts";
 import { advice } from "./advice.ts";
 import { USUAL_LINE_NUT } from "./approach.ts";
 import type { SearchSetup } from "./candidate.ts";
+import { costOf } from "./pareto.ts";
 import { admittedBy, type PartFilter } from "./part-filter.ts";
 import { bringsPieces, type PlannerIndex } from "./planner-index.ts";
 import { searchChains } from "./search.ts";
-import { type Chain, jointsOf, type SearchTask } from "./search-task.ts";
+import type { Chain, SearchTask } from "./search-task.ts";
 
 /** Outlet lines start from where the supply itself is a pipe. */
 const USUAL_OUTLET = USUAL_LINE_NUT.replace(/f$/, "m");
@@ -36,12 +37,14 @@ function namesIn(chain: Chain, admission: PartFilter): readonly string[] {
   return chain.links
     .map(({ passage }) => passage.part)
     .filter(admission.excludes)
-    .map((part) => part.name);
+    .map((part) => (admission.figureOf ? `${part.name} (${admission.figureOf(part)})` : part.name));
 }
 
 function isBetter(chain: Chain, best: Chain | undefined): boolean {
   if (best === undefined) return true;
-  return jointsOf(chain.links) < jointsOf(best.links) || chain.bill.priceCents < best.bill.priceCents;
+  const [one, other] = [costOf(chain), costOf(best)];
+  if (one.faults !== other.faults) return one.faults < other.faults;
+  return one.joints < other.joints || one.priceCents < other.priceCents;
 }
 
 interface RefusalInput {
@@ -52,6 +55,8 @@ interface RefusalInput {
   readonly admits: SearchTask["admits"];
   readonly admissions: readonly PartFilter[];
   readonly best: Chain | undefined;
+  /** That a way was left out because it starves the fixture; undefined: none was. */
+  readonly starved: Advice | undefined;
   /** The search ended at its bound: that nothing was found says nothing. */
   readonly stopped: boolean;
 }
@@ -59,8 +64,11 @@ interface RefusalInput {
 /** The way a reason forbids, when without it there would be a better one. */
 function forbidden({ index, tasks, admissions, best }: RefusalInput, reason: PartFilter): Advice | null {
   const others = admittedBy(admissions.filter((each) => each !== reason));
+  // A part that another reason leaves out as well changes nothing.
+  if (!index.tables.parts.some((part) => reason.excludes(part) && others(part))) return null;
+  const rivals = best === undefined ? [] : [costOf(best)];
   for (const approach of tasks.approaches) {
-    const { chains } = searchChains(index, tasks.taskFor(approach, others));
+    const { chains } = searchChains(index, { ...tasks.taskFor(approach, others), rivals });
     const way = chains.find((chain) => isBetter(chain, best) && namesIn(chain, reason).length > 0);
     if (way) return advice(index, reason.code, namesIn(way, reason).join(", "));
   }
@@ -91,8 +99,11 @@ export function refusalsFor(input: RefusalInput): readonly Advice[] {
   const { index, request, rules, tasks, admissions } = input;
   const isHidden =
     request.access === "closed-wall" && tasks.approaches.some(({ kept }) => kept?.isThroughPipe);
+  const { best, starved } = input;
   return [
-    ...lengthFindings(input),
+    ...(starved === undefined ? [] : [starved]),
+    // Where every way starves the fixture, that is the reason, not the length.
+    ...(starved !== undefined && best === undefined ? [] : lengthFindings(input)),
     ...admissions.flatMap((reason) => forbidden(input, reason) ?? []),
     ...(rules.reuseLine === "never" && tasks.approaches.some(({ takesLine }) => takesLine)
       ? [advice(index, "reuse-old-line")]

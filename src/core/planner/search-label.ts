@@ -26,6 +26,9 @@ export interface Label extends SearchState {
   /** Joints made so far, those of the kept branch included. */
   readonly joints: number;
   readonly bill: Bill;
+  readonly faults: number;
+  /** Pressure used up so far, psi; 0 where the task does not ask. */
+  readonly lossPsi: number;
 }
 
 /** A label's progress after one link more. */
@@ -99,7 +102,7 @@ export function nextState(
 /** Returns the label with one link more. */
 export function extend(
   label: Label,
-  { link, joints }: CandidateLink,
+  { link, joints, faults, lossPsi }: CandidateLink,
   advanced: NextState,
   task: SearchTask,
 ): Label {
@@ -111,6 +114,8 @@ export function extend(
     run: isAdapter ? [...label.run, { after: label.end, into: passage.into.end }] : [],
     links: [...label.links, link],
     joints: label.joints + joints,
+    faults: label.faults + faults,
+    lossPsi: label.lossPsi + lossPsi,
     bill: billWith(pieces, passage.part, unitsOf(passage.part, task.lengthIn?.max ?? 0), task.stock),
   };
 }

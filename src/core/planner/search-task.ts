@@ -15,6 +15,20 @@ export interface ExistingBranch {
   readonly fork: "before-line" | "after-line";
 }
 
+/** What chains are compared by; less is better. */
+export interface Cost {
+  readonly faults: number;
+  readonly joints: number;
+  readonly priceCents: number;
+  readonly missing: number;
+}
+
+/** Pressure a chain may use up, psi at the fixture's usual flow. */
+export interface WaterBudget {
+  readonly mostPsi: number;
+  readonly lossOf: (passage: Passage) => number;
+}
+
 export interface SearchTask {
   readonly from: EndCode;
   readonly to: EndCode;
@@ -27,8 +41,14 @@ export interface SearchTask {
   readonly maxParts: number;
   /** How much work this and every other search of the question may take; absent: as much as it needs. */
   readonly effort?: Effort;
+  /** Only ways that none of these is as good as are looked for; absent: all. */
+  readonly rivals?: readonly Cost[];
   /** Null: a single chain. */
   readonly kept: ExistingBranch | null;
+  /** How far a part is from the preferred kind for its place; 0: the preferred kind. */
+  readonly faultsOf: (part: Part) => number;
+  /** What the parts of a chain may take of the pressure, all together; null: not asked. */
+  readonly water: WaterBudget | null;
   /** Types of joint that may be hidden between the pipe and the stop; null: everything stays in sight. */
   readonly hidden: ((type: JointType) => boolean) | null;
 }
@@ -53,6 +73,8 @@ export interface Chain {
   /** Pieces for the last joint, at the inlet. */
   readonly lastPiece: Part | null;
   readonly bill: Bill;
+  /** Faults of kind of all its parts. */
+  readonly faults: number;
 }
 
 /** Returns the joints a link makes: its way in, and those of its side branch. */
@@ -78,6 +100,14 @@ export interface CandidateLink {
   /** Price and joints the link adds, its pieces and side branch included. */
   readonly priceCents: number;
   readonly joints: number;
+  readonly faults: number;
+  /** Pressure the link takes, psi; 0 where the task does not ask. */
+  readonly lossPsi: number;
+}
+
+/** Returns the faults of kind of a link. */
+export function faultsOfLink({ passage, branch }: Link, { faultsOf }: Pick<SearchTask, "faultsOf">): number {
+  return faultsOf(passage.part) + (branch === null || branch.via === null ? 0 : faultsOf(branch.via.part));
 }
 
 /** Returns the pieces and adapters a link needs beside its part. */

@@ -13,10 +13,14 @@ function costs(chains: readonly Chain[]): readonly CostTriple[] {
   return chains
     .map((chain) => ({
       joints: jointsOf(chain.links),
+      faults: chain.faults,
       priceCents: chain.bill.priceCents,
       missing: chain.bill.missing.size,
     }))
-    .sort((a, b) => a.joints - b.joints || a.priceCents - b.priceCents || a.missing - b.missing);
+    .sort(
+      (a, b) =>
+        a.faults - b.faults || a.joints - b.joints || a.priceCents - b.priceCents || a.missing - b.missing,
+    );
 }
 
 const LIVELY = /comp-(3\/8|1\/4)|quick-1\/4|bc-7\/8|npt-3\/8|tube-(1\/4|3\/8)|flathead/;
@@ -134,6 +138,7 @@ describe("searchChains against brute force", () => {
             assert.ok(
               one === other ||
                 one.joints < other.joints ||
+                one.faults < other.faults ||
                 one.priceCents < other.priceCents ||
                 one.missing < other.missing,
             );
@@ -152,6 +157,8 @@ describe("searchChains against brute force", () => {
       stock: null,
       maxParts: 4,
       kept: null,
+      faultsOf: () => 0,
+      water: null,
       hidden: null,
     };
     fc.assert(
@@ -193,6 +200,8 @@ describe("searchChains", () => {
     stock: null,
     maxParts: 4,
     kept: null,
+    faultsOf: () => 0,
+    water: null,
     hidden: null,
   };
 

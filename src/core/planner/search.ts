@@ -1,12 +1,12 @@
 /**
- * Search for every way between two ends that no other way beats in joints, price and missing parts at once.
+ * Search for every way between two ends that no other way beats in faults of kind, joints, price and missing parts at once.
  * Labels are taken up in the order of the joints they will need at least, then of the price (a multicriteria A*, after
  * Stewart and White 1991): of two labels in the same state the worse one is dropped, and so is a label that even at its
  * least cannot beat what has been found. Both lose nothing, because every cost only grows along a way.
  */
 import type { EndCode } from "../end/index.ts";
-import { type Bill, billWith, EMPTY_BILL, neverWorse } from "./bill.ts";
-import { leastToCome } from "./bounds.ts";
+import { billWith, EMPTY_BILL, neverWorse } from "./bill.ts";
+import { type LeastToCome, leastToCome } from "./bounds.ts";
 import { halfOfWhatIsLeft, UNBOUNDED } from "./effort.ts";
 import { type LinksFrom, linksOver } from "./links.ts";
 import { ParetoChains } from "./pareto.ts";
@@ -30,7 +30,7 @@ export interface SearchOutcome {
   readonly stopped: boolean;
 }
 
-/** The least a label will come to: joints and price. */
+/** The least a label will come to. */
 interface Outlook {
   readonly joints: number;
   readonly priceCents: number;
@@ -64,7 +64,7 @@ interface Search {
   readonly goals: ParetoChains;
   readonly singles: ReadonlySet<string>;
   readonly kept: Map<string, Label[]>;
-  readonly least: (progress: SearchState) => ArrayLike<number>;
+  readonly least: (progress: SearchState) => LeastToCome;
   readonly linksFrom: (end: EndCode) => LinksFrom;
   readonly agenda: Agenda;
   /** True when the work allowed is used up. */
@@ -75,15 +75,15 @@ interface Search {
 function outlookOf(
   { least, goals }: Search,
   progress: SearchState,
-  joints: number,
-  bill: Bill,
+  { joints, bill, faults: ownFaults }: Pick<Label, "joints" | "bill" | "faults">,
 ): Outlook | null {
-  const prices = least(progress);
+  const { prices, faults: faultsToCome } = least(progress);
+  const faults = ownFaults + faultsToCome;
   for (let more = 1; more < prices.length; more += 1) {
     const price = prices[more] ?? Number.POSITIVE_INFINITY;
     if (price === Number.POSITIVE_INFINITY) continue;
     const outlook = { joints: joints + more, priceCents: bill.priceCents + price };
-    if (!goals.beats(outlook.joints, outlook.priceCents, bill.missing.size)) return outlook;
+    if (!goals.beats({ ...outlook, faults, missing: bill.missing.size })) return outlook;
   }
   return null;
 }
@@ -96,14 +96,18 @@ function closeChain({ index, task, goals }: Search, label: Label): void {
   if (task.hidden !== null && !label.done.includes("shut-off") && !task.hidden(meeting.mating.type)) return;
   for (const piece of pieceChoices(meeting, task.admits)) {
     const bill = piece === null ? label.bill : billWith(label.bill, piece, 1, task.stock);
-    goals.add({ links: label.links, lastPiece: piece, bill });
+    goals.add({ links: label.links, lastPiece: piece, bill, faults: label.faults });
   }
 }
 
 /** True when a label in the same state ends no worse, whatever follows. */
 function isNeverWorse(one: Label, other: Label): boolean {
   return (
-    one.joints <= other.joints && one.links.length <= other.links.length && neverWorse(one.bill, other.bill)
+    one.joints <= other.joints &&
+    one.links.length <= other.links.length &&
+    one.lossPsi <= other.lossPsi &&
+    one.faults <= other.faults &&
+    neverWorse(one.bill, other.bill)
   );
 }
 
@@ -118,10 +122,15 @@ function grow(search: Search, label: Label): void {
       !mayBeHidden(candidate.link, candidate.type, label.done.includes("shut-off"), label.hasBranched, task)
     )
       continue;
+    if (task.water !== null && label.lossPsi + candidate.lossPsi > task.water.mostPsi) continue;
     const advanced = nextState(label, candidate.link, task, singles);
     if (advanced === null) continue;
     const atLeast = { ...label.bill, priceCents: label.bill.priceCents + candidate.priceCents };
-    const outlook = outlookOf(search, advanced, label.joints + candidate.joints, atLeast);
+    const outlook = outlookOf(search, advanced, {
+      joints: label.joints + candidate.joints,
+      bill: atLeast,
+      faults: label.faults + candidate.faults,
+    });
     if (outlook === null) continue;
     const next = extend(label, candidate, advanced, task);
     const state = stateKey(next);
@@ -133,8 +142,8 @@ function grow(search: Search, label: Label): void {
 }
 
 /**
- * Returns all ways from one end to another that are Pareto-optimal in (joints, price in cents, number of missing SKUs),
- * one for each such triple. `complete` is false when chains of more than `maxParts` parts might still matter, or when the
+ * Returns all ways from one end to another that are Pareto-optimal in (faults of kind, joints, price in cents, number of
+ * missing SKUs), one for each such cost, among those that leave enough pressure where the task asks. `complete` is false when chains of more than `maxParts` parts might still matter, or when the
  * work allowed was used up first; then the chains found are right, and others may be missing.
  * Shape: chains may be empty (the ends meet directly). Errors: none; unknown ends give no chains.
  */
@@ -145,7 +154,7 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
   const search: Search = {
     index,
     task,
-    goals: new ParetoChains(),
+    goals: new ParetoChains(task.rivals ?? []),
     singles: singleAdapters(index, task.admits),
     kept: new Map(),
     least: leastToCome(index, task, linksFrom),
@@ -153,6 +162,7 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
     agenda: new Agenda(),
     isSpent: effort.isSpent,
   };
+  if (task.water !== null && task.water.mostPsi < 0) return { chains: [], complete: true, stopped: false };
   const start: Label = {
     end: task.from,
     done: [],
@@ -162,6 +172,8 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
     links: [],
     joints: 0,
     bill: EMPTY_BILL,
+    faults: 0,
+    lossPsi: 0,
   };
   const cut: Label[] = [];
   search.agenda.add(start, { joints: 0, priceCents: 0 });
@@ -169,13 +181,12 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
     if (effort.isSpent()) break;
     effort.count();
     if (label !== start && search.kept.get(stateKey(label))?.includes(label) !== true) continue;
-    if (outlookOf(search, label, label.joints, label.bill) === null) continue;
+    if (outlookOf(search, label, label) === null) continue;
     closeChain(search, label);
     if (label.links.length < task.maxParts) grow(search, label);
     else cut.push(label);
   }
   const stopped = effort.isSpent();
-  const complete =
-    !stopped && cut.every((label) => outlookOf(search, label, label.joints, label.bill) === null);
+  const complete = !stopped && cut.every((label) => outlookOf(search, label, label) === null);
   return { chains: search.goals.chains, complete, stopped };
 }

@@ -19,11 +19,11 @@ describe("another part in a plan's place", () => {
     const before = planHookup(plannerIndex, asked).plans[0];
     const sku = before?.parts[0]?.sku ?? "";
     const others = planWithChoices(plannerIndex, asked).swapChoices.get(sku) ?? [];
-    const steel = others.find((each) => each.sku === "LB-C38B78-012");
-    assert.ok(steel);
-    const after = planHookup(plannerIndex, { ...asked, swaps: { [sku]: steel.sku } }).plans[0];
-    assert.equal(after?.parts[0]?.sku, steel.sku);
-    assert.equal(after?.priceCents, steel.priceCents);
+    const polymer = others.find((each) => each.sku === "LP-C38B78-012");
+    assert.ok(polymer);
+    const after = planHookup(plannerIndex, { ...asked, swaps: { [sku]: polymer.sku } }).plans[0];
+    assert.equal(after?.parts[0]?.sku, polymer.sku);
+    assert.equal(after?.priceCents, polymer.priceCents);
     assert.deepEqual(
       after?.joints.map(({ ends }) => ends),
       before?.joints.map(({ ends }) => ends),
@@ -64,12 +64,12 @@ describe("another part in a plan's place", () => {
       supply: { ...supply, end: "npt-1/2-m", kind: "stub", material: "galvanised" },
     });
     const { plans, swapChoices } = planWithChoices(plannerIndex, asked);
-    assert.ok(plans[0]?.parts.some((part) => part.sku === "SS-W12C38"));
-    const others = swapChoices.get("SS-W12C38") ?? [];
-    const pushed = others.find(({ sku }) => sku === "SS-P12C38");
-    assert.ok(pushed && partOf(pushed.sku)?.ports[0]?.end !== partOf("SS-W12C38")?.ports[0]?.end);
+    assert.ok(plans[0]?.parts.some((part) => part.sku === "ST-W12C38"));
+    const others = swapChoices.get("ST-W12C38") ?? [];
+    const pushed = others.find(({ sku }) => sku === "ST-P12C38");
+    assert.ok(pushed && partOf(pushed.sku)?.ports[0]?.end !== partOf("ST-W12C38")?.ports[0]?.end);
     for (const { sku } of others) {
-      const after = planHookup(plannerIndex, { ...asked, swaps: { "SS-W12C38": sku } }).plans[0];
+      const after = planHookup(plannerIndex, { ...asked, swaps: { "ST-W12C38": sku } }).plans[0];
       assert.ok(after);
       assert.ok(after.parts.some((part) => part.sku === sku));
       assert.ok(after.joints.every((joint) => plannerIndex.meet(...joint.ends, true) !== null));

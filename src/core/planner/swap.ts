@@ -3,7 +3,14 @@ import { ADAPTER_KINDS, LENGTH_KINDS, type Part } from "../part/index.ts";
 import { type Bill, billWith, EMPTY_BILL, unitsOf } from "./bill.ts";
 import { bringsPieces, type PlannerIndex } from "./planner-index.ts";
 import { functionsOf, lengthServes } from "./search-label.ts";
-import { type Chain, type Link, pieceChoices, piecesOf, type SearchTask } from "./search-task.ts";
+import {
+  type Chain,
+  faultsOfLink,
+  type Link,
+  pieceChoices,
+  piecesOf,
+  type SearchTask,
+} from "./search-task.ts";
 
 /** SKU in the plan to the SKU that takes its place. */
 export type Swaps = Readonly<Record<string, string>>;
@@ -144,5 +151,9 @@ export function applySwaps(index: PlannerIndex, task: SearchTask, chain: Chain, 
     const sku = swaps[link.passage.part.sku];
     return alternativesFor(index, task, now, at).find(({ part }) => part.sku === sku)?.chain ?? now;
   }, chain);
-  return { ...swapped, bill: billOf(swapped.links, swapped.lastPiece, task) };
+  return {
+    ...swapped,
+    bill: billOf(swapped.links, swapped.lastPiece, task),
+    faults: swapped.links.reduce((sum, link) => sum + faultsOfLink(link, task), 0),
+  };
 }

@@ -1,5 +1,7 @@
 /** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
+
 import type { EndCode } from "../end/index.ts";
+import type { PipeDirection } from "../part/index.ts";
 import type {
   Fixture,
   LineKind,
@@ -29,6 +31,8 @@ export interface Survey {
   readonly supply: {
     readonly end: EndCode;
     readonly kind: SupplyKind;
+    /** What the pipe comes out of. Absent: nobody has looked. */
+    readonly looks?: PipeDirection;
     /** A line that hangs there already: it stays, or it is renewed because a tee makes it too long. Absent: none. */
     readonly line?: "stays" | "renewed";
     /** Where that line ends. */
@@ -107,6 +111,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
       ...(survey.supply.line !== undefined && survey.supply.lineInlet !== undefined
         ? { keptLine: { inlet: survey.supply.lineInlet } }
         : {}),
+      ...(survey.supply.looks === undefined ? {} : { looks: survey.supply.looks }),
       ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
       ...(survey.supply.treated === undefined ? {} : { treated: survey.supply.treated }),
     },
@@ -131,6 +136,7 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
       supply.keptLine?.inlet,
       supply.teeAt,
       supply.treated,
+      supply.looks,
       inlet.end,
       inlet.fixture,
       inlet.plastic,

@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
+import { waterDensity } from "./expansion.ts";
 import { frictionFactor, lossPsi } from "./friction.ts";
 
 const near = (got: number, want: number, share: number) =>
@@ -36,7 +37,7 @@ describe("lossPsi", () => {
   it("in laminar flow is Poiseuille's law", () => {
     // 128 mu L Q / (pi d^4), 55 F, 0.05 gal/min in a quarter-inch bore.
     const thin = { lengthFt: 10, boreIn: 0.25, roughnessMm: 0.0015, k: 0 };
-    const mu = 999.4 * 1.2094e-6;
+    const mu = waterDensity(55) * 1.2094e-6;
     const flow = (0.05 * 231 * 0.0254 ** 3) / 60;
     const pa = (128 * mu * 10 * 0.3048 * flow) / (Math.PI * (0.25 * 0.0254) ** 4);
     near(lossPsi([thin], 0.05, 55), pa / 6894.757, 1e-6);

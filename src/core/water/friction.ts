@@ -1,31 +1,43 @@
 /** Steady flow in a round bore: water's properties, friction factor, loss of pressure. SI inside, converted at the door. */
 
+import { waterDensity } from "./expansion.ts";
+
 const M_PER_IN = 0.0254;
 const M_PER_FT = 12 * M_PER_IN;
 const M3_PER_US_GAL = 231 * M_PER_IN ** 3;
 const PA_PER_PSI = 4.4482216152605 / M_PER_IN ** 2;
 
-/** Density kg/m3 and kinematic viscosity m2/s by temperature, F. Source: IAPWS-based tables, rounded. */
-const WATER: readonly (readonly [temperatureF: number, density: number, viscosity: number])[] = [
-  [40, 1000.0, 1.544e-6],
-  [55, 999.4, 1.2094e-6],
-  [70, 998.0, 9.764e-7],
-  [100, 993.0, 6.86e-7],
-  [120, 988.5, 5.63e-7],
-  [140, 983.2, 4.75e-7],
+/**
+ * Kinematic viscosity of water by temperature: F, m2/s. Source: IAPWS 2008 formulation for viscosity over Kell's density at
+ * one atmosphere, rounded to three or four figures.
+ */
+const VISCOSITY: readonly (readonly [temperatureF: number, viscosity: number])[] = [
+  [33, 1.755e-6],
+  [40, 1.544e-6],
+  [50, 1.307e-6],
+  [55, 1.2094e-6],
+  [60, 1.122e-6],
+  [70, 9.764e-7],
+  [80, 8.607e-7],
+  [90, 7.65e-7],
+  [100, 6.86e-7],
+  [120, 5.63e-7],
+  [140, 4.75e-7],
+  [160, 4.07e-7],
+  [180, 3.56e-7],
 ];
 
-function between(temperatureF: number, column: 1 | 2): number {
-  const first = WATER[0];
-  const last = WATER.at(-1);
-  if (!first || !last) throw new RangeError("the table of water is empty");
-  if (temperatureF <= first[0]) return first[column];
-  for (const [at, low] of WATER.entries()) {
-    const high = WATER[at + 1];
-    if (high && temperatureF <= high[0])
-      return low[column] + ((high[column] - low[column]) * (temperatureF - low[0])) / (high[0] - low[0]);
+/** Temperatures the viscosity of water is listed for, F. */
+export const WATER_RANGE_F = { low: 33, high: 180 } as const;
+
+/** Returns the kinematic viscosity, m2/s, straight between two entries of the table. Errors: RangeError outside it. */
+export function waterViscosity(temperatureF: number): number {
+  for (const [at, [lowF, low]] of VISCOSITY.entries()) {
+    const [highF, high] = VISCOSITY[at + 1] ?? [Number.NaN, low];
+    if (temperatureF >= lowF && temperatureF <= highF)
+      return low + ((high - low) * (temperatureF - lowF)) / (highF - lowF);
   }
-  return last[column];
+  throw new RangeError(`water of ${temperatureF} F is not in the table of viscosities`);
 }
 
 const LAMINAR_END = 2000;
@@ -41,15 +53,24 @@ function turbulent(reynolds: number, relativeRoughness: number): number {
   return 1 / x ** 2;
 }
 
+/** Which flow is assumed between Re 2000 and 4000, where it may be either: "between" is the cubic. */
+export type Transition = "between" | "laminar" | "turbulent";
+
 /**
  * Returns the darcy friction factor (four times Fanning's).
  * Shape: 64/Re up to 2000, Colebrook from 4000; between them the cubic in Re that matches value and slope at both ends,
  * so that no solver meets a jump. Errors: RangeError when Re is not above 0.
  */
-export function frictionFactor(reynolds: number, relativeRoughness: number): number {
+export function frictionFactor(
+  reynolds: number,
+  relativeRoughness: number,
+  transition: Transition = "between",
+): number {
   if (!(reynolds > 0)) throw new RangeError(`Reynolds number must be above 0, got ${reynolds}`);
   if (reynolds <= LAMINAR_END) return 64 / reynolds;
   if (reynolds >= TURBULENT_START) return turbulent(reynolds, relativeRoughness);
+  if (transition === "laminar") return 64 / reynolds;
+  if (transition === "turbulent") return turbulent(reynolds, relativeRoughness);
   const span = TURBULENT_START - LAMINAR_END;
   const t = (reynolds - LAMINAR_END) / span;
   const step = 1;
@@ -74,21 +95,56 @@ export interface Reach {
   readonly k: number;
 }
 
+/** Steady flow in one reach. */
+export interface ReachFlow {
+  readonly lossPsi: number;
+  readonly velocityFtS: number;
+  readonly reynolds: number;
+}
+
 /**
- * Returns the pressure lost along reaches in a row, psi, at a steady flow. Units: gallons a minute, F, feet, inches, millimetres.
- * Errors: RangeError when a bore or the flow is not above 0. Source: Darcy and Weisbach; K on each reach's own velocity.
+ * Returns what one reach does at a steady flow. Units: gallons a minute, F, feet, inches, millimetres; psi, ft/s.
+ * Errors: RangeError when the bore is not above 0, the flow is below 0, or the water is outside the table.
+ * Source: Darcy and Weisbach; K on the reach's own velocity.
  */
-export function lossPsi(reaches: readonly Reach[], flowGpm: number, temperatureF: number): number {
-  if (!(flowGpm > 0)) throw new RangeError(`flowGpm must be above 0, got ${flowGpm}`);
-  const density = between(temperatureF, 1);
-  const viscosity = between(temperatureF, 2);
-  const flow = (flowGpm * M3_PER_US_GAL) / 60;
-  return reaches.reduce((sum, { lengthFt, boreIn, roughnessMm, k }) => {
-    if (!(boreIn > 0)) throw new RangeError(`boreIn must be above 0, got ${boreIn}`);
-    const bore = boreIn * M_PER_IN;
-    const velocity = flow / ((Math.PI / 4) * bore ** 2);
-    const factor = frictionFactor((velocity * bore) / viscosity, roughnessMm / 1000 / bore);
-    const heads = (factor * lengthFt * M_PER_FT) / bore + k;
-    return sum + (heads * density * velocity ** 2) / 2 / PA_PER_PSI;
-  }, 0);
+export function flowInReach(
+  { lengthFt, boreIn, roughnessMm, k }: Reach,
+  flowGpm: number,
+  temperatureF: number,
+  transition: Transition = "between",
+): ReachFlow {
+  if (!(boreIn > 0)) throw new RangeError(`boreIn must be above 0, got ${boreIn}`);
+  if (!(flowGpm >= 0)) throw new RangeError(`flowGpm must not be below 0, got ${flowGpm}`);
+  const viscosity = waterViscosity(temperatureF);
+  if (flowGpm === 0) return { lossPsi: 0, velocityFtS: 0, reynolds: 0 };
+  const bore = boreIn * M_PER_IN;
+  const velocity = (flowGpm * M3_PER_US_GAL) / 60 / ((Math.PI / 4) * bore ** 2);
+  const reynolds = (velocity * bore) / viscosity;
+  const factor = frictionFactor(reynolds, roughnessMm / 1000 / bore, transition);
+  const heads = (factor * lengthFt * M_PER_FT) / bore + k;
+  return {
+    lossPsi: (heads * waterDensity(temperatureF) * velocity ** 2) / 2 / PA_PER_PSI,
+    velocityFtS: velocity / M_PER_FT,
+    reynolds,
+  };
+}
+
+/** Returns the pressure lost along reaches in a row, psi, at a steady flow. Units and errors as flowInReach. */
+export function lossPsi(
+  reaches: readonly Reach[],
+  flowGpm: number,
+  temperatureF: number,
+  transition: Transition = "between",
+): number {
+  return reaches.reduce(
+    (sum, reach) => sum + flowInReach(reach, flowGpm, temperatureF, transition).lossPsi,
+    0,
+  );
+}
+
+const GRAVITY_M_S2 = 9.80665;
+
+/** Returns the pressure a rise costs, psi: density times standard gravity times height. Units: feet up, F. */
+export function elevationPsi(riseFt: number, temperatureF: number): number {
+  return (waterDensity(temperatureF) * GRAVITY_M_S2 * riseFt * M_PER_FT) / PA_PER_PSI;
 }

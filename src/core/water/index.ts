@@ -1,5 +1,14 @@
 export { waterDensity } from "./expansion.ts";
-export { lossPsi, type Reach } from "./friction.ts";
+export {
+  type BranchElement,
+  type Estimate,
+  exactly,
+  flowAtLoss,
+  type KindLoss,
+  type MaterialRoughness,
+  steadyFlow,
+} from "./flow.ts";
+export { elevationPsi, lossPsi, type Reach, WATER_RANGE_F } from "./friction.ts";
 export {
   type Compliance,
   complianceAt,

@@ -5,6 +5,7 @@ import { formatCents } from "../../core/units/index.ts";
 import { jointMarks } from "../../drawing/joint-marks.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
+import { flowInWords } from "../../labels/plan-flow.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
@@ -82,9 +83,7 @@ export function Hookup(props: HookupProps) {
         </h2>
         <p className="figure text-lead font-bold">
           {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)}
-          {plan.headLossPsi !== undefined && (
-            <span className="font-normal text-quiet"> about {plan.headLossPsi} psi lost</span>
-          )}
+          <span className="font-normal text-quiet"> {flowInWords(plan)}</span>
         </p>
       </div>
       <div className="strip-scroll">

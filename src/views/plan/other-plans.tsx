@@ -3,6 +3,7 @@ import type { OtherPlan } from "../../core/planner/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";
+import { flowInWords } from "../../labels/plan-flow.ts";
 import { plannedJoints } from "./planned-joints.ts";
 
 /** Letters plans go by: A is the best, B the next. */
@@ -20,6 +21,13 @@ export function planInWords(plan: Plan): string {
   return plan.parts
     .map((part) => (part.quantity > 1 ? `${part.name} (${part.quantity} ft)` : part.name))
     .join(" + ");
+}
+
+/** Why a plan of the same job is not the first one. */
+function differenceInWords(plan: Plan, best: Plan): string {
+  return (plan.kindFaults ?? 0) > (best.kindFaults ?? 0)
+    ? "cheaper or shorter, with a part that is not the usual kind for its place"
+    : "another balance of joints, price and stock";
 }
 
 interface OtherWaysProps {
@@ -58,8 +66,10 @@ export function OtherPlans({ best, ways, ends, fixture, inletPlastic, shown, onS
               {planLetter(index)}
             </button>
             <div>
-              <p>{change === "" ? "another balance of joints, price and stock" : change}</p>
-              <p className="text-tiny text-quiet">{planInWords(plan)}</p>
+              <p>{change === "" ? differenceInWords(plan, best) : change}</p>
+              <p className="text-tiny text-quiet">
+                {planInWords(plan)}; {flowInWords(plan)}
+              </p>
             </div>
             <p className="figure col-start-2 lg:col-start-auto">
               {index === 0 ? `${plan.joints.length} joints` : more(jointsMore)}

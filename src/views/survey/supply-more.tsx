@@ -1,6 +1,6 @@
 import type { SupplyKind } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
-import { KEPT_LINE_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "../../labels/survey.ts";
+import { KEPT_LINE_WORDS, LOOKS_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "../../labels/survey.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
 
@@ -30,6 +30,17 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
   return (
     <>
       {hint && <p className="text-small text-quiet">{hint}</p>}
+      {isOpenPipe && (
+        <RadioGroup
+          label="The pipe comes out of"
+          options={LOOKS_WORDS}
+          value={supply.looks ?? "unknown"}
+          onChange={(chosen) => {
+            const { looks: _, ...rest } = supply;
+            onChange(chosen === "unknown" ? rest : { ...rest, looks: chosen });
+          }}
+        />
+      )}
       {isOpenPipe && (
         <RadioGroup
           label="Made of"

@@ -1,0 +1,111 @@
+/** Water through a plan: what is left at the inlet at the fixture's usual flow, and how much could flow. K is known to tens of per cent only. */
+import { IN_PER_FT } from "../constants/index.ts";
+import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
+import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
+import type { Passage, PlannerIndex } from "./planner-index.ts";
+import type { Chain, WaterBudget } from "./search-task.ts";
+
+const WATER_F = { cold: 55, hot: 120 } as const;
+/** Pipe before the supply end whose material nobody has said: an older copper line with some scale, mm. */
+const UPSTREAM_MM = 0.01;
+
+type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;
+
+/** Length water goes through a part: what it is cut to, or from port to port. */
+function lengthIn({ part, into, out }: Passage, { lengthIn: wanted }: FlowJob): number {
+  if (part.cutToLength) return (wanted.min + wanted.max) / 2;
+  return Math.hypot(...into.at.map((value, axis) => (out.at[axis] ?? 0) - value));
+}
+
+/** Returns one part as a reach of the branch. Errors: RangeError for a kind or material the tables do not hold (a bug in the tables). */
+function reachOf({ tables }: PlannerIndex, job: FlowJob, passage: Passage): Reach {
+  const { part, into, out } = passage;
+  const isStraight = part.kind === "tee" && into.id !== "c" && out.id !== "c";
+  const kind = isStraight ? "tee-through" : part.kind;
+  const loss = tables.losses.find((each) => each.kind === kind);
+  const roughness = tables.roughness.find((each) => each.material === part.material);
+  if (loss === undefined || roughness === undefined)
+    throw new RangeError(`no loss of ${kind} or no roughness of ${part.material} in the tables`);
+  return {
+    lengthFt: lengthIn(passage, job) / IN_PER_FT,
+    boreIn: Math.min(into.boreIn, out.boreIn),
+    roughnessMm: roughness.mm.likely,
+    k: loss.k.likely,
+  };
+}
+
+/** Pipe before the supply end, where somebody has measured how far the pressure was read from it. */
+function upstreamOf({ supply }: FlowJob): readonly Reach[] {
+  if (supply.upstream === undefined) return [];
+  const { lengthFt, idIn } = supply.upstream;
+  return [{ lengthFt, boreIn: idIn, roughnessMm: UPSTREAM_MM, k: 0 }];
+}
+
+/** Pressure for losses and the inlet together: the static pressure less the rise to the supply end. */
+function headPsi({ supply }: FlowJob): number {
+  return supply.staticPsi - elevationPsi(supply.upstream?.riseFt ?? 0, WATER_F[supply.water]);
+}
+
+/** Returns what the parts of a plan may take at the usual flow for the least flowing pressure to be left, psi; below 0: no plan has enough. */
+function lossBudgetPsi(job: FlowJob, { flowGpm, leastPsi }: FixtureFacts): number {
+  return headPsi(job) - lossPsi(upstreamOf(job), flowGpm, WATER_F[job.supply.water]) - leastPsi;
+}
+
+/** Returns what a chain may take of the pressure at the fixture's usual flow, and what each part takes. */
+export function waterBudget(index: PlannerIndex, job: FlowJob, facts: FixtureFacts): WaterBudget {
+  const losses = new Map<Passage, number>();
+  return {
+    mostPsi: lossBudgetPsi(job, facts),
+    lossOf: (passage) => {
+      const known = losses.get(passage);
+      if (known !== undefined) return known;
+      const loss = lossPsi([reachOf(index, job, passage)], facts.flowGpm, WATER_F[job.supply.water]);
+      losses.set(passage, loss);
+      return loss;
+    },
+  };
+}
+
+/** Returns what a chain lacks for the least flowing pressure to be left, psi; 0 and less: it has enough. */
+export function shortOfPsi({ mostPsi, lossOf }: WaterBudget, { links }: Chain): number {
+  return links.reduce((sum, { passage }) => sum + lossOf(passage), 0) - mostPsi;
+}
+
+/** Returns in figures why a chain starves the fixture, and what would pass. */
+export function starvedInWords(
+  budget: WaterBudget,
+  chain: Chain,
+  { flowGpm, leastPsi }: FixtureFacts,
+  { supply }: FlowJob,
+): string {
+  const short = shortOfPsi(budget, chain);
+  const left = Math.max(0, Math.floor(leastPsi - short));
+  const [most] = chain.links
+    .map(({ passage }) => ({ name: passage.part.name, psi: budget.lossOf(passage) }))
+    .sort((a, b) => b.psi - a.psi);
+  const taker = most === undefined ? "" : `; most of it goes in ${most.name} (${tenths(most.psi)} psi)`;
+  const passes = `${Math.ceil(supply.staticPsi + short)} psi static or a wider way would do`;
+  return `${left} psi at ${flowGpm} gpm where ${leastPsi} are needed${taker}; ${passes}`;
+}
+
+const tenths = (value: number) => Math.round(value * 10) / 10;
+
+/** Returns the flow figures of a way from supply to inlet, to the tenth. Source: Darcy and Weisbach; K from data/losses.csv. */
+export function planFlow(
+  index: PlannerIndex,
+  job: FlowJob,
+  { flowGpm, leastPsi }: FixtureFacts,
+  passages: readonly Passage[],
+): NonNullable<Plan["flow"]> {
+  const temperatureF = WATER_F[job.supply.water];
+  const reaches = [...upstreamOf(job), ...passages.map((passage) => reachOf(index, job, passage))];
+  const loss = lossPsi(reaches, flowGpm, temperatureF);
+  const most = flowAtLoss(reaches, headPsi(job) - leastPsi, temperatureF);
+  return {
+    usualGpm: flowGpm,
+    leastPsi,
+    lossPsi: tenths(loss),
+    residualPsi: tenths(headPsi(job) - loss),
+    availableGpm: most === null ? null : tenths(most),
+  };
+}
