@@ -3,6 +3,7 @@ import { z } from "zod";
 import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
 import {
+  ASSUMED_STATIC_PSI,
   FIXTURES,
   LINE_KINDS,
   NEEDS,
@@ -48,27 +49,31 @@ export const lengthRange = z
   .strictObject({ min: z.number().min(0).max(LONGEST_IN), max: lengthIn })
   .refine((range) => range.min <= range.max, { error: "min must not be above max", path: ["min"] });
 
+const supplySchema = z.strictObject({
+  end: endCode,
+  kind: z.enum(SUPPLY_KINDS),
+  water: z.enum(["cold", "hot"]),
+  looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
+  staticPsi: z.number().positive().max(HIGHEST_PSI),
+  isStaticAssumed: z.literal(true).exactOptional(),
+  stopHolds: z.boolean().nullable(),
+  keepsExistingLine: z.boolean(),
+  keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
+  keptNut: z.enum(["plastic", "metal"]).exactOptional(),
+  teeAt: z.enum(["supply", "far-end"]).exactOptional(),
+  material: z.enum(PIPE_MATERIALS).exactOptional(),
+  treated: z.enum(TREATMENTS).exactOptional(),
+  upstream: z
+    .strictObject({
+      lengthFt: z.number().min(0).max(10_000),
+      idIn: z.number().min(0.1).max(24),
+      riseFt: z.number().min(-500).max(500),
+    })
+    .exactOptional(),
+});
+
 const requestShape = {
-  supply: z.strictObject({
-    end: endCode,
-    kind: z.enum(SUPPLY_KINDS),
-    water: z.enum(["cold", "hot"]),
-    looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
-    staticPsi: z.number().positive().max(HIGHEST_PSI),
-    stopHolds: z.boolean().nullable(),
-    keepsExistingLine: z.boolean(),
-    keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
-    teeAt: z.enum(["supply", "far-end"]).exactOptional(),
-    material: z.enum(PIPE_MATERIALS).exactOptional(),
-    treated: z.enum(TREATMENTS).exactOptional(),
-    upstream: z
-      .strictObject({
-        lengthFt: z.number().min(0).max(10_000),
-        idIn: z.number().min(0.1).max(24),
-        riseFt: z.number().min(-500).max(500),
-      })
-      .exactOptional(),
-  }),
+  supply: supplySchema,
   inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),
   lengthIn: lengthRange,
   lineKind: z.enum(LINE_KINDS).exactOptional(),
@@ -83,6 +88,11 @@ const requestShape = {
 export const planRequest = z
   .strictObject({
     ...requestShape,
+    supply: supplySchema.extend({
+      staticPsi: supplySchema.shape.staticPsi.nullable().meta({
+        description: "Null: not measured; 60 psi is assumed, and the plan says so.",
+      }),
+    }),
     needs: requestShape.needs.default([]),
     access: requestShape.access.default("open"),
     houseRules: requestShape.houseRules.default({}),
@@ -95,9 +105,17 @@ export const storedPlanRequest = z
   .strictObject({ ...requestShape, stock: z.null() })
   .meta({ id: "StoredProblem" }) satisfies z.ZodType<PlanRequest>;
 
-/** Converts a parsed request into the planner's own shape: stock counted by SKU. */
-export function planRequestFrom({ stock, ...problem }: z.output<typeof planRequest>): PlanRequest {
-  return { ...problem, stock: stock === null ? null : new Map(Object.entries(stock)) };
+/** Converts a parsed request into the planner's own shape: stock counted by SKU, a pressure nobody measured assumed. */
+export function planRequestFrom({ stock, supply, ...rest }: z.output<typeof planRequest>): PlanRequest {
+  const { staticPsi, ...known } = supply;
+  return {
+    ...rest,
+    supply:
+      staticPsi === null
+        ? { ...known, staticPsi: ASSUMED_STATIC_PSI, isStaticAssumed: true }
+        : { ...known, staticPsi },
+    stock: stock === null ? null : new Map(Object.entries(stock)),
+  };
 }
 
 const vector = z.tuple([z.number(), z.number(), z.number()]);
@@ -171,6 +189,7 @@ export const planSchema = z
         availableGpm: z.number().nonnegative().nullable(),
       })
       .exactOptional(),
+    gaveWay: z.array(standardsSchema.keyof()).max(20).exactOptional(),
     kindFaults: z.number().int().nonnegative().exactOptional(),
     headLossPsi: z.number().nonnegative().exactOptional(),
     inStock: z.boolean(),

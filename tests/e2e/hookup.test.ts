@@ -101,13 +101,15 @@ describe("hookups", () => {
     await open(page, "Clothes washer");
     await page.getByText("hammer arrestor", { exact: true }).click();
     await plan(page);
-    await page.getByRole("heading", { name: /Hammer arrestor.*Rubber washer hose/ }).waitFor();
-    await page.getByLabel(/Another part in place of Rubber washer hose/).selectOption("LB-H34H34-048");
-    await page.getByRole("heading", { name: /Hammer arrestor.*Braided stainless/ }).waitFor();
+    await page.getByRole("heading", { name: /Hammer arrestor.*Braided stainless washer hose/ }).waitFor();
+    await page
+      .getByLabel(/Another part in place of Braided stainless washer hose/)
+      .selectOption("LB-H34H34-060");
+    await page.getByRole("heading", { name: /Hammer arrestor.*Braided stainless.*60 in/ }).waitFor();
     await choose(page);
     await page.reload();
     await alive(page);
-    await page.getByText(/Another way is chosen now.*Braided stainless/).waitFor();
+    await page.getByText(/Another way is chosen now.*Braided stainless.*60 in/).waitFor();
     await leave();
   });
 

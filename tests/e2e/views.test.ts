@@ -162,9 +162,9 @@ describe("what people do besides", () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, await pathTo(WASHROOM, "Toilet tank", "hookup"));
     await page.getByText("Refused").waitFor();
-    await page.getByRole("button", { name: "Show B" }).click();
-    await page.getByRole("heading", { name: /Plan B.*riser/i }).waitFor();
-    await page.getByRole("button", { name: "Choose plan B" }).click();
+    await page.getByRole("button", { name: "Show C" }).click();
+    await page.getByRole("heading", { name: /Plan C.*riser/i }).waitFor();
+    await page.getByRole("button", { name: "Choose plan C" }).click();
     await page.getByText("Chosen and kept as it stands.").waitFor();
     await saved(page);
     await page.reload();

@@ -33,6 +33,10 @@ function firstWith(chain: readonly Step[], need: string, task: SearchTask): numb
   const fork = chain.findIndex(({ side }) => side !== null);
   return chain.findIndex((step, at) => {
     if (!hasFunction(step, need)) return false;
+    if (task.kept !== null && ["auto-shutoff", "filter", "backflow"].includes(need)) {
+      const isBefore = fork === -1 || at < fork;
+      return task.kept.fork === "before-line" ? !isBefore : isBefore;
+    }
     if (need !== "shut-off") return true;
     if (step.part.kind === "tee" && step.out.id !== "c") return false;
     return !(task.kept?.isThroughPipe && (fork === -1 || at < fork));
@@ -86,6 +90,10 @@ function isAllowed(chain: readonly Step[], task: SearchTask, index: PlannerIndex
   if (!task.needs.every((need) => firstWith(chain, need, task) >= 0)) return false;
   if (chain.some(({ part }, at) => FUNCTION_KINDS.includes(part.kind) && !isUsed(chain, at, task)))
     return false;
+  const places = ["shut-off", "auto-shutoff", "filter", "backflow", "arrestor"]
+    .filter((device) => task.needs.some((need) => need === device))
+    .map((device) => firstWith(chain, device, task));
+  if (places.some((place, at) => place < (places[at - 1] ?? -1))) return false;
   const singles = index.passages.filter(({ part }) => ADAPTER_KINDS.includes(part.kind) && task.admits(part));
   for (let from = 0; from < chain.length; from += 1)
     for (let to = from + 1; to < chain.length && isAdapterHere(chain, from, task); to += 1) {

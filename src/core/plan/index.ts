@@ -9,6 +9,7 @@ export type {
   PortRef,
 } from "./plan.ts";
 export {
+  ASSUMED_STATIC_PSI,
   HIGHEST_STATIC_PSI,
   LINE_KINDS,
   type LineKind,

@@ -2,6 +2,7 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType, Sealant } from "../joint/index.ts";
 import type { PartKind, Port, PortId } from "../part/index.ts";
+import type { PracticeKey } from "./standards.ts";
 
 /** `supply`, `inlet`, `kept`, or a port of the plan's i-th part: `p0.a`. */
 export type PortRef = "supply" | "inlet" | "kept" | `p${number}.${PortId}`;
@@ -80,6 +81,8 @@ export interface Plan {
   readonly parts: readonly PlanPart[];
   readonly joints: readonly PlanJoint[];
   readonly priceCents: number;
+  /** Standards that gave way, because no plan follows them all; absent: none. */
+  readonly gaveWay?: readonly PracticeKey[];
   /** Parts that are not the preferred kind for their place. Absent in plans kept before they were counted. */
   readonly kindFaults?: number;
   /** Absent in plans kept before it was computed. */

@@ -34,12 +34,16 @@ export interface Supply {
   readonly looks?: PipeDirection;
   /** Gauge pressure with nothing running, psi. */
   readonly staticPsi: number;
+  /** Nobody has measured the static pressure: the figure is assumed, and the plan says so. */
+  readonly isStaticAssumed?: true;
   /** Null: not proved yet. */
   readonly stopHolds: boolean | null;
   readonly keepsExistingLine: boolean;
   /** Where the line that stays ends. Given while keepsExistingLine is false, that line is renewed and the tee comes after it. */
   readonly keptLine?: { readonly inlet: EndCode };
   /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
+  /** What the nut of the line that stays is made of; absent: plastic on a 7/8 shank, metal elsewhere. */
+  readonly keptNut?: "plastic" | "metal";
   readonly teeAt?: "supply" | "far-end";
   readonly material?: PipeMaterial;
   /** Pipe between the place of the static pressure and the supply end; absent: the pressure was read at the supply end. */
@@ -66,6 +70,9 @@ export interface PlanRequest {
   /** What is on the truck; null: no limit. */
   readonly stock: ReadonlyMap<string, number> | null;
 }
+
+/** Static pressure a plan is made for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
+export const ASSUMED_STATIC_PSI = 60;
 
 /** Highest static pressure new lines and fill valves are connected to, psi (model plumbing codes: a reducer first above it). */
 export const HIGHEST_STATIC_PSI = 80;

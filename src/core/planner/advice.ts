@@ -57,7 +57,7 @@ export function warningsFor(
   request: PlanRequest,
   facts: FixtureFacts,
   candidate: Candidate,
-  relaxed: readonly string[],
+  relaxed: readonly PracticeKey[],
   residualPsi: number,
 ): readonly Advice[] {
   const { supply, inlet } = request;
@@ -65,6 +65,7 @@ export function warningsFor(
   const rules = completeStandards(request.houseRules);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
+    ...(supply.isStaticAssumed ? ["static-unknown"] : []),
     ...(stopNeeded(request).length > 0 ? ["isolate-upstream"] : []),
     ...(supply.stopHolds === false && stopNeeded(request).length === 0 ? ["stop-does-not-hold"] : []),
     ...(supply.stopHolds === null && stopNeeded(request).length === 0 ? ["stop-unproved"] : []),
@@ -76,13 +77,20 @@ export function warningsFor(
     ...(facts.suggestsBackflow && !has(candidate, "backflow") ? ["suggest-backflow"] : []),
     ...(facts.fixture === "utility" || facts.fixture === "hydrant" ? ["suggest-vacuum-breaker"] : []),
     ...(facts.solenoid && residualPsi < MAKERS_WISH_PSI ? ["below-makers-wish"] : []),
-    ...(relaxed.length > 0 ? ["school-relaxed"] : []),
   ];
-  return codes.map((code) => advice(index, code));
+  const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
+  return [
+    ...codes.map((code) => advice(index, code)),
+    ...(gaveWay.length === 0 ? [] : [advice(index, "school-relaxed", gaveWay.join(", "))]),
+  ];
+}
+
+function schoolOf({ tables }: PlannerIndex, rules: Standards, key: PracticeKey) {
+  return tables.schools.find((each) => each.key === key && each.choice === rules[key]);
 }
 
 function schoolLine(index: PlannerIndex, rules: Standards, key: PracticeKey): string | null {
-  const school = index.tables.schools.find((each) => each.key === key && each.choice === rules[key]);
+  const school = schoolOf(index, rules, key);
   return school
     ? `Standard: ${school.label.charAt(0).toLowerCase()}${school.label.slice(1)}, because ${school.reason}.`
     : null;
@@ -92,7 +100,7 @@ interface WhyInput {
   readonly parts: readonly PlanPart[];
   readonly joints: readonly PlanJoint[];
   readonly facts: FixtureFacts;
-  readonly relaxed: readonly string[];
+  readonly relaxed: readonly PracticeKey[];
   readonly request: PlanRequest;
   readonly flow: NonNullable<Plan["flow"]>;
   /** Parts that are not the preferred kind for their place, with the reason. */
@@ -109,18 +117,13 @@ export function whyFor(
   const types = joints.map((joint) => joint.type);
   const usesLine = kinds.some((kind) => kind === "line" || kind === "riser" || kind === "tube");
   const keys: readonly (PracticeKey | false)[] = [
-    usesLine && facts.fixture === "toilet" && !relaxed.includes("school-toilet-line") && "toiletLine",
+    usesLine && facts.fixture === "toilet" && !relaxed.includes("toiletLine") && "toiletLine",
     usesLine &&
       facts.fixture === "refrigerator" &&
-      !relaxed.includes("school-refrigerator-line") &&
+      !relaxed.includes("refrigeratorLine") &&
       "refrigeratorLine",
-    kinds.includes("line") &&
-      facts.fixture === "washer" &&
-      !relaxed.includes("school-washer-hose") &&
-      "washerHose",
-    index.ends.get(request.supply.end)?.family === "pipe" &&
-      !relaxed.includes("school-pipe-joint") &&
-      "pipeJoint",
+    kinds.includes("line") && facts.fixture === "washer" && !relaxed.includes("washerHose") && "washerHose",
+    index.ends.get(request.supply.end)?.family === "pipe" && !relaxed.includes("pipeJoint") && "pipeJoint",
     request.access === "closed-wall" && request.supply.kind === "pipe" && "concealedPushFit",
     types.includes("taper-thread") && "taperSealant",
     (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) &&

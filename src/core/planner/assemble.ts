@@ -55,7 +55,8 @@ function planPart(part: Part, request: PlanRequest): PlanPart {
 }
 
 function sealantFor(rule: JointRule, sides: readonly [JointSide, JointSide], rules: Standards): Sealant {
-  if (rule.type === "taper-thread")
+  // A plastic thread takes its own sealant, whatever the shop's paste: solvents crack plastic days later.
+  if (rule.type === "taper-thread" && rule.whenPlastic === null)
     return rules.taperSealant === "both" ? "tape-or-paste" : rules.taperSealant;
   const isBrassFerrule = rule.type === "ferrule" && sides.some(({ end }) => end.material === "copper");
   if (rules.ferruleFilm === "film" && (isBrassFerrule || rule.type === "riser-cone")) return "film-allowed";
@@ -167,6 +168,15 @@ function refsOf(request: PlanRequest, approach: Approach): { readonly last: Sock
     : { last: inlet, aside: keptSocket };
 }
 
+/** The nut on a tank's shank; plastic unless somebody has seen a metal one. */
+const TANK_NUT: EndCode = "bc-7/8-f";
+
+/** True where the joint at the supply turns the nut of the line that stays, and that nut is taken for plastic. */
+function isPlasticNut({ supply }: PlanRequest, approach: Approach): boolean {
+  if (approach.code !== "at-far-end") return false;
+  return (supply.keptNut ?? (approach.from === TANK_NUT ? "plastic" : "metal")) === "plastic";
+}
+
 /** Lays a chain out as parts and open joints from the wall on; a fork's side branch comes before what follows the fork. */
 function layOut(
   request: PlanRequest,
@@ -180,7 +190,7 @@ function layOut(
   let left: Socket = {
     ref: "supply",
     end: approach.from,
-    plastic: request.supply.material === "plastic",
+    plastic: request.supply.material === "plastic" || isPlasticNut(request, approach),
     part: null,
   };
   const placed = (index: number, { id, end, plastic }: Port): Socket => ({

@@ -2,7 +2,7 @@
 import type { EndCode } from "../end/index.ts";
 import type { Part, PartKind } from "../part/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { Fixture, FixtureFacts, PlanRequest, Standards } from "../plan/index.ts";
+import type { Fixture, FixtureFacts, PlanRequest, PracticeKey, Standards } from "../plan/index.ts";
 
 /** Hottest water a hot branch is planned for, F: a heater set to 140 F, the common upper setting. */
 export const HOT_F = 140;
@@ -28,6 +28,8 @@ export interface PartFilter {
   readonly excludes: (part: Part) => boolean;
   /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */
   readonly isSoft: boolean;
+  /** The standard behind a soft rule. */
+  readonly rule?: PracticeKey;
   /** The figure a part fails by, in words; absent: the part's name says enough. */
   readonly figureOf?: (part: Part) => string;
 }
@@ -68,6 +70,7 @@ function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards)
       ? [
           {
             code: "school-washer-hose" as const,
+            rule: "washerHose" as const,
             excludes: (part: Part) =>
               part.kind === "line" && isRubberLine(part) !== (washerHose === "rubber"),
             isSoft: true,
@@ -109,7 +112,7 @@ function ratingRules({ supply, hotF = HOT_F }: PlanRequest): readonly PartFilter
       ? [
           {
             code: "not-for-hot" as const,
-            excludes: (part: Part) => NEVER_HOT.includes(part.material),
+            excludes: (part: Part) => NEVER_HOT.includes(part.material) || part.kind === "filter",
             isSoft: false,
           },
         ]
@@ -125,7 +128,7 @@ function lineSchool(request: PlanRequest, rules: Standards): readonly PartFilter
   if (request.inlet.fixture === "toilet") {
     const wantedKind = rules.toiletLine === "braided" ? "line" : "riser";
     const excludes = (part: Part) => isLength(part) && part.kind !== wantedKind;
-    return [{ code: "school-toilet-line", excludes, isSoft: true }];
+    return [{ code: "school-toilet-line", rule: "toiletLine", excludes, isSoft: true }];
   }
   if (request.inlet.fixture === "refrigerator") {
     const follows = {
@@ -134,7 +137,7 @@ function lineSchool(request: PlanRequest, rules: Standards): readonly PartFilter
       plastic: isPlasticTube,
     }[rules.refrigeratorLine];
     const excludes = (part: Part) => isLength(part) && !follows(part);
-    return [{ code: "school-refrigerator-line", excludes, isSoft: true }];
+    return [{ code: "school-refrigerator-line", rule: "refrigeratorLine", excludes, isSoft: true }];
   }
   return [];
 }
@@ -164,6 +167,7 @@ function pipeSchool(rules: Standards): PartFilter {
   };
   return {
     code: "school-pipe-joint",
+    rule: "pipeJoint",
     excludes: (part) => part.ports.some((port) => isOther(port.end)),
     isSoft: true,
   };

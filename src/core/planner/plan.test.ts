@@ -128,11 +128,18 @@ describe("planHookup", () => {
   });
 
   it("puts sealant on taper threads by the house rule and on nothing that seals on rubber", () => {
-    const sealants = (taperSealant: "tape" | "paste" | "both") =>
-      best(requestFor("dishwasher", { houseRules: { taperSealant } })).joints.map((joint) => joint.sealant);
-    assert.deepEqual(sealants("tape"), ["none", "none", "tape"]);
-    assert.deepEqual(sealants("paste"), ["none", "none", "paste"]);
-    assert.deepEqual(sealants("both"), ["none", "none", "tape-or-paste"]);
+    const sealants = (taperSealant: "tape" | "paste" | "both", plastic: boolean) => {
+      const asked = requestFor("dishwasher", { houseRules: { taperSealant } });
+      return best({ ...asked, inlet: { ...asked.inlet, plastic } }).joints.map((joint) => joint.sealant);
+    };
+    assert.deepEqual(sealants("tape", false), ["none", "none", "tape"]);
+    assert.deepEqual(sealants("paste", false), ["none", "none", "paste"]);
+    assert.deepEqual(sealants("both", false), ["none", "none", "tape-or-paste"]);
+    assert.deepEqual(
+      sealants("paste", true),
+      ["none", "none", "tape"],
+      "paste cracks plastic, whatever the rule",
+    );
   });
 
   it("allows a film only on brass ferrules and riser noses, only under that rule", () => {

@@ -2,7 +2,7 @@
 import { isFactoryHose } from "../end/index.ts";
 import type { PartFunction } from "../part/index.ts";
 import type { Alternative, FixtureFacts, Plan, PlanOutcome, PlanRequest } from "../plan/index.ts";
-import { completeStandards, type Standards } from "../plan/index.ts";
+import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
 import { advice, warningsFor, whyFor } from "./advice.ts";
 import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
 import { assemble } from "./assemble.ts";
@@ -88,19 +88,25 @@ function searchAll(prepared: PreparedSearch, admits: SearchTask["admits"]) {
   return { ...second, tasks: watered, starved };
 }
 
-/** The search under every admission; when a practice leaves nothing, the search with that practice given way. */
+/** Returns every choice of at least one of the rules, the fewest first. */
+function fewestFirst(soft: readonly PartFilter[]): readonly (readonly PartFilter[])[] {
+  return Array.from({ length: 2 ** soft.length - 1 }, (_, at) =>
+    soft.filter((_rule, place) => ((at + 1) & (1 << place)) !== 0),
+  ).sort((one, other) => one.length - other.length);
+}
+
+/** The search under every admission; when practices leave nothing, the search with the fewest of them given way. */
 function searchWithSchools(prepared: PreparedSearch) {
   const { admissions } = prepared;
   const admits = admittedBy(admissions);
   const strict = searchAll(prepared, admits);
-  const firm = admissions.filter((admission) => !admission.isSoft);
-  if (strict.found.length > 0 || firm.length === admissions.length) return { ...strict, relaxed: [], admits };
-  const wider = searchAll(prepared, admittedBy(firm));
-  if (wider.found.length === 0) return { ...strict, relaxed: [], admits };
-  const relaxed: readonly string[] = admissions
-    .filter((admission) => admission.isSoft)
-    .map((admission) => admission.code);
-  return { ...wider, relaxed, admits: admittedBy(firm) };
+  if (strict.found.length > 0) return { ...strict, relaxed: [], admits };
+  for (const relaxed of fewestFirst(admissions.filter(({ isSoft }) => isSoft))) {
+    const allowed = admittedBy(admissions.filter((admission) => !relaxed.includes(admission)));
+    const wider = searchAll(prepared, allowed);
+    if (wider.found.length > 0) return { ...wider, relaxed, admits: allowed };
+  }
+  return { ...strict, relaxed: [], admits };
 }
 
 /** A plan that takes more than this share of the static pressure is ranked by what it takes. */
@@ -141,7 +147,8 @@ interface PlanContext {
   readonly request: PlanRequest;
   readonly rules: Standards;
   readonly facts: FixtureFacts;
-  readonly relaxed: readonly string[];
+  /** Standards that gave way. */
+  readonly relaxed: readonly PracticeKey[];
 }
 
 function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidate: Candidate): Plan {
@@ -164,6 +171,7 @@ function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidat
     joints,
     priceCents: bill.priceCents,
     kindFaults: candidate.chain.faults,
+    ...(relaxed.length === 0 ? {} : { gaveWay: relaxed }),
     flow,
     inStock: missing.length === 0,
     missing,
@@ -288,23 +296,31 @@ export function planWithChoices(
             chain: applySwaps(index, swapTask(approach), chain, swaps),
           })),
         );
-  const job = { index, request, rules, facts, relaxed };
+  const gaveWay = relaxed.flatMap(({ rule }) => rule ?? []);
+  const job = { index, request, rules, facts, relaxed: gaveWay };
   const refused = refusalsFor({
     index,
     request,
     rules,
     tasks,
     admits,
-    admissions: admissions.filter((admission) => !relaxed.includes(admission.code)),
+    admissions: admissions.filter((admission) => !relaxed.includes(admission)),
     best: ranked[0]?.chain,
     starved: starved && advice(index, "starved", starvedInWords(water, starved.chain, facts, request)),
     stopped,
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
   const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
+  const tooHigh =
+    request.supply.staticPsi > HIGHEST_STATIC_PSI
+      ? [advice(index, "pressure-too-high", `${request.supply.staticPsi} psi`)]
+      : [];
   return {
     plans: ranked.map((each) => planOf(job, each)),
-    refused: ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished],
+    refused: [
+      ...tooHigh,
+      ...(ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished]),
+    ],
     complete,
     swapChoices: chosen ? choicesIn(index, swapTask(chosen.approach), chosen.chain) : new Map(),
   };

@@ -86,6 +86,9 @@ function waysIn(passages: readonly Passage[]): readonly WayIn[] {
   return [...ways.values()];
 }
 
+/** Materials that give way under a ferrule unless an insert stands inside. */
+const SOFT: readonly string[] = ["pex", "polyethylene", "pe", "nylon"];
+
 /** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
 export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   const ends = endTable(tables.ends);
@@ -101,7 +104,10 @@ export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
     if (endA === undefined || endB === undefined) return null;
     const mating = mate(endA, endB, tables.matings);
     if (mating === null) return null;
-    if (!mating.needsKit || hasOwnPieces) return { mating, pieces: null };
+    // A stop's own nut and ferrule are made for metal: soft tube needs its insert too.
+    const needsInsert = [endA, endB].some(({ material }) => material !== null && SOFT.includes(material));
+    if (!mating.needsKit || (hasOwnPieces && !(needsInsert && mating.type === "ferrule")))
+      return { mating, pieces: null };
     const pieces = piecesByEnds.get([codeA, codeB].sort().join("|"));
     return pieces === undefined ? null : { mating, pieces };
   };

@@ -58,6 +58,18 @@ function isNeedlessAdapter(label: Label, passage: Passage, singles: ReadonlySet<
   );
 }
 
+/** Devices that serve one fixture: on a shared way they trip for the other, or guard the wrong one. */
+const OWN_BRANCH: readonly PartFunction[] = ["auto-shutoff", "filter", "backflow"];
+
+/** The order of devices on a branch, from the stop to the fixture: each guards what follows. */
+const DEVICE_ORDER: readonly PartFunction[] = ["shut-off", "auto-shutoff", "filter", "backflow", "arrestor"];
+
+/** True when every gained device comes after those that stand before it on a branch. */
+function isInOrder(done: readonly PartFunction[], gains: readonly PartFunction[]): boolean {
+  const last = Math.max(-1, ...done.map((each) => DEVICE_ORDER.indexOf(each)));
+  return gains.every((each) => !DEVICE_ORDER.includes(each) || DEVICE_ORDER.indexOf(each) > last);
+}
+
 /**
  * Returns the functions a link adds. A tee's own valve stands in its branch port only; a stop before a cut pipe's tee would shut the
  * pipe and not the branch.
@@ -69,8 +81,13 @@ export function functionsOf(
 ): readonly PartFunction[] {
   const { part, out } = link.passage;
   const isTeeThrough = part.kind === "tee" && out.id !== "c";
-  const isUpstream = task.kept?.isThroughPipe === true && !hasBranched && link.branch === null;
-  return part.functions.filter((each) => each !== "shut-off" || !(isTeeThrough || isUpstream));
+  const isBeforeFork = !hasBranched && link.branch === null;
+  const isUpstream = task.kept?.isThroughPipe === true && isBeforeFork;
+  // A device for one fixture stands on that fixture's own branch; where the fork comes last, before the fork.
+  const isElsewhere = task.kept !== null && isBeforeFork === (task.kept.fork === "before-line");
+  return part.functions.filter((each) =>
+    each === "shut-off" ? !(isTeeThrough || isUpstream) : !(isElsewhere && OWN_BRANCH.includes(each)),
+  );
 }
 
 /** Returns what a link would make of a label, or null where a rule of the trade forbids it. */
@@ -84,6 +101,7 @@ export function nextState(
   const { part } = passage;
   const adds = functionsOf(link, label.hasBranched, task);
   const gains = task.needs.filter((need) => adds.includes(need) && !label.done.includes(need));
+  if (!isInOrder(label.done, gains)) return null;
   const isLength = LENGTH_KINDS.includes(part.kind);
   if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn)))
     return null;

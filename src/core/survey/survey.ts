@@ -13,6 +13,7 @@ import type {
   Treatment,
   Water,
 } from "../plan/index.ts";
+import { ASSUMED_STATIC_PSI } from "../plan/index.ts";
 import type { Preset } from "./preset.ts";
 import type { LineSpace } from "./space.ts";
 import { asTyped, type Typed } from "./typed.ts";
@@ -64,9 +65,6 @@ export interface Survey {
   readonly notes: string;
 }
 
-/** Static pressure a plan is rated for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
-export const ASSUMED_STATIC_PSI = 60;
-
 /** Returns the survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
 export function surveyFromPreset(preset: Preset, place: string): Survey {
   return {
@@ -106,6 +104,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
       kind: survey.supply.kind,
       water: survey.water,
       staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
+      ...(survey.staticPsi === null ? { isStaticAssumed: true as const } : {}),
       stopHolds: stopHolds(survey.stop.proof),
       keepsExistingLine: survey.supply.line === "stays",
       ...(survey.supply.line !== undefined && survey.supply.lineInlet !== undefined

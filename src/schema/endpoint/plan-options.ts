@@ -1,4 +1,5 @@
 /** POST /api/v1/hookups/ways. */
+import { ASSUMED_STATIC_PSI } from "../../core/plan/index.ts";
 import { planOptionsResponse, planRequest } from "../plan.ts";
 import { post } from "./definition.ts";
 import { planEndpoint } from "./plan.ts";
@@ -11,7 +12,14 @@ export const planOptionsEndpoint = post({
     asks,
     answers: {
       ...answers,
-      request: { ...asks, needs: [], access: "open" as const, houseRules: {}, stock: null },
+      request: {
+        ...asks,
+        supply: { ...asks.supply, staticPsi: asks.supply.staticPsi ?? ASSUMED_STATIC_PSI },
+        needs: [],
+        access: "open" as const,
+        houseRules: {},
+        stock: null,
+      },
       hasStock: false,
       ways: [],
       codes: [],
