@@ -8,6 +8,7 @@ import { buildData } from "../ops/build-data.ts";
 import { startCluster } from "../ops/cluster.ts";
 import { ROOT, TEST_BUILDS } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
+import { benchFlow } from "./flow.ts";
 import { benchFrames } from "./frames.ts";
 import { benchHold } from "./hold.ts";
 import { benchIdentifier } from "./identifier.ts";
@@ -117,6 +118,7 @@ async function main(): Promise<void> {
       );
 
     await benchLists({ dist, ...lists });
+    benchFlow();
     await benchPlanner(context.plannerIndex, context.tables);
     benchIdentifier(context.identifier);
     await benchHold();

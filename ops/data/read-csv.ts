@@ -190,7 +190,6 @@ const readers = {
     lineKind: text(row["line_kind"]),
     inletAboveSupply: flag(row["inlet_above_supply"]),
     wantsPsi: { min: number(row["psi_min"]), max: number(row["psi_max"]) },
-    flowGpm: number(row["flow_gpm"]),
     purge: row["purge"],
     exercise: row["exercise"],
     placeBack: row["place_back"],

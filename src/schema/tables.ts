@@ -224,7 +224,6 @@ const preset = z.strictObject({
   lineKind: z.enum(LINE_KINDS).nullable(),
   inletAboveSupply: z.boolean(),
   wantsPsi: z.strictObject({ min: positive, max: positive }),
-  flowGpm: positive,
   purge: code,
   exercise: code,
   placeBack: code,

@@ -1,7 +1,7 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
 import { isFactoryHose } from "../end/index.ts";
 import type { PartFunction } from "../part/index.ts";
-import type { Alternative, FixtureFacts, Plan, PlanOutcome, PlanRequest } from "../plan/index.ts";
+import type { Advice, Alternative, FixtureFacts, Plan, PlanOutcome, PlanRequest } from "../plan/index.ts";
 import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
 import { advice, warningsFor, whyFor } from "./advice.ts";
 import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
@@ -21,11 +21,20 @@ import { alternativesFor, applySwaps } from "./swap.ts";
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
 export const MAX_PARTS = 6;
 
+/** That the static pressure is too high, before anything else is said. */
+function pressureFirst(index: PlannerIndex, { supply: { staticPsi } }: PlanRequest): readonly Advice[] {
+  return staticPsi > HIGHEST_STATIC_PSI ? [advice(index, "pressure-too-high", `${staticPsi} psi`)] : [];
+}
+
 function noPlans(
   index: PlannerIndex,
+  request: PlanRequest,
   ...codes: readonly (readonly [code: string, about?: string])[]
 ): SwappableOutcome {
-  const refused = codes.map(([code, about]) => advice(index, code, about));
+  const refused = [
+    ...pressureFirst(index, request),
+    ...codes.map(([code, about]) => advice(index, code, about)),
+  ];
   return { plans: [], refused, complete: true, swapChoices: new Map() };
 }
 
@@ -266,11 +275,13 @@ export function planWithChoices(
   const { supply, inlet } = request;
   const named = [supply.end, inlet.end, ...(supply.keptLine ? [supply.keptLine.inlet] : [])];
   const unknown = named.filter((code) => !index.ends.has(code));
-  if (unknown.length > 0) return noPlans(index, ...unknown.map((code) => ["unknown-end", code] as const));
+  if (unknown.length > 0)
+    return noPlans(index, request, ...unknown.map((code) => ["unknown-end", code] as const));
 
   const prepared = prepare(index, request, effort);
   const { rules, facts, admissions, water } = prepared;
-  if (prepared.tasks.approaches.length === 0) return noPlans(index, ["kept-nut-unknown", supply.end]);
+  if (prepared.tasks.approaches.length === 0)
+    return noPlans(index, request, ["kept-nut-unknown", supply.end]);
   const {
     found: candidates,
     complete,
@@ -311,14 +322,10 @@ export function planWithChoices(
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
   const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
-  const tooHigh =
-    request.supply.staticPsi > HIGHEST_STATIC_PSI
-      ? [advice(index, "pressure-too-high", `${request.supply.staticPsi} psi`)]
-      : [];
   return {
     plans: ranked.map((each) => planOf(job, each)),
     refused: [
-      ...tooHigh,
+      ...pressureFirst(index, request),
       ...(ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished]),
     ],
     complete,

@@ -18,7 +18,6 @@ export interface Preset {
   readonly lineKind: LineKind | null;
   readonly inletAboveSupply: boolean;
   readonly wantsPsi: { readonly min: number; readonly max: number };
-  readonly flowGpm: number;
   readonly purge: string;
   readonly exercise: string;
   readonly placeBack: string;
