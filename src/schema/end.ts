@@ -111,6 +111,7 @@ export const matchResponse = z
         pieces: z.array(z.string()),
         lookFirst: z.array(z.string()),
         reason: z.string(),
+        note: z.string().nullable().meta({ description: "What is said of every such joint, in words." }),
         variants: z.array(z.strictObject({ label: z.string(), turns: turnRange })),
       })
       .nullable(),

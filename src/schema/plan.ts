@@ -3,7 +3,6 @@ import { z } from "zod";
 import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
 import {
-  ASSUMED_STATIC_PSI,
   FIXTURES,
   LINE_KINDS,
   NEEDS,
@@ -15,6 +14,7 @@ import {
   SUPPLY_KINDS,
   TREATMENTS,
 } from "../core/plan/index.ts";
+import { ASSUMED_STATIC_PSI } from "../core/survey/index.ts";
 
 /** Highest pressure that is taken for a reading, psi gauge: twice what house gauges show. */
 const HIGHEST_PSI = 300;

@@ -2,6 +2,7 @@
 import type { EndCode } from "../../core/end/index.ts";
 import { answerEvidence, type IdentifyAnswer, type Measured } from "../../core/identify/index.ts";
 import { allPairs, type Match, type Matrix, matchEnds } from "../../core/joint/index.ts";
+import type { Tables } from "../../core/tables.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 
@@ -10,11 +11,24 @@ export function identifyEnd({ identifier }: Pick<Context, "identifier">, measure
   return answerEvidence(identifier, measured);
 }
 
+/** Returns the match with what is said of such a joint in words instead of by its code. */
+function withNoteInWords(match: Match, { judgements }: Pick<Tables, "judgements">): Match {
+  const { joint } = match;
+  if (joint === null || joint.note === null) return match;
+  const judgement = judgements.find(({ code }) => code === joint.note);
+  return { ...match, joint: { ...joint, note: judgement?.message ?? joint.note } };
+}
+
 /** Matches two ends by their codes. Errors: AppError invalid, naming the end that is in no table. */
-export function matchCodes({ identifier }: Pick<Context, "identifier">, a: EndCode, b: EndCode): Match {
+export function matchCodes(
+  { identifier, tables: { judgements } }: Pick<Context, "identifier" | "tables">,
+  a: EndCode,
+  b: EndCode,
+): Match {
   const { tables, words } = identifier;
   const [one, other] = [tables.ends.get(a), tables.ends.get(b)];
-  if (one !== undefined && other !== undefined) return matchEnds(one, other, tables, words);
+  if (one !== undefined && other !== undefined)
+    return withNoteInWords(matchEnds(one, other, tables, words), { judgements });
   const missing = [
     ...(one === undefined ? [["a", a] as const] : []),
     ...(other === undefined ? [["b", b] as const] : []),

@@ -26,7 +26,9 @@ export interface MatchedJoint {
   readonly pieces: readonly string[];
   readonly lookFirst: readonly string[];
   readonly reason: string;
-  /** Other make-ups of the same joint, where a part of it is plastic. */
+  /** Code of what is said of every such joint; null: nothing. */
+  readonly note: string | null;
+  /** Other make-ups of the same joint, by which part of it is plastic. */
   readonly variants: readonly {
     readonly label: string;
     readonly turns: { readonly handOnly: boolean; readonly min: number; readonly max: number } | null;
@@ -58,7 +60,7 @@ function turnsOf({ turns, handOnly }: Rule): MatchedJoint["turns"] {
 }
 
 function matchedJointOf(joint: NonNullable<EndContact["joint"]>, tables: MatchTables): MatchedJoint {
-  const { rule, wrenches } = joint;
+  const { rule, wrenches, mating } = joint;
   return {
     type: rule.type,
     label: rule.label,
@@ -72,12 +74,13 @@ function matchedJointOf(joint: NonNullable<EndContact["joint"]>, tables: MatchTa
     pieces: rule.pieces,
     lookFirst: rule.lookFirst,
     reason: rule.reason,
+    note: mating.note,
     variants: tables.joints
       .filter((other) => other.type === rule.type && other.id !== rule.id)
       .filter(
         ({ whenSize, whenPlastic }) => whenSize === null && whenPlastic !== null && whenPlastic !== "tube",
       )
-      .filter(({ whenPlastic }) => whenPlastic !== "none")
+      .filter(({ whenPlastic }) => rule.whenPlastic === "nut" || whenPlastic !== "none")
       .map((other) => ({ label: other.label, turns: turnsOf(other) })),
   };
 }

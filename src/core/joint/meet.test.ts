@@ -40,6 +40,14 @@ describe("meet", () => {
     ["comp-3/8-m", "comp-3/8-f", "fits", "fits"],
     ["g-1/2-m", "npsm-1/2-f", "washer-only", "washer-faces"],
     ["npsm-1/2-m", "g-1/2-f", "washer-only", "washer-faces"],
+    ["r-1/2-m", "g-1/2-f", "washer-only", "washer-faces"],
+    ["npt-1/2-m", "g-1/2-f", "washer-only", "washer-faces"],
+    ["npt-1-m", "g-1-f", "starts", "foreign-pitch"],
+    ["gasflare-5/8-m", "gasflare-5/8-f", "no", "gas-only"],
+    ["pipe-1/2-pb", "crimp-1/2", "starts", "never-this-tube"],
+    ["pipe-3/4-pb", "crimp-3/4", "starts", "never-this-tube"],
+    ["pipe-1/2-pb", "expand-1/2", "starts", "never-this-tube"],
+    ["pipe-1/2-pb", "crimp-3/4", "no", "tube-apart"],
     ["comp-3/16-m", "flare-3/16-f", "starts", "wrong-seat"],
     ["npt-3/4-m", "hose-3/4-f", "starts", "binds-1-to-3"],
     ["hose-3/4-m", "npt-3/4-f", "no", "no-start"],
@@ -74,13 +82,28 @@ describe("meet", () => {
 });
 
 describe("the joint card", () => {
-  it("gives turns, wrenches, back-up and pieces, and names the plastic make-ups", () => {
+  it("gives the plastic nut of a fill valve first: by hand; and the metal one beside", () => {
     const { joint } = match("bc-7/8-m", "bc-7/8-f");
+    assert.ok(joint);
+    assert.equal(joint.type, "flat-gasket");
+    assert.deepEqual([joint.turns?.handOnly, joint.wrenches, joint.backUp], [true, [], false]);
+    assert.ok(joint.variants.some(({ turns }) => turns?.handOnly === false && turns.max === 0.5));
+  });
+  it("gives turns, wrenches and back-up where a metal nut turns", () => {
+    const { joint } = match("npsm-1/2-m", "npsm-1/2-f");
     assert.ok(joint);
     assert.deepEqual(joint.turns, { handOnly: false, min: 0.25, max: 0.5 });
     assert.equal(joint.backUp, true);
-    assert.deepEqual(joint.wrenches, ["1 1/16 in", "1 1/8 in"]);
+    assert.ok(joint.wrenches.length > 0 && joint.pieces.length > 0);
     assert.ok(joint.variants.some(({ turns }) => turns?.handOnly === true));
+  });
+  it("never drops what is said of a joint", () => {
+    const noteOf = (a: string, b: string) => match(a, b).joint?.note;
+    assert.equal(noteOf("npt-1/2-m", "npsm-1/2-f"), "nipple-face");
+    assert.equal(noteOf("m10x1-m", "m10x1-f"), "metric-tail");
+    assert.equal(noteOf("aer-15/16-m", "aer-15/16-f"), "aerator");
+    assert.equal(match("aer-15/16-m", "aer-15/16-f").joint?.turns?.handOnly, true);
+    assert.match(match("m10x1-m", "m10x1-f").joint?.sealsOn ?? "", /o-ring/);
   });
   it("asks no wrench where nothing turns", () => {
     const { joint } = match("pipe-1/2-copper", "push-1/2");

@@ -10,6 +10,7 @@ export type FitVerdict = (typeof FIT_VERDICTS)[number];
 
 export const CONTACT_CODES = [
   "fits",
+  "gas-only",
   "washer-faces",
   "wrong-seat",
   "binds-under-1",
@@ -17,9 +18,11 @@ export const CONTACT_CODES = [
   "binds-over-3",
   "loose",
   "slides",
+  "foreign-pitch",
   "no-start",
   "same-gender",
   "tube-not-listed",
+  "never-this-tube",
   "tube-loose",
   "tube-tight",
   "tube-apart",
@@ -64,10 +67,21 @@ export interface EndContact {
 
 /** Families whose nut carries a flat washer, and males that can offer a flat face to it. */
 const FLAT_NUTS: readonly string[] = ["npsm", "g"];
-const FLAT_MALES: readonly string[] = ["npsm", "g", "npt"];
+const FLAT_MALES: readonly string[] = ["npsm", "g", "npt", "r"];
 
 /** Sockets that go over a tube; a barb goes inside and is told by its own size only. */
 const OVER_TUBE: readonly string[] = ["comp", "push", "quick", "cup", "press", "cement"];
+
+/** Barbs of PEX: they go inside the pipe. */
+const PEX_BARBS: readonly string[] = ["crimp", "expand"];
+/** Pipe that slips over a barb of PEX, takes the ring and holds for a while. */
+const NEVER_ON_BARBS: readonly string[] = ["pb"];
+
+/** Pitches this close are one pitch: a tenth of the difference between 11 and 11 1/2 threads an inch. */
+const SAME_PITCH_IN = 0.0004;
+
+/** Nuts of fill valves: plastic until somebody has seen a metal one. */
+const PLASTIC_NUTS: readonly string[] = ["bc"];
 
 /** Tube and socket this close are one size to the hand: manufacturing tolerance of tubes by outside diameter. */
 const SAME_TUBE_IN = 0.003;
@@ -97,13 +111,20 @@ export function tubeSizeIn(fitSize: string): number | null {
 }
 
 function threadContact(male: End, female: End, threads: ThreadTable): EndContact {
-  const bind = bindOf(threadOf(male, threads), threadOf(female, threads));
-  if (bind.class !== "home") return { ...contactWithoutJoint(bind.class), bind };
+  const [outer, inner] = [threadOf(male, threads), threadOf(female, threads)];
+  const bind = bindOf(outer, inner);
+  const isOnePitch = Math.abs(outer.pitchIn - inner.pitchIn) < SAME_PITCH_IN;
   const isWasher = FLAT_NUTS.includes(female.family) && female.swivel && FLAT_MALES.includes(male.family);
-  return { ...contactWithoutJoint(isWasher ? "washer-faces" : "wrong-seat"), bind };
+  // A washer meets its face long before a nut of the same pitch binds on a taper.
+  if (isWasher && isOnePitch && (bind.class === "home" || bind.class === "binds-over-3"))
+    return { ...contactWithoutJoint("washer-faces"), bind };
+  if (bind.class !== "home") return { ...contactWithoutJoint(bind.class), bind };
+  return { ...contactWithoutJoint(isOnePitch ? "wrong-seat" : "foreign-pitch"), bind };
 }
 
 function tubeContact(tube: End, socket: End): EndContact {
+  if (PEX_BARBS.includes(socket.family) && NEVER_ON_BARBS.includes(tube.material ?? ""))
+    return contactWithoutJoint(tube.fitSize === socket.fitSize ? "never-this-tube" : "tube-apart");
   if (!OVER_TUBE.includes(socket.family)) return contactWithoutJoint("tube-apart");
   const takes = tubeSizeIn(socket.fitSize);
   if (takes === null || tube.outsideIn === null) return contactWithoutJoint("tube-apart");
@@ -125,8 +146,13 @@ function takesTube(end: End): boolean {
  */
 export function contactOf(one: End, other: End, tables: MatchTables): EndContact {
   const mating = mate(one, other, tables.matings);
+  if (mating?.note === "gas-only") return contactWithoutJoint("gas-only");
   if (mating) {
-    const rule = ruleFor(mating, { end: one, plastic: false }, { end: other, plastic: false }, tables.joints);
+    const sideOf = (end: End) => ({
+      end,
+      plastic: PLASTIC_NUTS.includes(end.family) && end.gender === "f",
+    });
+    const rule = ruleFor(mating, sideOf(one), sideOf(other), tables.joints);
     const joint = {
       mating,
       rule,

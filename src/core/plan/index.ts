@@ -9,7 +9,6 @@ export type {
   PortRef,
 } from "./plan.ts";
 export {
-  ASSUMED_STATIC_PSI,
   HIGHEST_STATIC_PSI,
   LINE_KINDS,
   type LineKind,

@@ -71,9 +71,6 @@ export interface PlanRequest {
   readonly stock: ReadonlyMap<string, number> | null;
 }
 
-/** Static pressure a plan is made for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
-export const ASSUMED_STATIC_PSI = 60;
-
 /** Highest static pressure new lines and fill valves are connected to, psi (model plumbing codes: a reducer first above it). */
 export const HIGHEST_STATIC_PSI = 80;
 

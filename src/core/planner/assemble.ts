@@ -54,9 +54,11 @@ function planPart(part: Part, request: PlanRequest): PlanPart {
   };
 }
 
+const isPlastic = ({ whenPlastic }: JointRule) => whenPlastic !== null && whenPlastic !== "none";
+
 function sealantFor(rule: JointRule, sides: readonly [JointSide, JointSide], rules: Standards): Sealant {
   // A plastic thread takes its own sealant, whatever the shop's paste: solvents crack plastic days later.
-  if (rule.type === "taper-thread" && rule.whenPlastic === null)
+  if (rule.type === "taper-thread" && !isPlastic(rule))
     return rules.taperSealant === "both" ? "tape-or-paste" : rules.taperSealant;
   const isBrassFerrule = rule.type === "ferrule" && sides.some(({ end }) => end.material === "copper");
   if (rules.ferruleFilm === "film" && (isBrassFerrule || rule.type === "riser-cone")) return "film-allowed";

@@ -67,7 +67,7 @@ const partOf = (sku: string): Part => {
   return part;
 };
 
-function assertFit(plan: Plan, { supply, inlet }: PlanRequest): void {
+function assertFit(plan: Plan, { supply, inlet, needs }: PlanRequest): void {
   const facts = tables.fixtures.find(({ fixture }) => fixture === inlet.fixture);
   assert.ok(facts && plan.flow);
   const parts = plan.parts.map(({ sku }) => partOf(sku));
@@ -85,11 +85,14 @@ function assertFit(plan: Plan, { supply, inlet }: PlanRequest): void {
   }
   for (const joint of plan.joints) {
     const rule = tables.joints.find(({ id }) => id === joint.rule);
-    if (joint.type === "taper-thread" && rule?.whenPlastic != null)
+    if (joint.type === "taper-thread" && rule !== undefined && (rule.whenPlastic ?? "none") !== "none")
       assert.equal(joint.sealant, rule.sealant, "plastic takes its own sealant");
     if (joint.turns?.handOnly) assert.deepEqual(joint.wrenches, [], "no wrench on a hand-only nut");
   }
-  const order = ["auto-shutoff", "filter", "backflow", "arrestor"];
+  // A device that nobody asked for may be built into a line: only those asked for have their place.
+  const order = ["auto-shutoff", "filter", "backflow", "arrestor"].filter((device) =>
+    needs.some((need) => need === device),
+  );
   const places = parts
     .filter((_part, at) => plan.parts[at]?.branch === "main")
     .flatMap(({ functions }) => functions.map((each) => order.indexOf(each)).filter((place) => place >= 0));

@@ -8,14 +8,13 @@ import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } fro
 import { assemble } from "./assemble.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
-import { costOf, isAsGood } from "./pareto.ts";
-import { admittedBy, type PartFilter, partFiltersFor } from "./part-filter.ts";
-import { planFlow, shortOfPsi, starvedInWords, waterBudget } from "./plan-flow.ts";
+import { admittedBy, partFiltersFor } from "./part-filter.ts";
+import { planFlow, starvedInWords, waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { faultsByPart, preferencesAgainst } from "./preference.ts";
 import { refusalsFor } from "./refusals.ts";
-import { searchChains } from "./search.ts";
-import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
+import { byPreference, distinct, type SearchJob, searchWithSchools } from "./search-job.ts";
+import type { Chain, SearchTask } from "./search-task.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
 
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
@@ -49,106 +48,6 @@ function needsOf(request: PlanRequest, facts: FixtureFacts): readonly PartFuncti
   const ruled: readonly PartFunction[] =
     request.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
   return [...new Set([...stopNeeded(request), ...request.needs, ...ruled])];
-}
-
-/** Only what no other way, however it was taken up, matches or beats; of equals the first. */
-function undominated(candidates: readonly Candidate[]): readonly Candidate[] {
-  return candidates.filter(
-    (one, at) =>
-      !candidates.some(
-        (other, place) =>
-          other !== one &&
-          isAsGood(costOf(other.chain), costOf(one.chain)) &&
-          (place < at || !isAsGood(costOf(one.chain), costOf(other.chain))),
-      ),
-  );
-}
-
-function searchOnce({ approaches, taskFor }: SearchSetup, index: PlannerIndex, admits: SearchTask["admits"]) {
-  const outcomes = approaches.map((approach) => ({
-    approach,
-    ...searchChains(index, taskFor(approach, admits)),
-  }));
-  return {
-    found: undominated(
-      outcomes.flatMap(({ approach, chains }) => chains.map((chain) => ({ approach, chain }))),
-    ),
-    complete: outcomes.every(({ complete }) => complete),
-    stopped: outcomes.some(({ stopped }) => stopped),
-  };
-}
-
-/**
- * The search, and where a way it found starves the fixture the search again with the pressure each way may use. Where
- * none starves the first search has lost nothing, and costs less.
- */
-function searchAll(prepared: PreparedSearch, admits: SearchTask["admits"]) {
-  const { index, tasks, water } = prepared;
-  const first = searchOnce(tasks, index, admits);
-  const starved = first.found
-    .filter(({ chain }) => shortOfPsi(water, chain) > 0)
-    .sort((a, b) => shortOfPsi(water, a.chain) - shortOfPsi(water, b.chain))[0];
-  if (starved === undefined) return { ...first, tasks, starved };
-  const watered: SearchSetup = {
-    ...tasks,
-    taskFor: (approach, allowed) => ({ ...tasks.taskFor(approach, allowed), water }),
-  };
-  const second = searchOnce(watered, index, admits);
-  return { ...second, tasks: watered, starved };
-}
-
-/** Returns every choice of at least one of the rules, the fewest first. */
-function fewestFirst(soft: readonly PartFilter[]): readonly (readonly PartFilter[])[] {
-  return Array.from({ length: 2 ** soft.length - 1 }, (_, at) =>
-    soft.filter((_rule, place) => ((at + 1) & (1 << place)) !== 0),
-  ).sort((one, other) => one.length - other.length);
-}
-
-/** The search under every admission; when practices leave nothing, the search with the fewest of them given way. */
-function searchWithSchools(prepared: PreparedSearch) {
-  const { admissions } = prepared;
-  const admits = admittedBy(admissions);
-  const strict = searchAll(prepared, admits);
-  if (strict.found.length > 0) return { ...strict, relaxed: [], admits };
-  for (const relaxed of fewestFirst(admissions.filter(({ isSoft }) => isSoft))) {
-    const allowed = admittedBy(admissions.filter((admission) => !relaxed.includes(admission)));
-    const wider = searchAll(prepared, allowed);
-    if (wider.found.length > 0) return { ...wider, relaxed, admits: allowed };
-  }
-  return { ...strict, relaxed: [], admits };
-}
-
-/** A plan that takes more than this share of the static pressure is ranked by what it takes. */
-const NOTED_LOSS = 0.25;
-
-/** Pressure a way takes, where that is enough to rank by, psi; else 0. */
-function notedLossPsi({ lossOf }: WaterBudget, { supply }: PlanRequest, { links }: Chain): number {
-  const loss = links.reduce((sum, { passage }) => sum + lossOf(passage), 0);
-  return loss > NOTED_LOSS * supply.staticPsi ? loss : 0;
-}
-
-/** The right kinds first, then what is all on the truck, then the pressure where much of it goes, joints, price. */
-function byPreference({ water, request }: Pick<PreparedSearch, "water" | "request">) {
-  return ({ chain: one }: Candidate, { chain: other }: Candidate): number => {
-    const [a, b] = [costOf(one), costOf(other)];
-    return (
-      a.faults - b.faults ||
-      Number(a.missing > 0) - Number(b.missing > 0) ||
-      notedLossPsi(water, request, one) - notedLossPsi(water, request, other) ||
-      a.joints - b.joints ||
-      a.priceCents - b.priceCents ||
-      a.missing - b.missing
-    );
-  };
-}
-
-/** A swap may make of one way what another is already: of equal ways the first. */
-function distinct(candidates: readonly Candidate[]): readonly Candidate[] {
-  const skusOf = ({ approach, chain }: Candidate) =>
-    [approach.code, ...chain.links.map(({ passage }) => passage.part.sku)].join("+");
-  return candidates.filter(
-    (one, at) => candidates.findIndex((other) => skusOf(other) === skusOf(one)) === at,
-  );
 }
 
 interface PlanContext {
@@ -189,11 +88,7 @@ function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidat
   };
 }
 
-interface PreparedSearch extends Omit<PlanContext, "relaxed"> {
-  readonly admissions: readonly PartFilter[];
-  readonly tasks: SearchSetup;
-  readonly water: WaterBudget;
-}
+interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed"> {}
 
 function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
   const facts = factsOf(index, request);

@@ -1,6 +1,7 @@
 export type { Preset } from "./preset.ts";
 export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
+  ASSUMED_STATIC_PSI,
   isSameRun,
   PROOF_METHODS,
   planRequestOf,

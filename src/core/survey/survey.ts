@@ -13,7 +13,6 @@ import type {
   Treatment,
   Water,
 } from "../plan/index.ts";
-import { ASSUMED_STATIC_PSI } from "../plan/index.ts";
 import type { Preset } from "./preset.ts";
 import type { LineSpace } from "./space.ts";
 import { asTyped, type Typed } from "./typed.ts";
@@ -64,6 +63,9 @@ export interface Survey {
   readonly houseRules: Partial<Standards>;
   readonly notes: string;
 }
+
+/** Static pressure a plan is made for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
+export const ASSUMED_STATIC_PSI = 60;
 
 /** Returns the survey a preset starts from: nothing proved, nothing measured. `place` is the room. */
 export function surveyFromPreset(preset: Preset, place: string): Survey {

@@ -44,6 +44,7 @@ export const matchEndpoint = post({
           pieces: [],
           lookFirst: ["the cone is whole"],
           reason: "rubber seals early",
+          note: null,
           variants: [],
         },
         startsButWillNotSeal: false,

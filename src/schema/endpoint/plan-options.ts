@@ -1,5 +1,5 @@
 /** POST /api/v1/hookups/ways. */
-import { ASSUMED_STATIC_PSI } from "../../core/plan/index.ts";
+import { ASSUMED_STATIC_PSI } from "../../core/survey/index.ts";
 import { planOptionsResponse, planRequest } from "../plan.ts";
 import { post } from "./definition.ts";
 import { planEndpoint } from "./plan.ts";

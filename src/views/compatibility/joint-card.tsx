@@ -50,6 +50,7 @@ function PairVerdict({ match }: { readonly match: Match }) {
         <Fact what="goes on">{joint.pieces.join(" › ")}</Fact>
         <Fact what="look first">{joint.lookFirst.join("; ")}</Fact>
         <Fact what="because">{joint.reason}</Fact>
+        {joint.note !== null && <Fact what="note">{joint.note}</Fact>}
         {joint.variants.map(({ label, turns }) => (
           <Fact key={label} what="but">
             {label}: <span className="figure">{formatTurns(turns)}</span>
