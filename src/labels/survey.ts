@@ -1,7 +1,16 @@
 /** What the survey's choices are called. */
-import type { PipeDirection } from "../core/part/index.ts";
+import type { PipeDirection, PresentDevice } from "../core/part/index.ts";
 import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
+
+export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
+  ["arrestor", "a hammer arrestor"],
+  ["auto-shutoff", "an automatic shut-off"],
+  ["backflow", "a backflow device"],
+  ["filter", "a filter"],
+  ["union", "a union"],
+  ["reducer", "a pressure reducer"],
+];
 
 export const LOOKS_WORDS: readonly (readonly [PipeDirection | "unknown", string])[] = [
   ["unknown", "not looked"],

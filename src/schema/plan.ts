@@ -1,7 +1,7 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
 import { z } from "zod";
 import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
-import { PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
+import { PART_KINDS, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import {
   FIXTURES,
   LINE_KINDS,
@@ -79,6 +79,7 @@ const requestShape = {
   lineKind: z.enum(LINE_KINDS).exactOptional(),
   hotF: z.number().min(80).max(212).exactOptional(),
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
+  present: z.array(z.enum(PRESENT_DEVICES)).max(PRESENT_DEVICES.length).exactOptional(),
   access: z.enum(["open", "closed-wall"]),
   houseRules: standardsSchema,
   swaps: z.record(z.string().max(40), z.string().max(40)).exactOptional(),

@@ -1,7 +1,7 @@
 /** Surveys at the border: what was found at a connection, figures beside what was typed. */
 
 import { z } from "zod";
-import { PIPE_DIRECTIONS } from "../core/part/index.ts";
+import { PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS, TREATMENTS } from "../core/plan/index.ts";
 import {
   type LineSpace,
@@ -85,6 +85,7 @@ export const surveySchema = z
     access: z.enum(["open", "closed-wall"]),
     lineKind: z.enum(LINE_KINDS).nullable(),
     needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
+    present: z.array(z.enum(PRESENT_DEVICES)).max(PRESENT_DEVICES.length).exactOptional(),
     houseRules: standardsSchema,
     notes: looseParagraph(2000),
   })

@@ -1,3 +1,4 @@
+export { PRESENT_DEVICES, type PresentDevice } from "./device.ts";
 export {
   ADAPTER_KINDS,
   FUNCTION_KINDS,

@@ -1,6 +1,6 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
-import type { PipeDirection } from "../part/index.ts";
+import type { PipeDirection, PresentDevice } from "../part/index.ts";
 import type { Fixture } from "./fixture.ts";
 import type { Standards } from "./standards.ts";
 
@@ -62,6 +62,8 @@ export interface PlanRequest {
   /** Hottest water of a hot branch, F; absent: 140. */
   readonly hotF?: number;
   readonly needs: readonly Need[];
+  /** Devices seen on the branch: none of them is suggested again. Absent: nobody has looked. */
+  readonly present?: readonly PresentDevice[];
   readonly access: "open" | "closed-wall";
   /** Only what the shop or the job set; the rest is the default practice. */
   readonly houseRules: Partial<Standards>;

@@ -1,6 +1,6 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import { isFactoryHose } from "../end/index.ts";
-import type { Part } from "../part/index.ts";
+import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
 import { stopNeeded } from "./approach.ts";
@@ -63,6 +63,8 @@ export function warningsFor(
   const { supply, inlet } = request;
   const inletEnd = index.ends.get(inlet.end);
   const rules = completeStandards(request.houseRules);
+  const isThere = (device: PresentDevice) =>
+    has(candidate, device) || (request.present ?? []).includes(device);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
@@ -72,9 +74,9 @@ export function warningsFor(
     ...(supply.looks === undefined && stopNeeded(request).length > 0 ? ["looks-unknown"] : []),
     ...supplyCodes(index, request, candidate, rules),
     ...(inletEnd && isFactoryHose(inletEnd) ? ["tail-must-reach", "no-series-with-factory-hose"] : []),
-    ...(facts.solenoid && !has(candidate, "arrestor") ? ["suggest-arrestor"] : []),
-    ...(facts.unattended && !has(candidate, "auto-shutoff") ? ["suggest-auto-shutoff"] : []),
-    ...(facts.suggestsBackflow && !has(candidate, "backflow") ? ["suggest-backflow"] : []),
+    ...(facts.solenoid && !isThere("arrestor") ? ["suggest-arrestor"] : []),
+    ...(facts.unattended && !isThere("auto-shutoff") ? ["suggest-auto-shutoff"] : []),
+    ...(facts.suggestsBackflow && !isThere("backflow") ? ["suggest-backflow"] : []),
     ...(facts.fixture === "utility" || facts.fixture === "hydrant" ? ["suggest-vacuum-breaker"] : []),
     ...(facts.solenoid && residualPsi < MAKERS_WISH_PSI ? ["below-makers-wish"] : []),
   ];

@@ -360,6 +360,11 @@ const SITUATIONS: Readonly<Record<string, Readonly<Record<string, Situation>>>> 
       also: { needs: ["filter"] },
       never: /screen/i,
     },
+    "washer with an arrestor seen: hammer is not spoken of again": {
+      preset: "washer-cold",
+      also: { present: ["arrestor"] },
+      judged: ({ warnings }) => assert.ok(!warnings.some(({ code }) => code === "suggest-arrestor")),
+    },
     "washer: hammer is spoken of": { preset: "washer-cold", warns: "suggest-arrestor" },
     "refrigerator: shut-off is spoken of": { preset: "refrigerator", warns: "suggest-auto-shutoff" },
     "bidet seat: backflow is spoken of": { preset: "bidet-seat", warns: "suggest-backflow" },

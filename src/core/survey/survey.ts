@@ -1,7 +1,7 @@
 /** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
 
 import type { EndCode } from "../end/index.ts";
-import type { PipeDirection } from "../part/index.ts";
+import type { PipeDirection, PresentDevice } from "../part/index.ts";
 import type {
   Fixture,
   LineKind,
@@ -60,6 +60,8 @@ export interface Survey {
   /** The only kind of line wanted; null: any. */
   readonly lineKind: LineKind | null;
   readonly needs: readonly Need[];
+  /** Devices seen on the branch. Absent: nobody has looked. */
+  readonly present?: readonly PresentDevice[];
   readonly houseRules: Partial<Standards>;
   readonly notes: string;
 }
@@ -120,6 +122,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
     ...(survey.lineKind === null ? {} : { lineKind: survey.lineKind }),
     needs: survey.needs,
+    ...(survey.present === undefined ? {} : { present: survey.present }),
     access: survey.access,
     houseRules: survey.houseRules,
     stock,

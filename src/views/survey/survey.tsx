@@ -5,6 +5,7 @@ import {
   LINE_WORDS,
   METHOD_WORDS,
   NEED_WORDS,
+  PRESENT_WORDS,
   PROOF_WORDS,
   STOP_KIND_WORDS,
   SUPPLY_WORDS,
@@ -205,6 +206,22 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
                       needs: isOn ? [...survey.needs, need] : survey.needs.filter((each) => each !== need),
                     })
                   }
+                />
+              ))}
+            </div>
+          </fieldset>
+          <fieldset>
+            <legend className="text-small text-quiet">Seen on this branch already</legend>
+            <div className="flex flex-wrap gap-2">
+              {PRESENT_WORDS.map(([device, words]) => (
+                <CheckboxField
+                  key={device}
+                  label={words}
+                  checked={(survey.present ?? []).includes(device)}
+                  onChange={(isOn) => {
+                    const others = (survey.present ?? []).filter((each) => each !== device);
+                    set({ present: isOn ? [...others, device] : others });
+                  }}
                 />
               ))}
             </div>
