@@ -63,6 +63,8 @@ export async function benchPlanner(plannerIndex: PlannerIndex, tables: Tables): 
       stock: null,
       maxParts: 3,
       kept: null,
+      shared: [],
+      arrestorAt: null,
       faultsOf: () => 0,
       water: null,
       hidden: null,

@@ -41,6 +41,7 @@ export const standardsSchema = z
     dishwasherBackflow: z.enum(PRACTICES.dishwasherBackflow).exactOptional(),
     multiTurnStop: z.enum(PRACTICES.multiTurnStop).exactOptional(),
     lineSlack: z.enum(PRACTICES.lineSlack).exactOptional(),
+    arrestorPlace: z.enum(PRACTICES.arrestorPlace).exactOptional(),
     washerHose: z.enum(PRACTICES.washerHose).exactOptional(),
   })
   .meta({ id: "HouseRules" });
@@ -79,6 +80,8 @@ const requestShape = {
   lineKind: z.enum(LINE_KINDS).exactOptional(),
   hotF: z.number().min(80).max(212).exactOptional(),
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
+  for: z.partialRecord(z.enum(NEEDS), z.enum(["branch", "both"])).exactOptional(),
+  arrestorAt: z.enum(PRACTICES.arrestorPlace).exactOptional(),
   present: z.array(z.enum(PRESENT_DEVICES)).max(PRESENT_DEVICES.length).exactOptional(),
   access: z.enum(["open", "closed-wall"]),
   houseRules: standardsSchema,

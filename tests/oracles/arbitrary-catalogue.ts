@@ -64,28 +64,36 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
       ),
       faults: fc.array(fc.integer({ min: 0, max: 2 }), { minLength: most, maxLength: most }),
       losses: fc.array(fc.integer({ min: 0, max: 6 }), { minLength: most, maxLength: most }),
+      shared: fc.subarray<PartFunction>(["auto-shutoff", "filter", "backflow"]),
+      arrestorAt: fc.constantFrom("valve" as const, "stop" as const, null),
       mostPsi: fc.option(fc.integer({ min: -1, max: 14 }), { freq: 2 }),
       stocked: fc.option(fc.array(fc.integer({ min: 0, max: 2 }), { minLength: most, maxLength: most })),
     })
-    .map(({ parts, from, to, needs, lengthIn, kept, stocked, faults, losses, mostPsi }) => ({
-      index: buildPlannerIndex({ ...tables, parts }),
-      task: {
-        from,
-        to,
-        needs,
-        lengthIn,
-        admits: () => true,
-        stock: stocked === null ? null : new Map(parts.map((part, index) => [part.sku, stocked[index] ?? 0])),
-        maxParts: 4,
-        kept:
-          kept === null
-            ? null
-            : { end: kept, isThroughPipe: false, fork: stocked === null ? "before-line" : "after-line" },
-        faultsOf: (part) => faults[parts.indexOf(part)] ?? 0,
-        water: mostPsi === null ? null : { mostPsi, lossOf: ({ part }) => losses[parts.indexOf(part)] ?? 0 },
-        hidden: null,
-      },
-    }));
+    .map(
+      ({ parts, from, to, needs, lengthIn, kept, stocked, faults, losses, mostPsi, shared, arrestorAt }) => ({
+        index: buildPlannerIndex({ ...tables, parts }),
+        task: {
+          from,
+          to,
+          needs,
+          lengthIn,
+          admits: () => true,
+          stock:
+            stocked === null ? null : new Map(parts.map((part, index) => [part.sku, stocked[index] ?? 0])),
+          maxParts: 4,
+          kept:
+            kept === null
+              ? null
+              : { end: kept, isThroughPipe: false, fork: stocked === null ? "before-line" : "after-line" },
+          shared,
+          arrestorAt,
+          faultsOf: (part) => faults[parts.indexOf(part)] ?? 0,
+          water:
+            mostPsi === null ? null : { mostPsi, lossOf: ({ part }) => losses[parts.indexOf(part)] ?? 0 },
+          hidden: null,
+        },
+      }),
+    );
 }
 
 const CLOSED_IN = ["solder", "press", "crimp", "taper-thread", "push-fit"];

@@ -33,9 +33,15 @@ function firstWith(chain: readonly Step[], need: string, task: SearchTask): numb
   const fork = chain.findIndex(({ side }) => side !== null);
   return chain.findIndex((step, at) => {
     if (!hasFunction(step, need)) return false;
+    if (need === "arrestor" && task.arrestorAt !== null) {
+      const line = chain.findIndex(({ part }) => LENGTH_KINDS.includes(part.kind));
+      const isAfterLine = task.lengthIn === null || (line >= 0 && line < at);
+      return isAfterLine === (task.arrestorAt === "valve");
+    }
     if (task.kept !== null && ["auto-shutoff", "filter", "backflow"].includes(need)) {
       const isBefore = fork === -1 || at < fork;
-      return task.kept.fork === "before-line" ? !isBefore : isBefore;
+      const isWantedBefore = task.kept.fork === "after-line" || task.shared.some((each) => each === need);
+      return isBefore === isWantedBefore;
     }
     if (need !== "shut-off") return true;
     if (step.part.kind === "tee" && step.out.id !== "c") return false;

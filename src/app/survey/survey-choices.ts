@@ -39,8 +39,8 @@ const ALWAYS = ["taperSealant", "ferruleFilm", "reuseLine", "multiTurnStop", "li
 const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
   toilet: ["toiletLine"],
   refrigerator: ["refrigeratorLine"],
-  dishwasher: ["dishwasherBackflow"],
-  washer: ["washerHose"],
+  dishwasher: ["dishwasherBackflow", "arrestorPlace"],
+  washer: ["washerHose", "arrestorPlace"],
 };
 
 /** Returns the schools a job of this fixture can differ in. */

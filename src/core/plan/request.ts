@@ -62,6 +62,10 @@ export interface PlanRequest {
   /** Hottest water of a hot branch, F; absent: 140. */
   readonly hotF?: number;
   readonly needs: readonly Need[];
+  /** Which fixtures a device serves where a line that stays shares the supply; absent: the new one alone. */
+  readonly for?: Readonly<Partial<Record<Need, "branch" | "both">>>;
+  /** Where an arrestor stands; absent: as the standards say. */
+  readonly arrestorAt?: Standards["arrestorPlace"];
   /** Devices seen on the branch: none of them is suggested again. Absent: nobody has looked. */
   readonly present?: readonly PresentDevice[];
   readonly access: "open" | "closed-wall";

@@ -13,6 +13,7 @@ export const PRACTICES = {
   multiTurnStop: ["back-half", "full"],
   lineSlack: ["quarter-inch", "half-inch", "inch"],
   washerHose: ["braided", "rubber"],
+  arrestorPlace: ["valve", "stop"],
 } as const;
 
 export type PracticeKey = keyof typeof PRACTICES;
@@ -42,6 +43,7 @@ export const DEFAULT_STANDARDS: Standards = {
   multiTurnStop: "back-half",
   lineSlack: "quarter-inch",
   washerHose: "braided",
+  arrestorPlace: "valve",
 };
 
 /** Returns every question answered: what was set, else the default practice. */

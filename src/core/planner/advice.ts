@@ -132,6 +132,7 @@ export function whyFor(
       "ferruleFilm",
     kinds.includes("line") && "reuseLine",
     kinds.includes("arrestor") && "hammer",
+    kinds.includes("arrestor") && !relaxed.includes("arrestorPlace") && "arrestorPlace",
     facts.fixture === "dishwasher" && "dishwasherBackflow",
   ];
   const benchJoints =

@@ -19,6 +19,7 @@ export interface PartFilter {
     | "wrong-pipe-material"
     | "not-for-hot"
     | "school-washer-hose"
+    | "school-arrestor-place"
     | "school-toilet-line"
     | "school-refrigerator-line"
     | "copper-on-galvanised"
@@ -181,6 +182,11 @@ const AFTER_TREATMENT: readonly string[] = ["copper", "brass"];
 /** Water without minerals takes up copper and zinc: nothing of either may touch it. */
 const isCopperOrBrass = (part: Part) => AFTER_TREATMENT.includes(part.material);
 
+/** True where an arrestor is asked for, or the shop's own rule brings one. */
+export function wantsArrestor({ needs, houseRules }: PlanRequest, { solenoid }: FixtureFacts): boolean {
+  return needs.includes("arrestor") || (houseRules.hammer === "arrestor" && solenoid);
+}
+
 /** Returns every reason that applies to the job, listing and rating first. */
 export function partFiltersFor(
   request: PlanRequest,
@@ -206,6 +212,17 @@ export function partFiltersFor(
       : [{ code: "no-copper-after-ro" as const, excludes: isCopperOrBrass, isSoft: false }]),
     ...lineSchool(request, rules),
     ...(isFromPipe ? [pipeSchool(rules)] : []),
+    // A standard about places leaves out no part: the search itself keeps to it.
+    ...(request.arrestorAt === undefined && wantsArrestor(request, facts)
+      ? [
+          {
+            code: "school-arrestor-place" as const,
+            rule: "arrestorPlace" as const,
+            excludes: () => false,
+            isSoft: true,
+          },
+        ]
+      : []),
     ...(lineKind === undefined
       ? []
       : [

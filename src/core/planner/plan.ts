@@ -8,7 +8,7 @@ import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } fro
 import { assemble } from "./assemble.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
-import { admittedBy, partFiltersFor } from "./part-filter.ts";
+import { admittedBy, partFiltersFor, wantsArrestor } from "./part-filter.ts";
 import { planFlow, starvedInWords, waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { faultsByPart, preferencesAgainst } from "./preference.ts";
@@ -45,8 +45,7 @@ function factsOf(index: PlannerIndex, request: PlanRequest): FixtureFacts {
 
 /** Needs asked for, the stop where there is none, and the arrestor where the shop has set that rule itself and the inlet closes fast. */
 function needsOf(request: PlanRequest, facts: FixtureFacts): readonly PartFunction[] {
-  const ruled: readonly PartFunction[] =
-    request.houseRules.hammer === "arrestor" && facts.solenoid ? ["arrestor"] : [];
+  const ruled: readonly PartFunction[] = wantsArrestor(request, facts) ? ["arrestor"] : [];
   return [...new Set([...stopNeeded(request), ...request.needs, ...ruled])];
 }
 
@@ -107,6 +106,8 @@ function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): Pre
     maxParts: MAX_PARTS,
     effort,
     kept: approach.kept,
+    shared: needs.filter((need) => need !== "shut-off" && request.for?.[need] === "both"),
+    arrestorAt: request.arrestorAt ?? rules.arrestorPlace,
     faultsOf,
     water: null,
     hidden,

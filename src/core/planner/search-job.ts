@@ -70,6 +70,19 @@ function fewestFirst(soft: readonly PartFilter[]): readonly (readonly PartFilter
   ).sort((one, other) => one.length - other.length);
 }
 
+/** The job with arrestors anywhere, where the standard about their place gives way. */
+function withoutPlaces(job: SearchJob, relaxed: readonly PartFilter[]): SearchJob {
+  if (!relaxed.some(({ rule }) => rule === "arrestorPlace")) return job;
+  const { tasks } = job;
+  return {
+    ...job,
+    tasks: {
+      ...tasks,
+      taskFor: (approach, admits) => ({ ...tasks.taskFor(approach, admits), arrestorAt: null }),
+    },
+  };
+}
+
 /** Searches under every admission; when practices leave nothing, the search with the fewest of them given way. */
 export function searchWithSchools(prepared: SearchJob) {
   const { admissions } = prepared;
@@ -78,7 +91,7 @@ export function searchWithSchools(prepared: SearchJob) {
   if (strict.found.length > 0) return { ...strict, relaxed: [], admits };
   for (const relaxed of fewestFirst(admissions.filter(({ isSoft }) => isSoft))) {
     const allowed = admittedBy(admissions.filter((admission) => !relaxed.includes(admission)));
-    const wider = searchAll(prepared, allowed);
+    const wider = searchAll(withoutPlaces(prepared, relaxed), allowed);
     if (wider.found.length > 0) return { ...wider, relaxed, admits: allowed };
   }
   return { ...strict, relaxed: [], admits };

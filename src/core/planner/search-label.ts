@@ -76,18 +76,20 @@ function isInOrder(done: readonly PartFunction[], gains: readonly PartFunction[]
  */
 export function functionsOf(
   link: Link,
-  hasBranched: boolean,
-  task: Pick<SearchTask, "kept">,
+  { hasBranched, hasLength }: Pick<SearchState, "hasBranched" | "hasLength">,
+  task: Pick<SearchTask, "kept" | "shared" | "arrestorAt">,
 ): readonly PartFunction[] {
   const { part, out } = link.passage;
   const isTeeThrough = part.kind === "tee" && out.id !== "c";
   const isBeforeFork = !hasBranched && link.branch === null;
   const isUpstream = task.kept?.isThroughPipe === true && isBeforeFork;
-  // A device for one fixture stands on that fixture's own branch; where the fork comes last, before the fork.
-  const isElsewhere = task.kept !== null && isBeforeFork === (task.kept.fork === "before-line");
-  return part.functions.filter((each) =>
-    each === "shut-off" ? !(isTeeThrough || isUpstream) : !(isElsewhere && OWN_BRANCH.includes(each)),
-  );
+  return part.functions.filter((each) => {
+    if (each === "shut-off") return !(isTeeThrough || isUpstream);
+    if (each === "arrestor") return task.arrestorAt === null || hasLength === (task.arrestorAt === "valve");
+    if (task.kept === null || !OWN_BRANCH.includes(each)) return true;
+    // A device for one fixture stands on that fixture's own branch; one for both, or where the fork comes last, before the fork.
+    return isBeforeFork === (task.shared.includes(each) || task.kept.fork === "after-line");
+  });
 }
 
 /** Returns what a link would make of a label, or null where a rule of the trade forbids it. */
@@ -99,7 +101,7 @@ export function nextState(
 ): NextState | null {
   const { passage, branch } = link;
   const { part } = passage;
-  const adds = functionsOf(link, label.hasBranched, task);
+  const adds = functionsOf(link, label, task);
   const gains = task.needs.filter((need) => adds.includes(need) && !label.done.includes(need));
   if (!isInOrder(label.done, gains)) return null;
   const isLength = LENGTH_KINDS.includes(part.kind);
@@ -155,11 +157,11 @@ export function mayBeHidden(
   link: Link,
   typeIn: JointType,
   hasStop: boolean,
-  hasBranched: boolean,
-  task: Pick<SearchTask, "hidden" | "kept">,
+  state: Pick<SearchState, "hasBranched" | "hasLength">,
+  task: Pick<SearchTask, "hidden" | "kept" | "shared" | "arrestorAt">,
 ): boolean {
   if (task.hidden === null || hasStop) return true;
-  const isStop = functionsOf(link, hasBranched, task).includes("shut-off");
+  const isStop = functionsOf(link, state, task).includes("shut-off");
   const isInPipe = link.branch !== null && task.kept?.isThroughPipe === true;
   if (isStop) return !isInPipe;
   return task.hidden(typeIn);

@@ -45,6 +45,10 @@ export interface SearchTask {
   readonly rivals?: readonly Cost[];
   /** Null: a single chain. */
   readonly kept: ExistingBranch | null;
+  /** Needs met before the fork, for both fixtures; the others are met on the new branch. */
+  readonly shared: readonly PartFunction[];
+  /** Where an arrestor stands: at the fixture's valve, after the line, or at the stop, before the line; null: anywhere. */
+  readonly arrestorAt: "valve" | "stop" | null;
   /** How far a part is from the preferred kind for its place; 0: the preferred kind. */
   readonly faultsOf: (part: Part) => number;
   /** What the parts of a chain may take of the pressure, all together; null: not asked. */

@@ -118,10 +118,7 @@ function grow(search: Search, label: Label): void {
   const mayFork = !label.hasBranched && mayForkHere(label, task);
   for (const candidate of mayFork ? [...plain, ...forks] : plain) {
     if (isSpent()) return;
-    if (
-      !mayBeHidden(candidate.link, candidate.type, label.done.includes("shut-off"), label.hasBranched, task)
-    )
-      continue;
+    if (!mayBeHidden(candidate.link, candidate.type, label.done.includes("shut-off"), label, task)) continue;
     if (task.water !== null && label.lossPsi + candidate.lossPsi > task.water.mostPsi) continue;
     const advanced = nextState(label, candidate.link, task, singles);
     if (advanced === null) continue;

@@ -354,6 +354,30 @@ const SITUATIONS: Readonly<Record<string, Readonly<Record<string, Situation>>>> 
         assert.ok(place("auto-shutoff") < place("arrestor"), namesOfKinds(parts));
       },
     },
+    "washer with an arrestor: at its valve": {
+      preset: "washer-cold",
+      also: { needs: ["arrestor"] },
+      builds: /Braided stainless washer hose.*\+ Hammer arrestor/,
+    },
+    "washer with an arrestor in a shop that puts it at the stop": {
+      preset: "washer-cold",
+      also: { needs: ["arrestor"], houseRules: { arrestorPlace: "stop" } },
+      builds: /^Hammer arrestor.*Braided stainless washer hose/,
+    },
+    "washer with an arrestor asked for at the stop": {
+      preset: "washer-cold",
+      also: { needs: ["arrestor"], arrestorAt: "stop" },
+      builds: /^Hammer arrestor/,
+    },
+    "filter for both faucets: before the fork": {
+      preset: "refrigerator",
+      supply: { end: "comp-3/8-m", keepsExistingLine: true },
+      also: { needs: ["filter"], for: { filter: "both" } },
+      judged: ({ parts }) => {
+        const at = (kind: string) => parts.findIndex((part) => part.kind === kind);
+        assert.ok(at("filter") >= 0 && at("filter") < at("tee"), namesOfKinds(parts));
+      },
+    },
     "a washer's screen is no filter": {
       preset: "dishwasher-hose",
       supply: { water: "cold" },

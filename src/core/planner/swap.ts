@@ -109,7 +109,12 @@ export function alternativesFor(
   if (link === undefined) return [];
   const { part } = link.passage;
   const hasBranched = task.kept === null || chain.links.slice(0, at).some(({ branch }) => branch !== null);
-  const neededFunctions = functionsOf(link, hasBranched, task).filter((each) => task.needs.includes(each));
+  const hasLength =
+    task.lengthIn === null ||
+    chain.links.slice(0, at).some(({ passage }) => LENGTH_KINDS.includes(passage.part.kind));
+  const neededFunctions = functionsOf(link, { hasBranched, hasLength }, task).filter((each) =>
+    task.needs.includes(each),
+  );
   const { lengthIn } = task;
   const keepsEnds = link.branch !== null || task.hidden !== null;
   const replacements = [
@@ -121,7 +126,7 @@ export function alternativesFor(
       return false;
     if (LENGTH_KINDS.includes(other.kind) && (lengthIn === null || !lengthServes(other, lengthIn)))
       return false;
-    const gives = functionsOf(swapped, hasBranched, task);
+    const gives = functionsOf(swapped, { hasBranched, hasLength }, task);
     return neededFunctions.every((each) => gives.includes(each));
   });
   const seen = new Set<Part>();
