@@ -1,5 +1,5 @@
 /** What the survey's choices are called. */
-import type { PipeDirection, PresentDevice } from "../core/part/index.ts";
+import type { PexType, PipeDirection, PresentDevice } from "../core/part/index.ts";
 import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
 
@@ -10,6 +10,13 @@ export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
   ["filter", "a filter"],
   ["union", "a union"],
   ["reducer", "a pressure reducer"],
+];
+
+export const PEX_WORDS: readonly (readonly [PexType | "unknown", string])[] = [
+  ["unknown", "not read"],
+  ["a", "PEX-a"],
+  ["b", "PEX-b"],
+  ["c", "PEX-c"],
 ];
 
 export const LOOKS_WORDS: readonly (readonly [PipeDirection | "unknown", string])[] = [

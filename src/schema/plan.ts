@@ -1,7 +1,7 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
 import { z } from "zod";
 import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
-import { PART_KINDS, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
+import { PART_KINDS, PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import {
   FIXTURES,
   LINE_KINDS,
@@ -64,6 +64,7 @@ const supplySchema = z.strictObject({
   teeAt: z.enum(["supply", "far-end"]).exactOptional(),
   material: z.enum(PIPE_MATERIALS).exactOptional(),
   treated: z.enum(TREATMENTS).exactOptional(),
+  pexType: z.enum(PEX_TYPES).exactOptional(),
   upstream: z
     .strictObject({
       lengthFt: z.number().min(0).max(10_000),

@@ -1,7 +1,7 @@
 /** Surveys at the border: what was found at a connection, figures beside what was typed. */
 
 import { z } from "zod";
-import { PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
+import { PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS, TREATMENTS } from "../core/plan/index.ts";
 import {
   type LineSpace,
@@ -60,6 +60,7 @@ export const surveySchema = z
     supply: z.strictObject({
       end: endCode,
       kind: z.enum(SUPPLY_KINDS),
+      pexType: z.enum(PEX_TYPES).exactOptional(),
       looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),

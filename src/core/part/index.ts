@@ -11,4 +11,4 @@ export {
   type Port,
   type PortId,
 } from "./part.ts";
-export { PIPE_DIRECTIONS, type PipeDirection } from "./pipe.ts";
+export { PEX_TYPES, type PexType, PIPE_DIRECTIONS, type PipeDirection } from "./pipe.ts";

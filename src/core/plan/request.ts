@@ -1,6 +1,6 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
-import type { PipeDirection, PresentDevice } from "../part/index.ts";
+import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type { Fixture } from "./fixture.ts";
 import type { Standards } from "./standards.ts";
 
@@ -48,6 +48,8 @@ export interface Supply {
   readonly material?: PipeMaterial;
   /** Pipe between the place of the static pressure and the supply end; absent: the pressure was read at the supply end. */
   readonly upstream?: { readonly lengthFt: number; readonly idIn: number; readonly riseFt: number };
+  /** What the print line of a PEX pipe says; absent: nobody has read it. */
+  readonly pexType?: PexType;
   /** The water has been through a unit after which nothing may be of copper or brass. */
   readonly treated?: Treatment;
 }

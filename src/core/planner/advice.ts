@@ -44,6 +44,10 @@ function supplyCodes(
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
     ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
     ...(code === "at-far-end" && kept?.end === "bc-7/8-m" ? ["tee-moves-shank"] : []),
+    ...(supply.pexType === undefined &&
+    candidate.chain.links.some(({ passage }) => passage.into.end.startsWith("expand-"))
+      ? ["pex-print-line"]
+      : []),
     ...(hidesPushFit ? ["push-fit-hidden"] : []),
   ];
 }

@@ -18,6 +18,7 @@ export interface PartFilter {
     | "wrong-service"
     | "wrong-pipe-material"
     | "not-for-hot"
+    | "pex-not-expandable"
     | "school-washer-hose"
     | "school-arrestor-place"
     | "school-toilet-line"
@@ -95,6 +96,9 @@ function pipeMaterialRule(supplyMaterial: string | null): PartFilter {
     isSoft: false,
   };
 }
+
+/** Expansion fittings are listed for PEX-a, which shrinks back; the others split later. */
+const isExpansion = ({ ports }: Part) => ports.some(({ end }) => end.startsWith("expand-"));
 
 /** Margin a part keeps to its temperature rating, F. */
 const HOT_MARGIN_F = 20;
@@ -204,6 +208,9 @@ export function partFiltersFor(
     boreRule(facts),
     ...serviceRules(request, rules),
     pipeMaterialRule(supplyMaterial),
+    ...(request.supply.pexType === "b" || request.supply.pexType === "c"
+      ? [{ code: "pex-not-expandable" as const, excludes: isExpansion, isSoft: false }]
+      : []),
     ...(request.supply.material === "galvanised"
       ? [{ code: "copper-on-galvanised" as const, excludes: isCopperThread, isSoft: false }]
       : []),

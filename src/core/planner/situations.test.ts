@@ -454,6 +454,16 @@ const SITUATIONS: Readonly<Record<string, Readonly<Record<string, Situation>>>> 
       also: { houseRules: { pipeJoint: "expansion" } },
       builds: /expansion/,
     },
+    "expansion on PEX-b: refused": {
+      supply: stub("pipe-1/2-pex", { pexType: "b" }),
+      also: { houseRules: { pipeJoint: "expansion" } },
+      never: /expansion/,
+    },
+    "expansion on PEX nobody has read: said": {
+      supply: stub("pipe-1/2-pex"),
+      also: { houseRules: { pipeJoint: "expansion" } },
+      warns: "pex-print-line",
+    },
     "push-fit not hidden: only that rule gives way": {
       preset: "refrigerator",
       supply: { kind: "pipe", end: "pipe-1/2-copper" },

@@ -1,7 +1,7 @@
 /** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
 
 import type { EndCode } from "../end/index.ts";
-import type { PipeDirection, PresentDevice } from "../part/index.ts";
+import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type {
   Fixture,
   LineKind,
@@ -31,6 +31,8 @@ export interface Survey {
   readonly supply: {
     readonly end: EndCode;
     readonly kind: SupplyKind;
+    /** What the print line of a PEX pipe says. Absent: nobody has read it. */
+    readonly pexType?: PexType;
     /** What the pipe comes out of. Absent: nobody has looked. */
     readonly looks?: PipeDirection;
     /** A line that hangs there already: it stays, or it is renewed because a tee makes it too long. Absent: none. */
@@ -114,6 +116,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
       ...(survey.supply.line !== undefined && survey.supply.lineInlet !== undefined
         ? { keptLine: { inlet: survey.supply.lineInlet } }
         : {}),
+      ...(survey.supply.pexType === undefined ? {} : { pexType: survey.supply.pexType }),
       ...(survey.supply.looks === undefined ? {} : { looks: survey.supply.looks }),
       ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
       ...(survey.supply.treated === undefined ? {} : { treated: survey.supply.treated }),
@@ -141,6 +144,7 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
       supply.teeAt,
       supply.treated,
       supply.looks,
+      supply.pexType,
       inlet.end,
       inlet.fixture,
       inlet.plastic,

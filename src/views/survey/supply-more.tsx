@@ -1,6 +1,12 @@
 import type { SupplyKind } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
-import { KEPT_LINE_WORDS, LOOKS_WORDS, MATERIAL_WORDS, TREATMENT_WORDS } from "../../labels/survey.ts";
+import {
+  KEPT_LINE_WORDS,
+  LOOKS_WORDS,
+  MATERIAL_WORDS,
+  PEX_WORDS,
+  TREATMENT_WORDS,
+} from "../../labels/survey.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
 
@@ -38,6 +44,17 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
           onChange={(chosen) => {
             const { looks: _, ...rest } = supply;
             onChange(chosen === "unknown" ? rest : { ...rest, looks: chosen });
+          }}
+        />
+      )}
+      {isOpenPipe && supply.end.endsWith("-pex") && (
+        <RadioGroup
+          label="Its print line says"
+          options={PEX_WORDS}
+          value={supply.pexType ?? "unknown"}
+          onChange={(chosen) => {
+            const { pexType: _, ...rest } = supply;
+            onChange(chosen === "unknown" ? rest : { ...rest, pexType: chosen });
           }}
         />
       )}
