@@ -358,6 +358,12 @@ const SITUATIONS: Readonly<Record<string, Readonly<Record<string, Situation>>>> 
       preset: "washer-cold",
       also: { needs: ["arrestor"] },
       builds: /Braided stainless washer hose.*\+ Hammer arrestor/,
+      judged: ({ joints }) => assert.equal(joints.length, 3, "the arrestor goes straight on the valve"),
+    },
+    "dishwasher with an arrestor: between line and adapter": {
+      preset: "dishwasher",
+      also: { needs: ["arrestor"] },
+      builds: /line.*\+ Hammer arrestor, 3\/8 comp.*\+ Adapter/,
     },
     "washer with an arrestor in a shop that puts it at the stop": {
       preset: "washer-cold",
