@@ -196,6 +196,7 @@ export const planSchema = z
       .exactOptional(),
     gaveWay: z.array(standardsSchema.keyof()).max(20).exactOptional(),
     kindFaults: z.number().int().nonnegative().exactOptional(),
+    unusual: z.array(text).max(24).exactOptional(),
     headLossPsi: z.number().nonnegative().exactOptional(),
     inStock: z.boolean(),
     missing: z.array(text).max(24),

@@ -85,6 +85,8 @@ export interface Plan {
   readonly gaveWay?: readonly PracticeKey[];
   /** Parts that are not the preferred kind for their place. Absent in plans kept before they were counted. */
   readonly kindFaults?: number;
+  /** Those parts in words, each with the reason against it; absent: none. */
+  readonly unusual?: readonly string[];
   /** Absent in plans kept before it was computed. */
   readonly flow?: PlanFlow;
   /** Pressure the main way costs, psi: in plans kept before `flow` was computed, and nowhere else. */

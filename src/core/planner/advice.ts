@@ -1,6 +1,6 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import { isFactoryHose } from "../end/index.ts";
-import type { Part, PresentDevice } from "../part/index.ts";
+import type { PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
 import { stopNeeded } from "./approach.ts";
@@ -109,15 +109,13 @@ interface WhyInput {
   readonly relaxed: readonly PracticeKey[];
   readonly request: PlanRequest;
   readonly flow: NonNullable<Plan["flow"]>;
-  /** Parts that are not the preferred kind for their place, with the reason. */
-  readonly against: readonly { readonly part: Part; readonly reason: string }[];
 }
 
 /** Returns why the plan is what it is: what made it win, then each practice it used with the practice's reason. */
 export function whyFor(
   index: PlannerIndex,
   rules: Standards,
-  { parts, joints, facts, relaxed, request, flow, against }: WhyInput,
+  { parts, joints, facts, relaxed, request, flow }: WhyInput,
 ): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
@@ -145,13 +143,5 @@ export function whyFor(
       : `${joints.length} joints, every one matched in thread, size and seal.`;
   const { usualGpm, leastPsi, residualPsi } = flow;
   const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} is the least.`;
-  const unusual = against.map(
-    ({ part, reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
-  );
-  return [
-    benchJoints,
-    water,
-    ...unusual,
-    ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : [])),
-  ];
+  return [benchJoints, water, ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : []))];
 }

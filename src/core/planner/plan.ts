@@ -68,8 +68,10 @@ function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidat
     facts,
     candidate.chain.links.map(({ passage }) => passage),
   );
-  const against = candidate.chain.links.flatMap(({ passage: { part } }) =>
-    preferencesAgainst(index.tables.preferences, request, part).map(({ reason }) => ({ part, reason })),
+  const unusual = candidate.chain.links.flatMap(({ passage: { part } }) =>
+    preferencesAgainst(index.tables.preferences, request, part).map(
+      ({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
+    ),
   );
   const at = candidate.approach.code === "at-supply" ? "" : `${candidate.approach.code}:`;
   return {
@@ -78,12 +80,13 @@ function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidat
     joints,
     priceCents: bill.priceCents,
     kindFaults: candidate.chain.faults,
+    ...(unusual.length === 0 ? {} : { unusual }),
     ...(relaxed.length === 0 ? {} : { gaveWay: relaxed }),
     flow,
     inStock: missing.length === 0,
     missing,
     warnings: warningsFor(index, request, facts, candidate, relaxed, flow.residualPsi),
-    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, against }),
+    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow }),
   };
 }
 

@@ -84,6 +84,14 @@ const SITUATIONS: Readonly<Record<string, Readonly<Record<string, Situation>>>> 
     "toilet at its stop: braided stainless, not polymer": {
       builds: /^Braided stainless line, 3\/8 comp x 7\/8 BC, 12 in$/,
     },
+    "the cheaper kind is told with the reason against it": {
+      supply: stub("pipe-1/2-copper", { looks: "wall" }),
+      also: { stock: null, swaps: { "LB-C38B78-012": "LP-C38B78-012" } },
+      judged: ({ unusual, kindFaults }) => {
+        assert.equal(kindFaults, 1);
+        assert.match(unusual?.join(" ") ?? "", /Braided polymer line.*because a polymer braid/);
+      },
+    },
     "cold lavatory at its stop: braided stainless": { preset: "lavatory-cold", builds: /^Braided stainless/ },
     "hot lavatory: no polymer braid at all": { preset: "lavatory-hot", never: /polymer/i },
     "pipe out of the wall: angle stop": {

@@ -153,7 +153,7 @@ export function Hookup(props: HookupProps) {
       <section aria-label="Why" className="mt-4">
         <h3>Why this way</h3>
         <ul className="list-disc pl-5">
-          {plan.why.map((reason) => (
+          {[...(plan.unusual ?? []), ...plan.why].map((reason) => (
             <li key={reason}>{reason}</li>
           ))}
           <li className="text-quiet">

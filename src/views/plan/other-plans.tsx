@@ -24,10 +24,8 @@ export function planInWords(plan: Plan): string {
 }
 
 /** Why a plan of the same job is not the first one. */
-function differenceInWords(plan: Plan, best: Plan): string {
-  return (plan.kindFaults ?? 0) > (best.kindFaults ?? 0)
-    ? "cheaper or shorter, with a part that is not the usual kind for its place"
-    : "another balance of joints, price and stock";
+function differenceInWords({ unusual = [] }: Plan): string {
+  return unusual.length > 0 ? unusual.join(" ") : "another balance of joints, price and stock";
 }
 
 interface OtherWaysProps {
@@ -66,7 +64,7 @@ export function OtherPlans({ best, ways, ends, fixture, inletPlastic, shown, onS
               {planLetter(index)}
             </button>
             <div>
-              <p>{change === "" ? differenceInWords(plan, best) : change}</p>
+              <p>{change === "" ? differenceInWords(plan) : change}</p>
               <p className="text-tiny text-quiet">
                 {planInWords(plan)}; {flowInWords(plan)}
               </p>
