@@ -2,16 +2,9 @@
 
 import { frictionFactor } from "../src/core/water/friction.ts";
 import { exactly, steadyFlow } from "../src/core/water/index.ts";
+import { meanMs } from "./timing.ts";
 
 const CALLS = 2000;
-
-/** Time of one call, microseconds, over many in a row. */
-function microseconds(work: () => unknown): number {
-  for (let call = 0; call < CALLS; call += 1) work();
-  const started = performance.now();
-  for (let call = 0; call < CALLS; call += 1) work();
-  return ((performance.now() - started) * 1000) / CALLS;
-}
 
 export function benchFlow(): void {
   const element = (lengthFt: number, boreIn: number, k: number) => ({
@@ -33,9 +26,9 @@ export function benchFlow(): void {
     ],
     emitterGpmPerSqrtPsi: 0.4,
   };
-  const factor = microseconds(() => frictionFactor(25_000, 1e-3));
-  const flow = microseconds(() => steadyFlow(branch));
+  const factor = meanMs(() => frictionFactor(25_000, 1e-3), CALLS);
+  const flow = meanMs(() => steadyFlow(branch), CALLS);
   console.log(
-    `\nFlow of a branch of five elements, with its range: ${flow.toFixed(0)} microseconds, ${(flow / factor).toFixed(0)} times one friction factor.`,
+    `\nFlow of a branch of five elements, with its range: ${(1000 * flow).toFixed(0)} microseconds, ${(flow / factor).toFixed(0)} times one friction factor.`,
   );
 }

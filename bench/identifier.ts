@@ -4,6 +4,7 @@ import { allPairs } from "../src/core/joint/index.ts";
 import { randomFrom } from "../src/simulators/chance.ts";
 import { firstLook, makePiece, withCount } from "../src/simulators/measuring.ts";
 import { type Protocol, scoreProtocol } from "../tests/oracles/identify-score.ts";
+import { meanMs } from "./timing.ts";
 
 const TRIALS = 5000;
 /** Not the seeds of the tests. */
@@ -47,18 +48,12 @@ export function benchIdentifier(identifier: Identifier): void {
     );
     return withCount(firstLook(piece, "caliper", "unknown", chance), piece, chance);
   });
-  const timed = (work: (at: number) => unknown, rounds: number) => {
-    for (let at = 0; at < rounds; at += 1) work(at);
-    const started = performance.now();
-    for (let at = 0; at < rounds; at += 1) work(at);
-    return (performance.now() - started) / rounds;
-  };
-  const whole = timed((at) => {
+  const whole = meanMs((at) => {
     const measured = pieces[at % pieces.length];
     return measured && answerEvidence(identifier, measured);
   }, 1000);
-  const naive = timed((at) => nearest(identifier, pieces[at % pieces.length]?.outsideIn ?? 0.5), 1000);
-  const pairs = timed(
+  const naive = meanMs((at) => nearest(identifier, pieces[at % pieces.length]?.outsideIn ?? 0.5), 1000);
+  const pairs = meanMs(
     () => allPairs([...identifier.tables.ends.values()], identifier.tables, identifier.words),
     3,
   );

@@ -21,6 +21,10 @@ function range(row: Row, low: string, high: string) {
   return row[low] ? { low: number(row[low]), high: number(row[high]) } : null;
 }
 
+function estimate(row: Row, low: string, likely: string, high: string) {
+  return { low: number(row[low]), likely: number(row[likely]), high: number(row[high]) };
+}
+
 const MM_PER_IN = 25.4;
 
 /** A length in inches from whichever of the two columns is filled. */
@@ -159,7 +163,7 @@ const readers = {
   }),
   losses: (row: Row) => ({
     kind: row["kind"],
-    k: { low: number(row["k_low"]), likely: number(row["k"]), high: number(row["k_high"]) },
+    k: estimate(row, "k_low", "k", "k_high"),
     note: text(row["note"]),
   }),
   preferences: (row: Row) => ({
@@ -173,7 +177,7 @@ const readers = {
   }),
   roughness: (row: Row) => ({
     material: row["material"],
-    mm: { low: number(row["low_mm"]), likely: number(row["likely_mm"]), high: number(row["high_mm"]) },
+    mm: estimate(row, "low_mm", "likely_mm", "high_mm"),
     note: text(row["note"]),
   }),
   presets: (row: Row) => ({

@@ -12,6 +12,9 @@ export type Work<A> = (signal: AbortSignal, onProgress: (share: number) => void)
 
 export const IDLE = { state: "idle" } as const;
 
+/** Returns the words of a failure, for a person. */
+export const errorText = (error: unknown): string => (error instanceof Error ? error.message : String(error));
+
 export interface Asker<A> {
   /** Asks; an answer to anything asked before is dropped. */
   readonly ask: (work: Work<A>) => void;

@@ -14,7 +14,6 @@ import {
   type VisitSchedule,
 } from "../core/schedule/index.ts";
 import type { StepTemplate } from "../core/step/index.ts";
-import { planRequestOf, surveyFromPreset } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
@@ -53,13 +52,6 @@ export class WorkerTables {
     this.#opened = { revision, plannerIndex };
     return plannerIndex;
   }
-}
-
-/** Plans the first preset once, so that the planner is compiled before somebody waits for it. */
-export function warmUp(tables: Tables): void {
-  const [preset] = tables.presets;
-  if (preset !== undefined)
-    planHookup(buildPlannerIndex(tables), planRequestOf(surveyFromPreset(preset, ""), null));
 }
 
 /** What stands for an answer when the worker does not know the shop's parts yet. */

@@ -1,4 +1,4 @@
-import { useId } from "react";
+import { type ReactNode, useId } from "react";
 
 interface TextFieldProps {
   readonly label: string;
@@ -140,5 +140,42 @@ export function CheckboxField({ label, checked, onChange }: TickProps) {
       />
       {label}
     </label>
+  );
+}
+
+interface CheckboxGroupProps<V extends string> {
+  readonly label: string;
+  readonly options: readonly (readonly [value: V, words: string])[];
+  readonly chosen: readonly V[];
+  readonly onChange: (chosen: readonly V[]) => void;
+  /** A choice of another kind beside the options. */
+  readonly children?: ReactNode;
+}
+
+/** Any of a few choices side by side. */
+export function CheckboxGroup<V extends string>({
+  label,
+  options,
+  chosen,
+  onChange,
+  children,
+}: CheckboxGroupProps<V>) {
+  return (
+    <fieldset>
+      <legend className="text-small text-quiet">{label}</legend>
+      <div className="flex flex-wrap gap-2">
+        {options.map(([option, words]) => (
+          <CheckboxField
+            key={option}
+            label={words}
+            checked={chosen.includes(option)}
+            onChange={(isOn) =>
+              onChange(isOn ? [...chosen, option] : chosen.filter((each) => each !== option))
+            }
+          />
+        ))}
+        {children}
+      </div>
+    </fieldset>
   );
 }

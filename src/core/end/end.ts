@@ -47,6 +47,11 @@ export function isFactoryHose(end: End): boolean {
   return end.swivel;
 }
 
+/** Returns true for the nut on a tank's shank: plastic until somebody has seen a metal one. */
+export function isTankNut({ family, gender }: End): boolean {
+  return family === "bc" && gender === "f";
+}
+
 /** Returns the end of the other gender on the same thread; null for an end without a thread, and where the table has none. */
 export function matingEnd({ code, form, gender }: End, ends: EndTable): End | null {
   if (form !== "thread") return null;

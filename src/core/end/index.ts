@@ -6,6 +6,7 @@ export {
   type EndTable,
   endTable,
   isFactoryHose,
+  isTankNut,
   matingEnd,
 } from "./end.ts";
 export { limitsOf } from "./limits.ts";

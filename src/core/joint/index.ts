@@ -8,7 +8,7 @@ export {
   SEALANTS,
   type Sealant,
 } from "./joint.ts";
-export { heldEnd, type JointSide, ruleFor, wrenchesFor } from "./make-up.ts";
+export { heldEnd, type JointSide, ruleFor, SOFT_TUBES, wrenchesFor } from "./make-up.ts";
 export { allPairs, type Match, type Matrix, matchEnds } from "./match.ts";
 export {
   CONTACT_CODES,

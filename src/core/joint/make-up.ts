@@ -8,7 +8,8 @@ export interface JointSide {
   readonly plastic: boolean;
 }
 
-const SOFT_TUBES: readonly string[] = ["pe", "nylon", "pex"];
+/** Materials of tube that give way under a ferrule unless an insert stands inside. */
+export const SOFT_TUBES: readonly string[] = ["pe", "nylon", "pex"];
 
 /** Which side's plastic decides how the joint is tightened. */
 function plasticPart(type: JointType, one: JointSide, other: JointSide): PlasticPart {

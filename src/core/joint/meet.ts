@@ -1,6 +1,14 @@
 /** What happens when any two ends meet: a joint, a look-alike that starts and will not seal, or nothing. */
 import { MM_PER_IN } from "../constants/index.ts";
-import { type Bind, bindOf, type End, type EndTable, type ThreadTable, threadOf } from "../end/index.ts";
+import {
+  type Bind,
+  bindOf,
+  type End,
+  type EndTable,
+  isTankNut,
+  type ThreadTable,
+  threadOf,
+} from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "./joint.ts";
 import { heldEnd, ruleFor, wrenchesFor } from "./make-up.ts";
 
@@ -80,9 +88,6 @@ const NEVER_ON_BARBS: readonly string[] = ["pb"];
 /** Pitches this close are one pitch: a tenth of the difference between 11 and 11 1/2 threads an inch. */
 const SAME_PITCH_IN = 0.0004;
 
-/** Nuts of fill valves: plastic until somebody has seen a metal one. */
-const PLASTIC_NUTS: readonly string[] = ["bc"];
-
 /** Tube and socket this close are one size to the hand: manufacturing tolerance of tubes by outside diameter. */
 const SAME_TUBE_IN = 0.003;
 /** A tube this much too big still goes in with force; the o-ring or the seat pays. */
@@ -148,10 +153,7 @@ export function contactOf(one: End, other: End, tables: MatchTables): EndContact
   const mating = mate(one, other, tables.matings);
   if (mating?.note === "gas-only") return contactWithoutJoint("gas-only");
   if (mating) {
-    const sideOf = (end: End) => ({
-      end,
-      plastic: PLASTIC_NUTS.includes(end.family) && end.gender === "f",
-    });
+    const sideOf = (end: End) => ({ end, plastic: isTankNut(end) });
     const rule = ruleFor(mating, sideOf(one), sideOf(other), tables.joints);
     const joint = {
       mating,

@@ -1,5 +1,6 @@
 /** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
-import type { EndCode } from "../end/index.ts";
+import { type EndCode, isTankNut } from "../end/index.ts";
+import { dot } from "../geometry/index.ts";
 import {
   heldEnd,
   type JointRule,
@@ -72,11 +73,7 @@ function isTurned(parts: readonly PlanPart[], { part, ref }: Socket): boolean {
   return (
     ports.length === 2 &&
     into !== undefined &&
-    ports.some(
-      (port) =>
-        port !== into &&
-        into.direction.reduce((sum, value, axis) => sum + value * (port.direction[axis] ?? 0), 0) === 0,
-    )
+    ports.some((port) => port !== into && dot(into.direction, port.direction) === 0)
   );
 }
 
@@ -170,17 +167,17 @@ function refsOf(request: PlanRequest, approach: Approach): { readonly last: Sock
     : { last: inlet, aside: keptSocket };
 }
 
-/** The nut on a tank's shank; plastic unless somebody has seen a metal one. */
-const TANK_NUT: EndCode = "bc-7/8-f";
-
 /** True where the joint at the supply turns the nut of the line that stays, and that nut is taken for plastic. */
-function isPlasticNut({ supply }: PlanRequest, approach: Approach): boolean {
+function isPlasticNut({ ends }: PlannerIndex, { supply }: PlanRequest, approach: Approach): boolean {
   if (approach.code !== "at-far-end") return false;
-  return (supply.keptNut ?? (approach.from === TANK_NUT ? "plastic" : "metal")) === "plastic";
+  if (supply.keptNut !== undefined) return supply.keptNut === "plastic";
+  const end = ends.get(approach.from);
+  return end !== undefined && isTankNut(end);
 }
 
 /** Lays a chain out as parts and open joints from the wall on; a fork's side branch comes before what follows the fork. */
 function layOut(
+  index: PlannerIndex,
   request: PlanRequest,
   { approach, chain }: Candidate,
 ): { readonly parts: readonly PlanPart[]; readonly open: readonly OpenJoint[] } {
@@ -192,7 +189,7 @@ function layOut(
   let left: Socket = {
     ref: "supply",
     end: approach.from,
-    plastic: request.supply.material === "plastic" || isPlasticNut(request, approach),
+    plastic: request.supply.material === "plastic" || isPlasticNut(index, request, approach),
     part: null,
   };
   const placed = (index: number, { id, end, plastic }: Port): Socket => ({
@@ -231,7 +228,7 @@ export function assemble(
   rules: Standards,
   candidate: Candidate,
 ): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
-  const { parts, open } = layOut(request, candidate);
+  const { parts, open } = layOut(index, request, candidate);
 
   const ruled = open.map((each) => {
     const sides = [sideOf(index, each.left), sideOf(index, each.right)] as const;

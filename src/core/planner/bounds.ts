@@ -60,11 +60,7 @@ function edgesFrom(task: SearchTask, { plain, forks }: LinksFrom, bits: Bits): r
   return [...cheapest.values()];
 }
 
-function reachable(
-  task: SearchTask,
-  linksFrom: (end: EndCode) => LinksFrom,
-  bits: Bits,
-): ReadonlyMap<EndCode, readonly Edge[]> {
+function reachable(task: SearchTask, linksFrom: (end: EndCode) => LinksFrom, bits: Bits): Graph {
   const edges = new Map<EndCode, readonly Edge[]>();
   const queue: EndCode[] = [task.from];
   for (let end = queue.pop(); end !== undefined; end = queue.pop()) {
@@ -107,16 +103,18 @@ export function leastToCome(
   }
   // Every link makes a joint, so the rows with fewer joints are finished before they are read.
   for (let joints = 1; joints <= MOST_JOINTS; joints += 1)
-    for (const [end, edges] of graph)
-      for (const edge of edges)
-        takeEdge(table.get(end), table.get(edge.to), edge, joints, joints - edge.joints, bits);
-  // Any number of joints: Bellman and Ford, settled when nothing changes.
-  for (let changed = true; changed; ) {
-    changed = false;
-    for (const [end, edges] of graph)
-      for (const edge of edges)
-        changed = takeEdge(table.get(end), table.get(edge.to), edge, width - 1, width - 1, bits) || changed;
-  }
+    takeEdges(graph, (end, edge) =>
+      takeEdge(table.get(end), table.get(edge.to), edge, edge.priceCents, {
+        width,
+        column: joints,
+        left: joints - edge.joints,
+        bits,
+      }),
+    );
+  const anyNumber = { width, column: width - 1, left: width - 1, bits };
+  settle(graph, (end, edge) =>
+    takeEdge(table.get(end), table.get(edge.to), edge, edge.priceCents, anyNumber),
+  );
   const faultsToCome = leastFaults(index, task, graph, bits);
   const never = new Float64Array(width).fill(Number.POSITIVE_INFINITY);
   return ({ end, done, hasLength, hasBranched }) => {
@@ -131,17 +129,37 @@ export function leastToCome(
   };
 }
 
-/** Takes the edge in one column wherever it is cheaper; a length or a fork is taken once only. */
+type Graph = ReadonlyMap<EndCode, readonly Edge[]>;
+
+/** Takes every edge once; true when that changed anything. */
+function takeEdges(graph: Graph, take: (end: EndCode, edge: Edge) => boolean): boolean {
+  let changed = false;
+  for (const [end, edges] of graph) for (const edge of edges) changed = take(end, edge) || changed;
+  return changed;
+}
+
+/** Takes every edge again and again until nothing changes (Bellman and Ford). */
+function settle(graph: Graph, take: (end: EndCode, edge: Edge) => boolean): void {
+  while (takeEdges(graph, take));
+}
+
+/** Where in a table an edge is taken: `width` columns a state, into one column, from what is left in another. */
+interface Columns {
+  readonly width: number;
+  readonly column: number;
+  readonly left: number;
+  readonly bits: Bits;
+}
+
+/** Takes the edge in one column wherever its cost comes to less; a length or a fork is taken once only. */
 function takeEdge(
   from: Float64Array | undefined,
   to: Float64Array | undefined,
-  { sets, priceCents }: Edge,
-  column: number,
-  left: number,
-  { length, fork, all }: Bits,
+  { sets }: Edge,
+  cost: number,
+  { width, column, left, bits: { length, fork, all } }: Columns,
 ): boolean {
   if (from === undefined || to === undefined || left < 0) return false;
-  const width = MOST_JOINTS + 2;
   const once = sets & (length | fork);
   let changed = false;
   for (let state = 0; state <= all; state += 1) {
@@ -149,10 +167,7 @@ function takeEdge(
     const at = state * width + column;
     const before =
       column === width - 1 ? Number.POSITIVE_INFINITY : (from[at - 1] ?? Number.POSITIVE_INFINITY);
-    const through = Math.min(
-      before,
-      priceCents + (to[(state | sets) * width + left] ?? Number.POSITIVE_INFINITY),
-    );
+    const through = Math.min(before, cost + (to[(state | sets) * width + left] ?? Number.POSITIVE_INFINITY));
     if (through < (from[at] ?? Number.POSITIVE_INFINITY)) {
       from[at] = through;
       changed = true;
@@ -161,36 +176,20 @@ function takeEdge(
   return changed;
 }
 
-/** Least faults of kind still to come, by end and state; Bellman and Ford, settled when nothing changes. */
+/** Least faults of kind still to come, by end and state. */
 function leastFaults(
   index: PlannerIndex,
   { to: goal }: SearchTask,
-  graph: ReadonlyMap<EndCode, readonly Edge[]>,
-  { length, fork, all }: Bits,
+  graph: Graph,
+  bits: Bits,
 ): ReadonlyMap<EndCode, Float64Array> {
   const table = new Map<EndCode, Float64Array>();
   for (const end of graph.keys()) {
-    const least = new Float64Array(all + 1).fill(Number.POSITIVE_INFINITY);
-    if (index.meet(end, goal) !== null) least[all] = 0;
+    const least = new Float64Array(bits.all + 1).fill(Number.POSITIVE_INFINITY);
+    if (index.meet(end, goal) !== null) least[bits.all] = 0;
     table.set(end, least);
   }
-  for (let changed = true; changed; ) {
-    changed = false;
-    for (const [end, edges] of graph) {
-      const from = table.get(end);
-      if (from === undefined) continue;
-      for (const { to, sets, faults } of edges) {
-        const next = table.get(to);
-        if (next === undefined) continue;
-        for (let state = 0; state <= all; state += 1) {
-          if ((state & sets & (length | fork)) !== 0) continue;
-          const through = faults + (next[state | sets] ?? Number.POSITIVE_INFINITY);
-          if (through >= (from[state] ?? Number.POSITIVE_INFINITY)) continue;
-          from[state] = through;
-          changed = true;
-        }
-      }
-    }
-  }
+  const onlyOne = { width: 1, column: 0, left: 0, bits };
+  settle(graph, (end, edge) => takeEdge(table.get(end), table.get(edge.to), edge, edge.faults, onlyOne));
   return table;
 }

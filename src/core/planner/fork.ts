@@ -1,4 +1,5 @@
 /** Ways through a part with three ports. */
+import { dot } from "../geometry/index.ts";
 import type { Part, Port } from "../part/index.ts";
 
 /** A way through a part with three ports: in, out to the new branch, aside to the kept one. */
@@ -11,7 +12,7 @@ export interface Fork {
 
 /** Returns true when two ports look opposite ways: the straight run of a tee. */
 export function isOpposite(one: Port, other: Port): boolean {
-  return one.direction.reduce((sum, value, axis) => sum + value * (other.direction[axis] ?? 0), 0) < -0.99;
+  return dot(one.direction, other.direction) < -0.99;
 }
 
 /** Returns every fork of a part, equal ones once. A one-way part is entered at port a only. */

@@ -1,5 +1,6 @@
 /** Water through a plan: what is left at the inlet at the fixture's usual flow, and how much could flow. K is known to tens of per cent only. */
 import { IN_PER_FT } from "../constants/index.ts";
+import { norm, subtract } from "../geometry/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
@@ -14,7 +15,7 @@ type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;
 /** Length water goes through a part: what it is cut to, or from port to port. */
 function lengthIn({ part, into, out }: Passage, { lengthIn: wanted }: FlowJob): number {
   if (part.cutToLength) return (wanted.min + wanted.max) / 2;
-  return Math.hypot(...into.at.map((value, axis) => (out.at[axis] ?? 0) - value));
+  return norm(subtract(out.at, into.at));
 }
 
 /** Returns one part as a reach of the branch. Errors: RangeError for a kind or material the tables do not hold (a bug in the tables). */
@@ -66,9 +67,14 @@ export function waterBudget(index: PlannerIndex, job: FlowJob, facts: FixtureFac
   };
 }
 
+/** Returns what the parts of a chain take at the usual flow, psi. */
+export function chainLossPsi({ lossOf }: WaterBudget, { links }: Chain): number {
+  return links.reduce((sum, { passage }) => sum + lossOf(passage), 0);
+}
+
 /** Returns what a chain lacks for the least flowing pressure to be left, psi; 0 and less: it has enough. */
-export function shortOfPsi({ mostPsi, lossOf }: WaterBudget, { links }: Chain): number {
-  return links.reduce((sum, { passage }) => sum + lossOf(passage), 0) - mostPsi;
+export function shortOfPsi(budget: WaterBudget, chain: Chain): number {
+  return chainLossPsi(budget, chain) - budget.mostPsi;
 }
 
 /** Returns in figures why a chain starves the fixture, and what would pass. */

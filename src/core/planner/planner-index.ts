@@ -1,6 +1,6 @@
 /** The tables a planner works over, with the look-ups it needs made once. */
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
-import { type JointRule, type Mating, mate } from "../joint/index.ts";
+import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts";
 import type { Part, Port } from "../part/index.ts";
 import type { FixtureFacts, PracticeOption } from "../plan/index.ts";
 import type { KindLoss, MaterialRoughness } from "../water/index.ts";
@@ -86,9 +86,6 @@ function waysIn(passages: readonly Passage[]): readonly WayIn[] {
   return [...ways.values()];
 }
 
-/** Materials that give way under a ferrule unless an insert stands inside. */
-const SOFT: readonly string[] = ["pex", "polyethylene", "pe", "nylon"];
-
 /** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
 export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
   const ends = endTable(tables.ends);
@@ -105,7 +102,7 @@ export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
     const mating = mate(endA, endB, tables.matings);
     if (mating === null) return null;
     // A stop's own nut and ferrule are made for metal: soft tube needs its insert too.
-    const needsInsert = [endA, endB].some(({ material }) => material !== null && SOFT.includes(material));
+    const needsInsert = [endA, endB].some(({ material }) => SOFT_TUBES.includes(material ?? ""));
     if (!mating.needsKit || (hasOwnPieces && !(needsInsert && mating.type === "ferrule")))
       return { mating, pieces: null };
     const pieces = piecesByEnds.get([codeA, codeB].sort().join("|"));

@@ -1,4 +1,5 @@
 /** The right kind of part for its place: what a good plumber takes when several kinds would do. Data: data/preferences.csv. */
+import { dot } from "../geometry/index.ts";
 import type { Part, PartKind, PipeDirection } from "../part/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
 
@@ -27,8 +28,7 @@ const USUALLY: PipeDirection = "wall";
 function shapeOf({ ports }: Part): PartShape | null {
   const [a, b] = ports;
   if (a === undefined || b === undefined) return null;
-  const along = a.direction.reduce((sum, value, axis) => sum + value * (b.direction[axis] ?? 0), 0);
-  return Math.abs(along) > 0.5 ? "straight" : "angle";
+  return Math.abs(dot(a.direction, b.direction)) > 0.5 ? "straight" : "angle";
 }
 
 /** Returns the preferences a part goes against in this job. */

@@ -3,7 +3,7 @@ import type { PlanRequest } from "../plan/index.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import { costOf, isAsGood } from "./pareto.ts";
 import { admittedBy, type PartFilter } from "./part-filter.ts";
-import { shortOfPsi } from "./plan-flow.ts";
+import { chainLossPsi, shortOfPsi } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { searchChains } from "./search.ts";
 import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
@@ -101,8 +101,8 @@ export function searchWithSchools(prepared: SearchJob) {
 const NOTED_LOSS = 0.25;
 
 /** Pressure a way takes, where that is enough to rank by, psi; else 0. */
-function notedLossPsi({ lossOf }: WaterBudget, { supply }: PlanRequest, { links }: Chain): number {
-  const loss = links.reduce((sum, { passage }) => sum + lossOf(passage), 0);
+function notedLossPsi(water: WaterBudget, { supply }: PlanRequest, chain: Chain): number {
+  const loss = chainLossPsi(water, chain);
   return loss > NOTED_LOSS * supply.staticPsi ? loss : 0;
 }
 

@@ -28,7 +28,10 @@ const VISCOSITY: readonly (readonly [temperatureF: number, viscosity: number])[]
 ];
 
 /** Temperatures the viscosity of water is listed for, F. */
-export const WATER_RANGE_F = { low: 33, high: 180 } as const;
+export const WATER_RANGE_F = {
+  low: Math.min(...VISCOSITY.map(([temperatureF]) => temperatureF)),
+  high: Math.max(...VISCOSITY.map(([temperatureF]) => temperatureF)),
+} as const;
 
 /** Returns the kinematic viscosity, m2/s, straight between two entries of the table. Errors: RangeError outside it. */
 export function waterViscosity(temperatureF: number): number {

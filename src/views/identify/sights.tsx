@@ -1,5 +1,5 @@
 import { MATERIAL_WORDS, PLACE_WORDS, SEAT_WORDS } from "../../labels/identify.ts";
-import { CheckboxField, RadioGroup, SelectField } from "../fields.tsx";
+import { CheckboxField, CheckboxGroup, RadioGroup, SelectField } from "../fields.tsx";
 import type { ClueChange, Clues, YesNoUnknown } from "./clues.ts";
 
 interface SightsProps {
@@ -50,28 +50,18 @@ export function FirstSights({ clues, onChange }: Omit<SightsProps, "fault">) {
 export function CloserSights({ clues, fault, onChange }: SightsProps) {
   return (
     <div className="grid gap-2">
-      <fieldset>
-        <legend className="text-small text-quiet">In its mouth you see</legend>
-        <div className="flex flex-wrap gap-2">
-          {SEAT_WORDS.map(([seat, words]) => (
-            <CheckboxField
-              key={seat}
-              label={words}
-              checked={clues.seats.includes(seat)}
-              onChange={(isOn) =>
-                onChange({
-                  seats: isOn ? [...clues.seats, seat] : clues.seats.filter((each) => each !== seat),
-                })
-              }
-            />
-          ))}
-          <CheckboxField
-            label="nothing of these"
-            checked={clues.noSeat}
-            onChange={(noSeat) => onChange({ noSeat })}
-          />
-        </div>
-      </fieldset>
+      <CheckboxGroup
+        label="In its mouth you see"
+        options={SEAT_WORDS}
+        chosen={clues.seats}
+        onChange={(seats) => onChange({ seats })}
+      >
+        <CheckboxField
+          label="nothing of these"
+          checked={clues.noSeat}
+          onChange={(noSeat) => onChange({ noSeat })}
+        />
+      </CheckboxGroup>
       <div className="flex flex-wrap gap-x-6 gap-y-2">
         {clues.threaded !== "no" && (
           <>

@@ -1,4 +1,5 @@
 import { useEffect, useState } from "react";
+import { errorText } from "../../client/asker.ts";
 import { useAsk } from "../../client/use-ask.ts";
 import {
   type Coil,
@@ -90,7 +91,7 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
       </div>
       {now.state === "failed" && (
         <p role="alert" className="fault mt-2">
-          Not worked out: {now.error instanceof Error ? now.error.message : String(now.error)}
+          Not worked out: {errorText(now.error)}
         </p>
       )}
       {rolled && (

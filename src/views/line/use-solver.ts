@@ -1,5 +1,6 @@
 /** The solver while a setup changes: every frame rated, the newest only; the whole answer once it rests. */
 import { useEffect, useRef, useState } from "react";
+import { errorText } from "../../client/asker.ts";
 import { useAsk } from "../../client/use-ask.ts";
 import type {
   Alternative,
@@ -44,8 +45,6 @@ interface Question {
   readonly margins: SlackMargins;
   readonly alternatives: readonly Alternative[];
 }
-
-const errorText = (error: unknown) => (error instanceof Error ? error.message : String(error));
 
 /** Null asks nothing: the setup is not sound. */
 export function useSolver(question: Question | null): Solver {

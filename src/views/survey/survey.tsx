@@ -10,7 +10,7 @@ import {
   STOP_KIND_WORDS,
   SUPPLY_WORDS,
 } from "../../labels/survey.ts";
-import { CheckboxField, RadioGroup, SelectField, TextField } from "../fields.tsx";
+import { CheckboxGroup, RadioGroup, SelectField, TextField } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -193,39 +193,18 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             value={survey.access}
             onChange={(access) => set({ access })}
           />
-          <fieldset>
-            <legend className="text-small text-quiet">Wanted as well</legend>
-            <div className="flex flex-wrap gap-2">
-              {NEED_WORDS.map(([need, words]) => (
-                <CheckboxField
-                  key={need}
-                  label={words}
-                  checked={survey.needs.includes(need)}
-                  onChange={(isOn) =>
-                    set({
-                      needs: isOn ? [...survey.needs, need] : survey.needs.filter((each) => each !== need),
-                    })
-                  }
-                />
-              ))}
-            </div>
-          </fieldset>
-          <fieldset>
-            <legend className="text-small text-quiet">Seen on this branch already</legend>
-            <div className="flex flex-wrap gap-2">
-              {PRESENT_WORDS.map(([device, words]) => (
-                <CheckboxField
-                  key={device}
-                  label={words}
-                  checked={(survey.present ?? []).includes(device)}
-                  onChange={(isOn) => {
-                    const others = (survey.present ?? []).filter((each) => each !== device);
-                    set({ present: isOn ? [...others, device] : others });
-                  }}
-                />
-              ))}
-            </div>
-          </fieldset>
+          <CheckboxGroup
+            label="Wanted as well"
+            options={NEED_WORDS}
+            chosen={survey.needs}
+            onChange={(needs) => set({ needs })}
+          />
+          <CheckboxGroup
+            label="Seen on this branch already"
+            options={PRESENT_WORDS}
+            chosen={survey.present ?? []}
+            onChange={(present) => set({ present })}
+          />
           <PracticeChoices
             schools={schools}
             rules={survey.houseRules}
