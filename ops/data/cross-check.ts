@@ -1,7 +1,9 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
-import { PRACTICES } from "../../src/core/plan/index.ts";
+import { ENDING_KINDS } from "../../src/core/part/index.ts";
+import { PRACTICES } from "../../src/core/standard/index.ts";
 import { libraryFaults, missingRoles } from "../../src/core/step/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
+import { materialFaults, reachFaults } from "./catalogue-check.ts";
 
 function repeated(values: readonly string[]): readonly string[] {
   return [...new Set(values.filter((value, index) => values.indexOf(value) !== index))];
@@ -43,7 +45,7 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.parts.flatMap((part) => [
       ...part.ports.flatMap((port) => needEnd(`catalogue ${part.sku} port ${port.id}`, port.end)),
       ...(part.joins ?? []).flatMap((code) => needEnd(`catalogue ${part.sku} joins`, code)),
-      ...(part.joins === null && part.ports.length < 2
+      ...(part.joins === null && part.ports.length < (ENDING_KINDS.includes(part.kind) ? 1 : 2)
         ? [`catalogue ${part.sku}: needs two ports or two ends it joins`]
         : []),
     ]),
@@ -53,6 +55,8 @@ export function crossCheck(tables: Tables): readonly string[] {
         ? []
         : [`catalogue ${sku}: no ${material} in roughness.csv`]),
     ]),
+    ...materialFaults(tables),
+    ...reachFaults(tables),
     ...tables.fixtures
       .filter(({ fixture, like }) => !tables.presets.some((preset) => preset.fixture === (like ?? fixture)))
       .map(({ fixture }) => `fixtures ${fixture}: no preset of its own, and like names none that has one`),

@@ -143,6 +143,9 @@ const readers = {
     flowGpm: number(row["flow_gpm"]),
     leastPsi: number(row["least_psi"]),
     leastBoreIn: number(row["least_bore_in"]),
+    lengthKinds: list(row["lengths"]),
+    hazard: row["hazard"],
+    hasHoseOutlet: flag(row["hose_outlet"]),
     like: row["like"] === "" ? null : row["like"],
   }),
   schools: (row: Row) => ({

@@ -48,7 +48,7 @@ export function planOptionsOf(
     refused,
     complete,
     swaps: Object.fromEntries(swapChoices),
-    codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends)))],
+    codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends ?? [])))],
   };
 }
 

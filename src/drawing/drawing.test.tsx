@@ -27,7 +27,7 @@ function planOf(preset: string): Plan {
 const endsOf = (plan: Plan) =>
   figuresFor(
     { plannerIndex },
-    plan.joints.flatMap((joint) => joint.ends),
+    plan.joints.flatMap((joint) => joint.ends ?? []),
   );
 
 function marked(events: readonly VisitEvent[]) {

@@ -21,6 +21,8 @@ const WALL = 84;
 const INLET = 60;
 /** Width of a letter of the fixture's label. */
 const LETTER_PX = 7.4;
+/** What a line that stays takes of the drawing. */
+const STAYING_PX = 90;
 const SHORTEST = 34;
 const LONGEST = 120;
 
@@ -81,12 +83,24 @@ function bodyWidth(part: PlanPart): number {
   return Math.min(LONGEST, Math.max(SHORTEST, lengthIn * PER_INCH));
 }
 
-/** The ends of a part in the order the run goes through it, read off the plan's joints. */
-function throughPart(plan: Plan, index: number): { readonly into: string; readonly out: string } | null {
-  const main = plan.joints.filter((joint) => joint.aside !== true);
-  const into = main.find((joint) => joint.between[1].startsWith(`p${index}.`));
-  const out = main.find((joint) => joint.between[0].startsWith(`p${index}.`));
-  return into && out ? { into: into.ends[1], out: out.ends[0] } : null;
+/** A joint between two ends: not the one inside a union. */
+interface OpenJoint {
+  readonly number: number;
+  readonly between: Plan["joints"][number]["between"];
+  readonly ends: readonly [EndCode, EndCode];
+}
+
+/** The joints between two ends: on the way to the inlet, or beside it. */
+function jointsOf(plan: Plan, isAside: boolean): readonly OpenJoint[] {
+  return plan.joints.flatMap(({ number, between, ends, aside }) =>
+    ends === null || (aside === true) !== isAside ? [] : [{ number, between, ends }],
+  );
+}
+
+/** The part a reference points at; null for what was there before. */
+function indexOf(ref: string): number | null {
+  const [, index] = /^p(\d+)\./.exec(ref) ?? [];
+  return index === undefined ? null : Number(index);
 }
 
 /** A short part next to a short part writes its label one row lower. */
@@ -99,10 +113,10 @@ const ASIDE_STEP = 56;
 
 /** The branch that drops from a fork, as far as its last end. */
 function layOutAside(plan: Plan, parts: readonly DrawnPart[]): DrawnAside | null {
-  const aside = plan.joints.filter((joint) => joint.aside === true);
+  const aside = jointsOf(plan, true);
   const last = aside.at(-1);
-  const index = Number(/^p(\d+)\./.exec(aside[0]?.between[0] ?? "")?.[1]);
-  const fork = parts.find(({ part }) => part === plan.parts[index]);
+  const index = indexOf(aside[0]?.between[0] ?? "");
+  const fork = parts.find(({ part }) => index !== null && part === plan.parts[index]);
   if (last === undefined || fork === undefined) return null;
   const fromX = fork.x + fork.width / 2;
   return {
@@ -120,7 +134,7 @@ export function layOutStrip(
   ends: EndFigures,
   { inletPlastic, label }: { inletPlastic: boolean; label: string },
 ): StripLayout {
-  const main = plan.joints.filter((joint) => joint.aside !== true);
+  const main = jointsOf(plan, false);
   const supplyEnd = main[0]?.ends[0] ?? "";
   const inletEnd = main.at(-1)?.ends[1] ?? "";
   const supply: DrawnFace = {
@@ -133,10 +147,21 @@ export function layOutStrip(
   let x = WALL + FACE_PX;
   const places: number[] = [];
   const parts: DrawnPart[] = [];
-  plan.parts.forEach((part, index) => {
-    const through = throughPart(plan, index);
-    if (through === null) return;
+  for (const [
+    at,
+    {
+      between,
+      ends: [, entered],
+    },
+  ] of main.entries()) {
     places.push(x + JOINT_GAP_PX / 2);
+    const index = indexOf(between[1]);
+    const part = index === null ? undefined : plan.parts[index];
+    const next = main[at + 1];
+    // A line that stays runs on unseen to where the next joint is made.
+    if (part === undefined && next !== undefined) x += JOINT_GAP_PX + STAYING_PX;
+    if (part === undefined || next === undefined) continue;
+    const through = { into: entered, out: next.ends[0] };
     const from = x + JOINT_GAP_PX + FACE_PX;
     const width = bodyWidth(part);
     const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
@@ -157,8 +182,7 @@ export function layOutStrip(
     const high = Math.max(left.high, right.high) * (part.lengthIn === undefined ? 0.95 : 0.72);
     parts.push({ part, x: from, width, high, left, right, row: rowAfter(parts.at(-1), part) });
     x = from + width + FACE_PX;
-  });
-  places.push(x + JOINT_GAP_PX / 2);
+  }
   const inlet: DrawnFace = {
     x: x + JOINT_GAP_PX + FACE_PX,
     side: -1,
@@ -175,9 +199,18 @@ export function layOutStrip(
     supply,
     inlet,
     endsAtFixture: main.at(-1)?.between[1] !== "kept",
-    joints,
+    joints: new Map([...joints, ...unionJoints(plan, parts)]),
     aside,
   };
+}
+
+/** The joint inside a union sits in the middle of the part. */
+function unionJoints(plan: Plan, parts: readonly DrawnPart[]): readonly (readonly [number, number])[] {
+  return plan.joints.flatMap(({ number, between, ends }) => {
+    const index = ends === null ? indexOf(between[0]) : null;
+    const drawn = parts.find(({ part }) => index !== null && part === plan.parts[index]);
+    return drawn === undefined ? [] : [[number, drawn.x + drawn.width / 2] as const];
+  });
 }
 
 export const FACE_WIDTH = FACE_PX;

@@ -62,7 +62,10 @@ function PieceMark({ name, x }: { readonly name: string; readonly x: number }) {
 }
 
 /** Which end the other pieces go onto: the male thread, the socket, or the wall's side. */
-function onto([left, right]: PlanJoint["ends"], ends: EndFigures): readonly [base: string, brought: string] {
+function onto(
+  [left, right]: NonNullable<PlanJoint["ends"]>,
+  ends: EndFigures,
+): readonly [base: string, brought: string] {
   const isBase = (code: string) => ends[code]?.gender === "m" || ends[code]?.form === "socket";
   return !isBase(left) && isBase(right) ? [right, left] : [left, right];
 }
@@ -73,7 +76,8 @@ interface PiecesProps {
 }
 
 export function PiecesInOrder({ joint, ends }: PiecesProps) {
-  const [base, brought] = onto(joint.ends, ends);
+  // The two halves of a union show no end of their own.
+  const [base, brought] = joint.ends === null ? ["one half", "the other half"] : onto(joint.ends, ends);
   const pieces = joint.pieces.filter((piece) => !/tube home|pushed|tube pushed/.test(piece));
   const width = STEP * (pieces.length + 2) - 20;
   const at = (place: number) => 46 + STEP * place;

@@ -2,12 +2,24 @@
 import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
 import type { EndTable } from "../core/end/index.ts";
-import type { Part, Port } from "../core/part/index.ts";
+import { ENDING_KINDS, type Part, type Port } from "../core/part/index.ts";
+
 import { partSchema } from "./tables.ts";
 
 type Row = Readonly<Record<string, string>>;
 
 const PORT_IDS = ["a", "b", "c"] as const;
+/** Columns that files of earlier versions do not have: they may be left out. */
+const LATER_COLUMNS: readonly string[] = [
+  "rated_psi_hot",
+  "rated_f_hot",
+  "service",
+  "hazard",
+  "constant_pressure",
+  "last_before_outlet",
+  "union_seal",
+  "flats",
+];
 export const CATALOGUE_COLUMNS: readonly string[] = [
   "sku",
   "kind",
@@ -20,11 +32,19 @@ export const CATALOGUE_COLUMNS: readonly string[] = [
   "cuff_in",
   "rated_psi",
   "rated_f",
+  "rated_psi_hot",
+  "rated_f_hot",
   "lead_free",
   "one_way",
   "contents",
   "functions",
   "joins",
+  "service",
+  "hazard",
+  "constant_pressure",
+  "last_before_outlet",
+  "union_seal",
+  "flats",
   ...PORT_IDS.flatMap((id) => [`${id}_end`, `${id}_at`, `${id}_out`, `${id}_bore_in`, `${id}_plastic`]),
 ];
 
@@ -37,6 +57,9 @@ const COLUMN_OF: Readonly<Record<string, string>> = {
   cuffIn: "cuff_in",
   ratedPsi: "rated_psi",
   ratedF: "rated_f",
+  ratedHot: "rated_psi_hot",
+  backflow: "hazard",
+  unionSeal: "union_seal",
   leadFree: "lead_free",
   oneWay: "one_way",
   at: "at",
@@ -78,6 +101,24 @@ function portsOf(row: Row) {
   });
 }
 
+const orNull = (value: string | undefined) => (value ? value : null);
+
+/** The second rating point; null where neither figure stands. */
+function ratedHotOf(row: Row) {
+  const [psi, f] = [number(row["rated_psi_hot"]), number(row["rated_f_hot"])];
+  return psi === null && f === null ? null : { psi, f };
+}
+
+/** What kind of backflow device a row is; null where no hazard stands. */
+function backflowOf(row: Row) {
+  if (!row["hazard"]) return null;
+  return {
+    hazard: row["hazard"],
+    takesConstantPressure: flag(row["constant_pressure"]),
+    isLast: flag(row["last_before_outlet"]),
+  };
+}
+
 /** Returns a row of the file in the unchecked shape of a part. */
 export function partFromRow(row: Row): unknown {
   return {
@@ -92,6 +133,11 @@ export function partFromRow(row: Row): unknown {
     cuffIn: number(row["cuff_in"]),
     ratedPsi: number(row["rated_psi"]),
     ratedF: number(row["rated_f"]),
+    ratedHot: ratedHotOf(row),
+    service: orNull(row["service"]),
+    backflow: backflowOf(row),
+    unionSeal: orNull(row["union_seal"]),
+    flats: list(row["flats"]),
     leadFree: flag(row["lead_free"]),
     oneWay: flag(row["one_way"]),
     contents: list(row["contents"]),
@@ -131,11 +177,19 @@ function rowFromPart(part: Part): Row {
     ["cuff_in", figure(part.cuffIn)],
     ["rated_psi", String(part.ratedPsi)],
     ["rated_f", String(part.ratedF)],
+    ["rated_psi_hot", figure(part.ratedHot?.psi ?? null)],
+    ["rated_f_hot", figure(part.ratedHot?.f ?? null)],
     ["lead_free", yesNo(part.leadFree)],
     ["one_way", yesNo(part.oneWay)],
     ["contents", part.contents.join(";")],
     ["functions", part.functions.join(";")],
     ["joins", part.joins?.join("|") ?? ""],
+    ["service", part.service ?? ""],
+    ["hazard", part.backflow?.hazard ?? ""],
+    ["constant_pressure", part.backflow ? yesNo(part.backflow.takesConstantPressure) : ""],
+    ["last_before_outlet", part.backflow ? yesNo(part.backflow.isLast) : ""],
+    ["union_seal", part.unionSeal ?? ""],
+    ["flats", part.flats.join(";")],
     ...PORT_IDS.flatMap((id) =>
       rowOfPort(
         id,
@@ -192,7 +246,7 @@ function togetherFaults(
     ...codes
       .filter(([, code]) => !ends.has(code))
       .map(([column, code]) => [column, `there is no end ${code} in the table of ends`] as const),
-    ...(part.joins === null && part.ports.length < 2
+    ...(part.joins === null && part.ports.length < (ENDING_KINDS.includes(part.kind) ? 1 : 2)
       ? ([["a_end", "a part needs two ports, or the two ends it joins"]] as const)
       : []),
     ...(isRepeated ? ([["sku", "stands twice in the file"]] as const) : []),
@@ -211,7 +265,9 @@ export function readCatalogue(text: string, ends: EndTable): ReadCatalogue {
     const message = error instanceof Error ? error.message : "not a CSV file";
     return { parts: [], faults: [{ line: 1, sku: "", column: "", message }] };
   }
-  const missing = CATALOGUE_COLUMNS.filter((column) => !(column in (records[0]?.record ?? {})));
+  const missing = CATALOGUE_COLUMNS.filter(
+    (column) => !LATER_COLUMNS.includes(column) && !(column in (records[0]?.record ?? {})),
+  );
   if (missing.length > 0)
     return {
       parts: [],

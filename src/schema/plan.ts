@@ -4,16 +4,20 @@ import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS, PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import {
   FIXTURES,
+  INLET_DIRECTIONS,
   LINE_KINDS,
+  LINE_SOURCES,
   NEEDS,
   PIPE_MATERIALS,
   type Plan,
   type PlanRequest,
   type PortRef,
-  PRACTICES,
+  STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
+  WORK_PHASES,
 } from "../core/plan/index.ts";
+import { PRACTICES } from "../core/standard/index.ts";
 import { ASSUMED_STATIC_PSI } from "../core/survey/index.ts";
 
 /** Highest pressure that is taken for a reading, psi gauge: twice what house gauges show. */
@@ -42,6 +46,10 @@ export const standardsSchema = z
     multiTurnStop: z.enum(PRACTICES.multiTurnStop).exactOptional(),
     lineSlack: z.enum(PRACTICES.lineSlack).exactOptional(),
     arrestorPlace: z.enum(PRACTICES.arrestorPlace).exactOptional(),
+    tubeJoint: z.enum(PRACTICES.tubeJoint).exactOptional(),
+    tankNut: z.enum(PRACTICES.tankNut).exactOptional(),
+    ownStop: z.enum(PRACTICES.ownStop).exactOptional(),
+    flushBeforeLast: z.enum(PRACTICES.flushBeforeLast).exactOptional(),
     washerHose: z.enum(PRACTICES.washerHose).exactOptional(),
   })
   .meta({ id: "HouseRules" });
@@ -65,6 +73,8 @@ const supplySchema = z.strictObject({
   material: z.enum(PIPE_MATERIALS).exactOptional(),
   treated: z.enum(TREATMENTS).exactOptional(),
   pexType: z.enum(PEX_TYPES).exactOptional(),
+  behindValve: z.enum(["holds", "fails"]).exactOptional(),
+  leftOn: z.enum(STOP_LEFTOVERS).exactOptional(),
   upstream: z
     .strictObject({
       lengthFt: z.number().min(0).max(10_000),
@@ -72,6 +82,18 @@ const supplySchema = z.strictObject({
       riseFt: z.number().min(-500).max(500),
     })
     .exactOptional(),
+});
+
+/** Widest room in front of an inlet that anybody measures, inches. */
+const HIGHEST_CLEARANCE_IN = 240;
+
+/** The line as the job finds it. */
+export const lineFound = z.strictObject({
+  by: z.enum(LINE_SOURCES).default("new"),
+  end: endCode.exactOptional(),
+  lengthIn: lengthIn.exactOptional(),
+  nut: z.enum(["plastic", "metal"]).exactOptional(),
+  ageYears: z.number().min(0).max(100).exactOptional(),
 });
 
 const requestShape = {
@@ -83,6 +105,11 @@ const requestShape = {
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),
   for: z.partialRecord(z.enum(NEEDS), z.enum(["branch", "both"])).exactOptional(),
   arrestorAt: z.enum(PRACTICES.arrestorPlace).exactOptional(),
+  line: lineFound.exactOptional(),
+  inletLooks: z.enum(INLET_DIRECTIONS).exactOptional(),
+  clearanceIn: z.number().min(0).max(HIGHEST_CLEARANCE_IN).exactOptional(),
+  phase: z.enum(WORK_PHASES).exactOptional(),
+  stockInBox: z.record(z.string().max(40), z.number().int().nonnegative()).exactOptional(),
   present: z.array(z.enum(PRESENT_DEVICES)).max(PRESENT_DEVICES.length).exactOptional(),
   access: z.enum(["open", "closed-wall"]),
   houseRules: standardsSchema,
@@ -102,6 +129,9 @@ export const planRequest = z
     access: requestShape.access.default("open"),
     houseRules: requestShape.houseRules.default({}),
     stock: z.record(z.string().max(40), z.number().int().nonnegative()).nullable().default(null),
+    keptNut: z.enum(["plastic", "metal"]).exactOptional().meta({
+      description: "Nut of the other fixture's line that stays; the same as supply.keptNut.",
+    }),
   })
   .meta({ id: "PlanRequest" });
 
@@ -111,8 +141,14 @@ export const storedPlanRequest = z
   .meta({ id: "StoredProblem" }) satisfies z.ZodType<PlanRequest>;
 
 /** Converts a parsed request into the planner's own shape: stock counted by SKU, a pressure nobody measured assumed. */
-export function planRequestFrom({ stock, supply, ...rest }: z.output<typeof planRequest>): PlanRequest {
-  const { staticPsi, ...known } = supply;
+export function planRequestFrom({
+  stock,
+  supply,
+  keptNut,
+  ...rest
+}: z.output<typeof planRequest>): PlanRequest {
+  const { staticPsi, ...found } = supply;
+  const known = keptNut === undefined ? found : { ...found, keptNut };
   return {
     ...rest,
     supply:
@@ -125,7 +161,7 @@ export function planRequestFrom({ stock, supply, ...rest }: z.output<typeof plan
 
 const vector = z.tuple([z.number(), z.number(), z.number()]);
 const portRef = z.union([
-  z.literal(["supply", "inlet", "kept"]),
+  z.literal(["supply", "inlet", "kept", "outlet"]),
   z.templateLiteral(["p", z.number().int().nonnegative(), ".", z.enum(["a", "b", "c"])]),
 ]) satisfies z.ZodType<PortRef>;
 const turns = z.number().nonnegative().max(10);
@@ -136,8 +172,8 @@ const planPart = z.strictObject({
   sku: z.string().max(40),
   kind: z.enum(PART_KINDS),
   name: text,
-  quantity: z.number().int().positive().max(1000),
-  branch: z.enum(["main", "kept"]),
+  quantity: z.number().int().nonnegative().max(1000),
+  branch: z.enum(["main", "kept", "outlet"]),
   contents: z.array(text).max(8),
   material: text,
   ports: z
@@ -158,7 +194,7 @@ const planPart = z.strictObject({
 const planJoint = z.strictObject({
   number: z.number().int().positive(),
   between: z.tuple([portRef, portRef]),
-  ends: z.tuple([endCode, endCode]),
+  ends: z.tuple([endCode, endCode]).nullable(),
   type: z.enum(JOINT_TYPES),
   rule: text,
   sealant: z.enum(SEALANTS),

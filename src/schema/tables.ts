@@ -4,7 +4,14 @@ import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/check/index.ts
 import { CONFIDENCES, RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
 import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
-import { PART_FUNCTIONS, PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
+import {
+  HAZARDS,
+  PART_FUNCTIONS,
+  PART_KINDS,
+  PIPE_DIRECTIONS,
+  SERVICES,
+  UNION_SEALS,
+} from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PART_SHAPES } from "../core/planner/index.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
@@ -148,6 +155,14 @@ export const partSchema = z.strictObject({
   cuffIn: positive.nullable(),
   ratedPsi: positive,
   ratedF: positive,
+  ratedHot: z.strictObject({ psi: positive, f: positive }).nullable().default(null),
+  service: z.enum(SERVICES).nullable().default(null),
+  backflow: z
+    .strictObject({ hazard: z.enum(HAZARDS), takesConstantPressure: z.boolean(), isLast: z.boolean() })
+    .nullable()
+    .default(null),
+  unionSeal: z.enum(UNION_SEALS).nullable().default(null),
+  flats: z.array(code).max(4).default([]),
   leadFree: z.boolean(),
   oneWay: z.boolean(),
   contents: z.array(code),
@@ -169,6 +184,9 @@ const fixture = z.strictObject({
   flowGpm: positive,
   leastPsi: positive,
   leastBoreIn: positive,
+  lengthKinds: z.array(z.enum(LINE_KINDS)).min(1),
+  hazard: z.enum(HAZARDS),
+  hasHoseOutlet: z.boolean(),
   like: z.enum(FIXTURES).nullable(),
 });
 

@@ -53,6 +53,7 @@ const CORE_ROOMS: readonly string[] = [
   "elastica",
   "line",
   "tube",
+  "standard",
   "plan",
   "planner",
   "survey",

@@ -89,7 +89,9 @@ export function smallJob(tables: PlannerTables, most: number): fc.Arbitrary<Smal
           arrestorAt,
           faultsOf: (part) => faults[parts.indexOf(part)] ?? 0,
           water:
-            mostPsi === null ? null : { mostPsi, lossOf: ({ part }) => losses[parts.indexOf(part)] ?? 0 },
+            mostPsi === null
+              ? null
+              : { mostPsi, lossOf: ({ passage }) => losses[parts.indexOf(passage.part)] ?? 0 },
           hidden: null,
         },
       }),

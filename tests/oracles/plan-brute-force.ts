@@ -58,10 +58,22 @@ function isAdapterHere(chain: readonly Step[], index: number, task: SearchTask):
   return part !== undefined && ADAPTER_KINDS.includes(part.kind) && !isUsed(chain, index, task);
 }
 
+/** The first length of a chain; what follows of the same tube is the rest of it. */
 function lengthIsRight(chain: readonly Step[], { lengthIn }: SearchTask): boolean {
-  const lengths = chain.filter(({ part }) => LENGTH_KINDS.includes(part.kind));
-  if (lengthIn === null) return lengths.length === 0;
-  return lengths.length === 1 && lengths.every(({ part }) => lengthServes(part, lengthIn));
+  const [first, ...rests] = chain.filter(({ part }) => LENGTH_KINDS.includes(part.kind));
+  if (lengthIn === null || first === undefined) return lengthIn === null && first === undefined;
+  const isOnRoll = first.part.cutToLength && first.part.lengthIn === null;
+  return lengthServes(first.part, lengthIn) && rests.every(({ part }) => isOnRoll && part === first.part);
+}
+
+/** True for the rest of a tube that was cut for what stands before. */
+function isRest(chain: readonly Step[], at: number): boolean {
+  const part = chain[at]?.part;
+  return (
+    part !== undefined &&
+    LENGTH_KINDS.includes(part.kind) &&
+    chain.slice(0, at).some((step) => step.part === part)
+  );
 }
 
 function hidesNothingWrong(chain: readonly Step[], task: SearchTask, index: PlannerIndex): boolean {
@@ -159,7 +171,8 @@ function costOf(chain: readonly Step[], pieces: readonly Part[], task: SearchTas
   const counts = new Map<string, number>();
   let priceCents = 0;
   const bridges = chain.flatMap(({ side }) => side?.via?.part ?? []);
-  for (const part of [...chain.map((link) => link.part), ...bridges, ...pieces]) {
+  const links = chain.filter((_, at) => !isRest(chain, at)).map((link) => link.part);
+  for (const part of [...links, ...bridges, ...pieces]) {
     const byTheFoot = part.cutToLength && part.lengthIn === null;
     const units = byTheFoot ? Math.max(1, Math.ceil((task.lengthIn?.max ?? 0) / 12)) : 1;
     priceCents += part.priceCents * units;
@@ -168,11 +181,9 @@ function costOf(chain: readonly Step[], pieces: readonly Part[], task: SearchTas
   const { stock } = task;
   const missing =
     stock === null ? 0 : [...counts].filter(([sku, count]) => count > (stock.get(sku) ?? 0)).length;
-  const faults = [...chain.map(({ part }) => part), ...bridges].reduce(
-    (sum, part) => sum + task.faultsOf(part),
-    0,
-  );
-  return { joints: jointsOf(chain, task).length, priceCents, missing, faults };
+  const faults = [...links, ...bridges].reduce((sum, part) => sum + task.faultsOf(part), 0);
+  const unions = chain.filter(({ part }) => part.unionSeal !== null).length;
+  return { joints: jointsOf(chain, task).length + unions, priceCents, missing, faults };
 }
 
 /** Every step there is: through a part with two ports, or through one with three, the kept end fed by the third. */
@@ -206,7 +217,7 @@ function stepsOf(task: SearchTask, index: PlannerIndex): readonly Step[] {
 
 /** What one step takes: the task knows passages by identity, so the step's own is looked up again. */
 function lossOf({ part, into, out }: Step, { lossOf: ask }: WaterBudget): number {
-  return ask({ part, into, out });
+  return ask({ passage: { part, into, out } });
 }
 
 /** Cost triples of all Pareto-optimal chains, sorted; the slow way. */

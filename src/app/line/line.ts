@@ -9,9 +9,9 @@ import {
   setupFault,
 } from "../../core/line/index.ts";
 import type { Part, Port } from "../../core/part/index.ts";
-import type { Standards } from "../../core/plan/index.ts";
-import { completeStandards } from "../../core/plan/index.ts";
 import type { PlannerIndex } from "../../core/planner/index.ts";
+import type { Standards } from "../../core/standard/index.ts";
+import { completeStandards } from "../../core/standard/index.ts";
 import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
 import type { FitAnswer, FitRequest } from "../../schema/line.ts";
 import type { Context } from "../context.ts";

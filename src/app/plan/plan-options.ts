@@ -1,7 +1,8 @@
 /** Plans for the Hookup page and for requests from outside, as this shop builds. */
 import { withKnownParts } from "../../compute/compute.ts";
 import type { PlanOptions } from "../../compute/plan-options.ts";
-import type { PlanOutcome, PlanRequest, Standards } from "../../core/plan/index.ts";
+import type { PlanOutcome, PlanRequest } from "../../core/plan/index.ts";
+import type { Standards } from "../../core/standard/index.ts";
 import { planRequestOf, type Survey } from "../../core/survey/index.ts";
 import type { Context } from "../context.ts";
 import { shopParts, shopStandards, truckStock } from "../shop/shop.ts";

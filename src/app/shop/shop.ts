@@ -2,8 +2,8 @@
 import { z } from "zod";
 import type { KnownParts } from "../../compute/compute.ts";
 import type { Part } from "../../core/part/index.ts";
-import type { Standards } from "../../core/plan/index.ts";
 import { buildPlannerIndex, type PlannerIndex } from "../../core/planner/index.ts";
+import type { Standards } from "../../core/standard/index.ts";
 import type { Db } from "../../db/client.ts";
 import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import {

@@ -64,7 +64,7 @@ export function codesOf(connection: ConnectionState): readonly EndCode[] {
     ...new Set([
       survey.supply.end,
       survey.inlet.end,
-      ...(plan?.plan.joints.flatMap((joint) => joint.ends) ?? []),
+      ...(plan?.plan.joints.flatMap((joint) => joint.ends ?? []) ?? []),
     ]),
   ];
 }

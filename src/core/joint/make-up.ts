@@ -53,10 +53,15 @@ function isNut(end: End): boolean {
   return end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat");
 }
 
+/** A socket with a nut and ferrule of its own: the nut turns, the body is held. */
+function bringsNut({ form, wrenches }: End): boolean {
+  return form === "socket" && wrenches.length > 0;
+}
+
 /** Returns the wrench sizes for the part that turns: the nut's where there is one, else the male part's. Empty when made by hand or not turned. */
 export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTable): readonly string[] {
   if (rule.handOnly || rule.turns === null) return [];
-  const nut = [one, other].find(isNut);
+  const nut = [one, other].find(isNut) ?? [one, other].find(bringsNut);
   if (nut) return nut.wrenches;
   const male = one.gender === "m" ? one : other.gender === "m" ? other : null;
   if (male === null) return [];
@@ -72,6 +77,7 @@ export function wrenchesFor(rule: JointRule, one: End, other: End, ends: EndTabl
 export function heldEnd(rule: JointRule, one: End, other: End): End | null {
   if (rule.handOnly || rule.turns === null) return null;
   if (isNut(one) !== isNut(other)) return isNut(one) ? other : one;
+  if (bringsNut(one) !== bringsNut(other)) return bringsNut(one) ? one : other;
   const [male, female] = one.gender === "m" ? [one, other] : [other, one];
   return rule.type === "taper-thread" || rule.type === "ground-joint" ? female : male;
 }

@@ -1,7 +1,10 @@
 export { PRESENT_DEVICES, type PresentDevice } from "./device.ts";
 export {
   ADAPTER_KINDS,
+  ENDING_KINDS,
   FUNCTION_KINDS,
+  HAZARDS,
+  type Hazard,
   LENGTH_KINDS,
   PART_FUNCTIONS,
   PART_KINDS,
@@ -10,5 +13,9 @@ export {
   type PartKind,
   type Port,
   type PortId,
+  ratedPsiAt,
+  SERVICES,
+  UNION_SEALS,
+  type UnionSeal,
 } from "./part.ts";
 export { PEX_TYPES, type PexType, PIPE_DIRECTIONS, type PipeDirection } from "./pipe.ts";

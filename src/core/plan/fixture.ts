@@ -1,4 +1,6 @@
 /** Fixtures, and what each is like to its supply. */
+import type { Hazard, PartKind } from "../part/index.ts";
+
 /** What a fixture is like to its supply. */
 export interface FixtureFacts {
   readonly fixture: Fixture;
@@ -16,6 +18,12 @@ export interface FixtureFacts {
   readonly leastPsi: number;
   /** Least bore of a line, tube, pipe, valve or stop that feeds it, inches. */
   readonly leastBoreIn: number;
+  /** What may run to it from the stop. */
+  readonly lengthKinds: readonly PartKind[];
+  /** How bad the water is that could come back from it. */
+  readonly hazard: Hazard;
+  /** A hose goes on its outlet. */
+  readonly hasHoseOutlet: boolean;
   /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
   readonly like: Fixture | null;
 }

@@ -10,25 +10,22 @@ export type {
 } from "./plan.ts";
 export {
   HIGHEST_STATIC_PSI,
+  INLET_DIRECTIONS,
   LINE_KINDS,
+  LINE_SOURCES,
+  type LineFound,
   type LineKind,
   NEEDS,
   type Need,
   PIPE_MATERIALS,
   type PipeMaterial,
   type PlanRequest,
+  STOP_LEFTOVERS,
   type StoredPlanRequest,
   SUPPLY_KINDS,
   type SupplyKind,
   TREATMENTS,
   type Treatment,
   type Water,
+  WORK_PHASES,
 } from "./request.ts";
-export {
-  completeStandards,
-  DEFAULT_STANDARDS,
-  PRACTICES,
-  type PracticeKey,
-  type PracticeOption,
-  type Standards,
-} from "./standards.ts";

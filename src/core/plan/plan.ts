@@ -2,18 +2,19 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType, Sealant } from "../joint/index.ts";
 import type { PartKind, Port, PortId } from "../part/index.ts";
-import type { PracticeKey } from "./standards.ts";
+import type { PracticeKey } from "../standard/index.ts";
 
-/** `supply`, `inlet`, `kept`, or a port of the plan's i-th part: `p0.a`. */
-export type PortRef = "supply" | "inlet" | "kept" | `p${number}.${PortId}`;
+/** `supply`, `inlet`, `kept`, the fixture's own `outlet`, or a port of the plan's i-th part: `p0.a`. */
+export type PortRef = "supply" | "inlet" | "kept" | "outlet" | `p${number}.${PortId}`;
 
 export interface PlanPart {
   readonly sku: string;
   readonly kind: PartKind;
   readonly name: string;
-  /** Pieces, or feet for tube sold by the foot. */
+  /** Pieces, or feet for tube sold by the foot; 0: the rest of the tube that was cut for what stands before it. */
   readonly quantity: number;
-  readonly branch: "main" | "kept";
+  /** On the way to the inlet, on the branch that goes on being fed, or on the fixture's outlet. */
+  readonly branch: "main" | "kept" | "outlet";
   readonly contents: readonly string[];
   readonly material: string;
   /** The part's ports as the catalogue had them then: the drawing needs no catalogue. */
@@ -24,7 +25,8 @@ export interface PlanPart {
 export interface PlanJoint {
   readonly number: number;
   readonly between: readonly [PortRef, PortRef];
-  readonly ends: readonly [EndCode, EndCode];
+  /** Null: the joint inside a union. */
+  readonly ends: readonly [EndCode, EndCode] | null;
   readonly type: JointType;
   readonly rule: string;
   readonly sealant: Sealant;

@@ -1,8 +1,8 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
+import type { Standards } from "../standard/index.ts";
 import type { Fixture } from "./fixture.ts";
-import type { Standards } from "./standards.ts";
 
 export const SUPPLY_KINDS = [
   "stop-outlet",
@@ -11,11 +11,21 @@ export const SUPPLY_KINDS = [
   "dead-stop",
   "box-valve",
   "faucet-riser",
+  "tube",
 ] as const;
 export type SupplyKind = (typeof SUPPLY_KINDS)[number];
 
-export const NEEDS = ["arrestor", "auto-shutoff", "backflow", "union", "filter", "dielectric"] as const;
-export const LINE_KINDS = ["line", "tube", "riser"] as const;
+export const NEEDS = [
+  "arrestor",
+  "auto-shutoff",
+  "backflow",
+  "union",
+  "filter",
+  "dielectric",
+  "own-stop",
+  "elbow",
+] as const;
+export const LINE_KINDS = ["line", "tube", "riser", "pipe"] as const;
 export type LineKind = (typeof LINE_KINDS)[number];
 export type Need = (typeof NEEDS)[number];
 
@@ -25,6 +35,33 @@ export type PipeMaterial = (typeof PIPE_MATERIALS)[number];
 export const TREATMENTS = ["reverse-osmosis", "demineralised"] as const;
 export type Treatment = (typeof TREATMENTS)[number];
 export type Water = "cold" | "hot";
+
+/** Who brings what runs to the fixture; "none": hard pipe, or a device on a line that stays. */
+export const LINE_SOURCES = ["new", "kept", "fixture-hose", "fixture-tail", "none"] as const;
+export type LineSource = (typeof LINE_SOURCES)[number];
+
+/** Which way an inlet looks, seen from the room. */
+export const INLET_DIRECTIONS = ["down", "side", "back"] as const;
+export type InletDirection = (typeof INLET_DIRECTIONS)[number];
+
+/** Which part of the work is planned: all of it, up to a cap behind which others go on, or the rest of it. */
+export const WORK_PHASES = ["whole", "rough-in", "finish"] as const;
+export type WorkPhase = (typeof WORK_PHASES)[number];
+
+/** What an old stop leaves on the pipe when it comes off. */
+export const STOP_LEFTOVERS = ["none", "nut-and-ferrule"] as const;
+export type StopLeftover = (typeof STOP_LEFTOVERS)[number];
+
+/** The line as the job finds it. */
+export interface LineFound {
+  readonly by: LineSource;
+  /** A kept line: its end at the supply. A fixture's hose or tail: its free end. Absent: what meets the supply, the inlet's end. */
+  readonly end?: EndCode;
+  /** Over all, inches; absent: nobody has measured. */
+  readonly lengthIn?: number;
+  readonly nut?: "plastic" | "metal";
+  readonly ageYears?: number;
+}
 
 export interface Supply {
   readonly end: EndCode;
@@ -48,6 +85,10 @@ export interface Supply {
   readonly material?: PipeMaterial;
   /** Pipe between the place of the static pressure and the supply end; absent: the pressure was read at the supply end. */
   readonly upstream?: { readonly lengthFt: number; readonly idIn: number; readonly riseFt: number };
+  /** A valve before an open pipe or stub: that it holds, or that it does not; absent: there is none, or nobody has tried. */
+  readonly behindValve?: "holds" | "fails";
+  /** Absent: nothing is left on the pipe. */
+  readonly leftOn?: StopLeftover;
   /** What the print line of a PEX pipe says; absent: nobody has read it. */
   readonly pexType?: PexType;
   /** The water has been through a unit after which nothing may be of copper or brass. */
@@ -61,6 +102,16 @@ export interface PlanRequest {
   readonly lengthIn: { readonly min: number; readonly max: number };
   /** The only kind of line wanted; absent: any. */
   readonly lineKind?: LineKind;
+  /** Absent: a new one. */
+  readonly line?: LineFound;
+  /** Absent: nobody has looked. */
+  readonly inletLooks?: InletDirection;
+  /** Room before the inlet in the way it looks, inches; absent: nobody has measured. */
+  readonly clearanceIn?: number;
+  /** Absent: the whole work. */
+  readonly phase?: WorkPhase;
+  /** Parts that came with the job, by SKU: they cost nothing. */
+  readonly stockInBox?: Readonly<Record<string, number>>;
   /** Hottest water of a hot branch, F; absent: 140. */
   readonly hotF?: number;
   readonly needs: readonly Need[];

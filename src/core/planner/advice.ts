@@ -1,10 +1,13 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import { isFactoryHose } from "../end/index.ts";
-import type { PresentDevice } from "../part/index.ts";
+import type { JointType } from "../joint/index.ts";
+import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
-import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
-import { stopNeeded } from "./approach.ts";
+import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
+import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
+import { isBehindValve, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
+import { lacksRoom } from "./job.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 /** Returns the finding for a advice's code, with what it is about after the message. */
@@ -52,8 +55,59 @@ function supplyCodes(
   ];
 }
 
+/** What is known of a plan beside its parts. */
+interface PlanFindings {
+  readonly relaxed: readonly PracticeKey[];
+  readonly residualPsi: number;
+  readonly outlet: Part | null;
+}
+
 /** What makers of solenoid valves often ask while water runs, psi (typical; the maker's sheet wins). */
 const MAKERS_WISH_PSI = 20;
+
+/** Age from which a braided line is quoted anew, years (makers often say five to ten; the shop's figure wins). */
+const OLD_LINE_YEARS = 5;
+
+/** Warnings that come with what runs to the fixture. */
+function lineCodes({ line, lengthIn }: PlanRequest): readonly string[] {
+  if (line?.by === "fixture-tail") return ["tail-cut-mark"];
+  if (line?.by === "fixture-hose") return ["tail-must-reach", "no-series-with-factory-hose"];
+  if (line?.by !== "kept") return [];
+  return [
+    "kept-line-look",
+    ...((line.ageYears ?? 0) >= OLD_LINE_YEARS ? ["kept-line-old"] : []),
+    ...((line.lengthIn ?? 0) > lengthIn.max ? ["kept-line-long"] : []),
+  ];
+}
+
+/** What the shop does about hammer at an inlet that closes fast. */
+const HAMMER_CODES: Readonly<Record<Standards["hammer"], readonly string[]>> = {
+  arrestor: ["suggest-arrestor"],
+  "air-chamber": ["air-chamber"],
+  "if-heard": [],
+};
+
+/** Warnings that come with backflow: what is asked for, and what a device in the plan brings with it. */
+function backflowCodes(
+  { supply, present = [] }: PlanRequest,
+  facts: FixtureFacts,
+  candidate: Candidate,
+  outlet: Part | null,
+): readonly string[] {
+  const devices = [
+    ...candidate.chain.links.map(({ passage }) => passage.part),
+    ...(outlet === null ? [] : [outlet]),
+  ];
+  const fitted = devices.flatMap(({ backflow }) => backflow ?? []);
+  // A device somebody saw may be a dual check, which does not answer a high hazard.
+  const isAnswered = fitted.length > 0 || (facts.hazard === "low" && present.includes("backflow"));
+  return [
+    ...(facts.suggestsBackflow && !isAnswered ? ["suggest-backflow"] : []),
+    ...(facts.hasHoseOutlet && outlet === null ? ["suggest-vacuum-breaker"] : []),
+    ...(fitted.some(({ takesConstantPressure }) => !takesConstantPressure) ? ["breaker-hours"] : []),
+    ...(supply.water === "hot" && fitted.some(({ isLast }) => !isLast) ? ["closed-branch"] : []),
+  ];
+}
 
 /** Returns the warnings of one plan, the gravest first. */
 export function warningsFor(
@@ -61,28 +115,41 @@ export function warningsFor(
   request: PlanRequest,
   facts: FixtureFacts,
   candidate: Candidate,
-  relaxed: readonly PracticeKey[],
-  residualPsi: number,
+  { relaxed, residualPsi, outlet }: PlanFindings,
 ): readonly Advice[] {
   const { supply, inlet } = request;
   const inletEnd = index.ends.get(inlet.end);
   const rules = completeStandards(request.houseRules);
   const isThere = (device: PresentDevice) =>
     has(candidate, device) || (request.present ?? []).includes(device);
+  const needsStop = stopNeeded(request).length > 0;
+  const hasStop = !needsStop && supply.kind !== "tube" && !isBehindValve(request);
+  const isCapped = candidate.approach.cap !== undefined;
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
-    ...(stopNeeded(request).length > 0 ? ["isolate-upstream"] : []),
-    ...(supply.stopHolds === false && stopNeeded(request).length === 0 ? ["stop-does-not-hold"] : []),
-    ...(supply.stopHolds === null && stopNeeded(request).length === 0 ? ["stop-unproved"] : []),
-    ...(supply.looks === undefined && stopNeeded(request).length > 0 ? ["looks-unknown"] : []),
+    ...(needsStop || (supply.kind === "tube" && supply.behindValve !== "holds") ? ["isolate-upstream"] : []),
+    ...(supply.behindValve === "holds"
+      ? ["behind-valve", ...(supply.kind === "stub" ? ["dead-leg"] : [])]
+      : []),
+    ...(supply.behindValve === "fails" ? ["valve-before-fails"] : []),
+    ...(supply.stopHolds === false && hasStop ? ["stop-does-not-hold"] : []),
+    ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
+    ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
     ...supplyCodes(index, request, candidate, rules),
-    ...(inletEnd && isFactoryHose(inletEnd) ? ["tail-must-reach", "no-series-with-factory-hose"] : []),
-    ...(facts.solenoid && !isThere("arrestor") ? ["suggest-arrestor"] : []),
-    ...(facts.unattended && !isThere("auto-shutoff") ? ["suggest-auto-shutoff"] : []),
-    ...(facts.suggestsBackflow && !isThere("backflow") ? ["suggest-backflow"] : []),
-    ...(facts.fixture === "utility" || facts.fixture === "hydrant" ? ["suggest-vacuum-breaker"] : []),
-    ...(facts.solenoid && residualPsi < MAKERS_WISH_PSI ? ["below-makers-wish"] : []),
+    ...(request.line === undefined && inletEnd && isFactoryHose(inletEnd)
+      ? ["tail-must-reach", "no-series-with-factory-hose"]
+      : []),
+    ...lineCodes(request),
+    ...(lacksRoom(index, request, facts) ? ["elbow-for-clearance"] : []),
+    ...(isCapped
+      ? ["capped"]
+      : [
+          ...(facts.solenoid && !isThere("arrestor") ? HAMMER_CODES[rules.hammer] : []),
+          ...(facts.unattended && !isThere("auto-shutoff") ? ["suggest-auto-shutoff"] : []),
+          ...backflowCodes(request, facts, candidate, outlet),
+          ...(facts.solenoid && residualPsi < MAKERS_WISH_PSI ? ["below-makers-wish"] : []),
+        ]),
   ];
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
   return [
@@ -111,6 +178,16 @@ interface WhyInput {
   readonly flow: NonNullable<Plan["flow"]>;
 }
 
+/** The joint each practice of joining pipe makes. */
+const PIPE_JOINT_TYPES: Readonly<Record<Standards["pipeJoint"], JointType>> = {
+  solder: "solder",
+  press: "press",
+  "push-fit": "push-fit",
+  compression: "ferrule",
+  crimp: "crimp",
+  expansion: "expansion",
+};
+
 /** Returns why the plan is what it is: what made it win, then each practice it used with the practice's reason. */
 export function whyFor(
   index: PlannerIndex,
@@ -127,7 +204,16 @@ export function whyFor(
       !relaxed.includes("refrigeratorLine") &&
       "refrigeratorLine",
     kinds.includes("line") && facts.fixture === "washer" && !relaxed.includes("washerHose") && "washerHose",
-    index.ends.get(request.supply.end)?.family === "pipe" && !relaxed.includes("pipeJoint") && "pipeJoint",
+    types.includes(PIPE_JOINT_TYPES[rules.pipeJoint]) &&
+      index.ends.get(request.supply.end)?.family === "pipe" &&
+      !relaxed.includes("pipeJoint") &&
+      "pipeJoint",
+    kinds.includes("line") && request.inlet.end === "bc-7/8-m" && !relaxed.includes("tankNut") && "tankNut",
+    request.supply.kind === "tube" && !relaxed.includes("tubeJoint") && "tubeJoint",
+    request.supply.keepsExistingLine &&
+      rules.ownStop !== "never" &&
+      !relaxed.includes("ownStop") &&
+      "ownStop",
     request.access === "closed-wall" && request.supply.kind === "pipe" && "concealedPushFit",
     types.includes("taper-thread") && "taperSealant",
     (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) &&

@@ -1,12 +1,13 @@
 /** The ways a job can be taken up: at the supply, at the far end of the kept line, or with that line renewed. */
 import { type EndCode, matingEnd } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
-import type { PartFunction } from "../part/index.ts";
-import type { Fixture, PlanRequest, Standards, SupplyKind } from "../plan/index.ts";
+import type { Part, PartFunction, PartKind } from "../part/index.ts";
+import type { Fixture, PlanRequest, SupplyKind } from "../plan/index.ts";
+import type { Standards } from "../standard/index.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import type { ExistingBranch, SearchTask } from "./search-task.ts";
 
-export const APPROACH_CODES = ["at-supply", "at-far-end", "line-renewed"] as const;
+export const APPROACH_CODES = ["at-supply", "at-far-end", "line-renewed", "line-stays", "capped"] as const;
 export type ApproachCode = (typeof APPROACH_CODES)[number];
 
 export interface Approach {
@@ -15,6 +16,12 @@ export interface Approach {
   readonly to: EndCode;
   readonly kept: ExistingBranch | null;
   readonly takesLine: boolean;
+  /** What may run from the supply to the inlet, where the job says so itself; absent: what is usual for the fixture. */
+  readonly lengthKinds?: readonly PartKind[];
+  /** The line that stays for this fixture: the only length of the way. */
+  readonly keptLine?: Part;
+  /** What the branch ends in, where it does not reach a fixture yet. */
+  readonly cap?: Part;
 }
 
 /** Supplies that have no stop yet, or none that works: the plan brings one. */
@@ -44,13 +51,44 @@ function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): ExistingBra
   return nut === null ? null : { end: nut, isThroughPipe: false, fork: "before-line" };
 }
 
+/** Supplies where pipe or tube comes open out of the building: a branch begins there with a joint to it. */
+const isOpenPipe = (kind: SupplyKind) => kind === "pipe" || kind === "stub" || kind === "dead-stop";
+
+/** Ways where the job says who brings the line; null: a new line, or nothing said. */
+function waysOfFoundLine(
+  index: PlannerIndex,
+  request: PlanRequest,
+  keptLine: Part | null,
+): readonly Approach[] | null {
+  const { supply, inlet, line, lengthIn } = request;
+  const kept = keptAtSupply(index, request);
+  const direct = { code: "at-supply", from: supply.end, to: inlet.end, kept, takesLine: false } as const;
+  switch (line?.by) {
+    case "kept":
+      return keptLine === null ? [] : [{ ...direct, code: "line-stays", takesLine: true, keptLine }];
+    case "fixture-hose":
+    case "fixture-tail":
+      return [{ ...direct, to: line.end ?? inlet.end }];
+    case "none": {
+      const piped: Approach = { ...direct, takesLine: true, lengthKinds: ["pipe"] };
+      if (lengthIn.min === 0) return [direct];
+      return isOpenPipe(supply.kind) ? [piped] : [direct, piped];
+    }
+    default:
+      return null;
+  }
+}
+
 /** Returns every way to take the job up. Empty where the present line's nut is not known. */
 export function approachesOf(
   index: PlannerIndex,
   request: PlanRequest,
   hasOwnHose: boolean,
+  keptLine: Part | null = null,
 ): readonly Approach[] {
   const { supply, inlet } = request;
+  const found = waysOfFoundLine(index, request, keptLine);
+  if (found !== null) return found;
   const takesLine = !hasOwnHose;
   const farEnd = supply.keptLine?.inlet ?? null;
   const farNut = farEnd === null ? null : mateOf(index, farEnd);
@@ -77,9 +115,14 @@ export function approachesOf(
   return teeAt === "supply" ? atSupply : [...atSupply, farther];
 }
 
+/** True where a valve before the open pipe shuts the water: a stop of its own is a choice. */
+export function isBehindValve({ supply }: Pick<PlanRequest, "supply">): boolean {
+  return supply.behindValve === "holds" && (supply.kind === "pipe" || supply.kind === "stub");
+}
+
 /** Returns a stop the plan must bring. */
 export function stopNeeded({ supply }: PlanRequest): readonly PartFunction[] {
-  return NEEDS_STOP.includes(supply.kind) ? ["shut-off"] : [];
+  return NEEDS_STOP.includes(supply.kind) && !isBehindValve({ supply }) ? ["shut-off"] : [];
 }
 
 /** Returns which joints may be closed in behind the wall, by the standard; null where nothing is. */

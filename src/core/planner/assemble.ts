@@ -1,5 +1,4 @@
 /** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
-import { type EndCode, isTankNut } from "../end/index.ts";
 import { dot } from "../geometry/index.ts";
 import {
   heldEnd,
@@ -11,49 +10,12 @@ import {
   type Sealant,
   wrenchesFor,
 } from "../joint/index.ts";
-import type { Part, Port } from "../part/index.ts";
-import { LENGTH_KINDS } from "../part/index.ts";
-import type { PlanJoint, PlanPart, PlanRequest, PortRef, Standards, SupplyKind } from "../plan/index.ts";
-import type { Approach } from "./approach.ts";
-import { unitsOf } from "./bill.ts";
+import type { Part, UnionSeal } from "../part/index.ts";
+import type { PlanJoint, PlanPart, PlanRequest, SupplyKind } from "../plan/index.ts";
+import type { Standards } from "../standard/index.ts";
 import type { Candidate } from "./candidate.ts";
+import { type LayOut, layOut, type OpenJoint, type Socket } from "./lay-out.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-
-interface Socket {
-  readonly ref: PortRef;
-  readonly end: EndCode;
-  readonly plastic: boolean;
-  readonly part: number | null;
-}
-
-interface OpenJoint {
-  readonly left: Socket;
-  readonly right: Socket;
-  readonly isAside: boolean;
-}
-
-/** Length the part is to measure, where the wanted range decides it: a stock line's own, a cut piece's middle of the range. */
-function lengthOf(part: Part, lengthIn: PlanRequest["lengthIn"]): number | undefined {
-  if (!LENGTH_KINDS.includes(part.kind)) return undefined;
-  if (!part.cutToLength) return part.lengthIn ?? undefined;
-  const middleIn = (lengthIn.min + lengthIn.max) / 2;
-  return part.lengthIn === null ? middleIn : Math.min(middleIn, part.lengthIn);
-}
-
-function planPart(part: Part, request: PlanRequest): PlanPart {
-  const lengthIn = lengthOf(part, request.lengthIn);
-  return {
-    sku: part.sku,
-    kind: part.kind,
-    name: part.name,
-    quantity: unitsOf(part, request.lengthIn.max),
-    branch: "main",
-    contents: part.contents,
-    material: part.material,
-    ports: part.ports,
-    ...(lengthIn === undefined ? {} : { lengthIn }),
-  };
-}
 
 const isPlastic = ({ whenPlastic }: JointRule) => whenPlastic !== null && whenPlastic !== "none";
 
@@ -81,13 +43,15 @@ function notesFor(
   index: PlannerIndex,
   rule: JointRule,
   note: string | null,
-  atSupply: boolean,
+  atSupply: PlanRequest | null,
   setsAngle: boolean,
 ): readonly string[] {
+  const isLeftOn = atSupply?.supply.leftOn === "nut-and-ferrule";
   const codes = [
+    ...(isLeftOn ? [rule.type === "ferrule" ? "seated-ferrule" : "ferrule-off"] : []),
     ...(setsAngle && rule.turns !== null ? ["clock-angle"] : []),
     ...(rule.handOnly && rule.whenPlastic === "nut" ? ["hand-only"] : []),
-    ...(rule.type === "cone-gasket" && atSupply ? ["old-ferrule"] : []),
+    ...(rule.type === "cone-gasket" && atSupply !== null ? ["old-ferrule"] : []),
     ...(rule.type === "taper-thread" && rule.whenPlastic === "body" ? ["plastic-body"] : []),
     ...(note === null ? [] : [note]),
   ];
@@ -104,6 +68,7 @@ const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
   pipe: "the pipe, close to the joint",
   "dead-stop": "the pipe, close to the joint",
   "faucet-riser": "the faucet's shank",
+  tube: "the tube, close to the joint",
 };
 
 function holdBackOf(
@@ -134,6 +99,23 @@ function sideOf(index: PlannerIndex, { end, plastic }: Socket): JointSide {
   return { end: endFigures, plastic };
 }
 
+/** Rules of the joints inside unions, by what seals them. */
+const UNION_RULES: Readonly<Record<UnionSeal, string>> = {
+  "ground-joint": "ground",
+  "flat-gasket": "union-gasket",
+};
+
+function ruledUnion(index: PlannerIndex, open: OpenJoint, seal: UnionSeal) {
+  const rule = index.tables.joints.find(({ id }) => id === UNION_RULES[seal]);
+  if (rule === undefined) throw new RangeError(`no joint rule ${UNION_RULES[seal]} in the table of joints`);
+  const sides = [sideOf(index, open.left), sideOf(index, open.right)] as const;
+  return { open, sides, note: null, type: rule.type, rule };
+}
+
+function partOf({ tables }: PlannerIndex, part: PlanPart | undefined): Part | undefined {
+  return tables.parts.find(({ sku }) => sku === part?.sku);
+}
+
 /** A part that must be spun into a taper thread at the wall or the fixture cannot carry its line while it turns. */
 function spinsInPlace(
   joints: readonly { readonly type: JointType; readonly open: OpenJoint }[],
@@ -147,77 +129,6 @@ function spinsInPlace(
   );
 }
 
-/** What the two loose ends of a chain and of its side branch are called, and whether they are plastic. */
-function refsOf(request: PlanRequest, approach: Approach): { readonly last: Socket; readonly aside: Socket } {
-  const inlet: Socket = {
-    ref: "inlet",
-    end: request.inlet.end,
-    plastic: request.inlet.plastic,
-    part: null,
-  };
-  const keptSocket: Socket = {
-    ref: "kept",
-    end: approach.code === "line-renewed" ? approach.to : (approach.kept?.end ?? approach.to),
-    // The shank of a fill valve is plastic unless somebody says otherwise.
-    plastic: (approach.code === "line-renewed" ? approach.to : approach.kept?.end) === "bc-7/8-m",
-    part: null,
-  };
-  return approach.code === "line-renewed"
-    ? { last: keptSocket, aside: inlet }
-    : { last: inlet, aside: keptSocket };
-}
-
-/** True where the joint at the supply turns the nut of the line that stays, and that nut is taken for plastic. */
-function isPlasticNut({ ends }: PlannerIndex, { supply }: PlanRequest, approach: Approach): boolean {
-  if (approach.code !== "at-far-end") return false;
-  if (supply.keptNut !== undefined) return supply.keptNut === "plastic";
-  const end = ends.get(approach.from);
-  return end !== undefined && isTankNut(end);
-}
-
-/** Lays a chain out as parts and open joints from the wall on; a fork's side branch comes before what follows the fork. */
-function layOut(
-  index: PlannerIndex,
-  request: PlanRequest,
-  { approach, chain }: Candidate,
-): { readonly parts: readonly PlanPart[]; readonly open: readonly OpenJoint[] } {
-  const parts: PlanPart[] = [];
-  const open: OpenJoint[] = [];
-  const { last, aside: keptPlace } = refsOf(request, approach);
-  const put = (part: Part, branch: PlanPart["branch"]) =>
-    parts.push({ ...planPart(part, request), branch }) - 1;
-  let left: Socket = {
-    ref: "supply",
-    end: approach.from,
-    plastic: request.supply.material === "plastic" || isPlasticNut(index, request, approach),
-    part: null,
-  };
-  const placed = (index: number, { id, end, plastic }: Port): Socket => ({
-    ref: `p${index}.${id}`,
-    end,
-    plastic,
-    part: index,
-  });
-  for (const { passage, piece, branch } of chain.links) {
-    if (piece !== null) put(piece, "main");
-    const index = put(passage.part, "main");
-    open.push({ left, right: placed(index, passage.into), isAside: false });
-    left = placed(index, passage.out);
-    if (branch === null) continue;
-    for (const piece of branch.pieces) put(piece, "kept");
-    let from = placed(index, branch.side);
-    if (branch.via !== null) {
-      const bridge = put(branch.via.part, "kept");
-      open.push({ left: from, right: placed(bridge, branch.via.into), isAside: true });
-      from = placed(bridge, branch.via.out);
-    }
-    open.push({ left: from, right: keptPlace, isAside: true });
-  }
-  if (chain.lastPiece !== null) put(chain.lastPiece, "main");
-  open.push({ left, right: last, isAside: false });
-  return { parts, open };
-}
-
 /**
  * Returns the parts and joints of a way. Joints are numbered from 1 at the wall; those of a side branch follow their fork's.
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
@@ -227,30 +138,36 @@ export function assemble(
   request: PlanRequest,
   rules: Standards,
   candidate: Candidate,
-): { parts: readonly PlanPart[]; joints: readonly PlanJoint[] } {
-  const { parts, open } = layOut(index, request, candidate);
+  outlet: Part | null = null,
+): { parts: readonly PlanPart[]; joints: readonly PlanJoint[]; fresh: LayOut["fresh"] } {
+  const { parts, open, fresh } = layOut(index, request, candidate, outlet);
 
   const ruled = open.map((each) => {
+    if (each.seal !== undefined) return ruledUnion(index, each, each.seal);
     const sides = [sideOf(index, each.left), sideOf(index, each.right)] as const;
     const mating = mate(sides[0].end, sides[1].end, index.tables.matings);
     if (mating === null) throw new RangeError(`${each.left.end} and ${each.right.end} do not make a joint`);
     return {
       open: each,
       sides,
-      mating,
+      note: mating.note,
       type: mating.type,
       rule: ruleFor(mating, sides[0], sides[1], index.tables.joints),
     };
   });
   const joints = ruled.map(
-    ({ open: { left: from, right: to, isAside }, sides, mating, rule }, at): PlanJoint => {
-      const wrenches = wrenchesFor(rule, sides[0].end, sides[1].end, index.ends);
-      const holdBack = holdBackOf(rule, sides, [from, to], request, parts);
+    ({ open: { left: from, right: to, isAside, seal }, sides, note, rule }, at): PlanJoint => {
+      const body = seal === undefined || from.part === null ? undefined : partOf(index, parts[from.part]);
+      const wrenches = body?.flats ?? wrenchesFor(rule, sides[0].end, sides[1].end, index.ends);
+      const holdBack =
+        body === undefined
+          ? holdBackOf(rule, sides, [from, to], request, parts)
+          : { what: "the union's other half", wrenches: body.flats };
       const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
       return {
         number: at + 1,
         between: [from.ref, to.ref],
-        ends: [from.end, to.end],
+        ends: seal === undefined ? [from.end, to.end] : null,
         type: rule.type,
         rule: rule.id,
         sealant: sealantFor(rule, sides, rules),
@@ -264,8 +181,8 @@ export function assemble(
         notes: notesFor(
           index,
           rule,
-          mating.note,
-          from.part === null,
+          note,
+          from.ref === "supply" ? request : null,
           isTurned(parts, to) || (rule.type === "taper-thread" && isTurned(parts, from)),
         ),
         label: rule.label,
@@ -279,5 +196,5 @@ export function assemble(
       };
     },
   );
-  return { parts, joints };
+  return { parts, joints, fresh };
 }

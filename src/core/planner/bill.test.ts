@@ -20,7 +20,7 @@ function billOf(
 ): Bill {
   return places.reduce((bill, place) => {
     const part = few[place];
-    return part ? billWith(bill, part, 1, stock) : bill;
+    return part ? billWith(bill, part, 1, { stock }) : bill;
   }, from);
 }
 
@@ -52,7 +52,7 @@ describe("billWith", () => {
   it("leaves the bill it was given alone", () => {
     const part = few[0];
     assert.ok(part);
-    billWith(EMPTY_BILL, part, 3, new Map());
+    billWith(EMPTY_BILL, part, 3, { stock: new Map() });
     assert.deepEqual([EMPTY_BILL.priceCents, EMPTY_BILL.taken.size, EMPTY_BILL.missing.size], [0, 0, 0]);
   });
 });

@@ -18,30 +18,43 @@ export interface Bill {
 
 export const EMPTY_BILL: Bill = { priceCents: 0, taken: new Map(), missing: new Set() };
 
-/** Returns the bill with one part more. `stock` null: nothing is counted and nothing missing. */
-export function billWith(
-  bill: Bill,
-  part: Part,
-  units: number,
-  stock: ReadonlyMap<string, number> | null,
-): Bill {
-  const priceCents = bill.priceCents + part.priceCents * units;
-  if (stock === null) return { ...bill, priceCents };
-  const count = (bill.taken.get(part.sku) ?? 0) + units;
-  const taken = new Map(bill.taken).set(part.sku, count);
-  const missing = count > (stock.get(part.sku) ?? 0) ? new Set(bill.missing).add(part.sku) : bill.missing;
-  return { priceCents, taken, missing };
+/** What is at hand, by SKU. */
+export interface Supplies {
+  /** On the truck; null: not counted, and nothing is missing. */
+  readonly stock: ReadonlyMap<string, number> | null;
+  /** What came with the job and costs nothing; absent: nothing. */
+  readonly inBox?: ReadonlyMap<string, number>;
+}
+
+/** Returns the least that units of a part can cost: nothing where some of it came with the job. */
+export function leastCents(part: Part, units: number, { inBox }: Supplies): number {
+  return inBox?.has(part.sku) ? 0 : part.priceCents * units;
+}
+
+/** Returns the bill with one part more; what came with the job is used first. */
+export function billWith(bill: Bill, part: Part, units: number, { stock, inBox }: Supplies): Bill {
+  const free = inBox?.get(part.sku) ?? 0;
+  if (stock === null && free === 0) return { ...bill, priceCents: bill.priceCents + part.priceCents * units };
+  const before = bill.taken.get(part.sku) ?? 0;
+  const count = before + units;
+  const paid = Math.max(0, count - free) - Math.max(0, before - free);
+  const isShort = stock !== null && count > (stock.get(part.sku) ?? 0) + free;
+  return {
+    priceCents: bill.priceCents + part.priceCents * paid,
+    taken: new Map(bill.taken).set(part.sku, count),
+    missing: isShort ? new Set(bill.missing).add(part.sku) : bill.missing,
+  };
 }
 
 /**
  * Returns true when, whatever parts follow, the first bill ends no dearer and no more incomplete than the second.
- * A part short on the first must be short on the second, and a counted part not short on the second must be
- * no further used up on the first.
+ * A part short on the first must be short on the second, and a counted part not short on the second, or one that
+ * came with the job, must be no further used up on the first.
  */
-export function neverWorse(first: Bill, second: Bill): boolean {
+export function neverWorse(first: Bill, second: Bill, inBox: Supplies["inBox"] = undefined): boolean {
   if (first.priceCents > second.priceCents) return false;
   for (const sku of first.missing) if (!second.missing.has(sku)) return false;
   for (const [sku, count] of first.taken)
-    if (!second.missing.has(sku) && count > (second.taken.get(sku) ?? 0)) return false;
+    if ((!second.missing.has(sku) || inBox?.has(sku)) && count > (second.taken.get(sku) ?? 0)) return false;
   return true;
 }

@@ -5,71 +5,104 @@
  */
 import type { EndCode } from "../end/index.ts";
 import { FUNCTION_KINDS, LENGTH_KINDS } from "../part/index.ts";
+import { leastCents } from "./bill.ts";
+import type { Graph } from "./graph.ts";
 import type { LinksFrom } from "./links.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-import { lengthServes, type SearchState } from "./search-label.ts";
+import { possibleFunctions, type SearchState } from "./search-label.ts";
 import type { CandidateLink, SearchTask } from "./search-task.ts";
 
-interface Edge {
-  readonly to: EndCode;
-  /** Bits this link sets: needs, then length, then fork. */
-  readonly sets: number;
-  readonly joints: number;
-  readonly priceCents: number;
-  readonly faults: number;
-}
-
-/** The bits of a task: one for each need, one for the length, one for the fork. */
-function bitsOf(task: SearchTask) {
-  const need = new Map(task.needs.map((each, at) => [each, 1 << at]));
-  const length = 1 << task.needs.length;
-  return { need, length, fork: length << 1, all: (length << 2) - 1 };
+/** The bits of a task: one for each need, one for the length and one for the fork where the task has them. */
+function bitsOf({ needs, lengthIn, kept }: SearchTask) {
+  const need = new Map(needs.map((each, at) => [each, 1 << at]));
+  const length = lengthIn === null ? 0 : 1 << needs.length;
+  const fork = kept === null ? 0 : (length === 0 ? 1 : 2) << needs.length;
+  const done = ((1 << needs.length) - 1) | length | fork;
+  return { need, length, fork, done, states: done + 1 };
 }
 
 type Bits = ReturnType<typeof bitsOf>;
 
-function edgeOf(
-  task: SearchTask,
-  { link, joints, priceCents, faults }: CandidateLink,
-  bits: Bits,
-): Edge | null {
-  const { part, out } = link.passage;
-  const isLength = LENGTH_KINDS.includes(part.kind);
-  if (isLength && (task.lengthIn === null || !lengthServes(part, task.lengthIn))) return null;
-  const gains = part.functions.reduce((sum, each) => sum | (bits.need.get(each) ?? 0), 0);
-  if (FUNCTION_KINDS.includes(part.kind) && gains === 0) return null;
+/** Bits a link sets; null for a device that nobody asked for. */
+function bitsSet({ link }: CandidateLink, { optional }: SearchTask, bits: Bits): number | null {
+  const { part } = link.passage;
+  const functions = possibleFunctions(part);
+  const gains = functions.reduce((sum, each) => sum | (bits.need.get(each) ?? 0), 0);
+  const isOptional = functions.some((each) => optional?.includes(each));
+  if (FUNCTION_KINDS.includes(part.kind) && gains === 0 && !isOptional) return null;
+  const isLength = LENGTH_KINDS.includes(part.kind) && link.continues !== true;
+  return gains | (isLength ? bits.length : 0) | (link.branch === null ? 0 : bits.fork);
+}
+
+interface Row {
+  readonly from: number;
+  readonly to: number;
+  readonly sets: number;
+  readonly asks: number;
+  readonly joints: number;
+  readonly excludedBy: number;
+  readonly faults: number;
+  readonly cents: number;
+}
+
+/** A link as a row of the graph; null for a device that nobody asked for. */
+function rowOf(candidate: CandidateLink, task: SearchTask, bits: Bits, from: number, to: number): Row | null {
+  const sets = bitsSet(candidate, task, bits);
+  if (sets === null) return null;
+  const { joints, faults, priceCents, excludedBy = 0 } = candidate;
   return {
-    to: out.end,
-    sets: gains | (isLength ? bits.length : 0) | (link.branch === null ? 0 : bits.fork),
+    from,
+    to,
+    sets,
+    asks: candidate.link.continues ? bits.length : 0,
     joints,
-    priceCents,
+    excludedBy,
     faults,
+    cents: priceCents,
   };
 }
 
-/** Links out of an end, of equal ones the cheapest. */
-function edgesFrom(task: SearchTask, { plain, forks }: LinksFrom, bits: Bits): readonly Edge[] {
-  const cheapest = new Map<string, Edge>();
-  for (const link of [...plain, ...forks]) {
-    const edge = edgeOf(task, link, bits);
-    if (edge === null) continue;
-    const key = `${edge.to};${edge.sets};${edge.joints};${edge.faults}`;
-    if (edge.priceCents < (cheapest.get(key)?.priceCents ?? Number.POSITIVE_INFINITY))
-      cheapest.set(key, edge);
+function graphOf(task: SearchTask, linksFrom: (end: EndCode) => LinksFrom, bits: Bits): Graph {
+  const places = new Map<EndCode, number>([[task.from, 0]]);
+  const rows: Row[] = [];
+  // A map goes on to what is added while it is walked: every end is visited once.
+  for (const [end, from] of places) {
+    const { plain, forks } = linksFrom(end);
+    const cheapest = new Map<string, Row>();
+    for (const candidate of [...plain, ...forks]) {
+      const { out } = candidate.link.passage;
+      const to = places.get(out.end) ?? places.size;
+      const row = rowOf(candidate, task, bits, from, to);
+      if (row === null) continue;
+      places.set(out.end, to);
+      const key = `${to} ${row.sets} ${row.asks} ${row.joints} ${row.faults} ${row.excludedBy}`;
+      if (row.cents < (cheapest.get(key)?.cents ?? Number.POSITIVE_INFINITY)) cheapest.set(key, row);
+    }
+    rows.push(...cheapest.values());
   }
-  return [...cheapest.values()];
+  return {
+    places,
+    from: Int32Array.from(rows, ({ from }) => from),
+    to: Int32Array.from(rows, ({ to }) => to),
+    sets: Int32Array.from(rows, ({ sets }) => sets),
+    asks: Int32Array.from(rows, ({ asks }) => asks),
+    joints: Int32Array.from(rows, ({ joints }) => joints),
+    excludedBy: Int32Array.from(rows, ({ excludedBy }) => excludedBy),
+    faults: Float64Array.from(rows, ({ faults }) => faults),
+    cents: Float64Array.from(rows, ({ cents }) => cents),
+  };
 }
 
-function reachable(task: SearchTask, linksFrom: (end: EndCode) => LinksFrom, bits: Bits): Graph {
-  const edges = new Map<EndCode, readonly Edge[]>();
-  const queue: EndCode[] = [task.from];
-  for (let end = queue.pop(); end !== undefined; end = queue.pop()) {
-    if (edges.has(end)) continue;
-    const outgoing = edgesFrom(task, linksFrom(end), bits);
-    edges.set(end, outgoing);
-    queue.push(...outgoing.map(({ to }) => to));
-  }
-  return edges;
+/** The graph of a task: that of its pool, made once, or its own. */
+function graphFor(task: SearchTask, linksFrom: (end: EndCode) => LinksFrom, bits: Bits): Graph {
+  const { pool, needs } = task;
+  if (pool === undefined) return graphOf(task, linksFrom, bits);
+  const key = needs.join();
+  const known = pool.graphs.get(key);
+  if (known !== undefined) return known;
+  const made = graphOf(task, pool.linksFrom, bits);
+  pool.graphs.set(key, made);
+  return made;
 }
 
 /** The least that is still to come. */
@@ -80,7 +113,47 @@ export interface LeastToCome {
 }
 
 /** Joints looked at one by one; ways with more are bounded by their price alone. */
-const MOST_JOINTS = 10;
+const MOST_JOINTS = 8;
+
+/** A table of the least by end, state and column: the column costs are brought into, and the one they are read from. */
+interface Columns {
+  readonly table: Float64Array;
+  readonly width: number;
+  readonly into: number;
+  readonly out: number;
+  /** Rules that apply, a bit each. */
+  readonly active: number;
+}
+
+/** Takes a link in every state; a length or a fork is taken once only. Returns true when that changed anything. */
+function takeLink(graph: Graph, at: number, cost: number, columns: Columns, bits: Bits): boolean {
+  const { table, width, into, out, active } = columns;
+  if (((graph.excludedBy[at] ?? 0) & active) !== 0) return false;
+  const sets = graph.sets[at] ?? 0;
+  const asks = graph.asks[at] ?? 0;
+  const once = sets & (bits.length | bits.fork);
+  const from = (graph.from[at] ?? 0) * bits.states;
+  const to = (graph.to[at] ?? 0) * bits.states;
+  let changed = false;
+  for (let state = 0; state < bits.states; state += 1) {
+    if ((state & once) !== 0 || (state & asks) !== asks) continue;
+    const through = cost + (table[(to + (state | sets)) * width + out] ?? Number.POSITIVE_INFINITY);
+    const place = (from + state) * width + into;
+    if (through >= (table[place] ?? Number.POSITIVE_INFINITY)) continue;
+    table[place] = through;
+    changed = true;
+  }
+  return changed;
+}
+
+/** Takes every link again and again until nothing changes (Bellman and Ford). */
+function settle(graph: Graph, costs: Float64Array, columns: Columns, bits: Bits): void {
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (let at = costs.length - 1; at >= 0; at -= 1)
+      if (takeLink(graph, at, costs[at] ?? 0, columns, bits)) changed = true;
+  }
+}
 
 /** Returns the least price and the least faults of kind still to come, by how far a label has come. Errors: none. */
 export function leastToCome(
@@ -89,107 +162,44 @@ export function leastToCome(
   linksFrom: (end: EndCode) => LinksFrom,
 ): (progress: SearchState) => LeastToCome {
   const bits = bitsOf(task);
-  const graph = reachable(task, linksFrom, bits);
-  const size = bits.all + 1;
+  const graph = graphFor(task, linksFrom, bits);
+  const active = task.pool === undefined ? 0 : (task.admits.active ?? 0);
+  const rows = graph.places.size * bits.states;
   const width = MOST_JOINTS + 2;
-  const table = new Map<EndCode, Float64Array>();
-  for (const end of graph.keys()) {
-    const least = new Float64Array(size * width).fill(Number.POSITIVE_INFINITY);
+  const prices = new Float64Array(rows * width).fill(Number.POSITIVE_INFINITY);
+  const faults = new Float64Array(rows).fill(Number.POSITIVE_INFINITY);
+  for (const [end, place] of graph.places) {
     const meeting = index.meet(end, task.to);
-    const prices = meeting?.pieces?.filter(task.admits).map(({ priceCents }) => priceCents);
-    if (meeting !== null)
-      least.fill(prices === undefined ? 0 : Math.min(...prices), bits.all * width + 1, size * width);
-    table.set(end, least);
+    if (meeting === null) continue;
+    const pieces = meeting.pieces?.filter(task.admits).map((piece) => leastCents(piece, 1, task));
+    const goal = place * bits.states + bits.done;
+    prices.fill(pieces === undefined ? 0 : Math.min(...pieces), goal * width + 1, (goal + 1) * width);
+    faults[goal] = 0;
   }
-  // Every link makes a joint, so the rows with fewer joints are finished before they are read.
-  for (let joints = 1; joints <= MOST_JOINTS; joints += 1)
-    takeEdges(graph, (end, edge) =>
-      takeEdge(table.get(end), table.get(edge.to), edge, edge.priceCents, {
-        width,
-        column: joints,
-        left: joints - edge.joints,
-        bits,
-      }),
-    );
-  const anyNumber = { width, column: width - 1, left: width - 1, bits };
-  settle(graph, (end, edge) =>
-    takeEdge(table.get(end), table.get(edge.to), edge, edge.priceCents, anyNumber),
-  );
-  const faultsToCome = leastFaults(index, task, graph, bits);
+  // Every link makes a joint, so the columns with fewer joints are finished before they are read.
+  for (let joints = 1; joints <= MOST_JOINTS + 1; joints += 1) {
+    for (let row = 0; row < rows; row += 1) {
+      const before = prices[row * width + joints - 1] ?? Number.POSITIVE_INFINITY;
+      if (before < (prices[row * width + joints] ?? 0)) prices[row * width + joints] = before;
+    }
+    for (let at = 0; at < graph.cents.length && joints <= MOST_JOINTS; at += 1) {
+      const out = joints - (graph.joints[at] ?? 1);
+      if (out >= 1)
+        takeLink(graph, at, graph.cents[at] ?? 0, { table: prices, width, into: joints, out, active }, bits);
+    }
+  }
+  const anyNumber = { table: prices, width, into: MOST_JOINTS + 1, out: MOST_JOINTS + 1, active };
+  settle(graph, graph.cents, anyNumber, bits);
+  settle(graph, graph.faults, { table: faults, width: 1, into: 0, out: 0, active }, bits);
   const never = new Float64Array(width).fill(Number.POSITIVE_INFINITY);
   return ({ end, done, hasLength, hasBranched }) => {
     const state = done.reduce(
       (sum, each) => sum | (bits.need.get(each) ?? 0),
       (hasLength ? bits.length : 0) | (hasBranched ? bits.fork : 0),
     );
-    return {
-      prices: table.get(end)?.subarray(state * width, (state + 1) * width) ?? never,
-      faults: faultsToCome.get(end)?.[state] ?? 0,
-    };
+    const place = graph.places.get(end);
+    if (place === undefined) return { prices: never, faults: 0 };
+    const row = place * bits.states + state;
+    return { prices: prices.subarray(row * width, (row + 1) * width), faults: faults[row] ?? 0 };
   };
-}
-
-type Graph = ReadonlyMap<EndCode, readonly Edge[]>;
-
-/** Takes every edge once; true when that changed anything. */
-function takeEdges(graph: Graph, take: (end: EndCode, edge: Edge) => boolean): boolean {
-  let changed = false;
-  for (const [end, edges] of graph) for (const edge of edges) changed = take(end, edge) || changed;
-  return changed;
-}
-
-/** Takes every edge again and again until nothing changes (Bellman and Ford). */
-function settle(graph: Graph, take: (end: EndCode, edge: Edge) => boolean): void {
-  while (takeEdges(graph, take));
-}
-
-/** Where in a table an edge is taken: `width` columns a state, into one column, from what is left in another. */
-interface Columns {
-  readonly width: number;
-  readonly column: number;
-  readonly left: number;
-  readonly bits: Bits;
-}
-
-/** Takes the edge in one column wherever its cost comes to less; a length or a fork is taken once only. */
-function takeEdge(
-  from: Float64Array | undefined,
-  to: Float64Array | undefined,
-  { sets }: Edge,
-  cost: number,
-  { width, column, left, bits: { length, fork, all } }: Columns,
-): boolean {
-  if (from === undefined || to === undefined || left < 0) return false;
-  const once = sets & (length | fork);
-  let changed = false;
-  for (let state = 0; state <= all; state += 1) {
-    if ((state & once) !== 0) continue;
-    const at = state * width + column;
-    const before =
-      column === width - 1 ? Number.POSITIVE_INFINITY : (from[at - 1] ?? Number.POSITIVE_INFINITY);
-    const through = Math.min(before, cost + (to[(state | sets) * width + left] ?? Number.POSITIVE_INFINITY));
-    if (through < (from[at] ?? Number.POSITIVE_INFINITY)) {
-      from[at] = through;
-      changed = true;
-    }
-  }
-  return changed;
-}
-
-/** Least faults of kind still to come, by end and state. */
-function leastFaults(
-  index: PlannerIndex,
-  { to: goal }: SearchTask,
-  graph: Graph,
-  bits: Bits,
-): ReadonlyMap<EndCode, Float64Array> {
-  const table = new Map<EndCode, Float64Array>();
-  for (const end of graph.keys()) {
-    const least = new Float64Array(bits.all + 1).fill(Number.POSITIVE_INFINITY);
-    if (index.meet(end, goal) !== null) least[bits.all] = 0;
-    table.set(end, least);
-  }
-  const onlyOne = { width: 1, column: 0, left: 0, bits };
-  settle(graph, (end, edge) => takeEdge(table.get(end), table.get(edge.to), edge, edge.faults, onlyOne));
-  return table;
 }

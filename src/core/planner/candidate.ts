@@ -1,6 +1,6 @@
 /** Chains with the approach they were searched under, and the searches of one request. */
 import type { Approach } from "./approach.ts";
-import type { Chain, SearchTask } from "./search-task.ts";
+import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
 
 /** A chain with the way the job was taken up. */
 export interface Candidate {
@@ -10,5 +10,6 @@ export interface Candidate {
 
 export interface SearchSetup {
   readonly approaches: readonly Approach[];
-  readonly taskFor: (approach: Approach, admits: SearchTask["admits"]) => SearchTask;
+  /** What one search is asked; with a budget, where ways must leave enough pressure. */
+  readonly taskFor: (approach: Approach, admits: SearchTask["admits"], water?: WaterBudget) => SearchTask;
 }

@@ -4,8 +4,17 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { setSize } from "../../../tests/support/set-size.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
-import type { Part } from "../part/index.ts";
-import { FIXTURES, type Need, type Plan, type PlanRequest, SUPPLY_KINDS } from "../plan/index.ts";
+import { type Part, ratedPsiAt } from "../part/index.ts";
+import {
+  FIXTURES,
+  type LineFound,
+  type Need,
+  type Plan,
+  type PlanRequest,
+  STOP_LEFTOVERS,
+  SUPPLY_KINDS,
+  WORK_PHASES,
+} from "../plan/index.ts";
 import { effortOf } from "./effort.ts";
 import { planHookup } from "./plan.ts";
 
@@ -21,6 +30,8 @@ const SUPPLY_ENDS = [
   "pipe-3/4-copper",
   "pipe-1/2-pex",
   "pipe-1/2-cpvc",
+  "tube-1/4-pe",
+  "tube-3/8-copper",
 ];
 const INLET_ENDS = [
   "bc-7/8-m",
@@ -33,7 +44,27 @@ const INLET_ENDS = [
   "hose-3/4-m",
   "quick-1/4",
 ];
-const NEEDS: readonly Need[] = ["arrestor", "auto-shutoff", "backflow", "filter", "union", "dielectric"];
+const NEEDS: readonly Need[] = [
+  "arrestor",
+  "auto-shutoff",
+  "backflow",
+  "filter",
+  "union",
+  "dielectric",
+  "own-stop",
+  "elbow",
+];
+/** Mostly a new line, sometimes one that is there or comes with the fixture, or none. */
+const LINES: readonly (LineFound | undefined)[] = [
+  undefined,
+  undefined,
+  undefined,
+  { by: "kept" },
+  { by: "kept", lengthIn: 20, ageYears: 6 },
+  { by: "none" },
+  { by: "fixture-hose" },
+  { by: "fixture-tail" },
+];
 
 const anyJob: fc.Arbitrary<PlanRequest> = fc
   .record({
@@ -50,16 +81,39 @@ const anyJob: fc.Arbitrary<PlanRequest> = fc
     wide: fc.integer({ min: 2, max: 40 }),
     needs: fc.subarray([...NEEDS], { maxLength: 2 }),
     access: fc.constantFrom("open" as const, "closed-wall" as const),
+    line: fc.constantFrom(...LINES),
+    phase: fc.constantFrom(undefined, undefined, ...WORK_PHASES),
+    leftOn: fc.constantFrom(...STOP_LEFTOVERS),
+    behindValve: fc.constantFrom(undefined, "holds" as const, "fails" as const),
+    clearanceIn: fc.constantFrom(undefined, undefined, 2, 6),
   })
-  .map(({ inletEnd, fixture, plastic, min, wide, needs, access, ...supply }) => ({
-    supply: { ...supply, stopHolds: true },
-    inlet: { end: inletEnd, fixture, plastic },
-    lengthIn: { min, max: min + wide },
-    needs,
-    access,
-    houseRules: {},
-    stock: null,
-  }));
+  .map(
+    ({
+      inletEnd,
+      fixture,
+      plastic,
+      min,
+      wide,
+      needs,
+      access,
+      line,
+      phase,
+      clearanceIn,
+      behindValve,
+      ...supply
+    }) => ({
+      supply: { ...supply, stopHolds: true, ...(behindValve === undefined ? {} : { behindValve }) },
+      ...(line === undefined ? {} : { line }),
+      ...(phase === undefined ? {} : { phase }),
+      ...(clearanceIn === undefined ? {} : { clearanceIn }),
+      inlet: { end: inletEnd, fixture, plastic },
+      lengthIn: { min, max: min + wide },
+      needs,
+      access,
+      houseRules: {},
+      stock: null,
+    }),
+  );
 
 const partOf = (sku: string): Part => {
   const part = tables.parts.find((each) => each.sku === sku);
@@ -67,15 +121,21 @@ const partOf = (sku: string): Part => {
   return part;
 };
 
-function assertFit(plan: Plan, { supply, inlet, needs }: PlanRequest): void {
+function assertFit(plan: Plan, { supply, inlet, needs, phase, line }: PlanRequest): void {
   const facts = tables.fixtures.find(({ fixture }) => fixture === inlet.fixture);
   assert.ok(facts && plan.flow);
   const parts = plan.parts.map(({ sku }) => partOf(sku));
   assert.ok(plan.flow.residualPsi >= facts.leastPsi - 0.05, "enough pressure is left");
   assert.ok((plan.flow.availableGpm ?? Number.POSITIVE_INFINITY) >= facts.flowGpm - 0.05, "enough flows");
   for (const part of parts) {
-    assert.ok(part.ratedPsi >= supply.staticPsi, `${part.sku} is rated for the pressure`);
-    assert.ok(part.ratedF >= (supply.water === "hot" ? 160 : 100), `${part.sku} keeps its margin`);
+    const waterF = supply.water === "hot" ? 160 : 100;
+    assert.ok(ratedPsiAt(part, waterF) >= supply.staticPsi, `${part.sku} is rated at ${waterF} F`);
+    if (part.backflow !== null && facts.hazard === "high")
+      assert.equal(part.backflow.hazard, "high", `${part.sku} answers the hazard`);
+    if (part.kind === "pipe" && supply.end.startsWith("pipe-"))
+      assert.ok(supply.end.includes(part.material), `${part.sku} is of the supply's own material`);
+    if (inlet.fixture === "hydrant")
+      assert.ok(!["line", "tube", "riser"].includes(part.kind), "a hydrant hangs on pipe alone");
     if (facts.drinking) assert.ok(part.leadFree, `${part.sku} is lead-free`);
     if (["line", "tube", "riser", "valve", "stop"].includes(part.kind))
       for (const { boreIn } of part.ports) assert.ok(boreIn >= 0.9 * facts.leastBoreIn, `${part.sku}'s bore`);
@@ -83,6 +143,19 @@ function assertFit(plan: Plan, { supply, inlet, needs }: PlanRequest): void {
       assert.ok(!["polyethylene", "nylon"].includes(part.material) && part.kind !== "filter", part.sku);
     if (inlet.fixture !== "washer") assert.ok(part.material !== "rubber" || part.kind !== "line", part.sku);
   }
+  const unions = plan.parts.filter((_, at) => parts[at]?.unionSeal !== null).length;
+  assert.equal(plan.joints.filter(({ ends }) => ends === null).length, unions, "a union is itself a joint");
+  assert.equal(
+    plan.priceCents,
+    plan.parts.reduce((sum, { quantity }, at) => sum + quantity * (parts[at]?.priceCents ?? 0), 0),
+    "the price is that of the parts",
+  );
+  if (phase === "rough-in") assert.equal(plan.parts.at(-1)?.kind, "cap", "a rough-in ends in a cap");
+  if (line?.by === "kept")
+    assert.ok(
+      !parts.some(({ kind }) => kind === "line" || kind === "tube"),
+      "a line that stays is not renewed",
+    );
   for (const joint of plan.joints) {
     const rule = tables.joints.find(({ id }) => id === joint.rule);
     if (joint.type === "taper-thread" && rule !== undefined && (rule.whenPlastic ?? "none") !== "none")

@@ -1,7 +1,7 @@
 /** Ways beside the plan that a plumber would ask about: the other practice, or one function more. Told by what differs. */
 
-import type { Need, Plan, PlanRequest } from "../plan/index.ts";
-import { completeStandards, PRACTICES, type Standards } from "../plan/index.ts";
+import { NEEDS, type Need, type Plan, type PlanRequest } from "../plan/index.ts";
+import { completeStandards, PRACTICES, type Standards } from "../standard/index.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { planHookup } from "./plan.ts";
 import type { PlannerIndex } from "./planner-index.ts";
@@ -28,6 +28,8 @@ const NEED_WORDS: Readonly<Record<Need, string>> = {
   union: "with a union",
   filter: "with a filter",
   dielectric: "with a dielectric union",
+  "own-stop": "with a stop of its own",
+  elbow: "with an elbow at the inlet",
 };
 
 function otherSchools(
@@ -49,8 +51,10 @@ function otherSchools(
 }
 
 function addedNeeds(plan: Plan, request: PlanRequest): readonly { change: string; request: PlanRequest }[] {
-  const suggested = (Object.keys(NEED_WORDS) as Need[]).filter((need) =>
-    plan.warnings.some((warning) => warning.code === `suggest-${need}`),
+  const suggested = NEEDS.filter((need) =>
+    plan.warnings.some(
+      ({ code }) => code === `suggest-${need}` || (need === "own-stop" && code === "shared-stop"),
+    ),
   );
   return suggested
     .filter((need) => !request.needs.includes(need))

@@ -1,45 +1,21 @@
 /** Which parts a job may use at all: listing, rating and the shop's practices. Each reason to leave one out has a code. */
-import type { EndCode } from "../end/index.ts";
+import type { End, EndCode } from "../end/index.ts";
 import type { Part, PartKind } from "../part/index.ts";
-import { LENGTH_KINDS } from "../part/index.ts";
-import type { Fixture, FixtureFacts, PlanRequest, PracticeKey, Standards } from "../plan/index.ts";
+import { LENGTH_KINDS, ratedPsiAt } from "../part/index.ts";
+import type { Fixture, FixtureFacts, PlanRequest } from "../plan/index.ts";
+import type { Standards } from "../standard/index.ts";
+import type { PartFilter } from "./part-rules.ts";
+import { lineSchool, pipeSchool, tankNutSchool, tubeSchool } from "./school-filter.ts";
 
 /** Hottest water a hot branch is planned for, F: a heater set to 140 F, the common upper setting. */
 export const HOT_F = 140;
 /** Warmest a cold branch gets standing in a summer cabinet, F. */
 export const COLD_F = 80;
 
-/** A rule that excludes parts from a search; `code` names the advice shown to the plumber (data/judgements.csv). */
-export interface PartFilter {
-  readonly code:
-    | "not-lead-free"
-    | "below-rating"
-    | "bore-too-small"
-    | "wrong-service"
-    | "wrong-pipe-material"
-    | "not-for-hot"
-    | "pex-not-expandable"
-    | "school-washer-hose"
-    | "school-arrestor-place"
-    | "school-toilet-line"
-    | "school-refrigerator-line"
-    | "copper-on-galvanised"
-    | "no-copper-after-ro"
-    | "school-pipe-joint"
-    | "line-kind";
-  readonly excludes: (part: Part) => boolean;
-  /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */
-  readonly isSoft: boolean;
-  /** The standard behind a soft rule. */
-  readonly rule?: PracticeKey;
-  /** The figure a part fails by, in words; absent: the part's name says enough. */
-  readonly figureOf?: (part: Part) => string;
-}
-
 /** Kinds whose bore is judged; a short fitting is judged by the pressure it takes alone. */
 const BORE_KINDS: readonly PartKind[] = [...LENGTH_KINDS, "valve", "stop"];
 /** A listed bore counts when it is within this share of the least. */
-const BORE_SHARE = 0.9;
+export const BORE_SHARE = 0.9;
 
 /** Narrowest way through a part, inches. */
 const narrowestIn = ({ ports }: Part) => Math.min(...ports.map(({ boreIn }) => boreIn));
@@ -57,15 +33,18 @@ function boreRule({ leastBoreIn }: FixtureFacts): PartFilter {
 
 /** Fixtures whose supply is a hose thread: a stop with one is made for them. */
 const HOSE_FIXTURES: readonly Fixture[] = ["washer", "utility", "hydrant"];
-const isHoseStop = ({ kind, ports }: Part) =>
-  (kind === "stop" || kind === "valve") && ports.some(({ end }) => end.startsWith("hose-"));
 const isRubberLine = ({ kind, material }: Part) => kind === "line" && material === "rubber";
 
 /** A laundry stop and a washer hose of rubber are made for washers. */
 function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards): readonly PartFilter[] {
   const isAtHose = HOSE_FIXTURES.includes(inlet.fixture) || supply.end.startsWith("hose-");
   const excludes = (part: Part) =>
-    (!isAtHose && isHoseStop(part)) || (inlet.fixture !== "washer" && isRubberLine(part));
+    (!isAtHose && part.service === "laundry") ||
+    (inlet.fixture !== "washer" && isRubberLine(part)) ||
+    (inlet.fixture === "washer" &&
+      part.kind === "line" &&
+      part.service !== null &&
+      part.service !== "laundry");
   return [
     { code: "wrong-service", excludes, isSoft: false },
     ...(inlet.fixture === "washer"
@@ -85,14 +64,23 @@ function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards)
 /** Materials pipe is made of. */
 const PIPE_OF: readonly string[] = ["copper", "pex", "cpvc"];
 
-/** CPVC goes on with CPVC; a stub or coupling is of the pipe's own material: in another branch a short piece is the weak place. */
-function pipeMaterialRule(supplyMaterial: string | null): PartFilter {
+const isMetric = (end: EndCode) => /mm/.test(end);
+
+/** CPVC goes on with CPVC; a stub, coupling or pipe is of the supply's own material and measure: in another branch a short piece is the weak place. */
+function pipeMaterialRule(supply: End | undefined): PartFilter {
+  const supplyMaterial = supply?.material ?? null;
+  const isPipeOf = (material: string | null) => PIPE_OF.includes(material ?? "");
+  const isOtherMeasure = ({ ports }: Part) =>
+    supply?.form === "plain" && ports.some(({ end }) => isMetric(end) !== isMetric(supply.code));
   return {
     code: "wrong-pipe-material",
-    excludes: ({ material, kind }) =>
-      material !== supplyMaterial &&
-      (material === "cpvc" ||
-        (kind === "coupling" && PIPE_OF.includes(material) && PIPE_OF.includes(supplyMaterial ?? ""))),
+    excludes: (part) =>
+      (part.material !== supplyMaterial &&
+        (part.material === "cpvc" ||
+          ((part.kind === "coupling" || part.kind === "pipe") &&
+            isPipeOf(part.material) &&
+            isPipeOf(supplyMaterial)))) ||
+      (part.kind === "pipe" && isOtherMeasure(part)),
     isSoft: false,
   };
 }
@@ -104,13 +92,18 @@ const isExpansion = ({ ports }: Part) => ports.some(({ end }) => end.startsWith(
 const HOT_MARGIN_F = 20;
 const NEVER_HOT: readonly string[] = ["polyethylene", "nylon"];
 
+function ratingInWords({ ratedPsi, ratedF, ratedHot }: Part): string {
+  const first = `${ratedPsi} psi at ${ratedF} F`;
+  return ratedHot === null ? first : `${first} and ${ratedHot.psi} psi at ${ratedHot.f} F`;
+}
+
 function ratingRules({ supply, hotF = HOT_F }: PlanRequest): readonly PartFilter[] {
   const neededF = (supply.water === "hot" ? hotF : COLD_F) + HOT_MARGIN_F;
   return [
     {
       code: "below-rating",
-      excludes: (part) => part.ratedPsi < supply.staticPsi || part.ratedF < neededF,
-      figureOf: (part) => `rated ${part.ratedPsi} psi and ${part.ratedF} F; ${neededF} F wanted`,
+      excludes: (part) => ratedPsiAt(part, neededF) < supply.staticPsi,
+      figureOf: (part) => `rated ${ratingInWords(part)}; ${supply.staticPsi} psi at ${neededF} F wanted`,
       isSoft: false,
     },
     ...(supply.water === "hot"
@@ -125,56 +118,34 @@ function ratingRules({ supply, hotF = HOT_F }: PlanRequest): readonly PartFilter
   ];
 }
 
+const isFlexible = (part: Part) => isLength(part) && part.kind !== "pipe";
 const isLength = (part: Part) => LENGTH_KINDS.includes(part.kind);
-const isPlasticTube = (part: Part) => part.kind === "tube" && part.material !== "copper";
-const isCopperTube = (part: Part) => part.kind === "tube" && part.material === "copper";
 
-function lineSchool(request: PlanRequest, rules: Standards): readonly PartFilter[] {
-  if (request.inlet.fixture === "toilet") {
-    const wantedKind = rules.toiletLine === "braided" ? "line" : "riser";
-    const excludes = (part: Part) => isLength(part) && part.kind !== wantedKind;
-    return [{ code: "school-toilet-line", rule: "toiletLine", excludes, isSoft: true }];
-  }
-  if (request.inlet.fixture === "refrigerator") {
-    const follows = {
-      braided: (part: Part) => part.kind === "line",
-      copper: isCopperTube,
-      plastic: isPlasticTube,
-    }[rules.refrigeratorLine];
-    const excludes = (part: Part) => isLength(part) && !follows(part);
-    return [{ code: "school-refrigerator-line", rule: "refrigeratorLine", excludes, isSoft: true }];
-  }
-  return [];
+/** A fixture that is fed by pipe alone. */
+function pipeOnlyRule({ lengthKinds }: FixtureFacts): readonly PartFilter[] {
+  return lengthKinds.every((kind) => kind === "pipe")
+    ? [{ code: "no-flexible-line", excludes: isFlexible, isSoft: false }]
+    : [];
 }
 
-/** Families that go on pipe, and the joint each makes. */
-const PIPE_SOCKETS: Readonly<Record<string, Standards["pipeJoint"] | "cement">> = {
-  push: "push-fit",
-  cup: "solder",
-  press: "press",
-  crimp: "crimp",
-  expand: "expansion",
-  cement: "cement",
-};
-/** Compression bodies that take pipe, by its outside diameter; the smaller ones take tube. */
-const PIPE_COMPRESSION: readonly EndCode[] = ["comp-5/8-m", "comp-7/8-m"];
+/** Fixtures whose backflow device has a valve before it that is shut after each use. */
+const SHUT_AFTER_USE: readonly Fixture[] = ["bidet-sprayer"];
 
-function pipeJointOf(end: EndCode): Standards["pipeJoint"] | "cement" | null {
-  if (PIPE_COMPRESSION.includes(end)) return "compression";
-  return PIPE_SOCKETS[end.split("-")[0] ?? ""] ?? null;
-}
-
-/** The shop's one way to join pipe. Cement stays: nothing else is usual on CPVC. */
-function pipeSchool(rules: Standards): PartFilter {
-  const isOther = (end: EndCode) => {
-    const joint = pipeJointOf(end);
-    return joint !== null && joint !== "cement" && joint !== rules.pipeJoint;
-  };
+/** The class of a backflow device: against this fixture's hazard, and for a place with a valve behind it. */
+function hazardRule({ fixture, hazard }: FixtureFacts): PartFilter {
+  const isShutAfterUse = SHUT_AFTER_USE.includes(fixture);
   return {
-    code: "school-pipe-joint",
-    rule: "pipeJoint",
-    excludes: (part) => part.ports.some((port) => isOther(port.end)),
-    isSoft: true,
+    code: "wrong-hazard",
+    excludes: ({ backflow }) =>
+      backflow !== null &&
+      ((hazard === "high" && backflow.hazard === "low") ||
+        backflow.isLast ||
+        (!backflow.takesConstantPressure && !isShutAfterUse)),
+    figureOf: ({ backflow }) =>
+      backflow === null
+        ? ""
+        : `${backflow.hazard} hazard; ${backflow.isLast ? "only last before the outlet" : backflow.takesConstantPressure ? "takes constant pressure" : "no constant pressure"}; ${hazard} hazard here`,
+    isSoft: false,
   };
 }
 
@@ -197,9 +168,11 @@ export function partFiltersFor(
   rules: Standards,
   facts: FixtureFacts,
   isFromPipe: boolean,
-  supplyMaterial: string | null,
+  supplyEnd: End | undefined,
+  wantsOwnStop: boolean,
 ): readonly PartFilter[] {
   const { lineKind } = request;
+  const isAtTank = request.inlet.end === "bc-7/8-m" && request.line?.by !== "kept";
   return [
     ...(facts.drinking
       ? [{ code: "not-lead-free" as const, excludes: (part: Part) => !part.leadFree, isSoft: false }]
@@ -207,7 +180,9 @@ export function partFiltersFor(
     ...ratingRules(request),
     boreRule(facts),
     ...serviceRules(request, rules),
-    pipeMaterialRule(supplyMaterial),
+    pipeMaterialRule(supplyEnd),
+    ...pipeOnlyRule(facts),
+    hazardRule(facts),
     ...(request.supply.pexType === "b" || request.supply.pexType === "c"
       ? [{ code: "pex-not-expandable" as const, excludes: isExpansion, isSoft: false }]
       : []),
@@ -218,7 +193,19 @@ export function partFiltersFor(
       ? []
       : [{ code: "no-copper-after-ro" as const, excludes: isCopperOrBrass, isSoft: false }]),
     ...lineSchool(request, rules),
-    ...(isFromPipe ? [pipeSchool(rules)] : []),
+    ...tankNutSchool(rules, isAtTank),
+    ...tubeSchool(rules, supplyEnd?.family === "tube"),
+    ...(isFromPipe ? [pipeSchool(rules, request.supply)] : []),
+    ...(wantsOwnStop
+      ? [
+          {
+            code: "school-own-stop" as const,
+            rule: "ownStop" as const,
+            excludes: () => false,
+            isSoft: true,
+          },
+        ]
+      : []),
     // A standard about places leaves out no part: the search itself keeps to it.
     ...(request.arrestorAt === undefined && wantsArrestor(request, facts)
       ? [
@@ -230,7 +217,8 @@ export function partFiltersFor(
           },
         ]
       : []),
-    ...(lineKind === undefined
+    // The kind wanted is that of a new line.
+    ...(lineKind === undefined || (request.line?.by ?? "new") !== "new"
       ? []
       : [
           {
@@ -240,16 +228,4 @@ export function partFiltersFor(
           },
         ]),
   ];
-}
-
-/** Returns the predicate a search takes: true for parts that no reason leaves out. */
-export function admittedBy(admissions: readonly PartFilter[]): (part: Part) => boolean {
-  const cache = new Map<Part, boolean>();
-  return (part) => {
-    const cached = cache.get(part);
-    if (cached !== undefined) return cached;
-    const isAdmitted = !admissions.some((admission) => admission.excludes(part));
-    cache.set(part, isAdmitted);
-    return isAdmitted;
-  };
 }

@@ -4,12 +4,13 @@ import { norm, subtract } from "../geometry/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
-import type { Chain, WaterBudget } from "./search-task.ts";
+import type { Chain, Link, WaterBudget } from "./search-task.ts";
 
 const WATER_F = { cold: 55, hot: 120 } as const;
 /** Pipe before the supply end whose material nobody has said: an older copper line with some scale, mm. */
 const UPSTREAM_MM = 0.01;
 
+type WayThrough = Pick<Link, "passage" | "continues">;
 type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;
 
 /** Length water goes through a part: what it is cut to, or from port to port. */
@@ -19,7 +20,7 @@ function lengthIn({ part, into, out }: Passage, { lengthIn: wanted }: FlowJob): 
 }
 
 /** Returns one part as a reach of the branch. Errors: RangeError for a kind or material the tables do not hold (a bug in the tables). */
-function reachOf({ tables }: PlannerIndex, job: FlowJob, passage: Passage): Reach {
+function reachOf({ tables }: PlannerIndex, job: FlowJob, { passage, continues }: WayThrough): Reach {
   const { part, into, out } = passage;
   const isStraight = part.kind === "tee" && into.id !== "c" && out.id !== "c";
   const kind = isStraight ? "tee-through" : part.kind;
@@ -28,7 +29,7 @@ function reachOf({ tables }: PlannerIndex, job: FlowJob, passage: Passage): Reac
   if (loss === undefined || roughness === undefined)
     throw new RangeError(`no loss of ${kind} or no roughness of ${part.material} in the tables`);
   return {
-    lengthFt: lengthIn(passage, job) / IN_PER_FT,
+    lengthFt: continues ? 0 : lengthIn(passage, job) / IN_PER_FT,
     boreIn: Math.min(into.boreIn, out.boreIn),
     roughnessMm: roughness.mm.likely,
     k: loss.k.likely,
@@ -54,14 +55,16 @@ function lossBudgetPsi(job: FlowJob, { flowGpm, leastPsi }: FixtureFacts): numbe
 
 /** Returns what a chain may take of the pressure at the fixture's usual flow, and what each part takes. */
 export function waterBudget(index: PlannerIndex, job: FlowJob, facts: FixtureFacts): WaterBudget {
-  const losses = new Map<Passage, number>();
+  const whole = new Map<Passage, number>();
+  const rests = new Map<Passage, number>();
   return {
     mostPsi: lossBudgetPsi(job, facts),
-    lossOf: (passage) => {
-      const known = losses.get(passage);
+    lossOf: (way) => {
+      const losses = way.continues ? rests : whole;
+      const known = losses.get(way.passage);
       if (known !== undefined) return known;
-      const loss = lossPsi([reachOf(index, job, passage)], facts.flowGpm, WATER_F[job.supply.water]);
-      losses.set(passage, loss);
+      const loss = lossPsi([reachOf(index, job, way)], facts.flowGpm, WATER_F[job.supply.water]);
+      losses.set(way.passage, loss);
       return loss;
     },
   };
@@ -69,7 +72,7 @@ export function waterBudget(index: PlannerIndex, job: FlowJob, facts: FixtureFac
 
 /** Returns what the parts of a chain take at the usual flow, psi. */
 export function chainLossPsi({ lossOf }: WaterBudget, { links }: Chain): number {
-  return links.reduce((sum, { passage }) => sum + lossOf(passage), 0);
+  return links.reduce((sum, link) => sum + lossOf(link), 0);
 }
 
 /** Returns what a chain lacks for the least flowing pressure to be left, psi; 0 and less: it has enough. */
@@ -87,7 +90,7 @@ export function starvedInWords(
   const short = shortOfPsi(budget, chain);
   const left = Math.max(0, Math.floor(leastPsi - short));
   const [most] = chain.links
-    .map(({ passage }) => ({ name: passage.part.name, psi: budget.lossOf(passage) }))
+    .map((link) => ({ name: link.passage.part.name, psi: budget.lossOf(link) }))
     .sort((a, b) => b.psi - a.psi);
   const taker = most === undefined ? "" : `; most of it goes in ${most.name} (${tenths(most.psi)} psi)`;
   const passes = `${Math.ceil(supply.staticPsi + short)} psi static or a wider way would do`;
@@ -101,10 +104,10 @@ export function planFlow(
   index: PlannerIndex,
   job: FlowJob,
   { flowGpm, leastPsi }: FixtureFacts,
-  passages: readonly Passage[],
+  ways: readonly WayThrough[],
 ): NonNullable<Plan["flow"]> {
   const temperatureF = WATER_F[job.supply.water];
-  const reaches = [...upstreamOf(job), ...passages.map((passage) => reachOf(index, job, passage))];
+  const reaches = [...upstreamOf(job), ...ways.map((way) => reachOf(index, job, way))];
   const loss = lossPsi(reaches, flowGpm, temperatureF);
   const most = flowAtLoss(reaches, headPsi(job) - leastPsi, temperatureF);
   return {

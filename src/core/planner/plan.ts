@@ -1,20 +1,37 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
-import { isFactoryHose } from "../end/index.ts";
-import type { PartFunction } from "../part/index.ts";
+import type { Part } from "../part/index.ts";
 import type { Advice, Alternative, FixtureFacts, Plan, PlanOutcome, PlanRequest } from "../plan/index.ts";
-import { completeStandards, HIGHEST_STATIC_PSI, type PracticeKey, type Standards } from "../plan/index.ts";
+import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
+import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
+import { formatInches } from "../units/index.ts";
 import { advice, warningsFor, whyFor } from "./advice.ts";
-import { type Approach, approachesOf, hiddenRule, startsAtPipe, stopNeeded } from "./approach.ts";
+import { type Approach, approachesOf, hiddenRule, startsAtPipe } from "./approach.ts";
 import { assemble } from "./assemble.ts";
+import { billWith, type Supplies } from "./bill.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
-import { admittedBy, partFiltersFor, wantsArrestor } from "./part-filter.ts";
+import {
+  hasOwnHose,
+  lengthAdmission,
+  lengthOfWay,
+  needsOf,
+  needsOfWay,
+  optionalOf,
+  outletBreaker,
+  unknownEnds,
+} from "./job.ts";
+import { keptLineOf, withKeptLine } from "./kept-line.ts";
+import { linkPool } from "./links.ts";
+import { partFiltersFor } from "./part-filter.ts";
+import { PartRules } from "./part-rules.ts";
 import { planFlow, starvedInWords, waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+
 import { faultsByPart, preferencesAgainst } from "./preference.ts";
-import { refusalsFor } from "./refusals.ts";
+import { jointRefusals, refusalsFor } from "./refusals.ts";
+import { capped, wholeOf } from "./rough-in.ts";
 import { byPreference, distinct, type SearchJob, searchWithSchools } from "./search-job.ts";
-import type { Chain, SearchTask } from "./search-task.ts";
+import type { Chain, LinkPool, SearchTask } from "./search-task.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
 
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
@@ -43,12 +60,6 @@ function factsOf(index: PlannerIndex, request: PlanRequest): FixtureFacts {
   return facts;
 }
 
-/** Needs asked for, the stop where there is none, and the arrestor where the shop has set that rule itself and the inlet closes fast. */
-function needsOf(request: PlanRequest, facts: FixtureFacts): readonly PartFunction[] {
-  const ruled: readonly PartFunction[] = wantsArrestor(request, facts) ? ["arrestor"] : [];
-  return [...new Set([...stopNeeded(request), ...request.needs, ...ruled])];
-}
-
 interface PlanContext {
   readonly index: PlannerIndex;
   readonly request: PlanRequest;
@@ -56,18 +67,15 @@ interface PlanContext {
   readonly facts: FixtureFacts;
   /** Standards that gave way. */
   readonly relaxed: readonly PracticeKey[];
+  /** What goes on the fixture's hose outlet. */
+  readonly outlet: Part | null;
 }
 
-function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidate: Candidate): Plan {
-  const { parts, joints } = assemble(index, request, rules, candidate);
-  const { bill } = candidate.chain;
-  const missing = [...bill.missing].sort();
-  const flow = planFlow(
-    index,
-    request,
-    facts,
-    candidate.chain.links.map(({ passage }) => passage),
-  );
+function planOf({ index, request, rules, facts, relaxed, outlet }: PlanContext, candidate: Candidate): Plan {
+  const { parts, joints, fresh } = assemble(index, request, rules, candidate, outlet);
+  const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
+  const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
+  const flow = planFlow(index, request, facts, candidate.chain.links);
   const unusual = candidate.chain.links.flatMap(({ passage: { part } }) =>
     preferencesAgainst(index.tables.preferences, request, part).map(
       ({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
@@ -85,46 +93,75 @@ function planOf({ index, request, rules, facts, relaxed }: PlanContext, candidat
     flow,
     inStock: missing.length === 0,
     missing,
-    warnings: warningsFor(index, request, facts, candidate, relaxed, flow.residualPsi),
+    warnings: warningsFor(index, request, facts, candidate, {
+      relaxed,
+      residualPsi: flow.residualPsi,
+      outlet,
+    }),
     why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow }),
   };
 }
 
+/** What is at hand for a job. */
+function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
+  return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
+}
+
 interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed"> {}
 
-function prepare(index: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
-  const facts = factsOf(index, request);
+function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
+  const facts = factsOf(catalogue, request);
   const rules = completeStandards(request.houseRules);
-  const inletEnd = index.ends.get(request.inlet.end);
-  const needs = needsOf(request, facts);
+  const inletEnd = catalogue.ends.get(request.inlet.end);
+  const keptLine = request.line?.by === "kept" ? keptLineOf(catalogue, request) : null;
+  const index = keptLine === null ? catalogue : withKeptLine(catalogue, keptLine);
+  const needs = needsOf(index, request, facts, rules);
+  const outlet = outletBreaker(index, request, facts);
+  const optional = optionalOf(request);
   const hidden = hiddenRule(request, rules);
   const faultsOf = faultsByPart(index.tables.preferences, request);
-  const taskFor: SearchSetup["taskFor"] = (approach, admits) => ({
+  const ownTask = (approach: Approach, admits: SearchTask["admits"]): SearchTask => ({
     from: approach.from,
     to: approach.to,
-    needs,
-    lengthIn: approach.takesLine ? request.lengthIn : null,
+    needs: needsOfWay(needs, approach),
+    lengthIn: lengthOfWay(approach, request),
     admits,
-    stock: request.stock,
+    ...suppliesOf(request),
+    ...(optional.length === 0 ? {} : { optional }),
+    extras: [...(approach.cap ? [approach.cap] : []), ...(outlet === null ? [] : [outlet])],
     maxParts: MAX_PARTS,
     effort,
     kept: approach.kept,
-    shared: needs.filter((need) => need !== "shut-off" && request.for?.[need] === "both"),
+    shared: request.needs.filter((need) => request.for?.[need] === "both"),
     arrestorAt: request.arrestorAt ?? rules.arrestorPlace,
     faultsOf,
     water: null,
     hidden,
   });
-  const approaches = approachesOf(index, request, inletEnd !== undefined && isFactoryHose(inletEnd));
-  const admissions = partFiltersFor(
+  const pools = new Map<string, LinkPool>();
+  const taskFor: SearchSetup["taskFor"] = (approach, admits, budget) => {
+    const runs = lengthAdmission(approach, request, facts);
+    const task = { ...ownTask(approach, admits), water: budget ?? null };
+    const key = `${approaches.indexOf(approach)} ${budget === undefined}`;
+    const pool = pools.get(key) ?? linkPool(index, { ...task, admits: runs }, partRules);
+    pools.set(key, pool);
+    const both = (part: Part) => runs(part) && admits(part);
+    return { ...task, pool, admits: Object.assign(both, { active: admits.active ?? 0 }) };
+  };
+  const approaches = approachesOf(index, request, hasOwnHose(request, inletEnd), keptLine).filter(
+    ({ cap }) => cap === undefined || !facts.drinking || cap.leadFree,
+  );
+  const filters = partFiltersFor(
     request,
     rules,
     facts,
     startsAtPipe(index, request),
-    index.ends.get(request.supply.end)?.material ?? null,
+    index.ends.get(request.supply.end),
+    needs.includes("own-stop") && !request.needs.includes("own-stop"),
   );
+  const partRules = new PartRules(filters);
   const water = waterBudget(index, request, facts);
-  return { index, request, facts, rules, admissions, tasks: { approaches, taskFor }, water };
+  return { index, request, facts, rules, outlet, partRules, tasks: { approaches, taskFor }, water };
 }
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
@@ -167,20 +204,28 @@ export function planHookup(
 
 /** Returns as planHookup, with the parts that could be swapped in; one search serves both. */
 export function planWithChoices(
-  index: PlannerIndex,
+  catalogue: PlannerIndex,
   request: PlanRequest,
   effort: Effort = UNBOUNDED,
 ): SwappableOutcome {
-  const { supply, inlet } = request;
-  const named = [supply.end, inlet.end, ...(supply.keptLine ? [supply.keptLine.inlet] : [])];
-  const unknown = named.filter((code) => !index.ends.has(code));
+  const { supply, line, lengthIn } = request;
+  const unknown = unknownEnds(catalogue.ends, request);
   if (unknown.length > 0)
-    return noPlans(index, request, ...unknown.map((code) => ["unknown-end", code] as const));
+    return noPlans(catalogue, request, ...unknown.map((code) => ["unknown-end", code] as const));
+  if (line?.by === "kept" && line.lengthIn !== undefined && line.lengthIn < lengthIn.min)
+    return noPlans(catalogue, request, [
+      "kept-line-short",
+      `${formatInches(line.lengthIn)} in where ${formatInches(lengthIn.min)} are needed`,
+    ]);
 
-  const prepared = prepare(index, request, effort);
-  const { rules, facts, admissions, water } = prepared;
+  const isRoughIn = request.phase === "rough-in";
+  const prepared = prepare(catalogue, isRoughIn ? wholeOf(request) : request, effort);
+  const { index, rules, facts, partRules, water, outlet } = prepared;
   if (prepared.tasks.approaches.length === 0)
-    return noPlans(index, request, ["kept-nut-unknown", supply.end]);
+    return noPlans(index, request, [
+      line?.by === "kept" ? "kept-line-unknown" : "kept-nut-unknown",
+      supply.end,
+    ]);
   const {
     found: candidates,
     complete,
@@ -191,9 +236,12 @@ export function planWithChoices(
     starved,
   } = searchWithSchools(prepared);
   // A person may swap against a practice, never against a rating.
-  const firm = admittedBy(admissions.filter((admission) => !admission.isSoft));
-  const swapTask = (approach: Approach) => ({ ...tasks.taskFor(approach, admits), admits: firm });
-  const found = [...candidates].sort(byPreference(prepared));
+  const firm = partRules.by(partRules.rules.filter(({ isSoft }) => !isSoft));
+  const swapTask = (approach: Approach) => tasks.taskFor(approach, firm);
+  const ends = isRoughIn
+    ? distinct(candidates.flatMap((each) => capped(index, each, tasks.taskFor, admits) ?? []))
+    : candidates;
+  const found = [...ends].sort(byPreference(prepared));
   const [chosen] = found;
   const { swaps } = request;
   // What a person swaps in keeps the plan's place, whatever kind it is.
@@ -207,25 +255,28 @@ export function planWithChoices(
           })),
         );
   const gaveWay = relaxed.flatMap(({ rule }) => rule ?? []);
-  const job = { index, request, rules, facts, relaxed: gaveWay };
+  const job = { index, request, rules, facts, relaxed: gaveWay, outlet };
   const refused = refusalsFor({
     index,
     request,
     rules,
     tasks,
     admits,
-    admissions: admissions.filter((admission) => !relaxed.includes(admission)),
+    partRules,
+    applied: partRules.rules.filter((rule) => !relaxed.includes(rule)),
     best: ranked[0]?.chain,
     starved: starved && advice(index, "starved", starvedInWords(water, starved.chain, facts, request)),
     stopped,
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
+  const plans = ranked.map((each) => planOf(job, each));
   const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
   return {
-    plans: ranked.map((each) => planOf(job, each)),
+    plans,
     refused: [
       ...pressureFirst(index, request),
       ...(ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished]),
+      ...jointRefusals(index, rules, plans[0]?.joints ?? []),
     ],
     complete,
     swapChoices: chosen ? choicesIn(index, swapTask(chosen.approach), chosen.chain) : new Map(),

@@ -1,8 +1,9 @@
 /** The tables a planner works over, with the look-ups it needs made once. */
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
 import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts";
-import type { Part, Port } from "../part/index.ts";
-import type { FixtureFacts, PracticeOption } from "../plan/index.ts";
+import { ADAPTER_KINDS, type Part, type Port } from "../part/index.ts";
+import type { FixtureFacts } from "../plan/index.ts";
+import type { PracticeOption } from "../standard/index.ts";
 import type { KindLoss, MaterialRoughness } from "../water/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
 import type { Preference } from "./preference.ts";
@@ -50,6 +51,8 @@ export interface PlannerIndex {
     end: EndCode,
   ) => readonly { readonly passage: Passage; readonly meeting: MatingOption }[];
   readonly passages: readonly Passage[];
+  /** Adapters by the ends they go between, "in>out". */
+  readonly adapters: ReadonlyMap<string, readonly Part[]>;
   /** Every way through a part with three ports. */
   readonly forks: readonly Fork[];
 }
@@ -84,6 +87,16 @@ function waysIn(passages: readonly Passage[]): readonly WayIn[] {
     way.entries.push({ passage, at });
   }
   return [...ways.values()];
+}
+
+function adaptersOf(passages: readonly Passage[]): ReadonlyMap<string, readonly Part[]> {
+  const adapters = new Map<string, Part[]>();
+  for (const { part, into, out } of passages) {
+    if (!ADAPTER_KINDS.includes(part.kind)) continue;
+    const key = `${into.end}>${out.end}`;
+    adapters.set(key, [...(adapters.get(key) ?? []), part]);
+  }
+  return adapters;
 }
 
 /** Prepares tables for planning. Costs a few milliseconds for a full catalogue; keep the result for as long as the tables stand. */
@@ -125,7 +138,15 @@ export function buildPlannerIndex(tables: PlannerTables): PlannerIndex {
     cache.set(end, ordered);
     return ordered;
   };
-  return { tables, ends, meet, passagesFrom, passages, forks: tables.parts.flatMap(forksOf) };
+  return {
+    tables,
+    ends,
+    meet,
+    passagesFrom,
+    passages,
+    adapters: adaptersOf(passages),
+    forks: tables.parts.flatMap(forksOf),
+  };
 }
 
 /** Returns a part sold with the nut and ferrule of its inlet (port a) needs no piece there. */

@@ -1,12 +1,13 @@
 /** What was left out and why: ways the search could have taken and a rule of the trade or of the shop forbids. */
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { Advice, PlanRequest, Standards } from "../plan/index.ts";
+import type { Advice, PlanJoint, PlanRequest } from "../plan/index.ts";
+import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice } from "./advice.ts";
-import { USUAL_LINE_NUT } from "./approach.ts";
+import { type Approach, USUAL_LINE_NUT } from "./approach.ts";
 import type { SearchSetup } from "./candidate.ts";
 import { costOf } from "./pareto.ts";
-import { admittedBy, type PartFilter } from "./part-filter.ts";
+import type { PartFilter, PartRules } from "./part-rules.ts";
 import { bringsPieces, type PlannerIndex } from "./planner-index.ts";
 import { searchChains } from "./search.ts";
 import type { Chain, SearchTask } from "./search-task.ts";
@@ -33,11 +34,11 @@ export function lengthsThatFit(
   return [...new Set(lengths)].sort((a, b) => a - b);
 }
 
-function namesIn(chain: Chain, admission: PartFilter): readonly string[] {
+function namesIn(chain: Chain, rule: PartFilter): readonly string[] {
   return chain.links
     .map(({ passage }) => passage.part)
-    .filter(admission.excludes)
-    .map((part) => (admission.figureOf ? `${part.name} (${admission.figureOf(part)})` : part.name));
+    .filter(rule.excludes)
+    .map((part) => (rule.figureOf ? `${part.name} (${rule.figureOf(part)})` : part.name));
 }
 
 function isBetter(chain: Chain, best: Chain | undefined): boolean {
@@ -53,7 +54,9 @@ interface RefusalInput {
   readonly rules: Standards;
   readonly tasks: SearchSetup;
   readonly admits: SearchTask["admits"];
-  readonly admissions: readonly PartFilter[];
+  readonly partRules: PartRules;
+  /** The rules that apply. */
+  readonly applied: readonly PartFilter[];
   readonly best: Chain | undefined;
   /** That a way was left out because it starves the fixture; undefined: none was. */
   readonly starved: Advice | undefined;
@@ -62,8 +65,11 @@ interface RefusalInput {
 }
 
 /** The way a reason forbids, when without it there would be a better one. */
-function forbidden({ index, tasks, admissions, best }: RefusalInput, reason: PartFilter): Advice | null {
-  const others = admittedBy(admissions.filter((each) => each !== reason));
+function forbidden(
+  { index, tasks, partRules, applied, best }: RefusalInput,
+  reason: PartFilter,
+): Advice | null {
+  const others = partRules.by(applied.filter((each) => each !== reason));
   // A part that another reason leaves out as well changes nothing.
   if (!index.tables.parts.some((part) => reason.excludes(part) && others(part))) return null;
   const rivals = best === undefined ? [] : [costOf(best)];
@@ -78,6 +84,12 @@ function forbidden({ index, tasks, admissions, best }: RefusalInput, reason: Par
 /** Why there is no plan, or which lengths would fit beside the ones in the range. */
 function lengthFindings({ index, request, tasks, admits, best, stopped }: RefusalInput): readonly Advice[] {
   if (stopped && best === undefined) return [];
+  // A line that is there, and a branch that ends before any line, ask for no length.
+  if (
+    best !== undefined &&
+    (request.phase === "rough-in" || tasks.approaches.some(({ keptLine }) => keptLine))
+  )
+    return [];
   const first = tasks.approaches.find(({ takesLine }) => takesLine);
   const { lengthIn } = request;
   const material = index.ends.get(request.supply.end)?.material ?? "";
@@ -94,9 +106,33 @@ function lengthFindings({ index, request, tasks, admits, best, stopped }: Refusa
   return best === undefined ? [advice(index, "no-chain")] : [];
 }
 
+/** Returns what the make-up of a plan's joints refuses: paste on plastic threads, soft tube without its insert. */
+export function jointRefusals(
+  index: PlannerIndex,
+  { taperSealant }: Standards,
+  joints: readonly PlanJoint[],
+): readonly Advice[] {
+  const isPlasticThread = joints.some(({ rule }) => rule.startsWith("taper-plastic"));
+  const isSoftTube = joints.some(({ rule }) => rule === "ferrule-plastic");
+  return [
+    ...(isPlasticThread && taperSealant !== "tape" ? [advice(index, "plastic-paste")] : []),
+    ...(isSoftTube ? [advice(index, "no-insert")] : []),
+  ];
+}
+
+/** True for a way with a new flexible line on it. */
+const bringsFlexible =
+  (applied: readonly PartFilter[], { phase }: PlanRequest) =>
+  ({ takesLine, keptLine, lengthKinds }: Approach): boolean =>
+    takesLine &&
+    keptLine === undefined &&
+    lengthKinds === undefined &&
+    phase !== "rough-in" &&
+    !applied.some(({ code }) => code === "no-flexible-line");
+
 /** Returns all refusals of one job; when nothing was found, first of all why. */
 export function refusalsFor(input: RefusalInput): readonly Advice[] {
-  const { index, request, rules, tasks, admissions } = input;
+  const { index, request, rules, tasks, applied } = input;
   const isHidden =
     request.access === "closed-wall" && tasks.approaches.some(({ kept }) => kept?.isThroughPipe);
   const { best, starved } = input;
@@ -104,12 +140,16 @@ export function refusalsFor(input: RefusalInput): readonly Advice[] {
     ...(starved === undefined ? [] : [starved]),
     // Where every way starves the fixture, that is the reason, not the length.
     ...(starved !== undefined && best === undefined ? [] : lengthFindings(input)),
-    ...admissions.flatMap((reason) => forbidden(input, reason) ?? []),
-    ...(rules.reuseLine === "never" && tasks.approaches.some(({ takesLine }) => takesLine)
+    ...applied.flatMap((reason) => forbidden(input, reason) ?? []),
+    ...(rules.reuseLine === "never" && tasks.approaches.some(bringsFlexible(applied, request))
       ? [advice(index, "reuse-old-line")]
       : []),
     ...(request.supply.kind === "pipe" ? [advice(index, "saddle-tap")] : []),
     ...(isHidden ? [advice(index, "concealed-joint")] : []),
+    ...(request.access === "closed-wall" &&
+    request.needs.some((need) => need === "union" || need === "dielectric")
+      ? [advice(index, "concealed-union")]
+      : []),
     ...(isHidden && rules.concealedPushFit === "refuse" ? [advice(index, "concealed-push-fit")] : []),
   ];
 }

@@ -1,8 +1,9 @@
 /** All searches of one job: every approach, the pressure each way may use, and the fewest standards that give way; then the order. */
 import type { PlanRequest } from "../plan/index.ts";
+import type { PracticeKey } from "../standard/index.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import { costOf, isAsGood } from "./pareto.ts";
-import { admittedBy, type PartFilter } from "./part-filter.ts";
+import type { PartFilter, PartRules } from "./part-rules.ts";
 import { chainLossPsi, shortOfPsi } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { searchChains } from "./search.ts";
@@ -12,7 +13,7 @@ import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
 export interface SearchJob {
   readonly index: PlannerIndex;
   readonly request: PlanRequest;
-  readonly admissions: readonly PartFilter[];
+  readonly partRules: PartRules;
   readonly tasks: SearchSetup;
   readonly water: WaterBudget;
 }
@@ -57,7 +58,7 @@ function searchAll(prepared: SearchJob, admits: SearchTask["admits"]) {
   if (starved === undefined) return { ...first, tasks, starved };
   const watered: SearchSetup = {
     ...tasks,
-    taskFor: (approach, allowed) => ({ ...tasks.taskFor(approach, allowed), water }),
+    taskFor: (approach, allowed) => tasks.taskFor(approach, allowed, water),
   };
   const second = searchOnce(watered, index, admits);
   return { ...second, tasks: watered, starved };
@@ -70,27 +71,37 @@ function fewestFirst(soft: readonly PartFilter[]): readonly (readonly PartFilter
   ).sort((one, other) => one.length - other.length);
 }
 
-/** The job with arrestors anywhere, where the standard about their place gives way. */
+/** The job without what standards ask of places and stops, where those give way: arrestors anywhere, one stop for two. */
 function withoutPlaces(job: SearchJob, relaxed: readonly PartFilter[]): SearchJob {
-  if (!relaxed.some(({ rule }) => rule === "arrestorPlace")) return job;
+  const givesWay = (key: PracticeKey) => relaxed.some(({ rule }) => rule === key);
+  const [anyPlace, sharedStop] = [givesWay("arrestorPlace"), givesWay("ownStop")];
+  if (!anyPlace && !sharedStop) return job;
   const { tasks } = job;
   return {
     ...job,
     tasks: {
       ...tasks,
-      taskFor: (approach, admits) => ({ ...tasks.taskFor(approach, admits), arrestorAt: null }),
+      taskFor: (...asked) => {
+        const task = tasks.taskFor(...asked);
+        return {
+          ...task,
+          arrestorAt: anyPlace ? null : task.arrestorAt,
+          needs: sharedStop ? task.needs.filter((need) => need !== "own-stop") : task.needs,
+        };
+      },
     },
   };
 }
 
-/** Searches under every admission; when practices leave nothing, the search with the fewest of them given way. */
+/** Searches under every rule; when practices leave nothing, the search with the fewest of them given way. */
 export function searchWithSchools(prepared: SearchJob) {
-  const { admissions } = prepared;
-  const admits = admittedBy(admissions);
+  const { partRules } = prepared;
+  const { rules } = partRules;
+  const admits = partRules.by(rules);
   const strict = searchAll(prepared, admits);
   if (strict.found.length > 0) return { ...strict, relaxed: [], admits };
-  for (const relaxed of fewestFirst(admissions.filter(({ isSoft }) => isSoft))) {
-    const allowed = admittedBy(admissions.filter((admission) => !relaxed.includes(admission)));
+  for (const relaxed of fewestFirst(rules.filter(({ isSoft }) => isSoft))) {
+    const allowed = partRules.by(rules.filter((rule) => !relaxed.includes(rule)));
     const wider = searchAll(withoutPlaces(prepared, relaxed), allowed);
     if (wider.found.length > 0) return { ...wider, relaxed, admits: allowed };
   }

@@ -18,6 +18,8 @@ export interface SearchState {
   readonly done: readonly PartFunction[];
   readonly hasLength: boolean;
   readonly hasBranched: boolean;
+  /** SKU of the tube or pipe the length was cut from: more of it may follow. Null: none. */
+  readonly cutFrom: string | null;
 }
 
 export interface Label extends SearchState {
@@ -39,7 +41,7 @@ export interface NextState extends SearchState {
 /** Returns the state of a label as text: equal for two labels exactly when both can go on in the same ways. */
 export function stateKey(label: Label): string {
   const run = label.run.map(({ after, into }) => `${after}>${into}`).join(",");
-  return `${label.end};${[...label.done].sort().join(",")};${label.hasLength};${label.hasBranched};${run}`;
+  return `${label.end};${[...label.done].sort().join(",")};${label.hasLength};${label.hasBranched};${label.cutFrom};${run}`;
 }
 
 /** Returns true when the part's length answers the wanted one. */
@@ -52,17 +54,27 @@ export function lengthServes(part: Part, lengthIn: { readonly min: number; reado
  * True when this adapter may not follow the run before it: it undoes the run (comes back to an end it started
  * from), or a single admitted adapter does the work of the two or more.
  */
-function isNeedlessAdapter(label: Label, passage: Passage, singles: ReadonlySet<string>): boolean {
-  return label.run.some(
-    ({ after, into }) => after === passage.out.end || singles.has(`${into}>${passage.out.end}`),
-  );
+function isNeedlessAdapter(label: Label, passage: Passage, isBridged: Bridged): boolean {
+  return label.run.some(({ after, into }) => after === passage.out.end || isBridged(into, passage.out.end));
 }
 
 /** Devices that serve one fixture: on a shared way they trip for the other, or guard the wrong one. */
 const OWN_BRANCH: readonly PartFunction[] = ["auto-shutoff", "filter", "backflow"];
 
 /** The order of devices on a branch, from the stop to the fixture: each guards what follows. */
-const DEVICE_ORDER: readonly PartFunction[] = ["shut-off", "auto-shutoff", "filter", "backflow", "arrestor"];
+const DEVICE_ORDER: readonly PartFunction[] = [
+  "shut-off",
+  "own-stop",
+  "auto-shutoff",
+  "filter",
+  "backflow",
+  "arrestor",
+];
+
+/** Functions a part may have somewhere on a branch: its own, and a stop of its own where it shuts. */
+export function possibleFunctions({ functions }: Part): readonly PartFunction[] {
+  return functions.includes("shut-off") ? [...functions, "own-stop"] : functions;
+}
 
 /** True when every gained device comes after those that stand before it on a branch. */
 function isInOrder(done: readonly PartFunction[], gains: readonly PartFunction[]): boolean {
@@ -77,13 +89,19 @@ function isInOrder(done: readonly PartFunction[], gains: readonly PartFunction[]
 export function functionsOf(
   link: Link,
   { hasBranched, hasLength }: Pick<SearchState, "hasBranched" | "hasLength">,
-  task: Pick<SearchTask, "kept" | "shared" | "arrestorAt">,
+  task: Pick<SearchTask, "kept" | "shared" | "arrestorAt" | "lengthIn">,
 ): readonly PartFunction[] {
   const { part, out } = link.passage;
   const isTeeThrough = part.kind === "tee" && out.id !== "c";
   const isBeforeFork = !hasBranched && link.branch === null;
   const isUpstream = task.kept?.isThroughPipe === true && isBeforeFork;
-  return part.functions.filter((each) => {
+  return possibleFunctions(part).filter((each) => {
+    // A stop of one's own stands behind the fork, or is the valve in the tee's branch.
+    if (each === "own-stop")
+      return hasBranched || (link.branch !== null && part.kind === "tee" && out.id === "c");
+    // An elbow at the inlet: after the line, or the line's own end.
+    if (each === "elbow")
+      return hasLength || task.lengthIn === null || (part.kind === "line" && out.id === "b");
     if (each === "shut-off") return !(isTeeThrough || isUpstream);
     if (each === "arrestor") return task.arrestorAt === null || hasLength === (task.arrestorAt === "valve");
     if (task.kept === null || !OWN_BRANCH.includes(each)) return true;
@@ -93,28 +111,26 @@ export function functionsOf(
 }
 
 /** Returns what a link would make of a label, or null where a rule of the trade forbids it. */
-export function nextState(
-  label: Label,
-  link: Link,
-  task: SearchTask,
-  singles: ReadonlySet<string>,
-): NextState | null {
+export function nextState(label: Label, link: Link, task: SearchTask, isBridged: Bridged): NextState | null {
   const { passage, branch } = link;
   const { part } = passage;
   const adds = functionsOf(link, label, task);
-  const gains = task.needs.filter((need) => adds.includes(need) && !label.done.includes(need));
+  const wanted = task.optional === undefined ? task.needs : [...task.needs, ...task.optional];
+  const gains = wanted.filter((need) => adds.includes(need) && !label.done.includes(need));
   if (!isInOrder(label.done, gains)) return null;
-  const isLength = LENGTH_KINDS.includes(part.kind);
+  const isLength = LENGTH_KINDS.includes(part.kind) && link.continues !== true;
+  if (link.continues && label.cutFrom !== part.sku) return null;
   if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn)))
     return null;
   if (FUNCTION_KINDS.includes(part.kind) && gains.length === 0) return null;
   const isAdapter = ADAPTER_KINDS.includes(part.kind) && gains.length === 0;
-  if (isAdapter && isNeedlessAdapter(label, passage, singles)) return null;
+  if (isAdapter && isNeedlessAdapter(label, passage, isBridged)) return null;
   return {
     end: passage.out.end,
     done: gains.length === 0 ? label.done : [...label.done, ...gains],
     hasLength: label.hasLength || isLength,
     hasBranched: label.hasBranched || branch !== null,
+    cutFrom: isLength && part.cutToLength && part.lengthIn === null ? part.sku : label.cutFrom,
     isAdapter,
   };
 }
@@ -128,7 +144,7 @@ export function extend(
 ): Label {
   const { passage } = link;
   const { isAdapter, ...progress } = advanced;
-  const pieces = piecesOf(link).reduce((sum, piece) => billWith(sum, piece, 1, task.stock), label.bill);
+  const pieces = piecesOf(link).reduce((sum, piece) => billWith(sum, piece, 1, task), label.bill);
   return {
     ...progress,
     run: isAdapter ? [...label.run, { after: label.end, into: passage.into.end }] : [],
@@ -136,17 +152,18 @@ export function extend(
     joints: label.joints + joints,
     faults: label.faults + faults,
     lossPsi: label.lossPsi + lossPsi,
-    bill: billWith(pieces, passage.part, unitsOf(passage.part, task.lengthIn?.max ?? 0), task.stock),
+    bill: link.continues
+      ? pieces
+      : billWith(pieces, passage.part, unitsOf(passage.part, task.lengthIn?.max ?? 0), task),
   };
 }
 
-/** Returns the pairs "in>out" that a single admitted adapter bridges. */
-export function singleAdapters(index: PlannerIndex, admits: SearchTask["admits"]): ReadonlySet<string> {
-  return new Set(
-    index.passages
-      .filter(({ part }) => ADAPTER_KINDS.includes(part.kind) && admits(part))
-      .map(({ into, out }) => `${into.end}>${out.end}`),
-  );
+/** True for two ends that a single admitted adapter bridges. */
+export type Bridged = (into: EndCode, out: EndCode) => boolean;
+
+/** Returns which ends a single admitted adapter bridges. */
+export function bridgedBy({ adapters }: PlannerIndex, admits: SearchTask["admits"]): Bridged {
+  return (into, out) => adapters.get(`${into}>${out}`)?.some(admits) ?? false;
 }
 
 /**
@@ -158,12 +175,14 @@ export function mayBeHidden(
   typeIn: JointType,
   hasStop: boolean,
   state: Pick<SearchState, "hasBranched" | "hasLength">,
-  task: Pick<SearchTask, "hidden" | "kept" | "shared" | "arrestorAt">,
+  task: Pick<SearchTask, "hidden" | "kept" | "shared" | "arrestorAt" | "lengthIn">,
 ): boolean {
   if (task.hidden === null || hasStop) return true;
   const isStop = functionsOf(link, state, task).includes("shut-off");
   const isInPipe = link.branch !== null && task.kept?.isThroughPipe === true;
   if (isStop) return !isInPipe;
+  // A union is itself a joint with a gasket or two cones.
+  if (link.passage.part.unionSeal !== null) return false;
   return task.hidden(typeIn);
 }
 

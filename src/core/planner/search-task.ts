@@ -2,8 +2,10 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PartFunction, Port } from "../part/index.ts";
-import type { Bill } from "./bill.ts";
+import type { Bill, Supplies } from "./bill.ts";
 import type { Effort } from "./effort.ts";
+import type { Graph } from "./graph.ts";
+import type { Admits } from "./part-rules.ts";
 import type { MatingOption, Passage } from "./planner-index.ts";
 
 /** What must go on being fed beside the new branch. */
@@ -26,18 +28,19 @@ export interface Cost {
 /** Pressure a chain may use up, psi at the fixture's usual flow. */
 export interface WaterBudget {
   readonly mostPsi: number;
-  readonly lossOf: (passage: Passage) => number;
+  readonly lossOf: (link: Pick<Link, "passage" | "continues">) => number;
 }
 
-export interface SearchTask {
+export interface SearchTask extends Supplies {
   readonly from: EndCode;
   readonly to: EndCode;
   readonly needs: readonly PartFunction[];
   /** Null: the fixture brings its own hose and no line may be added. */
   readonly lengthIn: { readonly min: number; readonly max: number } | null;
   /** Parts that may be used at all; pieces included. */
-  readonly admits: (part: Part) => boolean;
-  readonly stock: ReadonlyMap<string, number> | null;
+  readonly admits: Admits;
+  /** Links worked out once for all searches of one way of taking the job up; absent: each search works out its own. */
+  readonly pool?: LinkPool;
   readonly maxParts: number;
   /** How much work this and every other search of the question may take; absent: as much as it needs. */
   readonly effort?: Effort;
@@ -45,6 +48,10 @@ export interface SearchTask {
   readonly rivals?: readonly Cost[];
   /** Null: a single chain. */
   readonly kept: ExistingBranch | null;
+  /** Functions a part may be taken for though nobody needs them: a stop where a valve before it shuts the water. Absent: none. */
+  readonly optional?: readonly PartFunction[];
+  /** Parts that every chain takes beside its links: the cap it ends in, a breaker on the outlet. Absent: none. */
+  readonly extras?: readonly Part[];
   /** Needs met before the fork, for both fixtures; the others are met on the new branch. */
   readonly shared: readonly PartFunction[];
   /** Where an arrestor stands: at the fixture's valve, after the line, or at the stop, before the line; null: anywhere. */
@@ -70,6 +77,8 @@ export interface Link {
   readonly piece: Part | null;
   /** Null unless the part feeds the kept branch. */
   readonly branch: SideBranch | null;
+  /** The rest of the tube or pipe that was cut for what stands before it: its length is counted there. */
+  readonly continues?: true;
 }
 
 export interface Chain {
@@ -81,10 +90,11 @@ export interface Chain {
   readonly faults: number;
 }
 
-/** Returns the joints a link makes: its way in, and those of its side branch. */
-export function jointsOfLink({ branch }: Link): number {
-  if (branch === null) return 1;
-  return branch.via === null ? 2 : 3;
+/** Returns the joints a link makes: its way in, those of its side branch, and the one inside a union. */
+export function jointsOfLink({ passage, branch }: Link): number {
+  const own = passage.part.unionSeal === null ? 1 : 2;
+  if (branch === null) return own;
+  return branch.via === null ? own + 1 : own + 2;
 }
 
 /** Returns the joints of a chain, the last one and those of the kept branch included. */
@@ -107,11 +117,36 @@ export interface CandidateLink {
   readonly faults: number;
   /** Pressure the link takes, psi; 0 where the task does not ask. */
   readonly lossPsi: number;
+  /** What two links must share for every way on from the one to be a way on from the other. */
+  readonly continuation: string;
+  /** Rules that leave out any of its parts, a bit each; absent: not asked. */
+  readonly excludedBy?: number;
+}
+
+/** Links by the end they follow, before any rule has left one out. */
+export interface LinkPool {
+  readonly linksFrom: (end: EndCode) => {
+    readonly plain: readonly PooledLink[];
+    readonly forks: readonly PooledLink[];
+  };
+  /** Graphs over these links, by the needs they are made for. */
+  readonly graphs: Map<string, Graph>;
+}
+
+/** A link, and the rules that leave out any of its parts, a bit each. */
+export interface PooledLink extends CandidateLink {
+  readonly excludedBy: number;
 }
 
 /** Returns the faults of kind of a link. */
-export function faultsOfLink({ passage, branch }: Link, { faultsOf }: Pick<SearchTask, "faultsOf">): number {
-  return faultsOf(passage.part) + (branch === null || branch.via === null ? 0 : faultsOf(branch.via.part));
+export function faultsOfLink(
+  { passage, branch, continues }: Link,
+  { faultsOf }: Pick<SearchTask, "faultsOf">,
+): number {
+  return (
+    (continues ? 0 : faultsOf(passage.part)) +
+    (branch === null || branch.via === null ? 0 : faultsOf(branch.via.part))
+  );
 }
 
 /** Returns the pieces and adapters a link needs beside its part. */

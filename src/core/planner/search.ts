@@ -12,13 +12,14 @@ import { type LinksFrom, linksOver } from "./links.ts";
 import { ParetoChains } from "./pareto.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import {
+  type Bridged,
+  bridgedBy,
   extend,
   type Label,
   mayBeHidden,
   mayForkHere,
   nextState,
   type SearchState,
-  singleAdapters,
   stateKey,
 } from "./search-label.ts";
 import { type Chain, pieceChoices, type SearchTask } from "./search-task.ts";
@@ -62,7 +63,7 @@ interface Search {
   readonly index: PlannerIndex;
   readonly task: SearchTask;
   readonly goals: ParetoChains;
-  readonly singles: ReadonlySet<string>;
+  readonly isBridged: Bridged;
   readonly kept: Map<string, Label[]>;
   readonly least: (progress: SearchState) => LeastToCome;
   readonly linksFrom: (end: EndCode) => LinksFrom;
@@ -95,32 +96,32 @@ function closeChain({ index, task, goals }: Search, label: Label): void {
   if (meeting === null) return;
   if (task.hidden !== null && !label.done.includes("shut-off") && !task.hidden(meeting.mating.type)) return;
   for (const piece of pieceChoices(meeting, task.admits)) {
-    const bill = piece === null ? label.bill : billWith(label.bill, piece, 1, task.stock);
+    const bill = piece === null ? label.bill : billWith(label.bill, piece, 1, task);
     goals.add({ links: label.links, lastPiece: piece, bill, faults: label.faults });
   }
 }
 
 /** True when a label in the same state ends no worse, whatever follows. */
-function isNeverWorse(one: Label, other: Label): boolean {
+function isNeverWorse(one: Label, other: Label, { inBox }: SearchTask): boolean {
   return (
     one.joints <= other.joints &&
     one.links.length <= other.links.length &&
     one.lossPsi <= other.lossPsi &&
     one.faults <= other.faults &&
-    neverWorse(one.bill, other.bill)
+    neverWorse(one.bill, other.bill, inBox)
   );
 }
 
 /** Puts every label one link longer on the agenda that may still matter. */
 function grow(search: Search, label: Label): void {
-  const { task, singles, kept, linksFrom, agenda, isSpent } = search;
+  const { task, isBridged, kept, linksFrom, agenda, isSpent } = search;
   const { plain, forks } = linksFrom(label.end);
   const mayFork = !label.hasBranched && mayForkHere(label, task);
   for (const candidate of mayFork ? [...plain, ...forks] : plain) {
     if (isSpent()) return;
     if (!mayBeHidden(candidate.link, candidate.type, label.done.includes("shut-off"), label, task)) continue;
     if (task.water !== null && label.lossPsi + candidate.lossPsi > task.water.mostPsi) continue;
-    const advanced = nextState(label, candidate.link, task, singles);
+    const advanced = nextState(label, candidate.link, task, isBridged);
     if (advanced === null) continue;
     const atLeast = { ...label.bill, priceCents: label.bill.priceCents + candidate.priceCents };
     const outlook = outlookOf(search, advanced, {
@@ -132,8 +133,8 @@ function grow(search: Search, label: Label): void {
     const next = extend(label, candidate, advanced, task);
     const state = stateKey(next);
     const rivals = kept.get(state) ?? [];
-    if (rivals.some((rival) => isNeverWorse(rival, next))) continue;
-    kept.set(state, [...rivals.filter((rival) => !isNeverWorse(next, rival)), next]);
+    if (rivals.some((rival) => isNeverWorse(rival, next, task))) continue;
+    kept.set(state, [...rivals.filter((rival) => !isNeverWorse(next, rival, task)), next]);
     agenda.add(next, outlook);
   }
 }
@@ -152,7 +153,7 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
     index,
     task,
     goals: new ParetoChains(task.rivals ?? []),
-    singles: singleAdapters(index, task.admits),
+    isBridged: bridgedBy(index, task.admits),
     kept: new Map(),
     least: leastToCome(index, task, linksFrom),
     linksFrom,
@@ -165,10 +166,11 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
     done: [],
     hasLength: task.lengthIn === null,
     hasBranched: task.kept === null,
+    cutFrom: null,
     run: [],
     links: [],
     joints: 0,
-    bill: EMPTY_BILL,
+    bill: (task.extras ?? []).reduce((sum, part) => billWith(sum, part, 1, task), EMPTY_BILL),
     faults: 0,
     lossPsi: 0,
   };

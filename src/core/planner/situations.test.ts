@@ -94,7 +94,7 @@ testSituations({
       preset: "bidet-seat",
       supply: { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
       judged: ({ joints }) => {
-        const nut = joints.find(({ ends }) => ends.includes("bc-7/8-f"));
+        const nut = joints.find(({ ends }) => ends?.includes("bc-7/8-f"));
         assert.ok(nut?.turns?.handOnly, JSON.stringify(joints.map(({ ends }) => ends)));
       },
     },

@@ -30,6 +30,7 @@ function withPart(link: Link, part: Part): Link | null {
   return {
     passage: { part, into, out },
     piece: link.piece,
+    ...(link.continues ? { continues: true as const } : {}),
     branch: link.branch === null || side === null ? null : { ...link.branch, side },
   };
 }
@@ -82,7 +83,7 @@ function withOtherEnds(
     if (piece === undefined || pieceAfter === undefined) return [];
     const links = chain.links.map((link, index) =>
       index === at
-        ? { passage, piece, branch: null }
+        ? { passage, piece, branch: null, ...(link.continues ? { continues: true as const } : {}) }
         : index === at + 1
           ? { ...link, piece: pieceAfter }
           : link,
@@ -135,19 +136,17 @@ export function alternativesFor(
     .sort((a, b) => a.part.priceCents - b.part.priceCents);
 }
 
-function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask): Bill {
+/** Returns what the links of a chain cost and take from stock, with what every chain takes besides. */
+export function billOf(links: readonly Link[], lastKit: Part | null, task: SearchTask): Bill {
   const longestIn = task.lengthIn?.max ?? 0;
-  const whole = links.reduce(
-    (sum, link) =>
-      billWith(
-        piecesOf(link).reduce((bill, piece) => billWith(bill, piece, 1, task.stock), sum),
-        link.passage.part,
-        unitsOf(link.passage.part, longestIn),
-        task.stock,
-      ),
-    EMPTY_BILL,
-  );
-  return lastKit === null ? whole : billWith(whole, lastKit, 1, task.stock);
+  const whole = links.reduce((sum, link) => {
+    const pieces = piecesOf(link).reduce((bill, piece) => billWith(bill, piece, 1, task), sum);
+    return link.continues
+      ? pieces
+      : billWith(pieces, link.passage.part, unitsOf(link.passage.part, longestIn), task);
+  }, EMPTY_BILL);
+  const last = [...(lastKit === null ? [] : [lastKit]), ...(task.extras ?? [])];
+  return last.reduce((bill, part) => billWith(bill, part, 1, task), whole);
 }
 
 /** Returns the chain with every wanted swap that can be made, from the wall on; a swap that cannot is left out. */

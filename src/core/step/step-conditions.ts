@@ -51,7 +51,7 @@ export function conditionFault(when: string): string | null {
 const FIRM_MATERIALS = /^pipe-/;
 
 function jointFacts({ type, ends }: PlanJoint): readonly string[] {
-  return [`joint=${type}`, ...(ends.some((end) => FIRM_MATERIALS.test(end)) ? ["pipe-side"] : [])];
+  return [`joint=${type}`, ...(ends?.some((end) => FIRM_MATERIALS.test(end)) ? ["pipe-side"] : [])];
 }
 
 /** Returns everything that holds of a connection, as the words conditions are written in. */

@@ -1,7 +1,8 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 
 import { jointTargets } from "../check/index.ts";
-import { completeStandards, type PlanJoint } from "../plan/index.ts";
+import type { PlanJoint } from "../plan/index.ts";
+import { completeStandards } from "../standard/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";

@@ -8,11 +8,11 @@ import type {
   Need,
   PipeMaterial,
   PlanRequest,
-  Standards,
   SupplyKind,
   Treatment,
   Water,
 } from "../plan/index.ts";
+import type { Standards } from "../standard/index.ts";
 import type { Preset } from "./preset.ts";
 import type { LineSpace } from "./space.ts";
 import { asTyped, type Typed } from "./typed.ts";

@@ -54,7 +54,7 @@ function planRefusal(
   if (numbers.some((number, index) => number !== index + 1))
     return no("plan.joints", "Joints must be numbered 1, 2, 3 from the wall.");
   const unknown = event.plan.joints
-    .flatMap((joint) => joint.ends)
+    .flatMap((joint) => joint.ends ?? [])
     .find((code) => !tables.ends.some((end) => end.code === code));
   return unknown === undefined ? null : no("plan.joints", `There is no end ${unknown}.`);
 }

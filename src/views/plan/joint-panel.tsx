@@ -6,7 +6,10 @@ import { PiecesInOrder } from "../../drawing/pieces.tsx";
 
 /** One joint: its five figures, and its pieces in the order they go on. */
 export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonly ends: EndFigures }) {
-  const [left, right] = joint.ends;
+  const between =
+    joint.ends === null
+      ? "Between the two halves of the union"
+      : joint.ends.map((end) => ends[end]?.name ?? end).join(" to ");
   const rows: readonly (readonly [string, string])[] = [
     ["Turn past hand-tight", formatTurns(joint.turns)],
     ["Sealant", sealantInWords(joint)],
@@ -31,7 +34,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
           Joint {joint.number} <span className="font-normal text-quiet">{joint.label}</span>
         </h2>
         <p className="text-quiet">
-          {ends[left]?.name ?? left} to {ends[right]?.name ?? right}; {joint.sealsOn} does the sealing.{" "}
+          {between}; {joint.sealsOn} does the sealing.{" "}
           {joint.made === "bench" ? "Made up on the bench." : "Made up in place."}
         </p>
         <dl className="mt-2">

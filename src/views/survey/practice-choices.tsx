@@ -1,4 +1,4 @@
-import { DEFAULT_STANDARDS, type PracticeKey, type Standards } from "../../core/plan/index.ts";
+import { DEFAULT_STANDARDS, type PracticeKey, type Standards } from "../../core/standard/index.ts";
 
 export interface PracticeRow {
   readonly key: string;

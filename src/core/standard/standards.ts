@@ -14,6 +14,10 @@ export const PRACTICES = {
   lineSlack: ["quarter-inch", "half-inch", "inch"],
   washerHose: ["braided", "rubber"],
   arrestorPlace: ["valve", "stop"],
+  tubeJoint: ["push", "compression"],
+  tankNut: ["plastic", "metal"],
+  ownStop: ["always", "when-shared", "never"],
+  flushBeforeLast: ["yes", "no"],
 } as const;
 
 export type PracticeKey = keyof typeof PRACTICES;
@@ -21,7 +25,7 @@ export type Standards = { readonly [K in PracticeKey]: (typeof PRACTICES)[K][num
 
 /** One practice of one question, with the reason that is shown where a plan uses it. */
 export interface PracticeOption {
-  /** A SchoolKey, as data/practices.csv spells it. */
+  /** A PracticeKey, as data/schools.csv spells it. */
   readonly key: string;
   readonly choice: string;
   readonly label: string;
@@ -29,7 +33,7 @@ export interface PracticeOption {
   readonly reason: string;
 }
 
-/** The product's own defaults: a shop changes them once, a job overrides them. Reasons stand in data/practices.csv. */
+/** The product's own defaults: a shop changes them once, a job overrides them. Reasons stand in data/schools.csv. */
 export const DEFAULT_STANDARDS: Standards = {
   taperSealant: "tape",
   ferruleFilm: "none",
@@ -44,6 +48,10 @@ export const DEFAULT_STANDARDS: Standards = {
   lineSlack: "quarter-inch",
   washerHose: "braided",
   arrestorPlace: "valve",
+  tubeJoint: "push",
+  tankNut: "plastic",
+  ownStop: "never",
+  flushBeforeLast: "no",
 };
 
 /** Returns every question answered: what was set, else the default practice. */

@@ -1,0 +1,8 @@
+export {
+  completeStandards,
+  DEFAULT_STANDARDS,
+  PRACTICES,
+  type PracticeKey,
+  type PracticeOption,
+  type Standards,
+} from "./standards.ts";
