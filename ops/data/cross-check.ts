@@ -55,6 +55,7 @@ export function crossCheck(tables: Tables): readonly string[] {
         ? []
         : [`catalogue ${sku}: no ${material} in roughness.csv`]),
     ]),
+    ...tables.tools.flatMap(({ id, ends: asked }) => asked.flatMap((end) => needEnd(`tools ${id}`, end))),
     ...materialFaults(tables),
     ...reachFaults(tables),
     ...tables.fixtures

@@ -126,6 +126,7 @@ const readers = {
     sealsOn: row["seals_on"],
     pieces: list(row["pieces"]),
     lookFirst: list(row["look_first"]),
+    prepare: list(row["prepare"]),
     remake: row["remake"],
     reason: row["reason"],
   }),
@@ -156,6 +157,15 @@ const readers = {
     reason: row["reason"],
   }),
   judgements: (row: Row) => ({ ...row }),
+  tools: (row: Row) => ({
+    id: row["id"],
+    kind: row["kind"],
+    label: row["label"],
+    joints: list(row["joints"]),
+    sealants: list(row["sealants"]),
+    ends: list(row["ends"]),
+    reason: row["reason"],
+  }),
   insertions: (row: Row) => ({
     id: row["id"],
     label: row["label"],

@@ -5,11 +5,9 @@ import type { EndKnowledge, Instrument } from "./identify/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
 import type { Caution, StepTemplate } from "./step/index.ts";
 import type { Preset } from "./survey/index.ts";
-import type { Insertion } from "./tube/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];
-  readonly insertions: readonly Insertion[];
   readonly presets: readonly Preset[];
   readonly checkpoints: readonly Checkpoint[];
   readonly stages: readonly Stage[];

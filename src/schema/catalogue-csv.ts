@@ -4,7 +4,7 @@ import { stringify } from "csv-stringify/sync";
 import type { EndTable } from "../core/end/index.ts";
 import { ENDING_KINDS, type Part, type Port } from "../core/part/index.ts";
 
-import { partSchema } from "./tables.ts";
+import { partSchema } from "./part.ts";
 
 type Row = Readonly<Record<string, string>>;
 

@@ -1,6 +1,6 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
 import { z } from "zod";
-import { JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
+import { JOINT_TYPES, PREPARATIONS, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS, PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import {
   FIXTURES,
@@ -203,7 +203,10 @@ const planJoint = z.strictObject({
   wrenches: z.array(text).max(6),
   backUp: z.boolean(),
   holdBack: z.strictObject({ what: text, wrenches: z.array(text).max(6) }).exactOptional(),
-  made: z.enum(["bench", "place"]),
+  where: z.enum(["bench", "place"]),
+  turning: z.enum(["a", "b"]).nullable().exactOptional(),
+  held: z.enum(["a", "b"]).exactOptional(),
+  prepare: z.array(z.enum(PREPARATIONS)).max(12).exactOptional(),
   notes: z.array(text).max(8),
   label: text,
   sealsOn: text,
@@ -221,6 +224,10 @@ export const planSchema = z
     parts: z.array(planPart).max(24),
     joints: z.array(planJoint).min(1).max(24),
     priceCents: z.number().int().nonnegative(),
+    makeUpOrder: z.array(z.number().int().positive()).max(24).exactOptional(),
+    tools: z.array(text).max(40).exactOptional(),
+    consumables: z.array(text).max(20).exactOptional(),
+    cutOutIn: z.number().nonnegative().exactOptional(),
     flow: z
       .strictObject({
         usualGpm: z.number().positive(),

@@ -3,19 +3,14 @@ import { z } from "zod";
 import { CHECK_METHODS, CHECK_SCOPES, STAGE_CODES } from "../core/check/index.ts";
 import { CONFIDENCES, RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
-import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, SEALANTS } from "../core/joint/index.ts";
-import {
-  HAZARDS,
-  PART_FUNCTIONS,
-  PART_KINDS,
-  PIPE_DIRECTIONS,
-  SERVICES,
-  UNION_SEALS,
-} from "../core/part/index.ts";
+import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, PREPARATIONS, SEALANTS } from "../core/joint/index.ts";
+import { HAZARDS, PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/plan/index.ts";
-import { PART_SHAPES } from "../core/planner/index.ts";
+import { PART_SHAPES, TOOL_KINDS } from "../core/planner/index.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
+import { SEAT_KINDS } from "../core/tube/index.ts";
+import { partSchema } from "./part.ts";
 
 const positive = z.number().positive();
 const code = z.string().min(1);
@@ -98,6 +93,7 @@ const jointRule = z.strictObject({
   sealsOn: code,
   pieces: z.array(code),
   lookFirst: z.array(code),
+  prepare: z.array(z.enum(PREPARATIONS)),
   remake: code,
   reason: code,
 });
@@ -130,45 +126,6 @@ const instrument = z.strictObject({
   label: code,
   halfWidthIn: positive,
   note: code,
-});
-
-const vector = z.tuple([z.number(), z.number(), z.number()]);
-const port = z.strictObject({
-  id: z.enum(["a", "b", "c"]),
-  end: code,
-  at: vector,
-  direction: vector,
-  boreIn: positive,
-  plastic: z.boolean(),
-});
-
-/** A part of the catalogue, as a row of the file or of the database holds it. */
-export const partSchema = z.strictObject({
-  sku: z.string().regex(/^[A-Z0-9-]+$/, "a SKU has capitals, digits and dashes only"),
-  kind: z.enum(PART_KINDS),
-  name: code,
-  priceCents: z.number().int().positive(),
-  material: code,
-  lengthIn: positive.nullable(),
-  cutToLength: z.boolean(),
-  minBendRadiusIn: positive.nullable(),
-  cuffIn: positive.nullable(),
-  ratedPsi: positive,
-  ratedF: positive,
-  ratedHot: z.strictObject({ psi: positive, f: positive }).nullable().default(null),
-  service: z.enum(SERVICES).nullable().default(null),
-  backflow: z
-    .strictObject({ hazard: z.enum(HAZARDS), takesConstantPressure: z.boolean(), isLast: z.boolean() })
-    .nullable()
-    .default(null),
-  unionSeal: z.enum(UNION_SEALS).nullable().default(null),
-  flats: z.array(code).max(4).default([]),
-  leadFree: z.boolean(),
-  oneWay: z.boolean(),
-  contents: z.array(code),
-  functions: z.array(z.enum(PART_FUNCTIONS)),
-  joins: z.tuple([code, code]).nullable(),
-  ports: z.array(port),
 });
 
 const fixture = z.strictObject({
@@ -209,10 +166,20 @@ const preference = z.strictObject({
 });
 const roughness = z.strictObject({ material: code, mm: estimate, note: code.nullable() });
 
+const tool = z.strictObject({
+  id: code,
+  kind: z.enum(TOOL_KINDS),
+  label: code,
+  joints: z.array(z.enum(JOINT_TYPES)),
+  sealants: z.array(z.enum(SEALANTS)),
+  ends: z.array(code),
+  reason: code,
+});
+
 const insertion = z.strictObject({
   id: code,
   label: code,
-  joint: z.enum(["ferrule", "push-fit", "quick-connect", "face"]),
+  joint: z.enum(SEAT_KINDS),
   size: code.nullable(),
   depthIn: z
     .strictObject({ low: z.number().nonnegative(), high: z.number().nonnegative() })
@@ -299,6 +266,7 @@ export const tablesSchema = z.strictObject({
   roughness: z.array(roughness),
   preferences: z.array(preference),
   insertions: z.array(insertion),
+  tools: z.array(tool),
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
   stages: z.array(stage),

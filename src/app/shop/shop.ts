@@ -15,8 +15,8 @@ import {
 } from "../../db/shop-part.ts";
 import { transact } from "../../db/transact.ts";
 import { type ReadCatalogue, writeCatalogue } from "../../schema/catalogue-csv.ts";
+import { partSchema } from "../../schema/part.ts";
 import { standardsSchema } from "../../schema/plan.ts";
-import { partSchema } from "../../schema/tables.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 

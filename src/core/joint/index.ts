@@ -5,10 +5,12 @@ export {
   type JointType,
   type Mating,
   mate,
+  PREPARATIONS,
+  type Preparation,
   SEALANTS,
   type Sealant,
 } from "./joint.ts";
-export { heldEnd, type JointSide, ruleFor, SOFT_TUBES, wrenchesFor } from "./make-up.ts";
+export { heldEnd, isNut, type JointSide, ruleFor, SOFT_TUBES, wrenchesFor } from "./make-up.ts";
 export { allPairs, type Match, type Matrix, matchEnds } from "./match.ts";
 export {
   CONTACT_CODES,

@@ -22,6 +22,30 @@ export const JOINT_TYPES = [
 ] as const;
 export type JointType = (typeof JOINT_TYPES)[number];
 
+/** What may have to be done to the sides of a joint before it is made. */
+export const PREPARATIONS = [
+  "square-cut",
+  "deburr",
+  "depth-mark",
+  "insert-in",
+  "bright",
+  "flux",
+  "dry-pipe",
+  "ring-on",
+  "ring-seen",
+  "nut-and-ferrule-on",
+  "flare-tube",
+  "clean-thread",
+  "sealant-on",
+  "clean-face",
+  "clean-cones",
+  "washer-in",
+  "no-old-ferrule",
+  "dry-fit",
+  "primer",
+] as const;
+export type Preparation = (typeof PREPARATIONS)[number];
+
 export const SEALANTS = [
   "none",
   "tape",
@@ -67,6 +91,8 @@ export interface JointRule {
   /** In the order they go on. */
   readonly pieces: readonly string[];
   readonly lookFirst: readonly string[];
+  /** What is done to the two sides directly before the joint is made. */
+  readonly prepare: readonly Preparation[];
   readonly remake: string;
   readonly reason: string;
 }

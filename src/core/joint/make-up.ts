@@ -49,7 +49,8 @@ export function ruleFor(
   return candidates;
 }
 
-function isNut(end: End): boolean {
+/** Returns true for an end that is a nut: it turns by itself. */
+export function isNut(end: End): boolean {
   return end.gender === "f" && end.wrenches.length > 0 && (end.swivel || end.form === "seat");
 }
 

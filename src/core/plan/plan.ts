@@ -1,6 +1,6 @@
 /** A plan as it is computed, shown, chosen and kept: parts, joints, advice. */
 import type { EndCode } from "../end/index.ts";
-import type { JointType, Sealant } from "../joint/index.ts";
+import type { JointType, Preparation, Sealant } from "../joint/index.ts";
 import type { PartKind, Port, PortId } from "../part/index.ts";
 import type { PracticeKey } from "../standard/index.ts";
 
@@ -22,6 +22,9 @@ export interface PlanPart {
   readonly lengthIn?: number;
 }
 
+/** The first or the second of the two sides a joint is between. */
+export type JointSideId = "a" | "b";
+
 export interface PlanJoint {
   readonly number: number;
   readonly between: readonly [PortRef, PortRef];
@@ -37,7 +40,12 @@ export interface PlanJoint {
   readonly backUp: boolean;
   /** What the second wrench holds, and its sizes where they are usual ones. Absent when nothing is held, and in plans kept before it was told. */
   readonly holdBack?: { readonly what: string; readonly wrenches: readonly string[] };
-  readonly made: "bench" | "place";
+  readonly where: "bench" | "place";
+  /** The side of `between` that turns: with the nut, or the whole part; null: nothing turns. Absent in plans kept before it was told, as what is held and prepared. */
+  readonly turning?: JointSideId | null;
+  readonly held?: JointSideId;
+  /** What is done to the two sides directly before the joint is made. */
+  readonly prepare?: readonly Preparation[];
   readonly notes: readonly string[];
   /** The make-up rule's own words, kept with the plan. */
   readonly label: string;
@@ -83,6 +91,12 @@ export interface Plan {
   readonly parts: readonly PlanPart[];
   readonly joints: readonly PlanJoint[];
   readonly priceCents: number;
+  /** Numbers of the joints in the order they are made. Absent in plans kept before it was derived, as what to carry. */
+  readonly makeUpOrder?: readonly number[];
+  readonly tools?: readonly string[];
+  readonly consumables?: readonly string[];
+  /** Pipe to cut out for a tee, inches: its run less the two insertion depths. Absent: no pipe is cut, or the depth is not known. */
+  readonly cutOutIn?: number;
   /** Standards that gave way, because no plan follows them all; absent: none. */
   readonly gaveWay?: readonly PracticeKey[];
   /** Parts that are not the preferred kind for their place. Absent in plans kept before they were counted. */

@@ -1,21 +1,14 @@
 /** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
-import { dot } from "../geometry/index.ts";
-import {
-  heldEnd,
-  type JointRule,
-  type JointSide,
-  type JointType,
-  mate,
-  ruleFor,
-  type Sealant,
-  wrenchesFor,
-} from "../joint/index.ts";
+import { dot, norm, subtract } from "../geometry/index.ts";
+import { type JointRule, type JointSide, mate, ruleFor, type Sealant, wrenchesFor } from "../joint/index.ts";
 import type { Part, UnionSeal } from "../part/index.ts";
 import type { PlanJoint, PlanPart, PlanRequest, SupplyKind } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { Candidate } from "./candidate.ts";
 import { type LayOut, layOut, type OpenJoint, type Socket } from "./lay-out.ts";
+import { makeOrder } from "./make-order.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import { heldSide, type RuledJoint, type SideIndex, turningSide } from "./turning.ts";
 
 const isPlastic = ({ whenPlastic }: JointRule) => whenPlastic !== null && whenPlastic !== "none";
 
@@ -71,26 +64,50 @@ const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
   tube: "the tube, close to the joint",
 };
 
+/** What is held while the joint is turned, and the wrench sizes of its body. */
 function holdBackOf(
-  rule: JointRule,
-  sides: readonly [JointSide, JointSide],
-  places: readonly [Socket, Socket],
+  { rule, sides, sockets }: RuledJoint,
+  held: SideIndex,
   request: PlanRequest,
-  parts: readonly PlanPart[],
+  part: Part | undefined,
 ): PlanJoint["holdBack"] {
-  const heldSide = heldEnd(rule, sides[0].end, sides[1].end);
-  const at = heldSide === null ? undefined : places[sides[0].end === heldSide ? 0 : 1];
-  if (heldSide === null || at === undefined) return undefined;
-  const part = at.part === null ? undefined : parts[at.part];
-  const what =
-    part !== undefined
-      ? `the ${part.kind === "line" ? "line's own end" : part.kind}`
-      : at.ref === "supply"
-        ? HELD_AT_SUPPLY[request.supply.kind]
-        : at.ref === "kept"
-          ? "what the kept line goes on"
-          : "the fixture's own end";
-  return { what, wrenches: heldSide.form === "thread" ? heldSide.wrenches : [] };
+  if (rule.handOnly || rule.turns === null) return undefined;
+  const { end } = sides[held];
+  const sizes = end.form === "thread" ? end.wrenches : [];
+  if (sockets[0].part !== null && sockets[0].part === sockets[1].part)
+    return { what: "the union's other half", wrenches: part?.flats ?? [] };
+  if (part !== undefined) {
+    const isThread = rule.type === "taper-thread" && part.flats.length > 0;
+    return {
+      what: `the ${part.kind === "line" ? "line's own end" : part.kind}`,
+      wrenches: isThread ? part.flats : sizes,
+    };
+  }
+  const { ref } = sockets[held];
+  if (ref !== "supply")
+    return {
+      what: ref === "kept" ? "what the kept line goes on" : "the fixture's own end",
+      wrenches: sizes,
+    };
+  // A nipple in the wall has no flats: a pipe wrench holds it, so that nothing turns in the wall.
+  const isNipple = rule.type === "taper-thread" && end.gender === "m";
+  return isNipple
+    ? { what: "the nipple in the wall with a pipe wrench", wrenches: [] }
+    : { what: HELD_AT_SUPPLY[request.supply.kind], wrenches: sizes };
+}
+
+/** Wrench sizes of what turns: the nut, or the body that is screwed on. */
+function wrenchesOf(
+  index: PlannerIndex,
+  { rule, sides, sockets }: RuledJoint,
+  turning: SideIndex | null,
+  part: Part | undefined,
+): readonly string[] {
+  if (rule.handOnly || turning === null) return [];
+  const isUnion = sockets[0].part !== null && sockets[0].part === sockets[1].part;
+  if (!isUnion && rule.type !== "taper-thread")
+    return wrenchesFor(rule, sides[0].end, sides[1].end, index.ends);
+  return part !== undefined && part.flats.length > 0 ? part.flats : sides[turning].end.wrenches;
 }
 
 function sideOf(index: PlannerIndex, { end, plastic }: Socket): JointSide {
@@ -105,28 +122,55 @@ const UNION_RULES: Readonly<Record<UnionSeal, string>> = {
   "flat-gasket": "union-gasket",
 };
 
-function ruledUnion(index: PlannerIndex, open: OpenJoint, seal: UnionSeal) {
-  const rule = index.tables.joints.find(({ id }) => id === UNION_RULES[seal]);
+function unionRule({ tables }: PlannerIndex, seal: UnionSeal): JointRule {
+  const rule = tables.joints.find(({ id }) => id === UNION_RULES[seal]);
   if (rule === undefined) throw new RangeError(`no joint rule ${UNION_RULES[seal]} in the table of joints`);
-  const sides = [sideOf(index, open.left), sideOf(index, open.right)] as const;
-  return { open, sides, note: null, type: rule.type, rule };
+  return rule;
 }
 
 function partOf({ tables }: PlannerIndex, part: PlanPart | undefined): Part | undefined {
   return tables.parts.find(({ sku }) => sku === part?.sku);
 }
 
-/** A part that must be spun into a taper thread at the wall or the fixture cannot carry its line while it turns. */
-function spinsInPlace(
-  joints: readonly { readonly type: JointType; readonly open: OpenJoint }[],
-  part: number,
-): boolean {
-  return joints.some(
-    ({ type, open }) =>
-      type === "taper-thread" &&
-      (open.left.part === part || open.right.part === part) &&
-      (open.left.part === null || open.right.part === null),
-  );
+const SIDE_IDS = ["a", "b"] as const;
+
+/** An open joint with the rule it is made up by. Errors: RangeError where the two ends do not mate. */
+function ruledJoint(index: PlannerIndex, { left, right, isAside, seal }: OpenJoint) {
+  const sides = [sideOf(index, left), sideOf(index, right)] as const;
+  const common = { sockets: [left, right] as const, sides, isAside, isInner: seal !== undefined };
+  if (seal !== undefined) return { ...common, note: null, rule: unionRule(index, seal) };
+  const mating = mate(sides[0].end, sides[1].end, index.tables.matings);
+  if (mating === null) throw new RangeError(`${left.end} and ${right.end} do not make a joint`);
+  return { ...common, note: mating.note, rule: ruleFor(mating, sides[0], sides[1], index.tables.joints) };
+}
+
+/** Pipe to cut out for the tee of a cut pipe, inches; undefined: no pipe is cut, or the depth is not known. */
+function cutOut(
+  { ends, tables }: PlannerIndex,
+  { supply }: PlanRequest,
+  { chain }: Candidate,
+): number | undefined {
+  const tee = chain.links.find(({ branch }) => branch !== null);
+  if (supply.kind !== "pipe" || tee === undefined || tee.branch === null) return undefined;
+  const { into } = tee.passage;
+  const { side } = tee.branch;
+  const [pipe, socket] = [ends.get(supply.end), ends.get(into.end)];
+  const mating = pipe && socket && mate(pipe, socket, tables.matings);
+  const depth = tables.insertions.find(({ joint, size }) => joint === mating?.type && size === pipe?.fitSize)
+    ?.depthIn.high;
+  if (depth === undefined) return undefined;
+  const runIn = norm(subtract(side.at, into.at));
+  return Math.max(0, Math.round((runIn - 2 * depth) * 100) / 100);
+}
+
+/** A way as parts and joints. */
+interface Assembly {
+  readonly parts: readonly PlanPart[];
+  readonly joints: readonly PlanJoint[];
+  /** Washers that come to the parts of the chain. */
+  readonly fresh: LayOut["fresh"];
+  readonly makeUpOrder: readonly number[];
+  readonly cutOutIn: number | undefined;
 }
 
 /**
@@ -139,62 +183,60 @@ export function assemble(
   rules: Standards,
   candidate: Candidate,
   outlet: Part | null = null,
-): { parts: readonly PlanPart[]; joints: readonly PlanJoint[]; fresh: LayOut["fresh"] } {
+): Assembly {
   const { parts, open, fresh } = layOut(index, request, candidate, outlet);
-
-  const ruled = open.map((each) => {
-    if (each.seal !== undefined) return ruledUnion(index, each, each.seal);
-    const sides = [sideOf(index, each.left), sideOf(index, each.right)] as const;
-    const mating = mate(sides[0].end, sides[1].end, index.tables.matings);
-    if (mating === null) throw new RangeError(`${each.left.end} and ${each.right.end} do not make a joint`);
+  const listed = parts.map((part) => partOf(index, part));
+  const ruled = open.map((each) => ruledJoint(index, each));
+  const turned = ruled.map((joint) => ({ ...joint, turning: turningSide(joint, ruled) }));
+  const { order, where } = makeOrder(turned, listed);
+  const joints = turned.map((joint, at): PlanJoint => {
+    const { rule, sides, sockets, turning, note, isInner, isAside } = joint;
+    const [from, to] = sockets;
+    const held = heldSide(turning, sockets);
+    const partAt = (side: SideIndex) => {
+      const { part } = sockets[side];
+      return part === null ? undefined : listed[part];
+    };
+    const holdBack = holdBackOf(joint, held, request, partAt(held));
     return {
-      open: each,
-      sides,
-      note: mating.note,
-      type: mating.type,
-      rule: ruleFor(mating, sides[0], sides[1], index.tables.joints),
+      number: at + 1,
+      between: [from.ref, to.ref],
+      ends: isInner ? null : [from.end, to.end],
+      type: rule.type,
+      rule: rule.id,
+      sealant: sealantFor(rule, sides, rules),
+      turns:
+        rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
+      hardMaxTurns: rule.turns?.hardMax ?? null,
+      wrenches: wrenchesOf(index, joint, turning, turning === null ? undefined : partAt(turning)),
+      backUp: rule.turns !== null && !rule.handOnly,
+      ...(holdBack === undefined ? {} : { holdBack }),
+      where: where[at] ?? "place",
+      turning: turning === null ? null : SIDE_IDS[turning],
+      held: SIDE_IDS[held],
+      prepare: rule.prepare,
+      notes: notesFor(
+        index,
+        rule,
+        note,
+        from.ref === "supply" ? request : null,
+        isTurned(parts, to) || (rule.type === "taper-thread" && isTurned(parts, from)),
+      ),
+      label: rule.label,
+      sealsOn: rule.sealsOn,
+      pieces: rule.pieces,
+      lookFirst: rule.lookFirst,
+      remake: rule.remake,
+      reason: rule.reason,
+      maySnug: rule.maySnug,
+      ...(isAside ? { aside: true as const } : {}),
     };
   });
-  const joints = ruled.map(
-    ({ open: { left: from, right: to, isAside, seal }, sides, note, rule }, at): PlanJoint => {
-      const body = seal === undefined || from.part === null ? undefined : partOf(index, parts[from.part]);
-      const wrenches = body?.flats ?? wrenchesFor(rule, sides[0].end, sides[1].end, index.ends);
-      const holdBack =
-        body === undefined
-          ? holdBackOf(rule, sides, [from, to], request, parts)
-          : { what: "the union's other half", wrenches: body.flats };
-      const onBench = [from, to].every(({ part }) => part !== null && !spinsInPlace(ruled, part));
-      return {
-        number: at + 1,
-        between: [from.ref, to.ref],
-        ends: seal === undefined ? [from.end, to.end] : null,
-        type: rule.type,
-        rule: rule.id,
-        sealant: sealantFor(rule, sides, rules),
-        turns:
-          rule.turns === null ? null : { handOnly: rule.handOnly, min: rule.turns.min, max: rule.turns.max },
-        hardMaxTurns: rule.turns?.hardMax ?? null,
-        wrenches,
-        backUp: rule.turns !== null && !rule.handOnly,
-        ...(holdBack === undefined ? {} : { holdBack }),
-        made: onBench ? "bench" : "place",
-        notes: notesFor(
-          index,
-          rule,
-          note,
-          from.ref === "supply" ? request : null,
-          isTurned(parts, to) || (rule.type === "taper-thread" && isTurned(parts, from)),
-        ),
-        label: rule.label,
-        sealsOn: rule.sealsOn,
-        pieces: rule.pieces,
-        lookFirst: rule.lookFirst,
-        remake: rule.remake,
-        reason: rule.reason,
-        maySnug: rule.maySnug,
-        ...(isAside ? { aside: true as const } : {}),
-      };
-    },
-  );
-  return { parts, joints, fresh };
+  return {
+    parts,
+    joints,
+    fresh,
+    makeUpOrder: order.map((at) => at + 1),
+    cutOutIn: cutOut(index, request, candidate),
+  };
 }

@@ -121,6 +121,33 @@ const partOf = (sku: string): Part => {
   return part;
 };
 
+const SOFT: readonly string[] = ["cone-gasket", "flat-gasket", "hose-thread", "push-fit", "quick-connect"];
+
+/** Every joint once, no rubber or plastic on a body before its flame, nothing turned that is fixed to the building. */
+function assertOrder({ joints, makeUpOrder = [] }: Plan): void {
+  assert.deepEqual(
+    [...makeUpOrder].sort((a, b) => a - b),
+    joints.map(({ number }) => number),
+    "every joint is made once",
+  );
+  const bodies = ({ between }: Plan["joints"][number]) =>
+    between.flatMap((ref) => /^p\d+/.exec(ref)?.[0] ?? []);
+  for (const hot of joints.filter(({ type }) => type === "solder"))
+    for (const soft of joints.filter(({ type }) => SOFT.includes(type)))
+      if (bodies(hot).some((body) => bodies(soft).includes(body)))
+        assert.ok(
+          makeUpOrder.indexOf(hot.number) < makeUpOrder.indexOf(soft.number),
+          `${soft.number} waits for the flame at ${hot.number}`,
+        );
+  for (const { type, turning, held, between } of joints) {
+    if (type !== "taper-thread" || turning === undefined || turning === null) continue;
+    const [turned, kept] = turning === "a" ? between : [between[1], between[0]];
+    if (/^p/.test(kept)) continue;
+    assert.ok(/^p/.test(turned) || !/^p/.test(kept), "what is fixed is held");
+    assert.notEqual(turning, held);
+  }
+}
+
 function assertFit(plan: Plan, { supply, inlet, needs, phase, line }: PlanRequest): void {
   const facts = tables.fixtures.find(({ fixture }) => fixture === inlet.fixture);
   assert.ok(facts && plan.flow);
@@ -162,6 +189,7 @@ function assertFit(plan: Plan, { supply, inlet, needs, phase, line }: PlanReques
       assert.equal(joint.sealant, rule.sealant, "plastic takes its own sealant");
     if (joint.turns?.handOnly) assert.deepEqual(joint.wrenches, [], "no wrench on a hand-only nut");
   }
+  assertOrder(plan);
   // A device that nobody asked for may be built into a line: only those asked for have their place.
   const order = ["auto-shutoff", "filter", "backflow", "arrestor"].filter((device) =>
     needs.some((need) => need === device),

@@ -1,5 +1,6 @@
 export { type Effort, effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
 export { type OtherPlan, otherPlans } from "./other-plans.ts";
+export { TOOL_KINDS } from "./outfit.ts";
 export { planHookup, planWithChoices } from "./plan.ts";
 export {
   buildPlannerIndex,

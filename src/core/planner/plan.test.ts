@@ -161,11 +161,11 @@ describe("planHookup", () => {
     // No line with an elbow of its own is made in this length.
     const hose = best(requestFor("dishwasher-hose", { needs: ["elbow"], lengthIn: { min: 78, max: 90 } }));
     assert.deepEqual(
-      hose.joints.map((joint) => joint.made),
+      hose.joints.map((joint) => joint.where),
       ["place", "bench", "place"],
     );
     assert.deepEqual(
-      best(requestFor("dishwasher")).joints.map((joint) => joint.made),
+      best(requestFor("dishwasher")).joints.map((joint) => joint.where),
       ["place", "place", "place"],
     );
   });

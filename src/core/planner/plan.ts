@@ -22,6 +22,7 @@ import {
 } from "./job.ts";
 import { keptLineOf, withKeptLine } from "./kept-line.ts";
 import { linkPool } from "./links.ts";
+import { outfitFor } from "./outfit.ts";
 import { partFiltersFor } from "./part-filter.ts";
 import { PartRules } from "./part-rules.ts";
 import { planFlow, starvedInWords, waterBudget } from "./plan-flow.ts";
@@ -72,7 +73,7 @@ interface PlanContext {
 }
 
 function planOf({ index, request, rules, facts, relaxed, outlet }: PlanContext, candidate: Candidate): Plan {
-  const { parts, joints, fresh } = assemble(index, request, rules, candidate, outlet);
+  const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
   const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
   const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
   const flow = planFlow(index, request, facts, candidate.chain.links);
@@ -87,6 +88,9 @@ function planOf({ index, request, rules, facts, relaxed, outlet }: PlanContext, 
     parts,
     joints,
     priceCents: bill.priceCents,
+    makeUpOrder,
+    ...outfitFor(index.tables.tools, joints),
+    ...(cutOutIn === undefined ? {} : { cutOutIn }),
     kindFaults: candidate.chain.faults,
     ...(unusual.length === 0 ? {} : { unusual }),
     ...(relaxed.length === 0 ? {} : { gaveWay: relaxed }),

@@ -4,8 +4,10 @@ import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts
 import { ADAPTER_KINDS, type Part, type Port } from "../part/index.ts";
 import type { FixtureFacts } from "../plan/index.ts";
 import type { PracticeOption } from "../standard/index.ts";
+import type { Insertion } from "../tube/index.ts";
 import type { KindLoss, MaterialRoughness } from "../water/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
+import type { Tool } from "./outfit.ts";
 import type { Preference } from "./preference.ts";
 
 export interface AdviceText {
@@ -26,6 +28,8 @@ export interface PlannerTables {
   readonly losses: readonly KindLoss[];
   readonly roughness: readonly MaterialRoughness[];
   readonly preferences: readonly Preference[];
+  readonly insertions: readonly Insertion[];
+  readonly tools: readonly Tool[];
 }
 
 /** One way through a part: in at one port, out at the other. */

@@ -58,7 +58,7 @@ function taskOf(connection: string, { id, joint, stage, role, handsOnMin, waitMi
     handsOnMin,
     waitMin,
     effect: effect === "water-off" ? "shuts" : effect === "water-on" ? "opens" : null,
-    mayComeFirst: joint?.made === "bench" || role === "bench",
+    mayComeFirst: joint?.where === "bench" || role === "bench",
     followsOpening: stage === "first-fill",
   };
 }

@@ -2,7 +2,7 @@
 
 import type { StageCode } from "../check/index.ts";
 import { isStageDone } from "../check/index.ts";
-import type { PlanJoint } from "../plan/index.ts";
+import type { Plan, PlanJoint } from "../plan/index.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
 import type { StepRole } from "./step-role.ts";
 import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
@@ -38,11 +38,13 @@ function cautionsFor(code: string | null, facts: ReadonlySet<string>, tables: St
   return tables.cautions.filter((caution) => caution.code === plain).map((caution) => caution.text);
 }
 
-/** Bench joints first, then from the wall to the fixture. */
-function makingOrder(joints: readonly PlanJoint[]): readonly PlanJoint[] {
-  return [...joints].sort(
-    (a, b) => Number(a.made === "place") - Number(b.made === "place") || a.number - b.number,
-  );
+/** Joints in the order they are made; of plans kept before it was derived, bench joints first and then from the wall. */
+function makingOrder({ joints, makeUpOrder }: Plan): readonly PlanJoint[] {
+  if (makeUpOrder === undefined)
+    return [...joints].sort(
+      (a, b) => Number(a.where === "place") - Number(b.where === "place") || a.number - b.number,
+    );
+  return makeUpOrder.flatMap((number) => joints.filter((joint) => joint.number === number));
 }
 
 /**
@@ -78,13 +80,51 @@ export function runSheet(connection: StepSubject, tables: StepTables): readonly 
       isDone: stage ? isStageDone(connection, stage) : doneAt !== null,
     };
   };
+  const stepsOf = (template: StepTemplate, joint: PlanJoint | null): readonly RunStep[] =>
+    isWanted(template.when, facts, joint) ? [stepFor(template, joint)] : [];
+  const order = makingOrder(plan.plan);
+  const makings = order.flatMap((_, at) => makingOf(tables.steps, order, at, stepsOf));
+  let isMade = false;
   return tables.steps.flatMap((template) => {
-    if (template.per === "connection")
-      return isWanted(template.when, facts, null) ? [stepFor(template, null)] : [];
-    return makingOrder(plan.plan.joints)
-      .filter((joint) => isWanted(template.when, facts, joint))
-      .map((joint) => stepFor(template, joint));
+    if (template.role === "makes-joint" && !isMade) {
+      isMade = true;
+      return makings;
+    }
+    if (template.role !== null && ROUND_A_JOINT.includes(template.role)) return [];
+    if (template.per === "connection") return stepsOf(template, null);
+    return order.flatMap((joint) => stepsOf(template, joint));
   });
+}
+
+/** Steps whose place is by a joint: not where they stand in the library. */
+const ROUND_A_JOINT: readonly StepRole[] = [
+  "makes-joint",
+  "prepares-joint",
+  "after-heat",
+  "after-cement",
+  "before-last-joint",
+];
+
+/** The steps round the making of one joint: what is flushed before the last, its preparing, its making, what then cools or sets. */
+function makingOf(
+  library: readonly StepTemplate[],
+  order: readonly PlanJoint[],
+  at: number,
+  stepsOf: (template: StepTemplate, joint: PlanJoint | null) => readonly RunStep[],
+): readonly RunStep[] {
+  const joint = order[at];
+  if (joint === undefined) return [];
+  const withRole = (role: StepRole, of: PlanJoint | null) =>
+    library.filter((template) => template.role === role).flatMap((template) => stepsOf(template, of));
+  const isLastOf = (type: PlanJoint["type"]) =>
+    joint.type === type && order.slice(at + 1).every((each) => each.type !== type);
+  return [
+    ...(at === order.length - 1 ? withRole("before-last-joint", null) : []),
+    ...withRole("prepares-joint", joint),
+    ...withRole("makes-joint", joint),
+    ...(isLastOf("solder") ? withRole("after-heat", null) : []),
+    ...(isLastOf("solvent") ? withRole("after-cement", null) : []),
+  ];
 }
 
 /** Returns the minutes the water is off from closing the stop to letting it in again, likely hands-on time of the steps between. */

@@ -2,6 +2,7 @@
 
 import { JOINT_TYPES } from "../joint/index.ts";
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, SUPPLY_KINDS } from "../plan/index.ts";
+import { completeStandards } from "../standard/index.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";
 
 /** Words that stand alone, with what each says. */
@@ -22,6 +23,9 @@ export const STEP_FLAGS = {
   flexible: "the line is flexible",
   "has-checkpoints": "the drain side has something to look at",
   "pipe-side": "the joint sits on the building's pipe",
+  "flush-first": "the standard is to flush the new branch before its last joint",
+  "air-gap": "the standard is an air gap on a dishwasher's drain",
+  "high-loop": "the standard is a high loop on a dishwasher's drain",
 } as const;
 
 /** Words that name a value. */
@@ -50,8 +54,10 @@ export function conditionFault(when: string): string | null {
 
 const FIRM_MATERIALS = /^pipe-/;
 
-function jointFacts({ type, ends }: PlanJoint): readonly string[] {
-  return [`joint=${type}`, ...(ends?.some((end) => FIRM_MATERIALS.test(end)) ? ["pipe-side"] : [])];
+function jointFacts({ type, ends, between }: PlanJoint): readonly string[] {
+  const isNipple = type === "taper-thread" && between.includes("supply");
+  const isPipe = ends?.some((end) => FIRM_MATERIALS.test(end)) === true;
+  return [`joint=${type}`, ...(isPipe || isNipple ? ["pipe-side"] : [])];
 }
 
 /** Returns everything that holds of a connection, as the words conditions are written in. */
@@ -65,6 +71,7 @@ export function factsOf(
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const stopFails =
     ["pipe", "stub", "dead-stop"].includes(supply.kind) || stop.proof === "dead" || stop.proof === "seized";
+  const rules = completeStandards(plan?.request.houseRules ?? survey.houseRules);
   const flags: Readonly<Partial<Record<keyof typeof STEP_FLAGS, boolean>>> = {
     "static-above-80": (survey.staticPsi?.value ?? 0) > HIGHEST_STATIC_PSI,
     powered: fixture?.powered === true,
@@ -80,6 +87,9 @@ export function factsOf(
     "stop-renewed": supply.kind === "dead-stop",
     cut: line?.kind === "tube" || line?.kind === "riser",
     flexible: line?.kind === "line",
+    "flush-first": rules.flushBeforeLast === "yes" && (plan?.plan.joints.length ?? 0) > 1,
+    "air-gap": rules.dishwasherBackflow === "air-gap",
+    "high-loop": rules.dishwasherBackflow === "high-loop",
     "has-checkpoints": connection.checkpoints.length > 0,
   };
   return new Set([

@@ -34,6 +34,9 @@ function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
   ];
 }
 
+/** Roles that several steps may have. */
+const MAY_REPEAT: readonly StepRole[] = ["bench", "prepares-joint", "after-heat", "after-cement"];
+
 /** Returns everything wrong with a library, empty when it can be worked by. */
 export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryFault[] {
   const at = (id: string) => steps.findIndex((step) => step.id === id);
@@ -53,7 +56,7 @@ export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryF
   return [
     ...steps.flatMap(faultsOfStep),
     ...twice.map(({ id }) => ({ step: id, field: "id", message: "two steps have this id" })),
-    ...STEP_ROLES.filter((role) => role !== "bench" && withRole(role).length > 1).map((role) =>
+    ...STEP_ROLES.filter((role) => !MAY_REPEAT.includes(role) && withRole(role).length > 1).map((role) =>
       whole("role", `is ${role} for more than one step`),
     ),
     ...steps

@@ -6,12 +6,18 @@ export const STEP_ROLES = [
   "makes-joint",
   "lets-water-in",
   "bench",
+  "prepares-joint",
+  "after-heat",
+  "after-cement",
+  "before-last-joint",
 ] as const;
 
 /**
  * closes-stop and closes-upstream: the step shuts the water off, at the fixture's own stop or at the next valve up.
  * makes-joint: its ticks turn joints from planned to made. lets-water-in: from its tick on joints are under pressure.
- * bench: the step needs no water off and may come first.
+ * bench: the step needs no water off and may come first. prepares-joint: it comes directly before its joint is made.
+ * after-heat and after-cement: they come after the last soldered or cemented joint, before the next one.
+ * before-last-joint: it comes before the last joint is made.
  */
 export type StepRole = (typeof STEP_ROLES)[number];
 

@@ -166,7 +166,7 @@ export function slotsOf(
 export function jointSlots(joint: PlanJoint): Readonly<Record<(typeof JOINT_SLOTS)[number], string>> {
   return {
     n: String(joint.number),
-    makeText: `${joint.made === "bench" ? "on the bench, " : ""}${makeText(joint)}`,
+    makeText: `${joint.where === "bench" ? "on the bench, " : ""}${makeText(joint)}`,
     sealantText: sealantInWords(joint),
   };
 }

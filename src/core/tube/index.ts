@@ -1,4 +1,4 @@
-export { depthToCut, type Insertion } from "./insertion.ts";
+export { depthToCut, type Insertion, SEAT_KINDS } from "./insertion.ts";
 export {
   BEND_ANGLES,
   bendRiser,

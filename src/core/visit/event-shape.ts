@@ -5,7 +5,7 @@
 import { firstRoleOf } from "../step/index.ts";
 
 /** Number of today's shape; raised by one with every group of changes below. */
-export const EVENT_SHAPE = 2;
+export const EVENT_SHAPE = 3;
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -21,11 +21,24 @@ export interface ShapeChange {
   readonly bring: (event: Fields) => Fields;
 }
 
+const isObject = (value: unknown): value is Fields =>
+  typeof value === "object" && value !== null && !Array.isArray(value);
+
 /** Renames a field where only the old name is present. */
 function renamed(event: Fields, from: string, to: string): Fields {
   if (!(from in event) || to in event) return event;
   const { [from]: value, ...others } = event;
   return { ...others, [to]: value };
+}
+
+/** The event with where each joint of its plan is made under today's name. */
+function withJointsBrought(event: Fields): Fields {
+  const { plan } = event;
+  if (!isObject(plan) || !Array.isArray(plan["joints"])) return event;
+  const joints = plan["joints"].map((joint: unknown) =>
+    isObject(joint) ? renamed(joint, "made", "where") : joint,
+  );
+  return { ...event, plan: { ...plan, joints } };
 }
 
 /** Every change of an event's shape since the first, oldest first. A change is never taken out. */
@@ -51,10 +64,13 @@ export const SHAPE_CHANGES: readonly ShapeChange[] = [
         ? event
         : { ...event, role: firstRoleOf(event["step"]) },
   },
+  {
+    to: 3,
+    kind: "plan-chosen",
+    why: "a joint is made somewhere: on the bench or in place; made is what becomes of it",
+    bring: withJointsBrought,
+  },
 ];
-
-const isObject = (value: unknown): value is Fields =>
-  typeof value === "object" && value !== null && !Array.isArray(value);
 
 /**
  * Brings an event of an earlier shape to today's. `shape` is the shape the event was stored in; 1 where nobody says.

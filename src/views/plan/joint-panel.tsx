@@ -35,7 +35,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
         </h2>
         <p className="text-quiet">
           {between}; {joint.sealsOn} does the sealing.{" "}
-          {joint.made === "bench" ? "Made up on the bench." : "Made up in place."}
+          {joint.where === "bench" ? "Made up on the bench." : "Made up in place."}
         </p>
         <dl className="mt-2">
           {rows.map(([name, value]) => (

@@ -1,0 +1,148 @@
+/**
+ * The order joints are made in, from the things themselves: heat before rubber and plastic, what turns before what ties it,
+ * swivel nuts last, the nut of a union after both its halves. Source: practice of the trade.
+ */
+import type { JointType } from "../joint/index.ts";
+import type { Part } from "../part/index.ts";
+import { type RuledJoint, type SideIndex, spinsWhole } from "./turning.ts";
+
+/** A joint with what turns on it. */
+export interface TurnedJoint extends RuledJoint {
+  readonly turning: SideIndex | null;
+  /** The joint inside a union. */
+  readonly isInner: boolean;
+}
+
+/** Joints that are made with a flame, or with a solvent that needs its time. */
+const HOT: readonly JointType[] = ["solder", "solvent"];
+
+/** How early a joint is made where nothing else decides. */
+const RANK: Readonly<Record<JointType, number>> = {
+  solder: 0,
+  solvent: 1,
+  press: 2,
+  crimp: 2,
+  expansion: 2,
+  "taper-thread": 3,
+  ferrule: 4,
+  flare: 4,
+  "push-fit": 4,
+  "quick-connect": 4,
+  "riser-cone": 5,
+  "cone-gasket": 6,
+  "flat-gasket": 6,
+  "hose-thread": 6,
+  "ground-joint": 7,
+  "slip-joint": 7,
+  "hose-clamp": 7,
+};
+
+const partsJoined = ({ sockets }: RuledJoint): readonly number[] =>
+  sockets.flatMap(({ part }) => (part === null ? [] : [part]));
+const isHot = ({ rule }: RuledJoint) => HOT.includes(rule.type);
+
+/** Parts that heat joins to one body, by part: the least part of the body names it; -1: it is joined to what is fixed. */
+function bodiesOf(joints: readonly RuledJoint[]): (part: number) => number {
+  const names = new Map<number, number>();
+  const nameOf = (part: number): number => names.get(part) ?? part;
+  for (let changed = true; changed; ) {
+    changed = false;
+    for (const joint of joints.filter(isHot)) {
+      const parts = partsJoined(joint);
+      const isTied = parts.length < 2;
+      const least = Math.min(...parts.map(nameOf), ...(isTied ? [-1] : []));
+      for (const part of parts) {
+        if (nameOf(part) === least) continue;
+        names.set(part, least);
+        changed = true;
+      }
+    }
+  }
+  return nameOf;
+}
+
+/** True when the first joint must be made before the second. */
+function mustPrecede(
+  one: TurnedJoint,
+  other: TurnedJoint,
+  all: readonly TurnedJoint[],
+  bodyOf: (part: number) => number,
+): boolean {
+  if (one === other) return false;
+  const shared = partsJoined(one).filter((part) => partsJoined(other).includes(part));
+  // A thread whose two sides heat would tie to the building is screwed in first, the flame kept off.
+  const isTiedThread = (joint: TurnedJoint) =>
+    joint.turning !== null &&
+    spinsWhole(joint, joint.turning) &&
+    joint.sockets.every(({ part }) => part === null || bodyOf(part) === -1);
+  if (isHot(one) !== isHot(other)) {
+    const [hot, cold] = isHot(one) ? [one, other] : [other, one];
+    const touches = partsJoined(cold).some((part) =>
+      partsJoined(hot).some((heated) => part === heated || bodyOf(part) === bodyOf(heated)),
+    );
+    if (!touches) return false;
+    return isTiedThread(cold) ? one === cold : one === hot;
+  }
+  if (shared.length === 0) return false;
+  if (one.isInner !== other.isInner) return other.isInner;
+  const turner = one.turning === null ? null : one.sockets[one.turning].part;
+  const spinsShared = turner !== null && spinsWhole(one, one.turning) && shared.includes(turner);
+  if (!spinsShared) return false;
+  const otherTurner = other.turning === null ? null : other.sockets[other.turning].part;
+  const bothSpin = otherTurner === turner && spinsWhole(other, other.turning);
+  // One part on two threads: first where it meets what is fixed.
+  return !bothSpin || one.sockets.some(({ part }) => part === null) || all.indexOf(one) < all.indexOf(other);
+}
+
+/** True where a joint can be made up before its parts are in place: not on what is fixed, not on tube that is led there first. */
+function mayBeOnBench(joint: TurnedJoint, all: readonly TurnedJoint[], parts: readonly (Part | undefined)[]) {
+  const own = partsJoined(joint);
+  if (own.length < 2) return false;
+  if (own.some((part) => parts[part]?.cutToLength)) return false;
+  // A part that is spun into the wall or the fixture cannot carry its line while it turns.
+  return !all.some(
+    (other) =>
+      other.rule.type === "taper-thread" &&
+      partsJoined(other).length < 2 &&
+      partsJoined(other).some((part) => own.includes(part)),
+  );
+}
+
+/** Joints in the order they are made, and where. */
+export interface MakeOrder {
+  /** Places of the joints in the list that was handed in. */
+  readonly order: readonly number[];
+  readonly where: readonly ("bench" | "place")[];
+}
+
+/** Returns the order joints are made in and where each is made. `parts` are the plan's, undefined for what no table lists. Errors: none. */
+export function makeOrder(joints: readonly TurnedJoint[], parts: readonly (Part | undefined)[]): MakeOrder {
+  const bodyOf = bodiesOf(joints);
+  const before = joints.map((joint) =>
+    joints.flatMap((other, at) => (mustPrecede(other, joint, joints, bodyOf) ? [at] : [])),
+  );
+  const onBench = joints.map((joint) => mayBeOnBench(joint, joints, parts));
+  const where: ("bench" | "place")[] = joints.map(() => "place");
+  const order: number[] = [];
+  const partsJoinedAt = (at: number) => (joints[at] === undefined ? [] : partsJoined(joints[at]));
+  while (order.length < joints.length) {
+    const open = joints.map((_, at) => at).filter((at) => !order.includes(at));
+    const free = open.filter((at) => (before[at] ?? []).every((each) => order.includes(each)));
+    // What hangs in place already is no longer worked on at the bench.
+    const isInPlace = (at: number) =>
+      order.some(
+        (made) =>
+          where[made] === "place" && partsJoinedAt(made).some((part) => partsJoinedAt(at).includes(part)),
+      );
+    const isBench = (at: number) => onBench[at] === true && !isInPlace(at);
+    const rank = (at: number) => RANK[joints[at]?.rule.type ?? "hose-clamp"];
+    // A circle of threads that tie one another has no right order: the wall's side first.
+    const [next] = (free.length > 0 ? free : open).sort(
+      (a, b) => rank(a) - rank(b) || Number(isBench(b)) - Number(isBench(a)) || a - b,
+    );
+    if (next === undefined) break;
+    where[next] = isBench(next) ? "bench" : "place";
+    order.push(next);
+  }
+  return { order, where };
+}
