@@ -1,6 +1,14 @@
 /** What the survey's choices are called. */
 import type { PexType, PipeDirection, PresentDevice } from "../core/part/index.ts";
-import type { LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
+import type {
+  LineFound,
+  LineKind,
+  Need,
+  PipeMaterial,
+  PlanRequest,
+  SupplyKind,
+  Treatment,
+} from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
 
 export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
@@ -52,6 +60,55 @@ export const SUPPLY_WORDS: readonly (readonly [SupplyKind, string])[] = [
   ["pipe", "pipe to be cut"],
   ["dead-stop", "stop to be replaced"],
   ["faucet-riser", "riser of a faucet"],
+  ["tube", "open tube"],
+];
+export const BEFORE_PIPE_WORDS: readonly (readonly ["holds" | "fails" | "unknown", string])[] = [
+  ["unknown", "none, or not tried"],
+  ["holds", "there, and holds"],
+  ["fails", "there, and fails"],
+];
+export const LEFT_ON_WORDS: readonly (readonly [
+  NonNullable<Survey["supply"]["leftOn"]> | "unknown",
+  string,
+])[] = [
+  ["unknown", "not looked"],
+  ["none", "nothing"],
+  ["nut-and-ferrule", "nut and ferrule"],
+];
+/** What runs to the fixture. */
+export const LINE_SOURCE_WORDS: readonly (readonly [LineFound["by"], string])[] = [
+  ["new", "a new line"],
+  ["kept", "the line that is there"],
+  ["fixture-hose", "the fixture's own hose"],
+  ["fixture-tail", "the fixture's own plain tail"],
+  ["none", "hard pipe, or a device only"],
+];
+export const NUT_WORDS: readonly (readonly ["plastic" | "metal" | "unknown", string])[] = [
+  ["unknown", "not seen"],
+  ["plastic", "plastic"],
+  ["metal", "metal"],
+];
+/** Age of a line that stays, in the steps anybody can tell. */
+export const AGE_WORDS: readonly (readonly [string, string])[] = [
+  ["", "not known"],
+  ["1", "a year or less"],
+  ["3", "two to four years"],
+  ["7", "five to ten years"],
+  ["15", "more than ten years"],
+];
+export const INLET_LOOKS_WORDS: readonly (readonly [
+  NonNullable<Survey["inlet"]["looks"]> | "unknown",
+  string,
+])[] = [
+  ["unknown", "not looked"],
+  ["down", "down"],
+  ["side", "to the side"],
+  ["back", "to the back"],
+];
+export const PHASE_WORDS: readonly (readonly [NonNullable<PlanRequest["phase"]>, string])[] = [
+  ["whole", "all of it"],
+  ["rough-in", "as far as a cap"],
+  ["finish", "from a cap on"],
 ];
 /** What hangs on the supply already. */
 export const KEPT_LINE_WORDS: readonly (readonly [NonNullable<Survey["supply"]["line"]> | "none", string])[] =
@@ -79,10 +136,13 @@ export const NEED_WORDS: readonly (readonly [Need, string])[] = [
   ["filter", "filter"],
   ["union", "union"],
   ["dielectric", "dielectric union"],
+  ["own-stop", "a stop of its own"],
+  ["elbow", "elbow at the inlet"],
 ];
 export const LINE_WORDS: readonly (readonly [LineKind | "any", string])[] = [
   ["any", "any"],
   ["line", "flexible line"],
   ["riser", "rigid riser"],
   ["tube", "tube by the foot"],
+  ["pipe", "hard pipe"],
 ];

@@ -2,7 +2,17 @@
 
 import { z } from "zod";
 import { PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
-import { FIXTURES, LINE_KINDS, NEEDS, PIPE_MATERIALS, SUPPLY_KINDS, TREATMENTS } from "../core/plan/index.ts";
+import {
+  FIXTURES,
+  INLET_DIRECTIONS,
+  LINE_KINDS,
+  LINE_SOURCES,
+  NEEDS,
+  PIPE_MATERIALS,
+  STOP_LEFTOVERS,
+  SUPPLY_KINDS,
+  TREATMENTS,
+} from "../core/plan/index.ts";
 import {
   type LineSpace,
   PROOF_METHODS,
@@ -62,6 +72,8 @@ export const surveySchema = z
       kind: z.enum(SUPPLY_KINDS),
       pexType: z.enum(PEX_TYPES).exactOptional(),
       looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
+      behindValve: z.enum(["holds", "fails"]).exactOptional(),
+      leftOn: z.enum(STOP_LEFTOVERS).exactOptional(),
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),
       material: z.enum(PIPE_MATERIALS).exactOptional(),
@@ -73,7 +85,21 @@ export const surveySchema = z
       method: z.enum(PROOF_METHODS).nullable(),
       upstream: z.literal("fails").exactOptional(),
     }),
-    inlet: z.strictObject({ end: endCode, plastic: z.boolean() }),
+    inlet: z.strictObject({
+      end: endCode,
+      plastic: z.boolean(),
+      looks: z.enum(INLET_DIRECTIONS).exactOptional(),
+      clearance: typedLength.exactOptional(),
+    }),
+    line: z
+      .strictObject({
+        by: z.enum(LINE_SOURCES).exclude(["new"]),
+        length: typedLength.exactOptional(),
+        nut: z.enum(["plastic", "metal"]).exactOptional(),
+        ageYears: z.number().min(0).max(100).exactOptional(),
+      })
+      .exactOptional(),
+    phase: z.enum(["rough-in", "finish"]).exactOptional(),
     inletAboveSupply: z.boolean(),
     space: spaceSchema.exactOptional(),
     length: z

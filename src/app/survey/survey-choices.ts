@@ -3,9 +3,21 @@ import type { End } from "../../core/end/index.ts";
 import type { Fixture } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
 import type { Tables } from "../../core/tables.ts";
+import { formatInches } from "../../core/units/index.ts";
 
 /** Families met at a stop's outlet or box valve, and at inlets of fixtures (docs/data-sources.md, "Trade practice"). */
-const SUPPLY_FAMILIES: readonly string[] = ["comp", "npt", "npsm", "hose", "flare", "quick", "g", "pipe"];
+const SUPPLY_FAMILIES: readonly string[] = [
+  "comp",
+  "npt",
+  "npsm",
+  "hose",
+  "flare",
+  "quick",
+  "g",
+  "r",
+  "pipe",
+  "tube",
+];
 const INLET_FAMILIES: readonly string[] = [
   "bc",
   "comp",
@@ -19,7 +31,11 @@ const INLET_FAMILIES: readonly string[] = [
   "quick",
 ];
 
-const choice = ({ code, name }: End) => ({ code, name });
+/** Pipe and tube are called by a nominal size or by the outside one: both are said. */
+const choice = ({ code, name, form, outsideIn }: End) => ({
+  code,
+  name: form === "plain" && outsideIn !== null ? `${name}, ${formatInches(outsideIn)} in outside` : name,
+});
 
 /** Ends to choose from, by name; the ones the survey has are always among them. */
 export function endChoices(tables: Tables, survey: Survey) {
@@ -35,7 +51,7 @@ export function endChoices(tables: Tables, survey: Survey) {
   return { supply: pick(SUPPLY_FAMILIES, survey.supply.end), inlet: pick(INLET_FAMILIES, survey.inlet.end) };
 }
 
-const ALWAYS = ["taperSealant", "ferruleFilm", "reuseLine", "multiTurnStop", "lineSlack"];
+/** Standards a plumber thinks of first at a fixture. */
 const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
   toilet: ["toiletLine"],
   refrigerator: ["refrigeratorLine"],
@@ -43,10 +59,10 @@ const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
   washer: ["washerHose", "arrestorPlace"],
 };
 
-/** Returns the schools a job of this fixture can differ in. */
+/** Returns every school a job can differ in, those of its fixture first. */
 export function practiceRows(tables: Tables, fixture: Fixture) {
-  const keys = [...(BY_FIXTURE[fixture] ?? []), ...ALWAYS];
-  return tables.schools
-    .filter((school) => keys.includes(school.key))
+  const first = BY_FIXTURE[fixture] ?? [];
+  return [...tables.schools]
+    .sort((a, b) => Number(first.includes(b.key)) - Number(first.includes(a.key)))
     .map(({ key, choice: chosen, label, reason }) => ({ key, choice: chosen, label, reason }));
 }

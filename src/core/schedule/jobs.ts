@@ -15,6 +15,7 @@ const OPEN_PIPE: Readonly<Record<string, string>> = {
   pipe: "the pipe is to be cut and nothing stands before it",
   stub: "the pipe stands open behind its cap",
   "dead-stop": "the stop itself is to be replaced",
+  tube: "the tube stands open and nothing stands before it",
 };
 const FAILED_STOP: Readonly<Record<string, string>> = {
   dead: "its stop does not hold",
@@ -35,7 +36,8 @@ const HOUSE_MAIN: Zone = { name: "house main", kind: "house" };
  * Source: the decision table of isolation; a stop that weeps a little still lets work go on with a pan under it.
  */
 export function isolationOf({ supply, stop, water, label }: Survey): Isolation {
-  const why = OPEN_PIPE[supply.kind] ?? FAILED_STOP[stop.proof];
+  const openPipe = supply.behindValve === "holds" ? undefined : OPEN_PIPE[supply.kind];
+  const why = openPipe ?? FAILED_STOP[stop.proof];
   if (why !== undefined)
     return stop.upstream === "fails"
       ? { zone: HOUSE_MAIN, because: `${why}, and the valve before it does not close either` }

@@ -1,7 +1,13 @@
 /** When a step of the library is wanted: words that must all hold of a connection (and, for a step of one joint, of that joint). */
 
 import { JOINT_TYPES } from "../joint/index.ts";
-import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, SUPPLY_KINDS } from "../plan/index.ts";
+import {
+  FIXTURES,
+  HIGHEST_STATIC_PSI,
+  type PlanJoint,
+  SUPPLY_KINDS,
+  type SupplyKind,
+} from "../plan/index.ts";
 import { completeStandards } from "../standard/index.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";
 
@@ -52,6 +58,9 @@ export function conditionFault(when: string): string | null {
   return null;
 }
 
+/** Supplies with no stop that closes, unless a valve before them holds. */
+const OPEN_ENDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop", "tube"];
+
 const FIRM_MATERIALS = /^pipe-/;
 
 function jointFacts({ type, ends, between }: PlanJoint): readonly string[] {
@@ -70,7 +79,9 @@ export function factsOf(
   const fixture = fixtures.find((each) => each.fixture === survey.fixture);
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const stopFails =
-    ["pipe", "stub", "dead-stop"].includes(supply.kind) || stop.proof === "dead" || stop.proof === "seized";
+    (OPEN_ENDS.includes(supply.kind) && supply.behindValve !== "holds") ||
+    stop.proof === "dead" ||
+    stop.proof === "seized";
   const rules = completeStandards(plan?.request.houseRules ?? survey.houseRules);
   const flags: Readonly<Partial<Record<keyof typeof STEP_FLAGS, boolean>>> = {
     "static-above-80": (survey.staticPsi?.value ?? 0) > HIGHEST_STATIC_PSI,

@@ -31,6 +31,7 @@ const NO_STOP: Readonly<Record<string, string>> = {
   pipe: "The pipe is to be cut",
   stub: "The pipe stands open behind its cap",
   "dead-stop": "The stop is to be replaced",
+  tube: "The tube stands open",
 };
 const SEALANT_WORDS = {
   none: "no sealant",

@@ -4,6 +4,7 @@ import type { EndCode } from "../end/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type {
   Fixture,
+  LineFound,
   LineKind,
   Need,
   PipeMaterial,
@@ -35,6 +36,10 @@ export interface Survey {
     readonly pexType?: PexType;
     /** What the pipe comes out of. Absent: nobody has looked. */
     readonly looks?: PipeDirection;
+    /** A valve before an open pipe: that it holds, or does not. Absent: there is none, or nobody has tried. */
+    readonly behindValve?: "holds" | "fails";
+    /** What the old stop leaves on the pipe. Absent: nobody has looked. */
+    readonly leftOn?: NonNullable<PlanRequest["supply"]["leftOn"]>;
     /** A line that hangs there already: it stays, or it is renewed because a tee makes it too long. Absent: none. */
     readonly line?: "stays" | "renewed";
     /** Where that line ends. */
@@ -50,7 +55,26 @@ export interface Survey {
     /** The valve before a stop that fails does not close either: the water is shut at the house main. Absent: not met. */
     readonly upstream?: "fails";
   };
-  readonly inlet: { readonly end: EndCode; readonly plastic: boolean };
+  readonly inlet: {
+    readonly end: EndCode;
+    readonly plastic: boolean;
+    /** Absent: nobody has looked. */
+    readonly looks?: NonNullable<PlanRequest["inletLooks"]>;
+    /** Room before the inlet in the way it looks. Absent: not measured. */
+    readonly clearance?: Typed;
+  };
+  /** What runs to the fixture, where it is no new line. Absent: a new one. */
+  readonly line?: {
+    readonly by: Exclude<LineFound["by"], "new">;
+    /** Over all. Absent: not measured. */
+    readonly length?: Typed;
+    /** Nut at the fixture. Absent: not seen. */
+    readonly nut?: "plastic" | "metal";
+    /** Absent: not known. */
+    readonly ageYears?: number;
+  };
+  /** How far the work goes today. Absent: all of it. */
+  readonly phase?: "rough-in" | "finish";
   readonly inletAboveSupply: boolean;
   /** Where the ends lie; absent: only the length was measured. */
   readonly space?: LineSpace;
@@ -102,8 +126,21 @@ function stopHolds(proof: StopProof): boolean | null {
   return proof === "holds" || proof === "weeps";
 }
 
+/** What runs to the fixture, as the planner is asked. */
+function lineFound({ line }: Survey): LineFound | null {
+  if (line === undefined) return null;
+  const { by, length, nut, ageYears } = line;
+  return {
+    by,
+    ...(length === undefined ? {} : { lengthIn: length.value }),
+    ...(nut === undefined ? {} : { nut }),
+    ...(ageYears === undefined ? {} : { ageYears }),
+  };
+}
+
 /** Returns the planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
 export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
+  const line = lineFound(survey);
   return {
     supply: {
       end: survey.supply.end,
@@ -117,6 +154,8 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
         ? { keptLine: { inlet: survey.supply.lineInlet } }
         : {}),
       ...(survey.supply.pexType === undefined ? {} : { pexType: survey.supply.pexType }),
+      ...(survey.supply.behindValve === undefined ? {} : { behindValve: survey.supply.behindValve }),
+      ...(survey.supply.leftOn === undefined ? {} : { leftOn: survey.supply.leftOn }),
       ...(survey.supply.looks === undefined ? {} : { looks: survey.supply.looks }),
       ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
       ...(survey.supply.treated === undefined ? {} : { treated: survey.supply.treated }),
@@ -125,6 +164,10 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
     ...(survey.lineKind === null ? {} : { lineKind: survey.lineKind }),
     needs: survey.needs,
+    ...(line === null ? {} : { line }),
+    ...(survey.inlet.looks === undefined ? {} : { inletLooks: survey.inlet.looks }),
+    ...(survey.inlet.clearance === undefined ? {} : { clearanceIn: survey.inlet.clearance.value }),
+    ...(survey.phase === undefined ? {} : { phase: survey.phase }),
     ...(survey.present === undefined ? {} : { present: survey.present }),
     access: survey.access,
     houseRules: survey.houseRules,
@@ -134,8 +177,16 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
 
 /** Returns true when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
 export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
-  const key = ({ supply, inlet, lengthIn }: PlanRequest) =>
+  const key = ({ supply, inlet, lengthIn, line, clearanceIn, phase }: PlanRequest) =>
     [
+      supply.behindValve,
+      supply.leftOn,
+      line?.by,
+      line?.end,
+      line?.lengthIn,
+      line?.nut,
+      clearanceIn,
+      phase,
       supply.end,
       supply.kind,
       supply.water,

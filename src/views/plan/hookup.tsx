@@ -14,6 +14,7 @@ import { Adjust } from "./adjust.tsx";
 import { JointPanel } from "./joint-panel.tsx";
 import { OtherPlans, planInWords, planLetter, Refused } from "./other-plans.tsx";
 import { plannedJoints } from "./planned-joints.ts";
+import { Preparation } from "./preparation.tsx";
 import { type PlanOptions, useTrial } from "./use-trial.ts";
 
 /** The visit, and what was planned for the survey as it stands. */
@@ -140,6 +141,7 @@ export function Hookup(props: HookupProps) {
         </div>
       </details>
       {open && <JointPanel joint={open} ends={ends} />}
+      <Preparation plan={plan} />
       <Adjust trial={trial} plan={plan} />
       <OtherPlans
         best={best}

@@ -3,6 +3,7 @@ import { holdBackInWords, sealantInWords } from "../../core/step/index.ts";
 import { formatTurns } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
+import { PREPARATION_WORDS } from "../../labels/preparation.ts";
 
 /** One joint: its five figures, and its pieces in the order they go on. */
 export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonly ends: EndFigures }) {
@@ -23,6 +24,9 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
     ],
     ["Hold back", joint.backUp ? holdBackInWords(joint) : "not needed"],
     ["Look first", joint.lookFirst.join("; ")],
+    ...(joint.prepare === undefined
+      ? []
+      : [["Prepare", joint.prepare.map((each) => PREPARATION_WORDS[each]).join("; ")] as const]),
   ];
   return (
     <section

@@ -9,9 +9,13 @@ export interface Draft {
   readonly minText: string;
   readonly maxText: string;
   readonly psiText: string;
+  /** Length of the line that stays. */
+  readonly lineText: string;
+  /** Room before the inlet. */
+  readonly roomText: string;
 }
 
-export type Faults = Partial<Record<"label" | "min" | "max" | "psi", string>>;
+export type Faults = Partial<Record<"label" | "min" | "max" | "psi" | "line" | "room", string>>;
 
 export function draftOf(survey: Survey): Draft {
   return {
@@ -19,6 +23,8 @@ export function draftOf(survey: Survey): Draft {
     minText: survey.length.min.typed,
     maxText: survey.length.max.typed,
     psiText: survey.staticPsi?.typed ?? "",
+    lineText: survey.line?.length?.typed ?? "",
+    roomText: survey.inlet.clearance?.typed ?? "",
   };
 }
 
@@ -44,22 +50,46 @@ export function readPsi(text: string): Result<Typed | null, string> {
   return succeed({ typed: clean, value });
 }
 
+/** A length that may be left out; empty: not measured. */
+function readOptionalLength(text: string): Result<Typed | null, string> {
+  return text.trim() === "" ? succeed(null) : readLength(text);
+}
+
+/** The survey with the lengths that may be left out. */
+function withMeasured(survey: Survey, lineLength: Typed | null, room: Typed | null): Survey {
+  const { clearance: _, ...inlet } = survey.inlet;
+  const { line, ...rest } = survey;
+  const { length: __, ...found } = line ?? { by: "kept" as const };
+  return {
+    ...rest,
+    inlet: { ...inlet, ...(room === null ? {} : { clearance: room }) },
+    ...(line === undefined
+      ? {}
+      : { line: { ...found, ...(lineLength === null || line.by !== "kept" ? {} : { length: lineLength }) } }),
+  };
+}
+
 /** The survey a draft says, or what is wrong with it field by field. */
 export function readDraft(draft: Draft): Result<Survey, Faults> {
   const min = readLength(draft.minText);
   const max = readLength(draft.maxText);
   const psi = readPsi(draft.psiText);
+  const lineLength = readOptionalLength(draft.lineText);
+  const room = readOptionalLength(draft.roomText);
   const label = draft.survey.label.trim();
-  if (min.ok && max.ok && psi.ok && label !== "") {
+  if (min.ok && max.ok && psi.ok && lineLength.ok && room.ok && label !== "") {
     if (min.value.value > max.value.value)
       return fail({ min: "The shortest is longer than the longest: change one of them." });
     const length = { min: min.value, max: max.value };
-    return succeed({ ...draft.survey, label, length, staticPsi: psi.value });
+    const survey = withMeasured(draft.survey, lineLength.value, room.value);
+    return succeed({ ...survey, label, length, staticPsi: psi.value });
   }
   return fail({
     ...(label === "" ? { label: "Give the connection a name." } : {}),
     ...(min.ok ? {} : { min: min.fault }),
     ...(max.ok ? {} : { max: max.fault }),
     ...(psi.ok ? {} : { psi: psi.fault }),
+    ...(lineLength.ok ? {} : { line: lineLength.fault }),
+    ...(room.ok ? {} : { room: room.fault }),
   });
 }

@@ -1,7 +1,9 @@
 import type { SupplyKind } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
 import {
+  BEFORE_PIPE_WORDS,
   KEPT_LINE_WORDS,
+  LEFT_ON_WORDS,
   LOOKS_WORDS,
   MATERIAL_WORDS,
   PEX_WORDS,
@@ -17,6 +19,7 @@ const HINTS: Readonly<Partial<Record<SupplyKind, string>>> = {
   pipe: "Supply end: the pipe that is cut. A tee and a stop come with the plan.",
   stub: "Supply end: the pipe or thread that stands open. A stop comes with the plan.",
   "dead-stop": "Supply end: the pipe behind the stop. A new stop comes with the plan.",
+  tube: "Supply end: the tube that stands open, by its outside diameter.",
   "faucet-riser": "Supply end: the faucet's shank. Its riser stays, a tee goes between.",
 };
 
@@ -71,6 +74,28 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
               ...(chosen === "unknown" ? {} : { material: chosen }),
             })
           }
+        />
+      )}
+      {(isOpenPipe || supply.kind === "tube") && (
+        <RadioGroup
+          label="A valve before it"
+          options={BEFORE_PIPE_WORDS}
+          value={supply.behindValve ?? "unknown"}
+          onChange={(chosen) => {
+            const { behindValve: _, ...rest } = supply;
+            onChange(chosen === "unknown" ? rest : { ...rest, behindValve: chosen });
+          }}
+        />
+      )}
+      {supply.kind === "dead-stop" && (
+        <RadioGroup
+          label="The old stop leaves on the pipe"
+          options={LEFT_ON_WORDS}
+          value={supply.leftOn ?? "unknown"}
+          onChange={(chosen) => {
+            const { leftOn: _, ...rest } = supply;
+            onChange(chosen === "unknown" ? rest : { ...rest, leftOn: chosen });
+          }}
         />
       )}
       {supply.kind !== "pipe" && supply.kind !== "stub" && supply.kind !== "faucet-riser" && (

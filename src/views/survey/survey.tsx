@@ -2,6 +2,7 @@ import { useState } from "react";
 import { isSameRun, planRequestOf, type Survey } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import {
+  INLET_LOOKS_WORDS,
   LINE_WORDS,
   METHOD_WORDS,
   NEED_WORDS,
@@ -17,6 +18,7 @@ import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { EndsInSpace } from "./ends-in-space.tsx";
+import { LineSource } from "./line-source.tsx";
 import { PracticeChoices, type PracticeRow } from "./practice-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { SurveyClash } from "./survey-clash.tsx";
@@ -28,6 +30,7 @@ interface SurveyProps extends VisitProps {
 }
 
 function inches(text: string): string {
+  if (text.trim() === "") return "";
   const read = readLength(text);
   return read.ok ? `= ${formatInches(read.value.value)} in (${read.value.value.toFixed(3)})` : "";
 }
@@ -158,6 +161,25 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             value={survey.inletAboveSupply ? "above" : "below"}
             onChange={(place) => set({ inletAboveSupply: place === "above" })}
           />
+          <div className="grid grid-cols-2 gap-4">
+            <RadioGroup
+              label="The inlet looks"
+              options={INLET_LOOKS_WORDS}
+              value={survey.inlet.looks ?? "unknown"}
+              onChange={(chosen) => {
+                const { looks: _, ...rest } = survey.inlet;
+                set({ inlet: chosen === "unknown" ? rest : { ...rest, looks: chosen } });
+              }}
+            />
+            <TextField
+              label="Room in front of it (empty: not measured)"
+              value={draft.roomText}
+              onChange={(roomText) => setDraft((now) => ({ ...now, roomText }))}
+              fault={faults.room}
+              hint={inches(draft.roomText)}
+              mode="decimal"
+            />
+          </div>
           <h2>Between</h2>
           <div className="grid grid-cols-2 gap-4">
             <TextField
@@ -178,6 +200,13 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             />
           </div>
           <EndsInSpace survey={survey} benchHref={`${base}/line`} onChange={(space) => set({ space })} />
+          <LineSource
+            survey={survey}
+            lengthText={draft.lineText}
+            lengthFault={faults.line}
+            onLength={(lineText) => setDraft((now) => ({ ...now, lineText }))}
+            onChange={(changed) => setDraft((now) => ({ ...now, survey: changed }))}
+          />
           <RadioGroup
             label="Kind of line"
             options={LINE_WORDS}

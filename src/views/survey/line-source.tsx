@@ -1,0 +1,84 @@
+import type { Survey } from "../../core/survey/index.ts";
+import { AGE_WORDS, LINE_SOURCE_WORDS, NUT_WORDS, PHASE_WORDS } from "../../labels/survey.ts";
+import { RadioGroup, SelectField, TextField } from "../fields.tsx";
+
+const HINTS: Readonly<Record<NonNullable<Survey["line"]>["by"], string>> = {
+  kept: "It is looked at before it is trusted: age, crimps, washers. Fresh washers come with the plan.",
+  "fixture-hose": "Inlet end: the free end of the fixture's hose. Nothing goes in series with it.",
+  "fixture-tail": "Inlet end: the tube of the tail. It is cut to length and goes straight into the stop.",
+  none: "Pipe by the foot to the inlet; or, where the shortest length is nothing, a device alone.",
+};
+
+interface LineSourceProps {
+  readonly survey: Survey;
+  readonly lengthText: string;
+  readonly lengthFault: string | undefined;
+  readonly onLength: (text: string) => void;
+  readonly onChange: (survey: Survey) => void;
+}
+
+/** What runs to the fixture, and how far the work goes today. */
+export function LineSource({ survey, lengthText, lengthFault, onLength, onChange }: LineSourceProps) {
+  const { line: now, phase: _, ...rest } = survey;
+  const { phase } = survey;
+  const put = (line: Survey["line"]) =>
+    onChange({
+      ...rest,
+      ...(phase === undefined ? {} : { phase }),
+      ...(line === undefined ? {} : { line }),
+    });
+  return (
+    <>
+      <RadioGroup
+        label="What runs to the fixture"
+        options={LINE_SOURCE_WORDS}
+        value={now?.by ?? "new"}
+        onChange={(by) => put(by === "new" ? undefined : { by })}
+      />
+      {now && <p className="text-small text-quiet">{HINTS[now.by]}</p>}
+      {now?.by === "kept" && (
+        <>
+          <div className="grid grid-cols-2 gap-4">
+            <TextField
+              label="Its length over all (empty: not measured)"
+              value={lengthText}
+              onChange={onLength}
+              fault={lengthFault}
+              mode="decimal"
+            />
+            <SelectField
+              label="Its age"
+              options={AGE_WORDS}
+              value={now.ageYears === undefined ? "" : String(now.ageYears)}
+              onChange={(chosen) => {
+                const { ageYears: _, ...others } = now;
+                put(chosen === "" ? others : { ...others, ageYears: Number(chosen) });
+              }}
+            />
+          </div>
+          <RadioGroup
+            label="Its nut at the fixture"
+            options={NUT_WORDS}
+            value={now.nut ?? "unknown"}
+            onChange={(chosen) => {
+              const { nut: _, ...others } = now;
+              put(chosen === "unknown" ? others : { ...others, nut: chosen });
+            }}
+          />
+        </>
+      )}
+      <RadioGroup
+        label="How far the work goes today"
+        options={PHASE_WORDS}
+        value={phase ?? "whole"}
+        onChange={(chosen) =>
+          onChange({
+            ...rest,
+            ...(now === undefined ? {} : { line: now }),
+            ...(chosen === "whole" ? {} : { phase: chosen }),
+          })
+        }
+      />
+    </>
+  );
+}
