@@ -5,7 +5,7 @@ import { allDry, look, startedVisit, surveyOf, tickedTo } from "../../tests/supp
 import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { figuresFor } from "../app/visit/connection-page.ts";
 import { JOINT_TYPES } from "../core/joint/index.ts";
-import type { Plan } from "../core/plan/index.ts";
+import type { Plan, PlanRequest } from "../core/plan/index.ts";
 import { planHookup } from "../core/planner/index.ts";
 import { planRequestOf, surveyFromPreset } from "../core/survey/index.ts";
 import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
@@ -65,15 +65,51 @@ describe("layOutStrip", () => {
       supply: { ...base.supply, end: "comp-3/8-m", keepsExistingLine: true },
     }).plans[0];
     assert.ok(plan);
-    const { aside, joints, parts, endsAtFixture } = layOutStrip(plan, endsOf(plan), {
+    const { aside, joints, parts, endsAt } = layOutStrip(plan, endsOf(plan), {
       inletPlastic: false,
       label: "x",
     });
-    assert.ok(aside && endsAtFixture);
+    assert.ok(aside && endsAt === "fixture");
     assert.equal(joints.size + aside.joints.size, plan.joints.length);
     const fork = parts[0];
     assert.ok(fork && aside.fromX > fork.x && aside.fromX < fork.x + fork.width);
     assert.equal(aside.end, "comp-3/8-f");
+  });
+
+  it("draws every joint of every way of building, and says what stands at both ends", () => {
+    const copper = { kind: "stub", end: "pipe-1/2-copper", looks: "wall" } as const;
+    const nipple = { kind: "stub", end: "npt-1/2-m", looks: "wall" } as const;
+    const ways: readonly (readonly [
+      preset: string,
+      supply: Partial<PlanRequest["supply"]>,
+      also: Partial<PlanRequest>,
+      ends: string,
+    ])[] = [
+      ["hydrant-cold", copper, { needs: ["backflow"] }, "wall fixture"],
+      ["washer-cold", {}, { needs: ["arrestor"], line: { by: "kept" } }, "line fixture"],
+      ["washer-cold", {}, { needs: ["arrestor", "auto-shutoff"], line: { by: "kept" } }, "wall fixture"],
+      ["washer-cold", {}, { needs: ["arrestor"], arrestorAt: "stop", line: { by: "kept" } }, "wall line"],
+      ["toilet", copper, { phase: "rough-in" }, "wall cap"],
+      ["toilet", nipple, { needs: ["dielectric"] }, "wall fixture"],
+    ];
+    for (const [preset, supply, also, where] of ways) {
+      const found = tables.presets.find(({ id }) => id === preset);
+      assert.ok(found);
+      const base = planRequestOf(surveyFromPreset(found, "x"), null);
+      const [plan] = planHookup(plannerIndex, {
+        ...base,
+        ...also,
+        supply: { ...base.supply, ...supply },
+      }).plans;
+      assert.ok(plan, preset);
+      const { aside, joints, startsAt, endsAt } = layOutStrip(plan, endsOf(plan), {
+        inletPlastic: true,
+        label: "x",
+      });
+      assert.equal(joints.size + (aside?.joints.size ?? 0), plan.joints.length, preset);
+      assert.ok([...joints.values()].every((x) => x > 0));
+      assert.equal(`${startsAt} ${endsAt}`, where);
+    }
   });
 
   it("gives a longer line a longer mark, and a bigger thread a taller face", () => {

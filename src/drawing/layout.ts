@@ -51,16 +51,21 @@ export interface StripLayout {
   readonly parts: readonly DrawnPart[];
   readonly supply: DrawnFace;
   readonly inlet: DrawnFace;
-  /** True when the last end is the fixture; false when it is what stays fed and the fixture hangs at the fork. */
-  readonly endsAtFixture: boolean;
+  /** What the first end is: at the wall, or the far end of a line that stays. */
+  readonly startsAt: "wall" | "line";
+  /** What the last end is: the fixture, what stays fed while the fixture hangs at the fork, or a cap. */
+  readonly endsAt: "fixture" | "line" | "cap";
+  /** Where a line that stays runs between two joints. */
+  readonly stays: readonly { readonly x: number; readonly width: number }[];
   /** x of each joint of the main way, by its number. */
   readonly joints: ReadonlyMap<number, number>;
   /** What a fork feeds besides; null without one. */
   readonly aside: DrawnAside | null;
 }
 
-/** The side branch: it drops from the fork and runs to the right under the strip. */
+/** The side branch: it drops from the fork, or from the fixture's outlet, and runs to the right under the strip. */
 export interface DrawnAside {
+  readonly isOnOutlet: boolean;
   readonly fromX: number;
   /** x of each joint on it, by its number. */
   readonly joints: ReadonlyMap<number, number>;
@@ -112,19 +117,25 @@ function rowAfter(before: DrawnPart | undefined, part: PlanPart): 0 | 1 {
 const ASIDE_STEP = 56;
 
 /** The branch that drops from a fork, as far as its last end. */
-function layOutAside(plan: Plan, parts: readonly DrawnPart[]): DrawnAside | null {
-  const aside = jointsOf(plan, true);
+function layOutAside(plan: Plan, parts: readonly DrawnPart[], outletX: number): DrawnAside | null {
+  const beside = jointsOf(plan, true);
+  const forked = beside.filter(({ between }) => between[0] !== "outlet");
+  const isOnOutlet = forked.length === 0;
+  const aside = isOnOutlet ? beside : forked;
   const last = aside.at(-1);
   const index = indexOf(aside[0]?.between[0] ?? "");
   const fork = parts.find(({ part }) => index !== null && part === plan.parts[index]);
-  if (last === undefined || fork === undefined) return null;
-  const fromX = fork.x + fork.width / 2;
+  if (last === undefined || (fork === undefined && !isOnOutlet)) return null;
+  const fromX = fork === undefined ? outletX : fork.x + fork.width / 2;
   return {
+    isOnOutlet,
     fromX,
     joints: new Map(aside.map(({ number }, at) => [number, fromX + (at + 1) * ASIDE_STEP])),
     endX: fromX + (aside.length + 1) * ASIDE_STEP,
     end: last.ends[1],
-    parts: plan.parts.filter(({ branch, ports }) => branch === "kept" && ports.length > 0),
+    parts: plan.parts.filter(
+      ({ branch, ports }) => branch === (isOnOutlet ? "outlet" : "kept") && ports.length > 0,
+    ),
   };
 }
 
@@ -147,6 +158,7 @@ export function layOutStrip(
   let x = WALL + FACE_PX;
   const places: number[] = [];
   const parts: DrawnPart[] = [];
+  const stays: { readonly x: number; readonly width: number }[] = [];
   for (const [
     at,
     {
@@ -159,7 +171,10 @@ export function layOutStrip(
     const part = index === null ? undefined : plan.parts[index];
     const next = main[at + 1];
     // A line that stays runs on unseen to where the next joint is made.
-    if (part === undefined && next !== undefined) x += JOINT_GAP_PX + STAYING_PX;
+    if (part === undefined && next !== undefined) {
+      stays.push({ x: x + JOINT_GAP_PX, width: STAYING_PX });
+      x += JOINT_GAP_PX + STAYING_PX;
+    }
     if (part === undefined || next === undefined) continue;
     const through = { into: entered, out: next.ends[0] };
     const from = x + JOINT_GAP_PX + FACE_PX;
@@ -191,14 +206,17 @@ export function layOutStrip(
     plastic: inletPlastic,
   };
   const joints = new Map(main.map(({ number }, at) => [number, places[at] ?? 0]));
-  const aside = layOutAside(plan, parts);
+  const aside = layOutAside(plan, parts, inlet.x + FACE_PX);
+  const lastEnd = main.at(-1)?.between[1] ?? "inlet";
   const written = Math.max(80, label.length * LETTER_PX);
   return {
     width: Math.max(inlet.x + INLET + written, (aside?.endX ?? 0) + INLET + written),
     parts,
     supply,
     inlet,
-    endsAtFixture: main.at(-1)?.between[1] !== "kept",
+    startsAt: main[0]?.between[0] === "kept" ? "line" : "wall",
+    endsAt: lastEnd === "kept" ? "line" : indexOf(lastEnd) === null ? "fixture" : "cap",
+    stays,
     joints: new Map([...joints, ...unionJoints(plan, parts)]),
     aside,
   };

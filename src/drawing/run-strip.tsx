@@ -98,7 +98,12 @@ export function RunStrip({
   const { inlet, supply } = layout;
   const labelled = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
   const deep = layout.aside === null ? labelled : labelled + ASIDE_DEPTH;
-  const lastWords = layout.endsAtFixture ? fixture : STAYS;
+  const lastWords = { fixture, line: STAYS, cap: "cap" }[layout.endsAt];
+  const asideWords = layout.aside?.isOnOutlet
+    ? "on its outlet"
+    : layout.endsAt === "fixture"
+      ? STAYS
+      : fixture;
   return (
     <svg
       className="strip"
@@ -109,7 +114,7 @@ export function RunStrip({
       aria-label={jointStripText(joints, fixture)}
     >
       <text className="strip-quiet" x={4} y={-44} fontSize={12} letterSpacing={1.5}>
-        WALL
+        {layout.startsAt === "wall" ? "WALL" : "LINE THAT STAYS"}
       </text>
       <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
       <path
@@ -128,6 +133,14 @@ export function RunStrip({
           {!isShared(drawn.part, beside) && (
             <PartLabel drawn={drawn} isFork={layout.aside?.fromX === drawn.x + drawn.width / 2} />
           )}
+        </g>
+      ))}
+      {layout.stays.map(({ x, width }) => (
+        <g key={x}>
+          <path className="strip-line" d={`M${x} 0 h${width}`} strokeWidth={2} strokeDasharray="7 4" />
+          <text x={x + width / 2} y={24} fontSize={12.5} textAnchor="middle">
+            line that stays
+          </text>
         </g>
       ))}
       <Face face={inlet} ends={ends} />
@@ -151,11 +164,7 @@ export function RunStrip({
         </text>
       )}
       {layout.aside && (
-        <Aside
-          aside={layout.aside}
-          y={labelled + ASIDE_DEPTH / 2}
-          words={layout.endsAtFixture ? STAYS : fixture}
-        >
+        <Aside aside={layout.aside} y={labelled + ASIDE_DEPTH / 2} words={asideWords}>
           {joints.map((joint) => {
             const x = layout.aside?.joints.get(joint.number);
             return x === undefined ? null : (

@@ -1,6 +1,8 @@
 import { z } from "zod";
-import { NEEDS } from "../core/plan/index.ts";
+import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
+import { endCode } from "./plan.ts";
+import { surveySchema } from "./survey.ts";
 import { siteSchema } from "./visit.ts";
 
 export const DEMO_PROGRESS = ["surveyed", "planned", "half", "weeping", "ready", "signed", "done"] as const;
@@ -18,6 +20,17 @@ const connection = z.strictObject({
     .strictObject({ right: z.string(), up: z.string(), out: z.string(), supplyLooks: z.enum(["up", "out"]) })
     .optional(),
   needs: z.array(z.enum(NEEDS)).default([]),
+  /** What differs from the preset's supply, what runs to the fixture, and how far the work goes. */
+  supply: z
+    .strictObject({
+      kind: z.enum(SUPPLY_KINDS).exactOptional(),
+      end: endCode.exactOptional(),
+      looks: surveySchema.shape.supply.shape.looks,
+      material: surveySchema.shape.supply.shape.material,
+    })
+    .default({}),
+  line: surveySchema.shape.line,
+  phase: surveySchema.shape.phase,
   /** A simulated hold kept on its record. */
   hold: z
     .strictObject({

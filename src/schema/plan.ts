@@ -55,8 +55,13 @@ export const standardsSchema = z
   .meta({ id: "HouseRules" });
 
 export const lengthRange = z
-  .strictObject({ min: z.number().min(0).max(LONGEST_IN), max: lengthIn })
+  .strictObject({ min: z.number().min(0).max(LONGEST_IN), max: z.number().min(0).max(LONGEST_IN) })
   .refine((range) => range.min <= range.max, { error: "min must not be above max", path: ["min"] });
+
+/** Both spellings of galvanized pipe are taken. */
+export const pipeMaterial = z
+  .enum([...PIPE_MATERIALS, "galvanized"])
+  .transform((material) => (material === "galvanized" ? "galvanised" : material));
 
 const supplySchema = z.strictObject({
   end: endCode,
@@ -70,7 +75,7 @@ const supplySchema = z.strictObject({
   keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
   keptNut: z.enum(["plastic", "metal"]).exactOptional(),
   teeAt: z.enum(["supply", "far-end"]).exactOptional(),
-  material: z.enum(PIPE_MATERIALS).exactOptional(),
+  material: pipeMaterial.exactOptional(),
   treated: z.enum(TREATMENTS).exactOptional(),
   pexType: z.enum(PEX_TYPES).exactOptional(),
   behindValve: z.enum(["holds", "fails"]).exactOptional(),

@@ -8,7 +8,6 @@ import {
   LINE_KINDS,
   LINE_SOURCES,
   NEEDS,
-  PIPE_MATERIALS,
   STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
@@ -23,7 +22,7 @@ import {
 } from "../core/survey/index.ts";
 import { parseLength, parseOffset } from "../core/units/index.ts";
 import { lineDirection } from "./line.ts";
-import { endCode, standardsSchema } from "./plan.ts";
+import { endCode, pipeMaterial, standardsSchema } from "./plan.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
 /** Two figures nearer than this are the same length, inches. */
@@ -76,7 +75,7 @@ export const surveySchema = z
       leftOn: z.enum(STOP_LEFTOVERS).exactOptional(),
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),
-      material: z.enum(PIPE_MATERIALS).exactOptional(),
+      material: pipeMaterial.exactOptional(),
       treated: z.enum(TREATMENTS).exactOptional(),
     }),
     stop: z.strictObject({

@@ -203,6 +203,41 @@ describe("requests", () => {
     assert.deepEqual(two.body, three.body);
   });
 
+  it("may say what runs to the fixture, what stands before the pipe, what came in the box, and how far the work goes", async () => {
+    const stub = { ...supply, end: "pipe-1/2-copper", kind: "stub", looks: "wall" };
+    const base = { supply: stub, inlet, lengthIn: { min: 10.5, max: 13 } };
+    const first = async (body: object) => {
+      const { status, body: answer } = await ask("POST", "/api/v1/hookups/plan", { ...base, ...body });
+      assert.equal(status, 200, JSON.stringify(answer));
+      const [plan] = planResponse.parse(answer).plans;
+      assert.ok(plan, JSON.stringify(body));
+      return plan;
+    };
+    const capped = await first({ phase: "rough-in" });
+    assert.equal(capped.parts.at(-1)?.kind, "cap");
+    const kept = await first({ supply, line: { by: "kept", lengthIn: 12 } });
+    assert.ok(kept.parts.every(({ kind }) => kind === "washer"));
+    const boxed = await first({ supply, stockInBox: { "LB-C38B78-012": 1 } });
+    assert.equal(boxed.priceCents, 0);
+    const behind = await first({ supply: { ...stub, behindValve: "holds", material: "galvanized" } });
+    assert.ok(behind.warnings.some(({ code }) => code === "behind-valve"));
+    const plain = await first({});
+    assert.deepEqual(
+      [...(plain.makeUpOrder ?? [])].sort(),
+      plain.joints.map(({ number }) => number),
+    );
+    for (const joint of plain.joints) assert.ok(joint.held && joint.prepare && joint.turning !== undefined);
+    const piped = await first({
+      line: { by: "none" },
+      inlet: { ...inlet, end: "npt-1/2-m", fixture: "hydrant" },
+      needs: ["backflow"],
+    });
+    assert.deepEqual(
+      piped.parts.filter(({ branch }) => branch === "outlet").map(({ kind }) => kind),
+      ["backflow"],
+    );
+  });
+
   it("with a word that is not in the list are told the list", async () => {
     const { status, body } = await ask("POST", "/api/v1/hookups/plan", {
       supply,

@@ -55,6 +55,9 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
   };
   return {
     ...survey,
+    supply: { ...survey.supply, ...told.supply },
+    ...(told.line === undefined ? {} : { line: told.line }),
+    ...(told.phase === undefined ? {} : { phase: told.phase }),
     ...(told.ends === undefined ? {} : { space: spaceOf(told.ends) }),
     stop: { ...survey.stop, proof: told.stop, method: told.method },
     length: { min: typed(told.min, survey.length.min), max: typed(told.max, survey.length.max) },

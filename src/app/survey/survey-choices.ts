@@ -1,5 +1,5 @@
 /** What a survey offers to choose from. */
-import type { End } from "../../core/end/index.ts";
+import { type End, isFactoryHose } from "../../core/end/index.ts";
 import type { Fixture } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
 import type { Tables } from "../../core/tables.ts";
@@ -32,10 +32,14 @@ const INLET_FAMILIES: readonly string[] = [
 ];
 
 /** Pipe and tube are called by a nominal size or by the outside one: both are said. */
-const choice = ({ code, name, form, outsideIn }: End) => ({
-  code,
-  name: form === "plain" && outsideIn !== null ? `${name}, ${formatInches(outsideIn)} in outside` : name,
-});
+const choice = (end: End) => {
+  const { code, name, form, outsideIn } = end;
+  return {
+    code,
+    isFactoryHose: isFactoryHose(end),
+    name: form === "plain" && outsideIn !== null ? `${name}, ${formatInches(outsideIn)} in outside` : name,
+  };
+};
 
 /** Ends to choose from, by name; the ones the survey has are always among them. */
 export function endChoices(tables: Tables, survey: Survey) {

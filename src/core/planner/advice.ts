@@ -137,7 +137,7 @@ export function warningsFor(
     ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
     ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
     ...supplyCodes(index, request, candidate, rules),
-    ...(request.line === undefined && inletEnd && isFactoryHose(inletEnd)
+    ...((request.line?.by ?? "new") === "new" && inletEnd && isFactoryHose(inletEnd)
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
     ...lineCodes(request),

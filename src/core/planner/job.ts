@@ -118,8 +118,7 @@ export function optionalOf(request: PlanRequest): readonly PartFunction[] {
 }
 
 /** True where what runs to the fixture comes with it. */
-export function hasOwnHose({ line }: PlanRequest, inletEnd: End | undefined): boolean {
-  if (line?.by === "new") return false;
+export function hasOwnHose(inletEnd: End | undefined): boolean {
   return inletEnd !== undefined && isFactoryHose(inletEnd);
 }
 

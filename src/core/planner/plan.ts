@@ -152,7 +152,7 @@ function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort):
     const both = (part: Part) => runs(part) && admits(part);
     return { ...task, pool, admits: Object.assign(both, { active: admits.active ?? 0 }) };
   };
-  const approaches = approachesOf(index, request, hasOwnHose(request, inletEnd), keptLine).filter(
+  const approaches = approachesOf(index, request, hasOwnHose(inletEnd), keptLine).filter(
     ({ cap }) => cap === undefined || !facts.drinking || cap.leadFree,
   );
   const filters = partFiltersFor(

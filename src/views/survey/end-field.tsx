@@ -8,6 +8,8 @@ const Identify = lazy(async () => ({ default: (await import("../identify/identif
 export interface EndChoice {
   readonly code: string;
   readonly name: string;
+  /** The end of a hose that comes with the fixture. */
+  readonly isFactoryHose?: boolean;
 }
 
 const FAUCETS: readonly Fixture[] = ["lavatory", "kitchen", "bidet", "tub-filler", "utility"];

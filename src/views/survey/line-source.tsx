@@ -11,6 +11,8 @@ const HINTS: Readonly<Record<NonNullable<Survey["line"]>["by"], string>> = {
 
 interface LineSourceProps {
   readonly survey: Survey;
+  /** The inlet's end is that of a hose the fixture brings. */
+  readonly hasOwnHose: boolean;
   readonly lengthText: string;
   readonly lengthFault: string | undefined;
   readonly onLength: (text: string) => void;
@@ -18,7 +20,14 @@ interface LineSourceProps {
 }
 
 /** What runs to the fixture, and how far the work goes today. */
-export function LineSource({ survey, lengthText, lengthFault, onLength, onChange }: LineSourceProps) {
+export function LineSource({
+  survey,
+  hasOwnHose,
+  lengthText,
+  lengthFault,
+  onLength,
+  onChange,
+}: LineSourceProps) {
   const { line: now, phase: _, ...rest } = survey;
   const { phase } = survey;
   const put = (line: Survey["line"]) =>
@@ -31,9 +40,9 @@ export function LineSource({ survey, lengthText, lengthFault, onLength, onChange
     <>
       <RadioGroup
         label="What runs to the fixture"
-        options={LINE_SOURCE_WORDS}
-        value={now?.by ?? "new"}
-        onChange={(by) => put(by === "new" ? undefined : { by })}
+        options={LINE_SOURCE_WORDS.filter(([by]) => by !== "new" || !hasOwnHose)}
+        value={now?.by ?? (hasOwnHose ? "fixture-hose" : "new")}
+        onChange={(by) => put(by === "new" || (hasOwnHose && by === "fixture-hose") ? undefined : { by })}
       />
       {now && <p className="text-small text-quiet">{HINTS[now.by]}</p>}
       {now?.by === "kept" && (

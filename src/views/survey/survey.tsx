@@ -202,6 +202,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
           <EndsInSpace survey={survey} benchHref={`${base}/line`} onChange={(space) => set({ space })} />
           <LineSource
             survey={survey}
+            hasOwnHose={inletEnds.find(({ code }) => code === survey.inlet.end)?.isFactoryHose === true}
             lengthText={draft.lineText}
             lengthFault={faults.line}
             onLength={(lineText) => setDraft((now) => ({ ...now, lineText }))}
