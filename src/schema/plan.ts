@@ -61,7 +61,8 @@ export const lengthRange = z
 /** Both spellings of galvanized pipe are taken. */
 export const pipeMaterial = z
   .enum([...PIPE_MATERIALS, "galvanized"])
-  .transform((material) => (material === "galvanized" ? "galvanised" : material));
+  .transform((material) => (material === "galvanized" ? "galvanised" : material))
+  .pipe(z.enum(PIPE_MATERIALS));
 
 const supplySchema = z.strictObject({
   end: endCode,
