@@ -62,20 +62,29 @@ function rowOf(candidate: CandidateLink, task: SearchTask, bits: Bits, from: num
   };
 }
 
+/** Room for each figure of a key: more needs, joints, faults or rules than any job has. */
+const [SETS, SMALL, RULES] = [2 ** 12, 16, 2 ** 22];
+
+/** A number equal for two links exactly when only their price may differ. */
+function keyOf({ to, sets, asks, joints, faults, excludedBy }: Row): number {
+  const shape = ((to * SETS + sets) * 2 + (asks === 0 ? 0 : 1)) * SMALL + joints;
+  return (shape * SMALL + faults) * RULES + excludedBy;
+}
+
 function graphOf(task: SearchTask, linksFrom: (end: EndCode) => LinksFrom, bits: Bits): Graph {
   const places = new Map<EndCode, number>([[task.from, 0]]);
   const rows: Row[] = [];
   // A map goes on to what is added while it is walked: every end is visited once.
   for (const [end, from] of places) {
     const { plain, forks } = linksFrom(end);
-    const cheapest = new Map<string, Row>();
+    const cheapest = new Map<number, Row>();
     for (const candidate of [...plain, ...forks]) {
       const { out } = candidate.link.passage;
       const to = places.get(out.end) ?? places.size;
       const row = rowOf(candidate, task, bits, from, to);
       if (row === null) continue;
       places.set(out.end, to);
-      const key = `${to} ${row.sets} ${row.asks} ${row.joints} ${row.faults} ${row.excludedBy}`;
+      const key = keyOf(row);
       if (row.cents < (cheapest.get(key)?.cents ?? Number.POSITIVE_INFINITY)) cheapest.set(key, row);
     }
     rows.push(...cheapest.values());

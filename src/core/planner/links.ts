@@ -64,11 +64,23 @@ function withKits(
   );
 }
 
-/** What two links must share for every way on from the one to be a way on from the other. */
-function continuation({ passage, continues }: Link, type: JointType): string {
+/** What two ways through parts must share to go on alike; found out once for each. */
+const waysOn = new WeakMap<Passage, string>();
+
+function wayOn(passage: Passage): string {
+  const known = waysOn.get(passage);
+  if (known !== undefined) return known;
   const { part, into, out } = passage;
   const isOnRoll = isByTheFoot(part) ? part.sku : "";
-  return `${into.end}>${out.end};${out.id};${type};${part.kind};${part.functions.join()};${part.unionSeal};${isOnRoll};${continues}`;
+  const way = `${into.end}>${out.end};${out.id};${part.kind};${part.functions.join()};${part.unionSeal};${isOnRoll}`;
+  waysOn.set(passage, way);
+  return way;
+}
+
+/** What two links must share for every way on from the one to be a way on from the other. */
+function continuation({ passage, branch, continues }: Link, type: JointType): string {
+  // Forks are not compared: what they feed differs.
+  return branch === null ? `${wayOn(passage)};${type};${continues}` : "";
 }
 
 /** True for tube and pipe off the roll or bar: cut on the job, as often as something goes between. */

@@ -24,29 +24,38 @@ export function isAsGood(one: Cost, other: Cost): boolean {
 
 /** Keeps only chains that no other one matches or beats in every cost; of equals the first. Rivals are beaten too, and not kept. */
 export class ParetoChains {
-  readonly #found: { readonly chain: Chain; readonly cost: Cost }[] = [];
+  #found: readonly { readonly chain: Chain; readonly cost: Cost }[] = [];
   readonly #rivals: readonly Cost[];
+  /** Of rivals and of what is found. */
+  #costs: readonly Cost[];
 
   constructor(rivals: readonly Cost[]) {
     this.#rivals = rivals;
+    this.#costs = rivals;
   }
 
   get chains(): readonly Chain[] {
     return this.#found.map(({ chain }) => chain);
   }
 
-  /** True when a chain found already is as good as this cost, or better. */
-  beats(cost: Cost): boolean {
-    return (
-      this.#rivals.some((each) => isAsGood(each, cost)) ||
-      this.#found.some((each) => isAsGood(each.cost, cost))
-    );
+  /** True when a chain found already is as good as one of this cost, or better. Asked for every link: no cost is made for it. */
+  beats(faults: number, joints: number, priceCents: number, missing: number): boolean {
+    for (const cost of this.#costs)
+      if (
+        cost.joints <= joints &&
+        cost.priceCents <= priceCents &&
+        cost.missing <= missing &&
+        (cost.faults <= faults || joints - cost.joints >= TOO_MANY_JOINTS)
+      )
+        return true;
+    return false;
   }
 
   add(chain: Chain): void {
     const cost = costOf(chain);
-    if (this.beats(cost)) return;
+    if (this.beats(cost.faults, cost.joints, cost.priceCents, cost.missing)) return;
     const undominated = this.#found.filter((each) => !isAsGood(cost, each.cost));
-    this.#found.splice(0, this.#found.length, ...undominated, { chain, cost });
+    this.#found = [...undominated, { chain, cost }];
+    this.#costs = [...this.#rivals, ...this.#found.map((each) => each.cost)];
   }
 }

@@ -72,19 +72,34 @@ interface Search {
   readonly isSpent: () => boolean;
 }
 
+/** What a way has come to so far. */
+interface Spent {
+  readonly joints: number;
+  readonly priceCents: number;
+  readonly faults: number;
+  readonly missing: number;
+}
+
+const spentBy = ({ joints, faults, bill }: Label): Spent => ({
+  joints,
+  priceCents: bill.priceCents,
+  faults,
+  missing: bill.missing.size,
+});
+
 /** The least this progress can come to that nothing found so far matches or beats; null when there is no such. */
-function outlookOf(
-  { least, goals }: Search,
-  progress: SearchState,
-  { joints, bill, faults: ownFaults }: Pick<Label, "joints" | "bill" | "faults">,
-): Outlook | null {
+function outlookOf({ least, goals }: Search, progress: SearchState, spent: Spent): Outlook | null {
   const { prices, faults: faultsToCome } = least(progress);
-  const faults = ownFaults + faultsToCome;
+  const faults = spent.faults + faultsToCome;
+  let before = Number.POSITIVE_INFINITY;
   for (let more = 1; more < prices.length; more += 1) {
     const price = prices[more] ?? Number.POSITIVE_INFINITY;
-    if (price === Number.POSITIVE_INFINITY) continue;
-    const outlook = { joints: joints + more, priceCents: bill.priceCents + price };
-    if (!goals.beats({ ...outlook, faults, missing: bill.missing.size })) return outlook;
+    // As dear as with fewer joints: what beats the fewer beats these too.
+    if (price === before) continue;
+    before = price;
+    const joints = spent.joints + more;
+    const priceCents = spent.priceCents + price;
+    if (!goals.beats(faults, joints, priceCents, spent.missing)) return { joints, priceCents };
   }
   return null;
 }
@@ -123,11 +138,11 @@ function grow(search: Search, label: Label): void {
     if (task.water !== null && label.lossPsi + candidate.lossPsi > task.water.mostPsi) continue;
     const advanced = nextState(label, candidate.link, task, isBridged);
     if (advanced === null) continue;
-    const atLeast = { ...label.bill, priceCents: label.bill.priceCents + candidate.priceCents };
     const outlook = outlookOf(search, advanced, {
       joints: label.joints + candidate.joints,
-      bill: atLeast,
+      priceCents: label.bill.priceCents + candidate.priceCents,
       faults: label.faults + candidate.faults,
+      missing: label.bill.missing.size,
     });
     if (outlook === null) continue;
     const next = extend(label, candidate, advanced, task);
@@ -180,12 +195,12 @@ export function searchChains(index: PlannerIndex, task: SearchTask): SearchOutco
     if (effort.isSpent()) break;
     effort.count();
     if (label !== start && search.kept.get(stateKey(label))?.includes(label) !== true) continue;
-    if (outlookOf(search, label, label) === null) continue;
+    if (outlookOf(search, label, spentBy(label)) === null) continue;
     closeChain(search, label);
     if (label.links.length < task.maxParts) grow(search, label);
     else cut.push(label);
   }
   const stopped = effort.isSpent();
-  const complete = !stopped && cut.every((label) => outlookOf(search, label, label) === null);
+  const complete = !stopped && cut.every((label) => outlookOf(search, label, spentBy(label)) === null);
   return { chains: search.goals.chains, complete, stopped };
 }
