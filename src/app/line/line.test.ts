@@ -2,8 +2,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { computeHere } from "../../compute/compute.ts";
-import { setupFault } from "../../core/line/index.ts";
-import { lineSetupOf, surveyFromPreset } from "../../core/survey/index.ts";
+import { DEFAULT_MARGINS, rateLength, setupFault } from "../../core/line/index.ts";
+import { planHookup } from "../../core/planner/index.ts";
+import { lineSetupOf, planRequestOf, surveyFromPreset } from "../../core/survey/index.ts";
 import { AppError } from "../http/app-error.ts";
 import { readCard } from "./bending-card.ts";
 import { assumedSpace, fitAnswer, insertsFor, lineFamilies, marginsFor } from "./line.ts";
@@ -75,6 +76,20 @@ describe("what the line page is given", () => {
     for (const { into, out } of inserts) {
       assert.ok(plannerIndex.meet("hose-3/4-m", into));
       assert.notEqual(into, out);
+    }
+  });
+
+  it("rates the line of every preset's first plan good where its ends are taken to lie", () => {
+    for (const preset of tables.presets) {
+      const survey = surveyFromPreset(preset, "");
+      const [plan] = planHookup(plannerIndex, planRequestOf(survey, null)).plans;
+      const line = plan?.parts.find(({ kind }) => kind === "line");
+      const part = tables.parts.find(({ sku }) => sku === line?.sku);
+      if (part === undefined || part.lengthIn === null) continue;
+      const { cuffIn, minBendRadiusIn, lengthIn } = part;
+      assert.ok(cuffIn !== null && minBendRadiusIn !== null);
+      const setup = lineSetupOf(assumedSpace(survey), { cuffIn, minBendRadiusIn });
+      assert.equal(rateLength(setup, lengthIn, DEFAULT_MARGINS).rating, "good", `${preset.id} ${part.name}`);
     }
   });
 
