@@ -8,26 +8,27 @@ const vector = z.tuple([coordinate, coordinate, coordinate]);
 export const lineDirection = vector.refine((each) => Math.hypot(...each) > 1e-9, {
   error: "must point somewhere: 0, 0, 0 has no direction",
 });
-const fitEnd = z.strictObject({ at: vector, direction: lineDirection });
+/** Where an end lies and the way a line leaves it. */
+export const lineEnd = z.strictObject({ at: vector, direction: lineDirection });
 const inches = z.number().positive().max(1200);
 
 /** Most lengths and walls one request may ask about: a long catalogue page, a closed box. */
 const MOST_LENGTHS = 40;
 const MOST_WALLS = 8;
 
+/** Flats a line may not cross. */
+export const wallList = z.array(z.strictObject({ point: vector, normal: lineDirection })).max(MOST_WALLS);
+
 /** Body of POST /api/v1/lines/fit. */
 export const fitRequest = z
   .strictObject({
-    a: fitEnd,
-    b: fitEnd,
+    a: lineEnd,
+    b: lineEnd,
     cuffIn: z.number().min(0).max(6),
     minBendRadiusIn: z.number().positive().max(100),
     lengthsIn: z.array(inches).min(1).max(MOST_LENGTHS),
     freeBulgeIn: inches.exactOptional(),
-    walls: z
-      .array(z.strictObject({ point: vector, normal: lineDirection }))
-      .max(MOST_WALLS)
-      .exactOptional(),
+    walls: wallList.exactOptional(),
     /** Slack below which a line is taut: share of the distance between the cuff tips, and inches. */
     tautShare: z.number().min(0).max(0.5).exactOptional(),
     tautIn: z.number().min(0).max(12).exactOptional(),

@@ -19,6 +19,7 @@ import {
 } from "../core/plan/index.ts";
 import { PRACTICES } from "../core/standard/index.ts";
 import { ASSUMED_STATIC_PSI } from "../core/survey/index.ts";
+import { lineEnd, wallList } from "./line.ts";
 
 /** Highest pressure that is taken for a reading, psi gauge: twice what house gauges show. */
 const HIGHEST_PSI = 300;
@@ -102,10 +103,19 @@ export const lineFound = z.strictObject({
   ageYears: z.number().min(0).max(100).exactOptional(),
 });
 
+/** Where the two ends lie, as the line fitter takes them. */
+const endsInSpace = z.strictObject({
+  a: lineEnd,
+  b: lineEnd,
+  walls: wallList,
+  freeBulgeIn: z.number().positive().max(LONGEST_IN).nullable().default(null),
+});
+
 const requestShape = {
   supply: supplySchema,
   inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),
   lengthIn: lengthRange,
+  ends: endsInSpace.exactOptional(),
   lineKind: z.enum(LINE_KINDS).exactOptional(),
   hotF: z.number().min(80).max(212).exactOptional(),
   needs: z.array(z.enum(NEEDS)).max(NEEDS.length),

@@ -3,11 +3,11 @@ import { describe, it } from "node:test";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { computeHere } from "../../compute/compute.ts";
 import { DEFAULT_MARGINS, rateLength, setupFault } from "../../core/line/index.ts";
-import { planHookup } from "../../core/planner/index.ts";
+import { marginsFor, planHookup } from "../../core/planner/index.ts";
 import { lineSetupOf, planRequestOf, surveyFromPreset } from "../../core/survey/index.ts";
 import { AppError } from "../http/app-error.ts";
 import { readCard } from "./bending-card.ts";
-import { assumedSpace, fitAnswer, insertsFor, lineFamilies, marginsFor } from "./line.ts";
+import { assumedSpace, fitAnswer, insertsFor, lineFamilies } from "./line.ts";
 
 const BODY = {
   a: { at: [0, 0, 0], direction: [0, 1, 0] },

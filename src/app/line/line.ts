@@ -5,13 +5,11 @@ import {
   explainFault,
   type FittedLength,
   type LineSetup,
-  type SlackMargins,
   setupFault,
 } from "../../core/line/index.ts";
 import type { Part, Port } from "../../core/part/index.ts";
-import type { PlannerIndex } from "../../core/planner/index.ts";
-import type { Standards } from "../../core/standard/index.ts";
-import { completeStandards } from "../../core/standard/index.ts";
+import type { Plan } from "../../core/plan/index.ts";
+import { marginsFor, type PlannerIndex } from "../../core/planner/index.ts";
 import { asTyped, type LineSpace, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
 import type { FitAnswer, FitRequest } from "../../schema/line.ts";
 import type { Context } from "../context.ts";
@@ -85,16 +83,6 @@ export async function fitAnswer(
   };
 }
 
-const SLACK: Readonly<Record<Standards["lineSlack"], SlackMargins>> = {
-  "quarter-inch": DEFAULT_MARGINS,
-  "half-inch": { share: 0.03, lengthIn: 0.5 },
-  inch: { share: 0.05, lengthIn: 1 },
-};
-
-/** Returns the slack a shop or a job calls taut. */
-export const marginsFor = (rules: Partial<Standards>): SlackMargins =>
-  SLACK[completeStandards(rules).lineSlack];
-
 /** Lines that differ in nothing but their length. */
 export interface LineFamily {
   readonly name: string;
@@ -107,6 +95,9 @@ export interface LineFamily {
   readonly fromCents: number;
 }
 
+/** A line's name without its length. */
+const familyName = ({ name }: { readonly name: string }): string => name.replace(/,? \d[\d /]* in$/, "");
+
 /** Returns every family of flexible line in the catalogue, those that go straight on both ends first. */
 export function lineFamilies(
   plannerIndex: PlannerIndex,
@@ -115,7 +106,7 @@ export function lineFamilies(
   const families = new Map<string, Part[]>();
   for (const part of plannerIndex.tables.parts) {
     if (part.kind !== "line" || part.lengthIn === null) continue;
-    const name = part.name.replace(/,? \d[\d /]* in$/, "");
+    const name = familyName(part);
     families.set(name, [...(families.get(name) ?? []), part]);
   }
   const goesOn = ({ ports: [a, b] }: Part) =>
@@ -200,11 +191,17 @@ export function assumedSpace({
 }
 
 /** Returns what the Line page of a connection is given beside the visit. */
-export async function linePageFor(context: Context, survey: Survey) {
+export async function linePageFor(context: Context, survey: Survey, plan: Plan | null = null) {
   const [plannerIndex, rules] = await Promise.all([currentPlannerIndex(context), shopStandards(context)]);
   const ends = { supply: survey.supply.end, inlet: survey.inlet.end };
+  const planned = plan?.parts.find(({ kind }) => kind === "line");
+  const isPlanned = ({ name }: LineFamily) => planned !== undefined && familyName(planned) === name;
+  const families = lineFamilies(plannerIndex, ends);
+  const first = families.find(isPlanned);
   return {
-    families: lineFamilies(plannerIndex, ends),
+    // The Line page opens on the line the chosen plan takes.
+    families: first === undefined ? families : [first, ...families.filter((each) => each !== first)],
+    plannedIn: first === undefined ? null : (planned?.lengthIn ?? null),
     supplyInserts: insertsFor(plannerIndex, ends.supply),
     inletInserts: insertsFor(plannerIndex, ends.inlet),
     margins: marginsFor({ ...rules, ...survey.houseRules }),

@@ -1,5 +1,6 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { EndCode } from "../end/index.ts";
+import type { LineSetup } from "../line/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { Fixture } from "./fixture.ts";
@@ -100,6 +101,8 @@ export interface PlanRequest {
   readonly inlet: { readonly end: EndCode; readonly fixture: Fixture; readonly plastic: boolean };
   /** What the line, tube or riser must measure over all, inches. */
   readonly lengthIn: { readonly min: number; readonly max: number };
+  /** Where the ends lie, as measured; absent: only the length was. */
+  readonly ends?: Pick<LineSetup, "a" | "b" | "walls" | "freeBulgeIn">;
   /** The only kind of line wanted; absent: any. */
   readonly lineKind?: LineKind;
   /** Absent: a new one. */

@@ -57,6 +57,8 @@ function supplyCodes(
 
 /** What is known of a plan beside its parts. */
 interface PlanFindings {
+  /** The line lies badly: no other does better. */
+  readonly isStrained: boolean;
   readonly relaxed: readonly PracticeKey[];
   readonly residualPsi: number;
   readonly outlet: Part | null;
@@ -115,7 +117,7 @@ export function warningsFor(
   request: PlanRequest,
   facts: FixtureFacts,
   candidate: Candidate,
-  { relaxed, residualPsi, outlet }: PlanFindings,
+  { relaxed, residualPsi, outlet, isStrained }: PlanFindings,
 ): readonly Advice[] {
   const { supply, inlet } = request;
   const inletEnd = index.ends.get(inlet.end);
@@ -141,6 +143,7 @@ export function warningsFor(
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
     ...lineCodes(request),
+    ...(isStrained ? ["no-good-length"] : []),
     ...(lacksRoom(index, request, facts) ? ["elbow-for-clearance"] : []),
     ...(isCapped
       ? ["capped"]

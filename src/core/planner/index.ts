@@ -1,4 +1,5 @@
 export { type Effort, effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
+export { marginsFor } from "./line-fit.ts";
 export { type OtherPlan, otherPlans } from "./other-plans.ts";
 export { TOOL_KINDS } from "./outfit.ts";
 export { planHookup, planWithChoices } from "./plan.ts";

@@ -4,6 +4,7 @@ import type { Part, PartKind } from "../part/index.ts";
 import { LENGTH_KINDS, ratedPsiAt } from "../part/index.ts";
 import type { Fixture, FixtureFacts, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
+import { lineFitRule } from "./line-fit.ts";
 import type { PartFilter } from "./part-rules.ts";
 import { lineSchool, pipeSchool, tankNutSchool, tubeSchool } from "./school-filter.ts";
 
@@ -192,6 +193,7 @@ export function partFiltersFor(
     ...(request.supply.treated === undefined
       ? []
       : [{ code: "no-copper-after-ro" as const, excludes: isCopperOrBrass, isSoft: false }]),
+    ...lineFitRule(request, rules),
     ...lineSchool(request, rules),
     ...tankNutSchool(rules, isAtTank),
     ...tubeSchool(rules, supplyEnd?.family === "tube"),

@@ -24,6 +24,7 @@ export interface PartFilter {
     | "school-tube-joint"
     | "school-tank-nut"
     | "school-own-stop"
+    | "line-lies-badly"
     | "line-kind";
   readonly excludes: (part: Part) => boolean;
   /** A shop's preference gives way, with a warning, when nothing else joins the two ends. */

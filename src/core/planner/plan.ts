@@ -68,11 +68,16 @@ interface PlanContext {
   readonly facts: FixtureFacts;
   /** Standards that gave way. */
   readonly relaxed: readonly PracticeKey[];
+  /** No line that would lie well was found. */
+  readonly isStrained: boolean;
   /** What goes on the fixture's hose outlet. */
   readonly outlet: Part | null;
 }
 
-function planOf({ index, request, rules, facts, relaxed, outlet }: PlanContext, candidate: Candidate): Plan {
+function planOf(
+  { index, request, rules, facts, relaxed, outlet, isStrained }: PlanContext,
+  candidate: Candidate,
+): Plan {
   const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
   const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
   const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
@@ -99,6 +104,7 @@ function planOf({ index, request, rules, facts, relaxed, outlet }: PlanContext, 
     missing,
     warnings: warningsFor(index, request, facts, candidate, {
       relaxed,
+      isStrained,
       residualPsi: flow.residualPsi,
       outlet,
     }),
@@ -111,7 +117,7 @@ function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
   return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
 }
 
-interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed"> {}
+interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed" | "isStrained"> {}
 
 function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
   const facts = factsOf(catalogue, request);
@@ -259,7 +265,8 @@ export function planWithChoices(
           })),
         );
   const gaveWay = relaxed.flatMap(({ rule }) => rule ?? []);
-  const job = { index, request, rules, facts, relaxed: gaveWay, outlet };
+  const isStrained = relaxed.some(({ code }) => code === "line-lies-badly");
+  const job = { index, request, rules, facts, relaxed: gaveWay, outlet, isStrained };
   const refused = refusalsFor({
     index,
     request,

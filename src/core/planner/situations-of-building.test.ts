@@ -1,6 +1,7 @@
 /** Other ways of building it than a new line from a stop. Written from the trade, not from the code: names of parts, joints, reasons. */
 import assert from "node:assert/strict";
 import { stub, testSituations } from "../../../tests/support/situation.ts";
+import type { PlanRequest } from "../plan/index.ts";
 
 const bidetOnToiletLine = {
   preset: "bidet-seat",
@@ -10,6 +11,14 @@ const hydrant = {
   preset: "hydrant-cold",
   also: { lengthIn: { min: 20, max: 40 } },
 } as const;
+
+/** Ends one over the other, so many inches apart, an inch aside. */
+const apart = (upIn: number): NonNullable<PlanRequest["ends"]> => ({
+  a: { at: [0, 0, 0], direction: [0, 1, 0] },
+  b: { at: [1, upIn, 0], direction: [0, -1, 0] },
+  walls: [],
+  freeBulgeIn: null,
+});
 
 testSituations({
   "hard pipe": {
@@ -231,6 +240,18 @@ testSituations({
       preset: "washer-cold",
       also: { needs: ["elbow"] },
       builds: /^Braided washer hose with an elbow/,
+    },
+  },
+  "where the ends lie": {
+    "ten inches apart: not the shorter line that does not reach": {
+      also: { lengthIn: { min: 9, max: 16 }, ends: apart(10) },
+      builds: /, 12 in$/,
+      refuses: "line-lies-badly",
+      figure: /9 in \(does not reach\)/,
+    },
+    "twenty inches apart and only lines to sixteen: the best there is, and what would help": {
+      also: { lengthIn: { min: 9, max: 16 }, ends: apart(20) },
+      warns: "no-good-length",
     },
   },
   "unions, checks and plastic": {

@@ -15,7 +15,7 @@ import type {
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { Preset } from "./preset.ts";
-import type { LineSpace } from "./space.ts";
+import { type LineSpace, lineSetupOf } from "./space.ts";
 import { asTyped, type Typed } from "./typed.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
@@ -126,6 +126,12 @@ function stopHolds(proof: StopProof): boolean | null {
   return proof === "holds" || proof === "weeps";
 }
 
+/** Where the ends lie, without any line between them. */
+function endsOf(space: LineSpace): NonNullable<PlanRequest["ends"]> {
+  const { a, b, walls, freeBulgeIn } = lineSetupOf(space, { cuffIn: 0, minBendRadiusIn: 0 });
+  return { a, b, walls, freeBulgeIn };
+}
+
 /** What runs to the fixture, as the planner is asked. */
 function lineFound({ line }: Survey): LineFound | null {
   if (line === undefined) return null;
@@ -162,6 +168,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
     },
     inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
+    ...(survey.space === undefined ? {} : { ends: endsOf(survey.space) }),
     ...(survey.lineKind === null ? {} : { lineKind: survey.lineKind }),
     needs: survey.needs,
     ...(line === null ? {} : { line }),

@@ -53,7 +53,7 @@ export type LineChange =
   | { readonly type: "put"; readonly which: Which; readonly put: Put | null }
   | { readonly type: "chosen"; readonly lengthIn: number };
 
-export function benchState(space: LineSpace, family: Family): LineState {
+export function benchState(space: LineSpace, family: Family, chosenIn: number | null = null): LineState {
   const { right, up, out } = space.inlet;
   return {
     ends: {
@@ -69,7 +69,7 @@ export function benchState(space: LineSpace, family: Family): LineState {
     roomIn: space.room?.value ?? null,
     family,
     puts: { a: null, b: null },
-    chosenIn: null,
+    chosenIn,
   };
 }
 

@@ -16,6 +16,7 @@ export function LineTab({
   margins,
   insertions,
   space,
+  plannedIn,
   isMeasured,
   ...visit
 }: LineTabProps) {
@@ -35,6 +36,11 @@ export function LineTab({
             : `${formatInches(length.min.value)} to ${formatInches(length.max.value)} in`}
         </span>
         .{" "}
+        {plannedIn !== null && (
+          <>
+            The chosen plan takes <span className="figure font-bold">{formatInches(plannedIn)} in</span>.{" "}
+          </>
+        )}
         {connection.survey.space === undefined && !isMeasured && (
           <span className="text-work-ink">
             Nobody has measured where the ends lie: what is drawn is a guess from that length.
@@ -49,6 +55,7 @@ export function LineTab({
         margins={margins}
         insertions={insertions}
         space={space}
+        plannedIn={plannedIn}
         {...(isLocked || isMade
           ? {}
           : {

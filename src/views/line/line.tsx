@@ -42,6 +42,8 @@ export interface LineBenchProps {
   readonly margins: SlackMargins;
   readonly insertions: readonly Insertion[];
   readonly space: LineSpace;
+  /** Length of the chosen plan's line, which is of the first family; null: none is chosen. */
+  readonly plannedIn: number | null;
   /** Given where the length goes somewhere: over-all range and the ends as they lie. */
   readonly onTake?: (range: { readonly min: Typed; readonly max: Typed }, space: LineSpace) => void;
 }
@@ -95,7 +97,7 @@ export function LineView(props: LineBenchProps) {
   const [first] = families;
   const [history, step] = useReducer(stepThrough, null, () => {
     if (first === undefined) throw new RangeError("the catalogue lists no flexible line");
-    return { now: benchState(space, first), past: [] };
+    return { now: benchState(space, first, props.plannedIn), past: [] };
   });
   const state = history.now;
   const change = (what: LineChange) => step({ type: "change", change: what });
