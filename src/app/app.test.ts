@@ -12,6 +12,7 @@ import { demoSchema } from "../schema/demo.ts";
 import { demoVisitEvents } from "./demo/demo-story.ts";
 import { AppError, asAppError, errorResponse, invalid } from "./http/app-error.ts";
 import { crossOriginFault } from "./http/origin.ts";
+import { FAMILY_WORDS } from "./identify/end.ts";
 import { endChoices, practiceRows } from "./survey/survey-choices.ts";
 import { eventFromRow, rowFromEvent } from "./visit/event-rows.ts";
 import { presetGroups } from "./visit/start-visit.ts";
@@ -133,6 +134,10 @@ describe("what forms offer and take", () => {
     assert.ok(
       supply.some(({ code }) => code === "crimp-1/2") && inlet.some(({ code }) => code === "bc-7/8-m"),
     );
+  });
+  it("every family of ends has its place and its words on Compatibility", () => {
+    const families = new Set(tables.ends.map(({ family }) => family));
+    for (const family of families) assert.ok(family in FAMILY_WORDS, family);
   });
   it("a job may differ in every school, those of its fixture first", () => {
     const keys = [...new Set(practiceRows(tables, "toilet").map(({ key }) => key))];

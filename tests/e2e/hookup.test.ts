@@ -36,6 +36,55 @@ async function need(page: Page, words: string): Promise<void> {
 }
 
 describe("hookups", () => {
+  it("a washer on the hose that is there: a device alone, the hose looked at", async () => {
+    const { page, leave } = await enter();
+    await open(page, "Clothes washer");
+    await page.getByText("the line that is there", { exact: true }).first().click();
+    await page.getByLabel("Its age").selectOption({ label: "five to ten years" });
+    await page.getByText("hammer arrestor", { exact: true }).first().click();
+    await plan(page);
+    await page.getByRole("heading", { name: /^Plan A Hammer arrestor/ }).waitFor();
+    await page.getByText(/five years old or more/).waitFor();
+    await page.getByText("LINE THAT STAYS").first().waitFor();
+    await choose(page);
+    await leave();
+  });
+
+  it("a hydrant hard-piped, its breaker on the outlet; the order, tools and the joint beyond the inlet", async () => {
+    const { page, leave } = await enter();
+    await open(page, "Outside hydrant");
+    await page.getByText("backflow protection", { exact: true }).first().click();
+    await plan(page);
+    await page.getByRole("heading", { name: /Copper pipe.*Hose vacuum breaker/ }).waitFor();
+    const before = page.getByRole("region", { name: "Before the first joint" });
+    await before.getByText("joint 4, then 1, then 2, then 3, then 5").waitFor();
+    await before.getByText(/tube cutter and deburring tool/).waitFor();
+    await page.getByRole("link", { name: /^Joint 5/ }).click();
+    await page.getByRole("heading", { name: /Joint 5 hose thread/ }).waitFor();
+    await choose(page);
+    await page.getByRole("link", { name: "Run sheet" }).last().click();
+    await page.waitForURL(/\/run-sheet/);
+    const steps = await page.getByRole("listitem").allInnerTexts();
+    const place = (words: RegExp) => steps.findIndex((step) => words.test(step));
+    assert.ok(
+      place(/Joint 4: /) >= 0 && place(/Joint 4: /) < place(/Joint 1: /),
+      "the thread before the pipe",
+    );
+    await leave();
+  });
+
+  it("a rough-in ends in a cap", async () => {
+    const { page, leave } = await enter();
+    await open(page, "Toilet");
+    await page.getByText("open pipe end", { exact: true }).click();
+    await page.getByLabel("Supply end").selectOption("pipe-1/2-copper");
+    await page.getByText("as far as a cap", { exact: true }).click();
+    await plan(page);
+    await page.getByRole("heading", { name: /stop.*Cap, 3\/8 comp/ }).waitFor();
+    await page.getByText(/branch ends in a cap/).waitFor();
+    await leave();
+  });
+
   it("a refrigerator from a shared sink stop, the faucet kept", async () => {
     const { page, leave } = await enter();
     await open(page, "Refrigerator");

@@ -91,6 +91,15 @@ describe("the line bench", () => {
   it("says what would help where no stock length is good", async () => {
     const { page, leave } = await enter();
     await openBench(page);
+    // Out of the wall, the inlet close by and looking down, three inches of room: no length lies well.
+    await page.getByLabel("The line leaves the supply").selectOption("out");
+    for (const [field, figure] of [
+      ["Right of the supply", "3"],
+      ["Above the supply", "6"],
+      ["Out from the supply", "2"],
+      ["Room aside of the straight way (empty: not said)", "3"],
+    ] as const)
+      await page.getByLabel(field).fill(figure);
     await page.getByText("No stock length is good as the ends are.").waitFor();
     await page
       .getByRole("button", { name: /^Try angle stop/ })

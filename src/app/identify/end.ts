@@ -57,7 +57,7 @@ export function endMatrix({ identifier, tables }: Pick<Context, "identifier" | "
 }
 
 /** Families in the order they are met, in the words of the trade. */
-const FAMILY_WORDS: Readonly<Record<string, string>> = {
+export const FAMILY_WORDS: Readonly<Record<string, string>> = {
   comp: "compression",
   npsm: "straight pipe (swivel nuts, shanks)",
   npt: "taper pipe",
@@ -74,6 +74,7 @@ const FAMILY_WORDS: Readonly<Record<string, string>> = {
   pipe: "pipe",
   tube: "tube",
   push: "push-fit",
+  olive: "compression for metric pipe",
   quick: "quick-connect",
   cup: "solder cup",
   press: "press",
