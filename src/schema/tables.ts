@@ -79,7 +79,7 @@ const jointRule = z.strictObject({
   type: z.enum(JOINT_TYPES),
   label: code,
   whenSize: code.nullable(),
-  whenPlastic: z.enum(["none", "nut", "body", "male", "tube"]).nullable(),
+  whenPlastic: z.enum(["none", "nut", "body", "male", "tube", "cpvc"]).nullable(),
   turns: z
     .strictObject({ min: z.number().nonnegative(), max: z.number().nonnegative(), hardMax: positive })
     .refine(

@@ -104,6 +104,12 @@ describe("ruleFor", () => {
       turns: [0.5, 0.75],
       handOnly: false,
     },
+    {
+      name: "CPVC under a ferrule is gentle",
+      got: rule("comp-5/8-m", "pipe-1/2-cpvc"),
+      turns: [0.25, 0.5],
+      handOnly: false,
+    },
     { name: "taper metal in metal", got: rule("npt-1/2-m", "npt-1/2-f"), turns: [1.5, 3], handOnly: false },
     {
       name: "metal taper into a plastic body is gentle",

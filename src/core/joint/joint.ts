@@ -72,7 +72,7 @@ export interface Mating {
 }
 
 /** Which part of the joint is plastic, where that changes how it is tightened. */
-export type PlasticPart = "none" | "nut" | "body" | "male" | "tube";
+export type PlasticPart = "none" | "nut" | "body" | "male" | "tube" | "cpvc";
 
 /** Make-up of one variant of a joint: turns past hand-tight, in turns. */
 export interface JointRule {

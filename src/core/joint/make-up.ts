@@ -11,6 +11,12 @@ export interface JointSide {
 /** Materials of tube that give way under a ferrule unless an insert stands inside. */
 export const SOFT_TUBES: readonly string[] = ["pe", "nylon", "pex"];
 
+/** Soft tube creeps and needs its insert; CPVC is hard and cracks. */
+function plasticUnderFerrule(material: string): PlasticPart {
+  if (material === "cpvc") return "cpvc";
+  return SOFT_TUBES.includes(material) ? "tube" : "none";
+}
+
 /** Which side's plastic decides how the joint is tightened. */
 function plasticPart(type: JointType, one: JointSide, other: JointSide): PlasticPart {
   const male = one.end.gender === "m" ? one : other;
@@ -21,7 +27,7 @@ function plasticPart(type: JointType, one: JointSide, other: JointSide): Plastic
     case "taper-thread":
       return male.plastic ? "male" : female.plastic ? "body" : "none";
     case "ferrule":
-      return SOFT_TUBES.includes(one.end.material ?? other.end.material ?? "") ? "tube" : "none";
+      return plasticUnderFerrule(one.end.material ?? other.end.material ?? "");
     default:
       return "none";
   }

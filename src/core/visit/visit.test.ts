@@ -150,7 +150,7 @@ describe("what may not happen", () => {
       "turning a joint past its hard maximum",
       tickedTo(startedVisit(), "clean-faces"),
       on({ kind: "step-done", step: "make-1", joint: 1, turns: 1.25 }),
-      /not be turned past 1/,
+      /not be turned past 3\/4/,
     ],
     [
       "a step with another step's joint",
