@@ -2,6 +2,8 @@ import assert from "node:assert/strict";
 import { readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, it } from "node:test";
+import { parse } from "csv-parse/sync";
+import { stringify } from "csv-stringify/sync";
 import fc from "fast-check";
 import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { PART_KINDS } from "../core/part/index.ts";
@@ -14,8 +16,8 @@ const header = CATALOGUE_COLUMNS.join(",");
 const rowOf = (sku: string) => FILE.split("\n").find((line) => line.startsWith(`${sku},`)) ?? "";
 
 describe("the catalogue file", () => {
-  it("holds at least 350 generic parts of every kind that is planned with", () => {
-    assert.ok(tables.parts.length >= 350, `${tables.parts.length}`);
+  it("holds at least 700 generic parts of every kind that is planned with", () => {
+    assert.ok(tables.parts.length >= 700, `${tables.parts.length}`);
     for (const kind of PART_KINDS.filter((each) => !LOOSE.includes(each)))
       assert.ok(
         tables.parts.some((part) => part.kind === kind),
@@ -27,6 +29,28 @@ describe("the catalogue file", () => {
     assert.deepEqual(faults, []);
     assert.equal(writeCatalogue(parts), FILE);
     assert.deepEqual(parts, tables.parts);
+  });
+  it("reads a file of an earlier version, which has no hot ratings, services, hazards, unions or flats", () => {
+    const later = ["rated_psi_hot", "rated_f_hot", "service", "hazard", "constant_pressure"];
+    const columns = [...later, "last_before_outlet", "union_seal", "flats"];
+    const rows = parse(FILE, { columns: true });
+    const earlier = stringify(rows, {
+      header: true,
+      columns: CATALOGUE_COLUMNS.filter((column) => !columns.includes(column)),
+    });
+    const { parts, faults } = readCatalogue(earlier, plannerIndex.ends);
+    assert.deepEqual(faults, []);
+    assert.equal(parts.length, tables.parts.length);
+    assert.ok(
+      parts.every(({ ratedHot, backflow, unionSeal }) =>
+        [ratedHot, backflow, unionSeal].every((each) => each === null),
+      ),
+    );
+  });
+  it("refuses half a rating and half a backflow device, by column", () => {
+    const cells = rowOf("BF-C38C38");
+    const wrong = `${header}\n${cells.replace(",low,yes,no,", ",low,,no,")}\n`;
+    assert.match(readCatalogue(wrong, plannerIndex.ends).faults[0]?.column ?? "", /hazard/);
   });
   it("is the same file in whatever order its parts were", () => {
     fc.assert(

@@ -9,10 +9,8 @@ import { partSchema } from "./part.ts";
 type Row = Readonly<Record<string, string>>;
 
 const PORT_IDS = ["a", "b", "c"] as const;
-/** Columns that files of earlier versions do not have: they may be left out. */
-const LATER_COLUMNS: readonly string[] = [
-  "rated_psi_hot",
-  "rated_f_hot",
+const HOT_COLUMNS: readonly string[] = ["rated_psi_hot", "rated_f_hot"];
+const KIND_COLUMNS: readonly string[] = [
   "service",
   "hazard",
   "constant_pressure",
@@ -20,6 +18,8 @@ const LATER_COLUMNS: readonly string[] = [
   "union_seal",
   "flats",
 ];
+/** Columns that files of earlier versions do not have: they may be left out. */
+const LATER_COLUMNS: readonly string[] = [...HOT_COLUMNS, ...KIND_COLUMNS];
 export const CATALOGUE_COLUMNS: readonly string[] = [
   "sku",
   "kind",
@@ -32,19 +32,13 @@ export const CATALOGUE_COLUMNS: readonly string[] = [
   "cuff_in",
   "rated_psi",
   "rated_f",
-  "rated_psi_hot",
-  "rated_f_hot",
+  ...HOT_COLUMNS,
   "lead_free",
   "one_way",
   "contents",
   "functions",
   "joins",
-  "service",
-  "hazard",
-  "constant_pressure",
-  "last_before_outlet",
-  "union_seal",
-  "flats",
+  ...KIND_COLUMNS,
   ...PORT_IDS.flatMap((id) => [`${id}_end`, `${id}_at`, `${id}_out`, `${id}_bore_in`, `${id}_plastic`]),
 ];
 
