@@ -10,7 +10,7 @@ export {
   SEALANTS,
   type Sealant,
 } from "./joint.ts";
-export { heldEnd, isNut, type JointSide, ruleFor, SOFT_TUBES, wrenchesFor } from "./make-up.ts";
+export { isNut, type JointSide, ruleFor, SOFT_TUBES, wrenchesFor } from "./make-up.ts";
 export { allPairs, type Match, type Matrix, matchEnds } from "./match.ts";
 export {
   CONTACT_CODES,

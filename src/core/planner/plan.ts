@@ -158,9 +158,7 @@ function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort):
     const both = (part: Part) => runs(part) && admits(part);
     return { ...task, pool, admits: Object.assign(both, { active: admits.active ?? 0 }) };
   };
-  const approaches = approachesOf(index, request, hasOwnHose(inletEnd), keptLine).filter(
-    ({ cap }) => cap === undefined || !facts.drinking || cap.leadFree,
-  );
+  const approaches = approachesOf(index, request, hasOwnHose(inletEnd), keptLine);
   const filters = partFiltersFor(
     request,
     rules,
