@@ -1,5 +1,5 @@
 /** Whether a line of the catalogue lies well between the measured ends: the line fitter's own rating. */
-import { DEFAULT_MARGINS, type Rating, rateLength, type SlackMargins } from "../line/index.ts";
+import { DEFAULT_MARGINS, type Rating, rateLength, type SlackMargins, setupFault } from "../line/index.ts";
 import type { Part } from "../part/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
 import { completeStandards, type Standards } from "../standard/index.ts";
@@ -33,7 +33,10 @@ export function lineFitRule({ ends, lengthIn }: PlanRequest, rules: Standards): 
     const key = `${length} ${cuffIn} ${minBendRadiusIn}`;
     const known = rated.get(key);
     if (known !== undefined) return known;
-    const { rating } = rateLength({ ...ends, cuffIn, minBendRadiusIn }, length, marginsFor(rules));
+    const setup = { ...ends, cuffIn, minBendRadiusIn };
+    // Ends that cannot lie so say nothing against a line.
+    const rating =
+      setupFault(setup, [length]) === null ? rateLength(setup, length, marginsFor(rules)).rating : "good";
     rated.set(key, rating);
     return rating;
   };

@@ -249,6 +249,10 @@ testSituations({
       refuses: "line-lies-badly",
       figure: /9 in \(does not reach\)/,
     },
+    "ends typed into one place: nothing is said against a line": {
+      also: { lengthIn: { min: 9, max: 16 }, ends: { ...apart(10), b: apart(10).a } },
+      builds: /^Braided stainless line/,
+    },
     "twenty inches apart and only lines to sixteen: the best there is, and what would help": {
       also: { lengthIn: { min: 9, max: 16 }, ends: apart(20) },
       warns: "no-good-length",

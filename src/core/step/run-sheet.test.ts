@@ -83,6 +83,32 @@ describe("runSheet", () => {
     assert.match(textOf(steps, "make-2"), /on the bench/);
   });
 
+  it("names what is cut out of a pipe, in figures", () => {
+    const supply = { end: "pipe-1/2-copper", kind: "pipe", looks: "wall" } as const;
+    assert.match(textOf(sheetOf("toilet", { supply }), "cut-pipe"), /goes, 1 in wide: the tee's run/);
+  });
+
+  it("prepares a joint directly before it is made, and cools after the last flame, before any rubber", () => {
+    const supply = { end: "pipe-1/2-copper", kind: "stub", looks: "wall" } as const;
+    const steps = ids(sheetOf("toilet", { supply, houseRules: { pipeJoint: "solder" } }));
+    const at = (id: string) => steps.indexOf(id);
+    assert.equal(at("fit-solder-1") + 1, at("make-1"));
+    assert.equal(at("make-1") + 1, at("cool"));
+    assert.ok(at("cool") < at("make-2"));
+  });
+
+  it("flushes before the last joint where the standard says so", () => {
+    const steps = ids(sheetOf("toilet", { houseRules: { flushBeforeLast: "yes" } }));
+    assert.equal(steps.indexOf("flush-before-last") + 1, steps.indexOf("make-2"));
+    assert.ok(!ids(sheetOf("toilet")).includes("flush-before-last"));
+  });
+
+  it("drains a dishwasher through an air gap, or by a high loop where the standard says so", () => {
+    assert.ok(ids(sheetOf("dishwasher")).includes("drain-gap"));
+    const looped = ids(sheetOf("dishwasher", { houseRules: { dishwasherBackflow: "high-loop" } }));
+    assert.ok(looped.includes("drain-path") && !looped.includes("drain-gap"));
+  });
+
   it("names the looking order, highest first", () => {
     assert.match(textOf(sheetOf("toilet"), "check-static"), /2, 1\.$/);
     assert.match(textOf(sheetOf("dishwasher"), "check-static"), /1, 2, 3\.$/);

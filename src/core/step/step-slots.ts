@@ -58,6 +58,7 @@ export const STEP_SLOTS = [
   "side",
   "cutPart",
   "length",
+  "cutOut",
   "multiTurn",
   "fill",
   "order",
@@ -149,6 +150,10 @@ export function slotsOf(
     side: survey.water === "hot" ? "the left" : "the right",
     cutPart: line?.name ?? "",
     length: line?.lengthIn === undefined ? "" : `${formatInches(line.lengthIn)} in`,
+    cutOut:
+      plan?.plan.cutOutIn === undefined
+        ? "as wide as its two depth marks ask"
+        : `${formatInches(plan.plan.cutOutIn)} in wide: the tee's run less its two depths; the maker's gauge wins`,
     multiTurn: isHalfBack ? " and back half a turn" : "",
     fill: volumeMl > 0 ? ` (the new line takes ${volumeInWords(volumeMl)})` : "",
     order: jointTargets(connection).join(", "),
