@@ -1,5 +1,5 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
-import { ENDING_KINDS } from "../../src/core/part/index.ts";
+import { fewestPorts } from "../../src/core/part/index.ts";
 import { PRACTICES } from "../../src/core/standard/index.ts";
 import { libraryFaults, missingRoles } from "../../src/core/step/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
@@ -45,7 +45,7 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.parts.flatMap((part) => [
       ...part.ports.flatMap((port) => needEnd(`catalogue ${part.sku} port ${port.id}`, port.end)),
       ...(part.joins ?? []).flatMap((code) => needEnd(`catalogue ${part.sku} joins`, code)),
-      ...(part.joins === null && part.ports.length < (ENDING_KINDS.includes(part.kind) ? 1 : 2)
+      ...(part.joins === null && part.ports.length < fewestPorts(part.kind)
         ? [`catalogue ${part.sku}: needs two ports or two ends it joins`]
         : []),
     ]),

@@ -2,8 +2,7 @@
 import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
 import type { EndTable } from "../core/end/index.ts";
-import { ENDING_KINDS, type Part, type Port } from "../core/part/index.ts";
-
+import { fewestPorts, type Part, type Port } from "../core/part/index.ts";
 import { partSchema } from "./part.ts";
 
 type Row = Readonly<Record<string, string>>;
@@ -240,7 +239,7 @@ function togetherFaults(
     ...codes
       .filter(([, code]) => !ends.has(code))
       .map(([column, code]) => [column, `there is no end ${code} in the table of ends`] as const),
-    ...(part.joins === null && part.ports.length < (ENDING_KINDS.includes(part.kind) ? 1 : 2)
+    ...(part.joins === null && part.ports.length < fewestPorts(part.kind)
       ? ([["a_end", "a part needs two ports, or the two ends it joins"]] as const)
       : []),
     ...(isRepeated ? ([["sku", "stands twice in the file"]] as const) : []),

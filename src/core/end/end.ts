@@ -52,6 +52,11 @@ export function isTankNut({ family, gender }: End): boolean {
   return family === "bc" && gender === "f";
 }
 
+/** Returns true for a nut that is plastic: as it was seen, else as such nuts usually are. */
+export function isPlasticNut(end: End | undefined, seen: "plastic" | "metal" | undefined): boolean {
+  return seen === undefined ? end !== undefined && isTankNut(end) : seen === "plastic";
+}
+
 /** Returns the end of the other gender on the same thread; null for an end without a thread, and where the table has none. */
 export function matingEnd({ code, form, gender }: End, ends: EndTable): End | null {
   if (form !== "thread") return null;

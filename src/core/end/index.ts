@@ -6,6 +6,7 @@ export {
   type EndTable,
   endTable,
   isFactoryHose,
+  isPlasticNut,
   isTankNut,
   matingEnd,
 } from "./end.ts";

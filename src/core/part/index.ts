@@ -1,10 +1,11 @@
 export { PRESENT_DEVICES, type PresentDevice } from "./device.ts";
 export {
   ADAPTER_KINDS,
-  ENDING_KINDS,
   FUNCTION_KINDS,
+  fewestPorts,
   HAZARDS,
   type Hazard,
+  isByTheFoot,
   LENGTH_KINDS,
   PART_FUNCTIONS,
   PART_KINDS,

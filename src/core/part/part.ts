@@ -111,7 +111,7 @@ export interface Part {
 /** Kinds whose length answers the length that was measured. */
 export const LENGTH_KINDS: readonly PartKind[] = ["line", "tube", "riser", "pipe"];
 /** Kinds that end a branch: one port. */
-export const ENDING_KINDS: readonly PartKind[] = ["cap", "expansion-tank"];
+const ENDING_KINDS: readonly PartKind[] = ["cap", "expansion-tank"];
 /** Kinds that only change one end into another. */
 export const ADAPTER_KINDS: readonly PartKind[] = ["adapter", "elbow", "coupling", "union"];
 /** Kinds that are in a chain only for what they do. */
@@ -124,6 +124,16 @@ export const FUNCTION_KINDS: readonly PartKind[] = [
   "filter",
   "reducer",
 ];
+
+/** Returns true for tube and pipe off the roll or bar: cut on the job, priced by the foot. */
+export function isByTheFoot({ cutToLength, lengthIn }: Pick<Part, "cutToLength" | "lengthIn">): boolean {
+  return cutToLength && lengthIn === null;
+}
+
+/** Returns the fewest ports a part of a kind has: one where it ends a branch, else two. */
+export function fewestPorts(kind: PartKind): number {
+  return ENDING_KINDS.includes(kind) ? 1 : 2;
+}
 
 /** Returns the pressure a part takes at a temperature, psi: straight between its two rating points, 0 above the hotter one. */
 export function ratedPsiAt(

@@ -1,5 +1,4 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
-import { isFactoryHose } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
@@ -7,7 +6,7 @@ import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
 import { isBehindValve, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
-import { lacksRoom } from "./job.ts";
+import { hasOwnHose, lacksRoom } from "./job.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 /** Returns the finding for a advice's code, with what it is about after the message. */
@@ -120,7 +119,6 @@ export function warningsFor(
   { relaxed, residualPsi, outlet, isStrained }: PlanFindings,
 ): readonly Advice[] {
   const { supply, inlet } = request;
-  const inletEnd = index.ends.get(inlet.end);
   const rules = completeStandards(request.houseRules);
   const isThere = (device: PresentDevice) =>
     has(candidate, device) || (request.present ?? []).includes(device);
@@ -139,7 +137,7 @@ export function warningsFor(
     ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
     ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
     ...supplyCodes(index, request, candidate, rules),
-    ...((request.line?.by ?? "new") === "new" && inletEnd && isFactoryHose(inletEnd)
+    ...((request.line?.by ?? "new") === "new" && hasOwnHose(index.ends.get(inlet.end))
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
     ...lineCodes(request),

@@ -66,7 +66,7 @@ const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
 
 /** What is held while the joint is turned, and the wrench sizes of its body. */
 function holdBackOf(
-  { rule, sides, sockets }: RuledJoint,
+  { rule, sides, sockets, isInner }: RuledJoint,
   held: SideIndex,
   request: PlanRequest,
   part: Part | undefined,
@@ -74,8 +74,7 @@ function holdBackOf(
   if (rule.handOnly || rule.turns === null) return undefined;
   const { end } = sides[held];
   const sizes = end.form === "thread" ? end.wrenches : [];
-  if (sockets[0].part !== null && sockets[0].part === sockets[1].part)
-    return { what: "the union's other half", wrenches: part?.flats ?? [] };
+  if (isInner) return { what: "the union's other half", wrenches: part?.flats ?? [] };
   if (part !== undefined) {
     const isThread = rule.type === "taper-thread" && part.flats.length > 0;
     return {
@@ -99,13 +98,12 @@ function holdBackOf(
 /** Wrench sizes of what turns: the nut, or the body that is screwed on. */
 function wrenchesOf(
   index: PlannerIndex,
-  { rule, sides, sockets }: RuledJoint,
+  { rule, sides, isInner }: RuledJoint,
   turning: SideIndex | null,
   part: Part | undefined,
 ): readonly string[] {
   if (rule.handOnly || turning === null) return [];
-  const isUnion = sockets[0].part !== null && sockets[0].part === sockets[1].part;
-  if (!isUnion && rule.type !== "taper-thread")
+  if (!isInner && rule.type !== "taper-thread")
     return wrenchesFor(rule, sides[0].end, sides[1].end, index.ends);
   return part !== undefined && part.flats.length > 0 ? part.flats : sides[turning].end.wrenches;
 }
@@ -126,10 +124,6 @@ function unionRule({ tables }: PlannerIndex, seal: UnionSeal): JointRule {
   const rule = tables.joints.find(({ id }) => id === UNION_RULES[seal]);
   if (rule === undefined) throw new RangeError(`no joint rule ${UNION_RULES[seal]} in the table of joints`);
   return rule;
-}
-
-function partOf({ tables }: PlannerIndex, part: PlanPart | undefined): Part | undefined {
-  return tables.parts.find(({ sku }) => sku === part?.sku);
 }
 
 const SIDE_IDS = ["a", "b"] as const;
@@ -184,8 +178,7 @@ export function assemble(
   candidate: Candidate,
   outlet: Part | null = null,
 ): Assembly {
-  const { parts, open, fresh } = layOut(index, request, candidate, outlet);
-  const listed = parts.map((part) => partOf(index, part));
+  const { parts, listed, open, fresh } = layOut(index, request, candidate, outlet);
   const ruled = open.map((each) => ruledJoint(index, each));
   const turned = ruled.map((joint) => ({ ...joint, turning: turningSide(joint, ruled) }));
   const { order, where } = makeOrder(turned, listed);

@@ -1,10 +1,10 @@
 /** What a chain costs and takes from stock. */
 import { IN_PER_FT } from "../constants/index.ts";
-import type { Part } from "../part/index.ts";
+import { isByTheFoot, type Part } from "../part/index.ts";
 
 /** Counts the units of a part that a plan takes: whole feet for tube sold by the foot, cut from the longest wanted length; else one. */
 export function unitsOf(part: Part, longestIn: number): number {
-  return part.cutToLength && part.lengthIn === null ? Math.max(1, Math.ceil(longestIn / IN_PER_FT)) : 1;
+  return isByTheFoot(part) ? Math.max(1, Math.ceil(longestIn / IN_PER_FT)) : 1;
 }
 
 /** What a set of parts costs and what of it is not on the truck. */

@@ -122,8 +122,8 @@ export function hasOwnHose(inletEnd: End | undefined): boolean {
   return inletEnd !== undefined && isFactoryHose(inletEnd);
 }
 
-/** Returns every end a request names. */
-export function endsNamed({ supply, inlet, line }: PlanRequest): readonly string[] {
+/** Every end a request names. */
+function endsNamed({ supply, inlet, line }: PlanRequest): readonly string[] {
   return [
     supply.end,
     inlet.end,

@@ -1,5 +1,5 @@
 /** A line that stays for the fixture: a part of the way that nobody sells, found between the supply's end and the inlet. */
-import { type End, type EndCode, isTankNut } from "../end/index.ts";
+import { type EndCode, isPlasticNut } from "../end/index.ts";
 import type { Part } from "../part/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
 import { mateOf } from "./approach.ts";
@@ -7,9 +7,6 @@ import type { PlannerIndex } from "./planner-index.ts";
 
 /** Bore of a line whose kind nobody lists, inches: that of the usual 3/8 class. */
 const USUAL_BORE_IN = 0.27;
-
-const isPlasticNut = (end: End | undefined, nut: "plastic" | "metal" | undefined): boolean =>
-  nut === undefined ? end !== undefined && isTankNut(end) : nut === "plastic";
 
 /** Returns the line that stays as a part that costs nothing; null where nobody can say how it ends. */
 export function keptLineOf(index: PlannerIndex, { supply, inlet, line, lengthIn }: PlanRequest): Part | null {

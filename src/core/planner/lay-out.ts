@@ -1,5 +1,5 @@
 /** A found chain laid out from the wall on: its parts, and the joints between them that this visit makes or disturbs. */
-import { type EndCode, isTankNut } from "../end/index.ts";
+import { type EndCode, isPlasticNut } from "../end/index.ts";
 import { LENGTH_KINDS, type Part, type Port, type UnionSeal } from "../part/index.ts";
 import type { PlanPart, PlanRequest, PortRef } from "../plan/index.ts";
 import type { Approach } from "./approach.ts";
@@ -66,14 +66,6 @@ function refsOf(request: PlanRequest, approach: Approach): { readonly last: Sock
     : { last: inlet, aside: keptSocket };
 }
 
-/** True where the joint at the supply turns the nut of the line that stays, and that nut is taken for plastic. */
-function isPlasticNut({ ends }: PlannerIndex, { supply }: PlanRequest, approach: Approach): boolean {
-  if (approach.code !== "at-far-end") return false;
-  if (supply.keptNut !== undefined) return supply.keptNut === "plastic";
-  const end = ends.get(approach.from);
-  return end !== undefined && isTankNut(end);
-}
-
 /** What stays as it is between two ends nobody touches: the far joint of a line that stays, when a device goes in at its near end. */
 function disturbed(open: readonly OpenJoint[]): readonly OpenJoint[] {
   const touched = open.filter(({ left, right }) => left.part !== null || right.part !== null);
@@ -96,6 +88,8 @@ function freshWashers({ tables }: PlannerIndex, open: readonly OpenJoint[]): rea
 /** A way as parts and open joints. */
 export interface LayOut {
   readonly parts: readonly PlanPart[];
+  /** The same parts as the catalogue has them. */
+  readonly listed: readonly Part[];
   readonly open: readonly OpenJoint[];
   /** Washers that come to the parts of the chain. */
   readonly fresh: readonly Part[];
@@ -109,10 +103,13 @@ export function layOut(
   outlet: Part | null,
 ): LayOut {
   const parts: PlanPart[] = [];
+  const listed: Part[] = [];
   const open: OpenJoint[] = [];
   const { last, aside: keptPlace } = refsOf(request, approach);
-  const put = (part: Part, branch: PlanPart["branch"], continues = false) =>
-    parts.push({ ...planPart(part, request, continues), branch }) - 1;
+  const put = (part: Part, branch: PlanPart["branch"], continues = false) => {
+    listed.push(part);
+    return parts.push({ ...planPart(part, request, continues), branch }) - 1;
+  };
   const placed = (index: number, { id, end, plastic }: Port): Socket => ({
     ref: `p${index}.${id}`,
     end,
@@ -123,7 +120,10 @@ export function layOut(
   let left: Socket = {
     ref: "supply",
     end: approach.from,
-    plastic: request.supply.material === "plastic" || isPlasticNut(index, request, approach),
+    plastic:
+      request.supply.material === "plastic" ||
+      // At the far end the joint turns the nut of the line that stays.
+      (approach.code === "at-far-end" && isPlasticNut(index.ends.get(approach.from), request.supply.keptNut)),
     part: null,
   };
   for (const { passage, piece, branch, continues } of chain.links) {
@@ -156,8 +156,8 @@ export function layOut(
   const fresh = parts.length === 0 ? freshWashers(index, made) : [];
   for (const washer of fresh) put(washer, "main");
   const [outletPort] = outlet?.ports ?? [];
-  if (outlet === null || outletPort === undefined) return { parts, open: made, fresh };
+  if (outlet === null || outletPort === undefined) return { parts, listed, open: made, fresh };
   const onOutlet: Socket = { ref: "outlet", end: HOSE_OUTLET, plastic: false, part: null };
   const breaker = placed(put(outlet, "outlet"), outletPort);
-  return { parts, open: [...made, { left: onOutlet, right: breaker, isAside: true }], fresh };
+  return { parts, listed, open: [...made, { left: onOutlet, right: breaker, isAside: true }], fresh };
 }

@@ -1,7 +1,7 @@
 /** Every link that can follow an end under a task, worked out once for each end. */
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
-import { LENGTH_KINDS, type Part } from "../part/index.ts";
+import { isByTheFoot, LENGTH_KINDS, type Part } from "../part/index.ts";
 import { leastCents, type Supplies, unitsOf } from "./bill.ts";
 import { isOpposite } from "./fork.ts";
 import type { PartRules } from "./part-rules.ts";
@@ -83,11 +83,6 @@ function continuation({ passage, branch, continues }: Link, type: JointType): st
   return branch === null ? `${wayOn(passage)};${type};${continues}` : "";
 }
 
-/** True for tube and pipe off the roll or bar: cut on the job, as often as something goes between. */
-function isByTheFoot({ kind, cutToLength, lengthIn }: Part): boolean {
-  return LENGTH_KINDS.includes(kind) && cutToLength && lengthIn === null;
-}
-
 /** Forks that can feed the kept branch at all, whatever stands before them. */
 function openForks(index: PlannerIndex, { kept, admits, hidden }: SearchTask): readonly OpenFork[] {
   if (kept === null) return [];
@@ -130,23 +125,30 @@ export function linkPool(index: PlannerIndex, task: SearchTask, partRules: PartR
       0,
     ),
   });
-  const cache = new Map<EndCode, ReturnType<LinkPool["linksFrom"]>>();
   return {
     graphs: new Map(),
-    linksFrom: (end) => {
-      const known = cache.get(end);
-      if (known) return known;
+    linksFrom: onceForEach((end) => {
       const { plain, forks } = linksFrom(end);
       const all = plain.map(pooled);
-      const links = {
+      return {
         plain: isCounted(task)
           ? all
           : bestOfEach(all, ({ excludedBy, continuation }) => `${excludedBy} ${continuation}`),
         forks: forks.map(pooled),
       };
-      cache.set(end, links);
-      return links;
-    },
+    }),
+  };
+}
+
+/** Returns what is found out once for each end, when somebody asks. */
+function onceForEach<T>(linksFrom: (end: EndCode) => T): (end: EndCode) => T {
+  const cache = new Map<EndCode, T>();
+  return (end) => {
+    const known = cache.get(end);
+    if (known !== undefined) return known;
+    const found = linksFrom(end);
+    cache.set(end, found);
+    return found;
   };
 }
 
@@ -172,26 +174,27 @@ function bestOfEach<L extends CandidateLink>(links: readonly L[], keyOf: (link: 
   return [...kept.values()].flat();
 }
 
+/** What the rules that apply leave of a pool. */
+function linksLeft(pool: LinkPool, active: number): (end: EndCode) => LinksFrom {
+  const isLeft = ({ excludedBy }: PooledLink) => (excludedBy & active) === 0;
+  return (end) => {
+    const { plain, forks } = pool.linksFrom(end);
+    return { plain: plain.filter(isLeft), forks: forks.filter(isLeft) };
+  };
+}
+
+/** The links of a search that has no pool. */
+function ownLinks(index: PlannerIndex, task: SearchTask): (end: EndCode) => LinksFrom {
+  const linksFrom = allLinks(index, task);
+  if (isCounted(task)) return linksFrom;
+  return (end) => {
+    const { plain, forks } = linksFrom(end);
+    return { plain: bestOfEach(plain, ({ continuation }) => continuation), forks };
+  };
+}
+
 /** Returns the links by the end they follow. Costs are paid once for each end that is asked for. */
 export function linksOver(index: PlannerIndex, task: SearchTask): (end: EndCode) => LinksFrom {
   const { pool, admits } = task;
-  const active = admits.active ?? 0;
-  const isLeft = ({ excludedBy }: PooledLink) => (excludedBy & active) === 0;
-  const unpooled = pool === undefined ? allLinks(index, task) : null;
-  const withoutPool = (end: EndCode): LinksFrom => {
-    const { plain, forks } = unpooled?.(end) ?? { plain: [], forks: [] };
-    return { plain: isCounted(task) ? plain : bestOfEach(plain, ({ continuation }) => continuation), forks };
-  };
-  const cache = new Map<EndCode, LinksFrom>();
-  return (end) => {
-    const cached = cache.get(end);
-    if (cached) return cached;
-    const pooled = pool?.linksFrom(end);
-    const links =
-      pooled === undefined
-        ? withoutPool(end)
-        : { plain: pooled.plain.filter(isLeft), forks: pooled.forks.filter(isLeft) };
-    cache.set(end, links);
-    return links;
-  };
+  return onceForEach(pool === undefined ? ownLinks(index, task) : linksLeft(pool, admits.active ?? 0));
 }

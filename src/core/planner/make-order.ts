@@ -9,8 +9,6 @@ import { type RuledJoint, type SideIndex, spinsWhole } from "./turning.ts";
 /** A joint with what turns on it. */
 export interface TurnedJoint extends RuledJoint {
   readonly turning: SideIndex | null;
-  /** The joint inside a union. */
-  readonly isInner: boolean;
 }
 
 /** Joints that are made with a flame, or with a solvent that needs its time. */

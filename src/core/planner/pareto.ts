@@ -13,12 +13,17 @@ export const TOO_MANY_JOINTS = 3;
  * Returns true when the first cost is no worse: no dearer, no more joints, nothing more missing, and of no worse kind
  * unless the better kind takes three joints more. Transitive, so that a way is beaten by any that beats one it is beaten by.
  */
-export function isAsGood(one: Cost, other: Cost): boolean {
+export function isAsGood(one: Cost, { faults, joints, priceCents, missing }: Cost): boolean {
+  return isNoWorse(one, faults, joints, priceCents, missing);
+}
+
+/** As isAsGood, the figures of the second cost apart: the search asks for every link, and makes no cost for it. */
+function isNoWorse(one: Cost, faults: number, joints: number, priceCents: number, missing: number): boolean {
   return (
-    (one.faults <= other.faults || other.joints - one.joints >= TOO_MANY_JOINTS) &&
-    one.joints <= other.joints &&
-    one.priceCents <= other.priceCents &&
-    one.missing <= other.missing
+    one.joints <= joints &&
+    one.priceCents <= priceCents &&
+    one.missing <= missing &&
+    (one.faults <= faults || joints - one.joints >= TOO_MANY_JOINTS)
   );
 }
 
@@ -38,16 +43,9 @@ export class ParetoChains {
     return this.#found.map(({ chain }) => chain);
   }
 
-  /** True when a chain found already is as good as one of this cost, or better. Asked for every link: no cost is made for it. */
+  /** True when a chain found already is as good as one of this cost, or better. */
   beats(faults: number, joints: number, priceCents: number, missing: number): boolean {
-    for (const cost of this.#costs)
-      if (
-        cost.joints <= joints &&
-        cost.priceCents <= priceCents &&
-        cost.missing <= missing &&
-        (cost.faults <= faults || joints - cost.joints >= TOO_MANY_JOINTS)
-      )
-        return true;
+    for (const cost of this.#costs) if (isNoWorse(cost, faults, joints, priceCents, missing)) return true;
     return false;
   }
 

@@ -6,7 +6,7 @@ import type { Fixture, FixtureFacts, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { lineFitRule } from "./line-fit.ts";
 import type { PartFilter } from "./part-rules.ts";
-import { lineSchool, pipeSchool, tankNutSchool, tubeSchool } from "./school-filter.ts";
+import { lineSchool, pipeSchool, placeSchool, tankNutSchool, tubeSchool } from "./school-filter.ts";
 
 /** Hottest water a hot branch is planned for, F: a heater set to 140 F, the common upper setting. */
 export const HOT_F = 140;
@@ -198,26 +198,9 @@ export function partFiltersFor(
     ...tankNutSchool(rules, isAtTank),
     ...tubeSchool(rules, supplyEnd?.family === "tube"),
     ...(isFromPipe ? [pipeSchool(rules, request.supply)] : []),
-    ...(wantsOwnStop
-      ? [
-          {
-            code: "school-own-stop" as const,
-            rule: "ownStop" as const,
-            excludes: () => false,
-            isSoft: true,
-          },
-        ]
-      : []),
-    // A standard about places leaves out no part: the search itself keeps to it.
+    ...(wantsOwnStop ? [placeSchool("school-own-stop", "ownStop")] : []),
     ...(request.arrestorAt === undefined && wantsArrestor(request, facts)
-      ? [
-          {
-            code: "school-arrestor-place" as const,
-            rule: "arrestorPlace" as const,
-            excludes: () => false,
-            isSoft: true,
-          },
-        ]
+      ? [placeSchool("school-arrestor-place", "arrestorPlace")]
       : []),
     // The kind wanted is that of a new line.
     ...(lineKind === undefined || (request.line?.by ?? "new") !== "new"

@@ -148,13 +148,13 @@ function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort):
     water: null,
     hidden,
   });
-  const pools = new Map<string, LinkPool>();
+  const [pools, wateredPools] = [new Map<Approach, LinkPool>(), new Map<Approach, LinkPool>()];
   const taskFor: SearchSetup["taskFor"] = (approach, admits, budget) => {
     const runs = lengthAdmission(approach, request, facts);
     const task = { ...ownTask(approach, admits), water: budget ?? null };
-    const key = `${approaches.indexOf(approach)} ${budget === undefined}`;
-    const pool = pools.get(key) ?? linkPool(index, { ...task, admits: runs }, partRules);
-    pools.set(key, pool);
+    const made = budget === undefined ? pools : wateredPools;
+    const pool = made.get(approach) ?? linkPool(index, { ...task, admits: runs }, partRules);
+    made.set(approach, pool);
     const both = (part: Part) => runs(part) && admits(part);
     return { ...task, pool, admits: Object.assign(both, { active: admits.active ?? 0 }) };
   };

@@ -85,3 +85,11 @@ export function pipeSchool(rules: Standards, { leftOn }: PlanRequest["supply"]):
     isSoft: true,
   };
 }
+
+/** Returns a standard about places: it leaves out no part, the search itself keeps to it, and it may give way. */
+export function placeSchool(
+  code: "school-own-stop" | "school-arrestor-place",
+  rule: "ownStop" | "arrestorPlace",
+): PartFilter {
+  return { code, rule, excludes: () => false, isSoft: true };
+}

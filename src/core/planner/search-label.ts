@@ -1,7 +1,14 @@
 /** A label of the search: a way so far, what it has done, and the rules of the trade for the next link. */
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
-import { ADAPTER_KINDS, FUNCTION_KINDS, LENGTH_KINDS, type Part, type PartFunction } from "../part/index.ts";
+import {
+  ADAPTER_KINDS,
+  FUNCTION_KINDS,
+  isByTheFoot,
+  LENGTH_KINDS,
+  type Part,
+  type PartFunction,
+} from "../part/index.ts";
 import { type Bill, billWith, unitsOf } from "./bill.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import { type CandidateLink, type Link, piecesOf, type SearchTask } from "./search-task.ts";
@@ -130,7 +137,7 @@ export function nextState(label: Label, link: Link, task: SearchTask, isBridged:
     done: gains.length === 0 ? label.done : [...label.done, ...gains],
     hasLength: label.hasLength || isLength,
     hasBranched: label.hasBranched || branch !== null,
-    cutFrom: isLength && part.cutToLength && part.lengthIn === null ? part.sku : label.cutFrom,
+    cutFrom: isLength && isByTheFoot(part) ? part.sku : label.cutFrom,
     isAdapter,
   };
 }

@@ -8,6 +8,8 @@ export interface RuledJoint {
   readonly sockets: readonly [Socket, Socket];
   readonly sides: readonly [JointSide, JointSide];
   readonly rule: JointRule;
+  /** The joint inside a union: both sides are one part. */
+  readonly isInner: boolean;
 }
 
 /** A side of a joint: the first, nearer the wall, or the second. */
@@ -41,11 +43,11 @@ function byThreads(joint: RuledJoint, all: readonly RuledJoint[]): SideIndex {
  * What is fixed to the building or the fixture never turns where the other side can.
  */
 export function turningSide(joint: RuledJoint, all: readonly RuledJoint[]): SideIndex | null {
-  const { rule, sides, sockets } = joint;
+  const { rule, sides, sockets, isInner } = joint;
   if (rule.turns === null) return null;
   const [a, b] = [sides[0].end, sides[1].end];
-  // Both halves of a union are one part: the nut is on the far half.
-  if (sockets[0].part !== null && sockets[0].part === sockets[1].part) return 1;
+  // The nut of a union is on the far half.
+  if (isInner) return 1;
   if (rule.type === "taper-thread") return byFixture(sockets) ?? byThreads(joint, all);
   if (isNut(a) !== isNut(b)) return isNut(a) ? 0 : 1;
   if (rule.type === "ferrule" && isPlain(a) !== isPlain(b)) {

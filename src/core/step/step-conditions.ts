@@ -8,8 +8,7 @@ import {
   SUPPLY_KINDS,
   type SupplyKind,
 } from "../plan/index.ts";
-import { completeStandards } from "../standard/index.ts";
-import type { StepSubject, StepTables } from "./step-subject.ts";
+import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
 
 /** Words that stand alone, with what each says. */
 export const STEP_FLAGS = {
@@ -82,7 +81,7 @@ export function factsOf(
     (OPEN_ENDS.includes(supply.kind) && supply.behindValve !== "holds") ||
     stop.proof === "dead" ||
     stop.proof === "seized";
-  const rules = completeStandards(plan?.request.houseRules ?? survey.houseRules);
+  const rules = standardsOf(connection);
   const flags: Readonly<Partial<Record<keyof typeof STEP_FLAGS, boolean>>> = {
     "static-above-80": (survey.staticPsi?.value ?? 0) > HIGHEST_STATIC_PSI,
     powered: fixture?.powered === true,

@@ -2,10 +2,9 @@
 
 import { jointTargets } from "../check/index.ts";
 import type { PlanJoint } from "../plan/index.ts";
-import { completeStandards } from "../standard/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
-import type { StepSubject, StepTables } from "./step-subject.ts";
+import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
 
 const STOP_WORDS = {
   "quarter-turn": "quarter-turn",
@@ -127,7 +126,7 @@ export function slotsOf(
     tables.presets.find((each) => each.fixture === survey.fixture);
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
-  const rules = completeStandards(plan?.request.houseRules ?? survey.houseRules);
+  const rules = standardsOf(connection);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   const volumeMl = lineVolumeMl(connection);
   return {

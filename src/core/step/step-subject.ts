@@ -3,6 +3,7 @@
 import type { CheckSubject, Stage } from "../check/index.ts";
 import type { End } from "../end/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
+import { completeStandards, type Standards } from "../standard/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";
 import type { Caution, StepTemplate } from "./step-template.ts";
 
@@ -11,6 +12,11 @@ export interface StepSubject extends CheckSubject {
   readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
+}
+
+/** Returns the standards a connection is worked by: those its plan was made by, before a plan those of its survey. */
+export function standardsOf({ plan, survey }: Pick<StepSubject, "plan" | "survey">): Standards {
+  return completeStandards(plan?.request.houseRules ?? survey.houseRules);
 }
 
 export interface StepTables {

@@ -135,36 +135,23 @@ function endsOf(space: LineSpace): NonNullable<PlanRequest["ends"]> {
 /** What runs to the fixture, as the planner is asked. */
 function lineFound({ line }: Survey): LineFound | null {
   if (line === undefined) return null;
-  const { by, length, nut, ageYears } = line;
-  return {
-    by,
-    ...(length === undefined ? {} : { lengthIn: length.value }),
-    ...(nut === undefined ? {} : { nut }),
-    ...(ageYears === undefined ? {} : { ageYears }),
-  };
+  const { length, ...known } = line;
+  return length === undefined ? known : { ...known, lengthIn: length.value };
 }
 
 /** Returns the planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
 export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
   const line = lineFound(survey);
+  const { line: existing, lineInlet, ...supply } = survey.supply;
   return {
     supply: {
-      end: survey.supply.end,
-      kind: survey.supply.kind,
+      ...supply,
       water: survey.water,
       staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
       ...(survey.staticPsi === null ? { isStaticAssumed: true as const } : {}),
       stopHolds: stopHolds(survey.stop.proof),
-      keepsExistingLine: survey.supply.line === "stays",
-      ...(survey.supply.line !== undefined && survey.supply.lineInlet !== undefined
-        ? { keptLine: { inlet: survey.supply.lineInlet } }
-        : {}),
-      ...(survey.supply.pexType === undefined ? {} : { pexType: survey.supply.pexType }),
-      ...(survey.supply.behindValve === undefined ? {} : { behindValve: survey.supply.behindValve }),
-      ...(survey.supply.leftOn === undefined ? {} : { leftOn: survey.supply.leftOn }),
-      ...(survey.supply.looks === undefined ? {} : { looks: survey.supply.looks }),
-      ...(survey.supply.material === undefined ? {} : { material: survey.supply.material }),
-      ...(survey.supply.treated === undefined ? {} : { treated: survey.supply.treated }),
+      keepsExistingLine: existing === "stays",
+      ...(existing === undefined || lineInlet === undefined ? {} : { keptLine: { inlet: lineInlet } }),
     },
     inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
