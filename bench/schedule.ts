@@ -14,7 +14,7 @@ const offOf = (windows: readonly OffWindow[]) =>
   windows.reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0);
 
 /** Connections of a visit drawn from the presets; every third stop or so fails. */
-function jobsFor(plannerIndex: PlannerIndex, tables: Tables, count: number, seed: number) {
+export function jobsFor(plannerIndex: PlannerIndex, tables: Tables, count: number, seed: number) {
   const events = Array.from({ length: count }, (_, k): VisitEvent[] => {
     const preset = tables.presets[(seed * 7 + k * 5) % tables.presets.length];
     if (preset === undefined) return [];

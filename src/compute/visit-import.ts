@@ -121,7 +121,7 @@ export function judgeImport(
   if (!isOurs) return { outcome: "differs" };
   const ownSteps = here === null ? (file.steps ?? steps) : steps;
   const added = withStepRoles(fileEvents.slice(present.length), ownSteps);
-  const refused = firstRefused(present, added, { ...tables, steps: ownSteps });
+  const refused = firstRefused(present, added, { ...tables, steps: ownSteps }, { isHistory: true });
   if (refused !== null) {
     const { message, field } = refused.refusal;
     return {

@@ -1,5 +1,6 @@
 /** A visit's schedule as rows of the timeline. */
 import type { VisitSchedule } from "../core/schedule/index.ts";
+import { fixtureLabel } from "../labels/fixture-label.ts";
 import type { TimelineRow } from "./timeline.tsx";
 
 /** Rows of connections whose schedule is being worked out: they take the room the schedule will need. */
@@ -17,7 +18,7 @@ export function scheduleRows({ jobs, schedule, waterOff }: VisitSchedule): reado
         : [];
     });
     return {
-      label: job.connection.survey.label,
+      label: fixtureLabel(job.connections),
       bars: bars.toSorted((a, b) => a.fromMin - b.fromMin),
       waits: bars
         .filter(({ waitMin }) => waitMin > 0)
@@ -27,7 +28,7 @@ export function scheduleRows({ jobs, schedule, waterOff }: VisitSchedule): reado
           text: `waiting: ${text}`,
         })),
       off: waterOff
-        .filter((off) => off.zone === job.zone.name)
+        .filter((off) => job.zones.some(({ name }) => name === off.zone))
         .map((off) => ({ fromMin: off.fromMin, toMin: off.backMin.likely, text: `water off: ${off.zone}` })),
     };
   });

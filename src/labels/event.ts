@@ -22,4 +22,5 @@ export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "photo-removed": "photo removed",
   "hold-recorded": "hold kept",
   "meter-read": "meter read",
+  "valve-noted": "valve noted",
 };

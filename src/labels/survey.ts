@@ -50,6 +50,10 @@ export const METHOD_WORDS: readonly (readonly [NonNullable<Survey["stop"]["metho
   ["none", "not said"],
   ["fixture-opened", "fixture opened: flow died"],
   ["flushed-and-held", "flushed and held"],
+  ["fill-started", "shut on a running fill"],
+  ["other-fixture-run", "the other fixture on the stop run"],
+  ["outlet-opened", "outlet below it opened"],
+  ["nut-cracked", "nut cracked half a turn"],
   ["meter-watched", "meter watched"],
   ["gauge-rise", "gauge watched for a rise"],
 ];

@@ -1,31 +1,50 @@
 /** The scheduler at the border. */
 import { z } from "zod";
-import { FIXTURES } from "../core/plan/index.ts";
-import { ZONE_KINDS } from "../core/schedule/index.ts";
-import { planSchema } from "./plan.ts";
+import { ZONE_KINDS } from "../core/isolation/index.ts";
+import { FIXTURES, POWERS, WORK_PHASES } from "../core/plan/index.ts";
+import { REPLACES, STOP_PROOFS } from "../core/survey/index.ts";
+import { lineFound, planRequest, planSchema, standardsSchema } from "./plan.ts";
 import { instant, line } from "./text.ts";
 
 /** Most connections of one request: a long day of a large crew. */
 const MOST_CONNECTIONS = 24;
 
+/** A valve above a fixture's stop, or its own. */
+const valve = z.strictObject({
+  name: line(80),
+  shuts: z.enum(ZONE_KINDS),
+  kind: line(80).nullish(),
+  proof: z.enum(STOP_PROOFS).nullish(),
+});
+
+const connection = z.strictObject({
+  id: line(80),
+  fixture: z.enum(FIXTURES),
+  zone: line(80).nullish(),
+  plan: planSchema.nullish(),
+  stop: z.enum(STOP_PROOFS),
+  water: z.enum(["cold", "hot"]),
+  fixtureId: line(80).nullish().meta({ description: "The connections of one fixture share it." }),
+  supply: planRequest.shape.supply
+    .partial()
+    .nullish()
+    .meta({ description: "As hookups/plan takes it; what is left out is as usual for the fixture." }),
+  replaces: z.enum(REPLACES).nullish(),
+  power: z.enum(POWERS).nullish(),
+  inPlace: z.boolean().nullish(),
+  sharedWith: z.enum(FIXTURES).nullish(),
+  phase: z.enum(WORK_PHASES).nullish(),
+  line: lineFound.nullish(),
+  valves: z.array(valve).max(12).nullish().meta({ description: "Nearest first." }),
+});
+
 /** Body of POST /api/v1/visits/run-sheet. */
 export const scheduleRequest = z
   .strictObject({
-    connections: z
-      .array(
-        z.strictObject({
-          id: line(80),
-          fixture: z.enum(FIXTURES),
-          zone: line(80),
-          plan: planSchema.nullable().default(null),
-          stop: z.enum(["holds", "weeps", "dead", "seized"]),
-          water: z.enum(["cold", "hot"]),
-        }),
-      )
-      .min(1)
-      .max(MOST_CONNECTIONS),
+    connections: z.array(connection).min(1).max(MOST_CONNECTIONS),
     startAt: instant,
-    hands: z.union([z.literal(1), z.literal(2)]).exactOptional(),
+    hands: z.union([z.literal(1), z.literal(2)]).nullish(),
+    houseRules: standardsSchema.nullish(),
   })
   .meta({ id: "ScheduleRequest" });
 
@@ -37,7 +56,13 @@ export const scheduleResponse = z
     steps: z.array(
       z.strictObject({
         id: z.string(),
+        /** Null: done once for the whole fixture. */
         connection: z.string().nullable(),
+        /** Fixture the step is part of; null: the request names none. */
+        fixture: z.string().nullable().exactOptional(),
+        /** The step's role, which stays when a shop renames or rewords the step. */
+        code: z.string().exactOptional(),
+        joint: z.number().int().nullable().exactOptional(),
         text: z.string(),
         handsOnMin: minutes,
         waitMin: z.number(),

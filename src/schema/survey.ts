@@ -8,6 +8,7 @@ import {
   LINE_KINDS,
   LINE_SOURCES,
   NEEDS,
+  POWERS,
   STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
@@ -15,6 +16,7 @@ import {
 import {
   type LineSpace,
   PROOF_METHODS,
+  REPLACES,
   STOP_KINDS,
   STOP_PROOFS,
   type Survey,
@@ -99,6 +101,11 @@ export const surveySchema = z
       })
       .exactOptional(),
     phase: z.enum(["rough-in", "finish"]).exactOptional(),
+    fixtureId: line(80).exactOptional(),
+    replaces: z.enum(REPLACES).exactOptional(),
+    power: z.enum(POWERS).exactOptional(),
+    inPlace: z.boolean().exactOptional(),
+    sharedWith: z.enum(FIXTURES).exactOptional(),
     inletAboveSupply: z.boolean(),
     space: spaceSchema.exactOptional(),
     length: z

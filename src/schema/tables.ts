@@ -5,7 +5,7 @@ import { CONFIDENCES, RARITIES, THREAD_SYSTEMS } from "../core/end/index.ts";
 import { INSTRUMENT_CODES, PLACES, SEATS } from "../core/identify/index.ts";
 import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, PREPARATIONS, SEALANTS } from "../core/joint/index.ts";
 import { HAZARDS, PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
-import { FIXTURES, LINE_KINDS, SUPPLY_KINDS } from "../core/plan/index.ts";
+import { FIXTURES, LINE_KINDS, POWERS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PART_SHAPES, TOOL_KINDS } from "../core/planner/index.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
@@ -136,8 +136,9 @@ const fixture = z.strictObject({
   unattended: z.boolean(),
   suggestsBackflow: z.boolean(),
   mixing: z.boolean(),
-  powered: z.boolean(),
+  power: z.enum(POWERS),
   heavy: z.boolean(),
+  isBuiltIn: z.boolean(),
   flowGpm: positive,
   leastPsi: positive,
   leastBoreIn: positive,
@@ -236,7 +237,7 @@ export const stepSchema = z.strictObject({
   id: z.string().regex(/^[a-z][a-z0-9-]{0,58}$/, "must be small letters, figures and hyphens"),
   phase: z.enum(STEP_PHASES),
   when: code.nullable(),
-  per: z.enum(["connection", "joint"]),
+  per: z.enum(["fixture", "connection", "joint"]),
   text: code,
   handsOnMin: z.strictObject({ low: minutes, likely: minutes, high: minutes }),
   waitMin: minutes,

@@ -1,6 +1,7 @@
 /** Visits at the border: events, and the file a visit is exported to and read from. */
 import { z } from "zod";
 import { CHECK_METHODS, STAGE_CODES } from "../core/check/index.ts";
+import { ZONE_KINDS } from "../core/isolation/index.ts";
 import { STEP_ROLES } from "../core/step/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { broughtForward, type VisitEvent } from "../core/visit/index.ts";
@@ -26,6 +27,17 @@ export const siteSchema = z.strictObject({
   name: line(200),
   address: looseLine(300),
   zone: z.string().refine(isZone, "must be an IANA time zone like America/New_York"),
+});
+
+/** A valve of the site. */
+export const valveSchema = z.strictObject({
+  name: line(80),
+  place: looseLine(200),
+  shuts: z.enum(ZONE_KINDS).exclude(["fixture"]),
+  water: z.enum(["cold", "hot"]).exactOptional(),
+  kind: looseLine(80).nullable(),
+  proof: z.enum(STOP_PROOFS),
+  provedAt: instant.nullable(),
 });
 
 const stamp = {
@@ -59,6 +71,7 @@ export const eventSchema = z
       kind: z.literal("visit-noted"),
       text: paragraph(2000),
     }),
+    z.strictObject({ ...stamp, kind: z.literal("valve-noted"), valve: valveSchema }),
     z.strictObject({ ...stamp, kind: z.literal("event-undone"), undoes: uuid }),
     z.strictObject({
       ...on,
@@ -90,6 +103,8 @@ export const eventSchema = z
       role: z.enum(STEP_ROLES).nullable(),
       joint: z.number().int().positive().nullable(),
       turns: turns.nullable(),
+      forFixture: z.literal(true).exactOptional(),
+      override: paragraph(500).exactOptional(),
     }),
     z.strictObject({
       ...on,

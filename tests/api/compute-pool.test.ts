@@ -55,7 +55,7 @@ describe("the pool", () => {
   it("schedules, judges and reads as this thread does", async () => {
     const { connections } = foldVisit(startedVisit());
     const jobs = jobsOf(connections, tables).map(
-      ({ connection: _, isolation: __, steps: ___, ...job }) => job,
+      ({ connections: _, isolations: __, steps: ___, ...job }) => job,
     );
     const hold = JSON.stringify({
       section: { volumeMl: 120, hoseFt: 5, hoseType: "braided", material: "copper" },

@@ -57,6 +57,7 @@ const CORE_ROOMS: readonly string[] = [
   "plan",
   "planner",
   "survey",
+  "isolation",
   "check",
   "watch",
   "step",

@@ -8,12 +8,17 @@ export function naiveSchedule(
 ): Pick<Schedule, "waterOff" | "totalMin"> {
   let at = 0;
   const waterOff: OffWindow[] = [];
-  for (const { tasks, zone } of jobs) {
-    let since = 0;
-    for (const { handsOnMin, waitMin, effect } of tasks) {
-      if (effect === "shuts") since = at;
+  for (const { tasks, zones } of jobs) {
+    const since = new Map<string, number>();
+    for (const { handsOnMin, waitMin, effect, zone: name } of tasks) {
+      const zone = zones.find((each) => each.name === name);
+      if (effect === "shuts" && zone) since.set(zone.name, at);
       at += handsOnMin[pace];
-      if (effect === "opens") waterOff.push({ zone: zone.name, kind: zone.kind, fromMin: since, toMin: at });
+      const fromMin = zone === undefined ? undefined : since.get(zone.name);
+      if (effect === "opens" && zone && fromMin !== undefined) {
+        waterOff.push({ zone: zone.name, kind: zone.kind, fromMin, toMin: at });
+        since.delete(zone.name);
+      }
       at += waitMin;
     }
   }

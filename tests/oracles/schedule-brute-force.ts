@@ -1,8 +1,9 @@
 /**
  * The schedule by trying everything, minute by minute, for tests: whole minutes, one or two pairs of hands, few steps.
- * Knows nothing of blocks: at every minute each free pair of hands begins any step that may begin, or stands idle.
+ * Each job has one zone. Knows nothing of blocks: at every minute each free pair of hands begins any step that may begin, or stands idle.
  */
-import { type Job, ZONE_KINDS } from "../../src/core/schedule/task.ts";
+import { ZONE_KINDS } from "../../src/core/isolation/index.ts";
+import type { Job } from "../../src/core/schedule/task.ts";
 
 interface Doing {
   readonly free: readonly number[];
@@ -43,7 +44,7 @@ export function bruteForce(jobs: readonly Job[], hands: 1 | 2, horizonMin: numbe
       const since = doing.shutAt.get(job.id);
       const open = job.tasks.find(({ effect }) => effect === "opens");
       if (since === undefined || open === undefined || doing.over.has(open.id)) return off;
-      const kind = ZONE_KINDS.indexOf(job.zone.kind);
+      const kind = ZONE_KINDS.indexOf(job.zones[0]?.kind ?? "fixture");
       return off.map((value, k) => (k === kind ? value + now - since + open.handsOnMin.likely : value));
     }, doing.off);
     const left = steps
@@ -72,7 +73,7 @@ export function bruteForce(jobs: readonly Job[], hands: 1 | 2, horizonMin: numbe
         const { job, task } = step;
         if (doing.over.has(task.id) || !mayBegin(step, now, doing.over)) continue;
         const stop = now + task.handsOnMin.likely;
-        const kind = ZONE_KINDS.indexOf(job.zone.kind);
+        const kind = ZONE_KINDS.indexOf(job.zones[0]?.kind ?? "fixture");
         const since = doing.shutAt.get(job.id);
         go(now, {
           free: doing.free.map((at, k) => (k === hand ? stop : at)),

@@ -1,5 +1,6 @@
 /** Jobs for the scheduler, written short. */
-import type { Job, Task, ZoneKind } from "../../src/core/schedule/task.ts";
+import type { ZoneKind } from "../../src/core/isolation/index.ts";
+import type { Job, Task } from "../../src/core/schedule/task.ts";
 
 interface TaskShape {
   readonly minutes: number;
@@ -7,21 +8,35 @@ interface TaskShape {
   readonly effect?: Task["effect"];
   readonly first?: boolean;
   readonly look?: boolean;
+  readonly hands?: 1 | 2;
+  readonly isBeside?: boolean;
+  /** Zone that is shut or opened, where the job has several. */
+  readonly of?: string;
 }
 
-/** A job with tasks of these shapes, one after the other; slow hands take twice as long. */
-export function job(id: string, zone: string, kind: ZoneKind, shapes: readonly TaskShape[]): Job {
+/** A job with tasks of these shapes, one after the other; slow hands take twice as long. `zone` and `kind` name its first zone. */
+export function job(
+  id: string,
+  zone: string,
+  kind: ZoneKind,
+  shapes: readonly TaskShape[],
+  more: Partial<Pick<Job, "zones" | "shutAlready">> = {},
+): Job {
   return {
     id,
-    zone: { name: zone, kind },
-    tasks: shapes.map(({ minutes, wait = 0, effect = null, first = false, look = false }, at) => ({
+    zones: [{ name: zone, kind }, ...(more.zones ?? [])],
+    shutAlready: more.shutAlready ?? [],
+    tasks: shapes.map((shape, at) => ({
       id: `${id}${at}`,
       job: id,
-      handsOnMin: { low: minutes, likely: minutes, high: 2 * minutes },
-      waitMin: wait,
-      effect,
-      mayComeFirst: first,
-      followsOpening: look,
+      handsOnMin: { low: shape.minutes, likely: shape.minutes, high: 2 * shape.minutes },
+      hands: shape.hands ?? 1,
+      waitMin: shape.wait ?? 0,
+      isBeside: shape.isBeside ?? false,
+      effect: shape.effect ?? null,
+      zone: shape.effect === undefined ? null : (shape.of ?? zone),
+      mayComeFirst: shape.first ?? false,
+      followsOpening: shape.look ?? false,
     })),
   };
 }

@@ -56,7 +56,9 @@ function connectionIn(events: readonly VisitEvent[]) {
 
 /** The run sheet ticked from the top up to and including the step named; stages of the check are left out. */
 export function tickedTo(events: readonly VisitEvent[], last: string): readonly VisitEvent[] {
-  const steps = runSheet(connectionIn(events), tables).filter((step) => step.stage === null && !step.isDone);
+  const steps = runSheet([connectionIn(events)], tables).filter(
+    (step) => step.stage === null && !step.isDone,
+  );
   const until = steps.findIndex((step) => step.id === last);
   if (until < 0) throw new Error(`no open step ${last}`);
   const { id: connection } = connectionIn(events);

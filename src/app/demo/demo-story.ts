@@ -130,7 +130,7 @@ function work(
   isEnough: () => boolean,
   weepsAt: { stage: string; target: string } | null,
 ): void {
-  for (const step of runSheet(story.connection(connection), tables)) {
+  for (const step of runSheet([story.connection(connection)], tables)) {
     if (isEnough()) return;
     if (step.stage) {
       check(story, tables, connection, step.stage, weepsAt?.stage === step.stage ? weepsAt.target : null);

@@ -1,57 +1,17 @@
-/** The schedule of a visit, for its timeline, for the customer's notice and for requests from outside. */
+/** The run sheet and schedule of connections that a request describes. */
 import { v5 as uuidFrom } from "uuid";
 import { withKnownParts } from "../../compute/compute.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
-import type { Zone } from "../../core/schedule/index.ts";
-import {
-  type Isolation,
-  isolationOf,
-  jobsOf,
-  nextValveUp,
-  type VisitJob,
-} from "../../core/schedule/index.ts";
-import { type Preset, planRequestOf, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
+import { jobsOf, type Schedule, type VisitJob } from "../../core/schedule/index.ts";
+import { codeOf, type RunStep } from "../../core/step/index.ts";
 import { firstRepeated, foldVisit, type VisitEvent } from "../../core/visit/index.ts";
 import type { ScheduleAnswer, ScheduleRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { shopParts } from "../shop/shop.ts";
-
-/** Words at the start of a zone's name that say how grave it is to shut it. */
-const ZONE_WORDS = [
-  ["house", /^(house|main|meter)/i],
-  ["hot", /^(hot|heater)/i],
-  ["branch", /^(branch|riser|floor|cold)/i],
-] as const;
-
-function zoneNamed(name: string): Zone {
-  const zone = ZONE_WORDS.find(([, words]) => words.test(name));
-  return { name, kind: zone?.[0] ?? "fixture" };
-}
-
-/** Where a request says the water is shut; a stop that fails widens a fixture's zone to the next valve up. */
-function isolationAsked(asked: ScheduleRequest["connections"][number]): Isolation {
-  const zone = zoneNamed(asked.zone);
-  const fails = asked.stop === "dead" || asked.stop === "seized";
-  if (zone.kind === "fixture" && fails)
-    return { zone: nextValveUp(asked.water), because: "its stop fails: the next valve up is shut" };
-  return { zone, because: "as asked" };
-}
+import { planRequested, surveyRequested, valvesOf, zoneOf } from "./requested-connection.ts";
 
 const NAMESPACE = "6f1d8a52-7f0e-4f0a-9b43-2b7a5a8d9c10";
-
-/** What is usual at a fixture; where nothing is known of its own, what is usual at the one it is like. */
-function presetFor(
-  { presets, fixtures }: Context["tables"],
-  asked: ScheduleRequest["connections"][number],
-): Preset {
-  const like = fixtures.find(({ fixture }) => fixture === asked.fixture)?.like ?? asked.fixture;
-  const own = presets.filter(({ fixture }) => fixture === like);
-  const preset = own.find(({ water }) => water === asked.water) ?? own[0];
-  // The tables are checked for this when they are built.
-  if (preset === undefined) throw new RangeError(`no preset for ${asked.fixture}`);
-  return preset;
-}
 
 async function planned(
   context: Context,
@@ -65,18 +25,16 @@ async function planned(
 }
 
 /** A request's connections as the states a visit would have them in. */
-async function statesOf(context: Context, { connections, startAt }: ScheduleRequest, signal?: AbortSignal) {
-  const stamp = (name: string) => ({ id: uuidFrom(name, NAMESPACE), actor: "request", typedAt: startAt });
+async function statesOf(context: Context, request: ScheduleRequest, signal?: AbortSignal) {
+  const stamp = (name: string) => ({
+    id: uuidFrom(name, NAMESPACE),
+    actor: "request",
+    typedAt: request.startAt,
+  });
   const events: VisitEvent[] = [];
-  for (const [at, asked] of connections.entries()) {
-    const survey: Survey = {
-      ...surveyFromPreset(presetFor(context.tables, asked), ""),
-      fixture: asked.fixture,
-      label: asked.id,
-      water: asked.water,
-      stop: { kind: "unknown", proof: asked.stop, method: null },
-    };
-    const planRequest = planRequestOf(survey, null);
+  for (const [at, asked] of request.connections.entries()) {
+    const survey = surveyRequested(context.tables, asked, request.houseRules);
+    const planRequest = planRequested(survey, asked);
     const plan = asked.plan ?? (await planned(context, planRequest, signal));
     if (plan === undefined)
       throw new AppError("invalid", `connections.${at}.plan: no plan is known for this fixture; give one.`, [
@@ -99,27 +57,117 @@ async function statesOf(context: Context, { connections, startAt }: ScheduleRequ
       },
     );
   }
-  return foldVisit(events).connections;
+  const requested = new Map(request.connections.map((each) => [each.id, each]));
+  return foldVisit(events).connections.map((connection) => {
+    const asked = requested.get(connection.id);
+    if (asked === undefined) return connection;
+    const zone = zoneOf(asked);
+    return {
+      ...connection,
+      valves: valvesOf(asked).map(asSiteValve),
+      ...(zone === undefined ? {} : { zone }),
+    };
+  });
 }
 
-/** What stands directly before a step in its job: the steps it waits for. */
-function afterOf({ tasks }: VisitJob, at: number): readonly string[] {
-  const task = tasks[at];
-  if (task?.mayComeFirst) {
-    const shut = tasks.findIndex(({ effect }) => effect === "shuts");
-    const before = tasks[shut < 0 ? at - 1 : Math.min(shut, at) - 1];
-    return before ? [before.id] : [];
+const asSiteValve = (valve: ReturnType<typeof valvesOf>[number]) => ({ ...valve, place: "", provedAt: null });
+
+/**
+ * What each step of a job waits for: the one before it; bench work for the look, and the shutting for the bench work; the last step for
+ * what is watched beside. A step that is dropped stands for its twin, which another job does.
+ */
+function orderOf(
+  { tasks }: VisitJob,
+  isDropped: (id: string) => boolean,
+  twinOf: (at: number) => string | null,
+): ReadonlyMap<string, readonly string[]> {
+  const after = new Map<string, readonly string[]>();
+  const shutAt = tasks.findIndex(({ effect }) => effect === "shuts");
+  const isBench = (at: number) => tasks[at]?.mayComeFirst === true && shutAt >= 0 && at > shutAt;
+  const bench = tasks.filter(({ id }, at) => isBench(at) && !isDropped(id)).map(({ id }) => id);
+  const look = shutAt < 0 ? undefined : tasks.slice(0, shutAt).findLast(({ id }) => !isDropped(id));
+  for (const [at, id] of bench.entries())
+    after.set(
+      id,
+      [bench[at - 1] ?? look?.id].flatMap((each) => each ?? []),
+    );
+  let before: readonly string[] = [];
+  let beside: readonly string[] = [];
+  let waitsForBench = bench.slice(-1);
+  for (const [at, task] of tasks.entries()) {
+    if (isBench(at)) continue;
+    if (isDropped(task.id)) {
+      before = [...new Set([...before, ...[twinOf(at)].flatMap((each) => each ?? [])])];
+      continue;
+    }
+    const isAtShut = at >= shutAt && shutAt >= 0;
+    after.set(task.id, [
+      ...before,
+      ...(isAtShut ? waitsForBench : []),
+      ...(at === tasks.length - 1 ? beside : []),
+    ]);
+    if (isAtShut) waitsForBench = [];
+    if (task.isBeside) beside = [...beside, task.id];
+    else before = [task.id];
   }
-  const before = tasks
-    .slice(0, at)
-    .filter(({ mayComeFirst }) => !mayComeFirst)
-    .at(-1);
-  const bench =
-    task?.effect === "shuts" ? tasks.filter(({ mayComeFirst }) => mayComeFirst).map(({ id }) => id) : [];
-  return [...(before ? [before.id] : []), ...bench];
+  return after;
 }
 
-const whole = (value: number) => Math.round(value * 10) / 10;
+/** The zone that a step is done without: between its shutting and its opening; null: the water is on. */
+function zoneOff({ tasks, zones, steps, isolations }: VisitJob, at: number): string | null {
+  const task = tasks[at];
+  if (task?.mayComeFirst) return null;
+  const own = steps[at]?.connections.flatMap((id) => isolations.get(id)?.zone.name ?? []) ?? [];
+  const isOff = (zone: string) => {
+    const shut = tasks.findIndex((each) => each.effect === "shuts" && each.zone === zone);
+    const open = tasks.findIndex((each, k) => k > shut && each.effect === "opens" && each.zone === zone);
+    return shut >= 0 && at >= shut && at <= open;
+  };
+  return own.find(isOff) ?? zones.map(({ name }) => name).find(isOff) ?? null;
+}
+
+const rounded = (value: number) => Math.round(value * 10) / 10;
+
+function stepAnswer(
+  job: VisitJob,
+  step: RunStep,
+  at: number,
+  after: ReadonlyMap<string, readonly string[]>,
+): ScheduleAnswer["steps"][number] {
+  const id = job.tasks[at]?.id ?? "";
+  return {
+    id,
+    connection: step.connection,
+    fixture: job.connections[0]?.survey.fixtureId ?? null,
+    code: codeOf(step),
+    joint: step.atJoint,
+    text: step.text,
+    handsOnMin: { ...step.handsOnMin },
+    waitMin: step.waitMin,
+    after: [...(after.get(id) ?? [])],
+    waterOff: zoneOff(job, at),
+    cautions: [...step.cautions],
+  };
+}
+
+/** The steps of all jobs that are done, each shared shutting and opening once. */
+function stepsAnswer(jobs: readonly VisitJob[], { shared }: Schedule): ScheduleAnswer["steps"] {
+  const dropped = new Set(shared);
+  const all = jobs.flatMap(({ tasks }) => tasks);
+  return jobs.flatMap((job) => {
+    const twinOf = (at: number) => {
+      const task = job.tasks[at];
+      const twin = all.find(
+        ({ id, effect, zone }) => !dropped.has(id) && effect === task?.effect && zone === task?.zone,
+      );
+      return twin?.id ?? null;
+    };
+    const after = orderOf(job, (id) => dropped.has(id), twinOf);
+    return job.steps.flatMap((step, at) =>
+      dropped.has(job.tasks[at]?.id ?? "") ? [] : [stepAnswer(job, step, at, after)],
+    );
+  });
+}
 
 /**
  * Returns the steps of some connections with when each is done and when the water is off.
@@ -135,61 +183,37 @@ export async function runSheetAnswer(
     throw new AppError("invalid", `connections.${twice}.id: two connections have this id.`, [
       { path: `connections.${twice}.id`, message: "give each connection its own id" },
     ]);
-  const states = await statesOf(context, request, signal);
-  const requested = new Map(request.connections.map((each) => [each.id, each]));
-  const jobs = jobsOf(states, context.tables, (connection) => {
-    const requestedConnection = requested.get(connection.id);
-    return requestedConnection ? isolationAsked(requestedConnection) : isolationOf(connection.survey);
-  });
+  const jobs = jobsOf(await statesOf(context, request, signal), context.tables);
   const schedule = await context.compute.run(
     "schedule",
     {
-      jobs: jobs.map(({ connection: _, isolation: __, steps: ___, ...job }) => job),
+      jobs: jobs.map(({ id, zones, shutAlready, tasks }) => ({ id, zones, shutAlready, tasks })),
       hands: request.hands ?? 1,
     },
     signal,
   );
-  const sharedSteps = new Set(schedule.shared);
   return {
-    steps: jobs.flatMap((job) =>
-      job.steps.flatMap((step, at) => {
-        const task = job.tasks[at];
-        if (task === undefined || sharedSteps.has(task.id)) return [];
-        const shut = job.tasks.findIndex(({ effect }) => effect === "shuts");
-        const open = job.tasks.findIndex(({ effect }) => effect === "opens");
-        const isOff = at >= shut && at <= open && shut >= 0 && !task.mayComeFirst;
-        return [
-          {
-            id: task.id,
-            connection: job.id,
-            text: step.text,
-            handsOnMin: { ...step.handsOnMin },
-            waitMin: step.waitMin,
-            after: [...afterOf(job, at)].filter((id) => !sharedSteps.has(id)),
-            waterOff: isOff ? job.zone.name : null,
-            cautions: [...step.cautions],
-          },
-        ];
-      }),
-    ),
+    steps: stepsAnswer(jobs, schedule),
     schedule: schedule.tasks.map(({ task, startMin, endMin }) => ({
       step: task,
-      startMin: whole(startMin),
-      endMin: whole(endMin),
+      startMin: rounded(startMin),
+      endMin: rounded(endMin),
     })),
     waterOff: schedule.waterOff.map(({ zone, fromMin, toMin }) => ({
       zone,
-      fromMin: whole(fromMin),
-      toMin: whole(toMin),
+      fromMin: rounded(fromMin),
+      toMin: rounded(toMin),
     })),
-    totalMin: whole(schedule.totalMin),
-    leastTotalMin: whole(schedule.leastTotalMin),
+    totalMin: rounded(schedule.totalMin),
+    leastTotalMin: rounded(schedule.leastTotalMin),
     proved: schedule.isProved,
-    zones: jobs.map((job) => ({
-      connection: job.id,
-      zone: job.zone.name,
-      kind: job.zone.kind,
-      because: job.isolation.because,
-    })),
+    zones: jobs.flatMap(({ connections, isolations }) =>
+      connections.flatMap(({ id }) => {
+        const isolation = isolations.get(id);
+        if (isolation === undefined) return [];
+        const { zone, because } = isolation;
+        return [{ connection: id, zone: zone.name, kind: zone.kind, because }];
+      }),
+    ),
   };
 }

@@ -6,6 +6,7 @@ import type { WaterOff } from "../../core/schedule/index.ts";
 import type { VisitState } from "../../core/visit/index.ts";
 import type { TimelineRow } from "../../drawing/timeline.tsx";
 import { scheduleRows } from "../../drawing/timeline-rows.ts";
+import { fixtureLabel } from "../../labels/fixture-label.ts";
 import { stampText, timeText } from "../../labels/site-time.ts";
 import { onOneLine } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
@@ -76,15 +77,19 @@ export async function timeLineOf(
   const steps = schedule.tasks.flatMap(({ task, startMin }): TimedStep[] => {
     const job = jobs.find((each) => each.tasks.some(({ id }) => id === task));
     const step = job?.steps[job.tasks.findIndex(({ id }) => id === task)];
-    if (!job || !step) return [];
+    const connection = job?.connections.find(({ id }) => step?.connections.includes(id));
+    if (!job || !step || !connection) return [];
     return [
       {
         clock: clockAt(startMin),
-        label: job.connection.survey.label,
+        label: step.connection === null ? fixtureLabel(job.connections) : connection.survey.label,
         text: step.text,
-        href: `/visits/${visitId}/${job.id}/run-sheet`,
+        href: `/visits/${visitId}/${connection.id}/run-sheet`,
         isOff: waterOff.some(
-          (off) => off.zone === job.zone.name && startMin >= off.fromMin && startMin < off.backMin.likely,
+          (off) =>
+            job.zones.some(({ name }) => name === off.zone) &&
+            startMin >= off.fromMin &&
+            startMin < off.backMin.likely,
         ),
       },
     ];
@@ -105,11 +110,13 @@ export async function timeLineOf(
       startsAt: plus(starts, fromMin),
       latestAt: plus(starts, backMin.high),
     })),
-    because: jobs.map(({ connection, zone: shut, isolation }) => ({
-      label: connection.survey.label,
-      zone: shut.name,
-      because: isolation.because,
-    })),
+    because: jobs.flatMap(({ connections, isolations }) =>
+      connections.map(({ id, survey }) => ({
+        label: survey.label,
+        zone: isolations.get(id)?.zone.name ?? "",
+        because: isolations.get(id)?.because ?? "",
+      })),
+    ),
     unplanned: state.connections
       .filter(({ plan, removed }) => plan === null && removed === null)
       .map(({ survey }) => survey.label),

@@ -1,7 +1,7 @@
 /** What a page of one connection is made from, loaded in one go so that nothing fails once the page is being sent. */
 import type { EndCode } from "../../core/end/index.ts";
 import type { StepTemplate } from "../../core/step/index.ts";
-import type { ConnectionState, Site } from "../../core/visit/index.ts";
+import { type ConnectionState, fixtureOf, type Site } from "../../core/visit/index.ts";
 import type { EndFigure, EndFigures } from "../../drawing/layout.ts";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
@@ -72,8 +72,10 @@ export function codesOf(connection: ConnectionState): readonly EndCode[] {
 /** Returns what the islands of a connection are given. */
 export function visitProps(context: Context, { visit, site, connection, actor, now, steps }: ConnectionPage) {
   const { tables } = context;
-  const codes = new Set(codesOf(connection));
-  const { fixture, preset } = connection.survey;
+  const own = fixtureOf(visit.state, connection);
+  const codes = new Set([connection, ...own].flatMap(codesOf));
+  const fixtures = new Set([connection, ...own].map(({ survey }) => survey.fixture));
+  const presets = new Set([connection, ...own].map(({ survey }) => survey.preset));
   return {
     visitId: visit.id,
     connectionId: connection.id,
@@ -83,8 +85,9 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
     now,
     tables: {
       ends: tables.ends.filter((end) => codes.has(end.code)),
-      fixtures: tables.fixtures.filter((each) => each.fixture === fixture),
-      presets: tables.presets.filter((each) => each.id === preset || each.fixture === fixture),
+      // All of them, with their few fields: another fixture may hang on the same stop.
+      fixtures: tables.fixtures,
+      presets: tables.presets.filter((each) => presets.has(each.id) || fixtures.has(each.fixture)),
       stages: tables.stages,
       steps,
       cautions: tables.cautions,
@@ -115,7 +118,7 @@ export async function readVisitRun(context: Context, params: Readonly<Record<str
       tables: {
         // All of them: a hookup chosen on the way, a stop replaced, may bring any.
         ends: tables.ends,
-        fixtures: tables.fixtures.filter((each) => fixtures.has(each.fixture)),
+        fixtures: tables.fixtures,
         presets: tables.presets.filter((each) => fixtures.has(each.fixture)),
         stages: tables.stages,
         steps,

@@ -37,10 +37,13 @@ function connectionActs(
     throw new AppError("refused", "Choose what is to be connected.", [
       { path: "preset", message: "is not in the list" },
     ]);
-  return chosen.map((preset) => ({
+  const ids = chosen.map(() => newId());
+  const [fixtureId = ""] = ids;
+  return chosen.map((preset, at) => ({
     kind: "connection-added" as const,
-    connection: newId(),
-    survey: surveyFromPreset(preset, place),
+    connection: ids[at] ?? newId(),
+    // Hot and cold of one faucet are one fixture, named after its first connection.
+    survey: { ...surveyFromPreset(preset, place), ...(chosen.length > 1 ? { fixtureId } : {}) },
     checkpoints: tables.checkpoints.filter((checkpoint) => preset.checkpoints.includes(checkpoint.id)),
   }));
 }

@@ -135,7 +135,7 @@ export function withAllowedEvents(
   { tables }: Pick<VisitTools, "tables">,
   now?: VisitState,
 ): readonly VisitEvent[] {
-  const refused = firstRefused(before, added, tables, now);
+  const refused = firstRefused(before, added, tables, { now });
   if (refused === null) return [...before, ...added];
   const { message, field, isStale } = refused.refusal;
   throw new AppError(isStale ? "stale" : "refused", message, [

@@ -32,7 +32,12 @@ export interface WrittenException {
 
 /** What the leak check reads of a connection. */
 export interface CheckSubject {
-  readonly survey: { readonly inletAboveSupply: boolean };
+  readonly survey: {
+    readonly inletAboveSupply: boolean;
+    /** Rough-in: capped for now. */
+    readonly phase?: "rough-in" | "finish";
+    readonly replaces?: "yes" | "first-time" | "take-out";
+  };
   readonly joints: readonly unknown[];
   readonly checkpoints: readonly LetteredCheckpoint[];
   readonly checks: readonly Check[];

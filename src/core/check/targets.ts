@@ -12,8 +12,21 @@ export function jointTargets(connection: CheckSubject): readonly Target[] {
   return lookingOrder(connection.joints.length, connection.survey.inletAboveSupply).map(String);
 }
 
+/** Stages that look at a cap: nothing runs behind it. */
+const STAGES_OF_A_CAP: Readonly<Record<"rough-in" | "take-out", readonly StageCode[]>> = {
+  "rough-in": ["first-fill", "static", "look-back"],
+  "take-out": ["first-fill", "look-back"],
+};
+
+/** Returns whether a stage is looked at: behind a cap nothing runs, drains or is put back. */
+function isAsked({ survey }: CheckSubject, { code }: Stage): boolean {
+  const cap = survey.replaces === "take-out" ? "take-out" : survey.phase === "rough-in" ? "rough-in" : null;
+  return cap === null || STAGES_OF_A_CAP[cap].includes(code);
+}
+
 /** Returns the targets of a stage in the order to look at them. The drain stage has none where nothing drains. */
 export function targetsOf(connection: CheckSubject, stage: Stage): readonly Target[] {
+  if (!isAsked(connection, stage)) return [];
   if (stage.scope === "joint") return jointTargets(connection);
   return stage.code === "drain" ? connection.checkpoints.map(({ letter }) => letter) : [WHOLE_CONNECTION];
 }

@@ -10,8 +10,12 @@ export interface FixtureFacts {
   readonly unattended: boolean;
   readonly suggestsBackflow: boolean;
   readonly mixing: boolean;
-  readonly powered: boolean;
+  /** How it is usually fed with electricity. */
+  readonly power: Power;
+  /** Two people move it. */
   readonly heavy: boolean;
+  /** It stands fast between its neighbours: its line comes off before it is pulled. */
+  readonly isBuiltIn: boolean;
   /** Usual flow while it runs, gallons a minute. */
   readonly flowGpm: number;
   /** Least pressure at the inlet while it runs, psi. */
@@ -27,6 +31,10 @@ export interface FixtureFacts {
   /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
   readonly like: Fixture | null;
 }
+
+/** How a fixture is fed with electricity. */
+export const POWERS = ["plug", "hard-wired", "none"] as const;
+export type Power = (typeof POWERS)[number];
 
 export const FIXTURES = [
   "toilet",

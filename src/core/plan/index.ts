@@ -1,4 +1,4 @@
-export { FIXTURES, type Fixture, type FixtureFacts } from "./fixture.ts";
+export { FIXTURES, type Fixture, type FixtureFacts, POWERS } from "./fixture.ts";
 export type {
   Advice,
   Alternative,

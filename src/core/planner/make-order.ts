@@ -2,7 +2,7 @@
  * The order joints are made in, from the things themselves: heat before rubber and plastic, what turns before what ties it,
  * swivel nuts last, the nut of a union after both its halves. Source: practice of the trade.
  */
-import type { JointType } from "../joint/index.ts";
+import { type JointType, makeUpRank } from "../joint/index.ts";
 import type { Part } from "../part/index.ts";
 import { type RuledJoint, type SideIndex, spinsWhole } from "./turning.ts";
 
@@ -13,27 +13,6 @@ export interface TurnedJoint extends RuledJoint {
 
 /** Joints that are made with a flame, or with a solvent that needs its time. */
 const HOT: readonly JointType[] = ["solder", "solvent"];
-
-/** How early a joint is made where nothing else decides. */
-const RANK: Readonly<Record<JointType, number>> = {
-  solder: 0,
-  solvent: 1,
-  press: 2,
-  crimp: 2,
-  expansion: 2,
-  "taper-thread": 3,
-  ferrule: 4,
-  flare: 4,
-  "push-fit": 4,
-  "quick-connect": 4,
-  "riser-cone": 5,
-  "cone-gasket": 6,
-  "flat-gasket": 6,
-  "hose-thread": 6,
-  "ground-joint": 7,
-  "slip-joint": 7,
-  "hose-clamp": 7,
-};
 
 const partsJoined = ({ sockets }: RuledJoint): readonly number[] =>
   sockets.flatMap(({ part }) => (part === null ? [] : [part]));
@@ -133,7 +112,7 @@ export function makeOrder(joints: readonly TurnedJoint[], parts: readonly (Part 
           where[made] === "place" && partsJoinedAt(made).some((part) => partsJoinedAt(at).includes(part)),
       );
     const isBench = (at: number) => onBench[at] === true && !isInPlace(at);
-    const rank = (at: number) => RANK[joints[at]?.rule.type ?? "hose-clamp"];
+    const rank = (at: number) => makeUpRank(joints[at]?.rule.type ?? "hose-clamp");
     // A circle of threads that tie one another has no right order: the wall's side first.
     const [next] = (free.length > 0 ? free : open).sort(
       (a, b) => rank(a) - rank(b) || Number(isBench(b)) - Number(isBench(a)) || a - b,

@@ -1,221 +1,257 @@
 /**
- * Jobs as blocks that are never interrupted. Work with the water off is one block, for a pause in it only lengthens the
- * time without water; what may come before it does; what follows is cut where hands must wait.
+ * Jobs as blocks that are never torn apart. Work with the water off is one block, for a pause in it only lengthens the time without
+ * water; hands are free in its waits. What may come before it does; what follows is cut where hands must wait.
  */
-import { type Job, type Pace, type Task, ZONE_KINDS, type Zone } from "./task.ts";
+import { ZONE_KINDS, type Zone } from "../isolation/index.ts";
+import { type PlacedTask, placeRows } from "./rows.ts";
+import type { Job, Pace, Task } from "./task.ts";
+import { taskPhasesOf } from "./task-phases.ts";
 
-export interface PlacedTask {
-  readonly task: string;
-  /** From the block's start, minutes. */
-  readonly fromMin: number;
-  readonly toMin: number;
+/** A block may start so many minutes after the start of another, or later. */
+export interface After {
+  readonly block: string;
+  readonly fromStartMin: number;
 }
 
 export interface Block {
   readonly id: string;
   readonly minutes: number;
-  readonly hands: 1 | 2;
-  /** What follows waits so long after the block's end; hands are free. */
+  /** From its end until all it leaves behind is over. */
   readonly waitMin: number;
-  readonly after: readonly string[];
+  readonly after: readonly After[];
   readonly placed: readonly PlacedTask[];
-  /** Water off, from the block's start. */
-  readonly off: {
+  /** Zones without water, from the block's start. */
+  readonly off: readonly {
     readonly zone: Zone;
     readonly fromMin: number;
     readonly toMin: number;
     /** Off since before the schedule begins. */
     readonly isSinceBefore: boolean;
-  } | null;
+  }[];
+  /** Its own work takes no longer than it must. */
+  readonly isShortest: boolean;
 }
 
-/** Tasks of a job by when they can be done: before the water goes off, while it is off, after it is back. */
-export interface TaskPhases {
-  readonly before: readonly Task[];
-  readonly shut: Task | null;
-  readonly off: readonly Task[];
-  readonly open: Task | null;
-  readonly atOpening: readonly Task[];
-  readonly after: readonly Task[];
+/** Jobs that share the shutting of their zones; a job alone shuts its own. */
+export type Grouping = readonly (readonly Job[])[];
+
+/** What a later block of the job waits for. */
+interface Behind {
+  readonly after: readonly After[];
+  /** Waits beside other work: only the job's last task waits for them. */
+  readonly beside: readonly After[];
 }
 
-/** What follows the opening: the looks that must come at once, and the rest. */
-const afterOpening = (tasks: readonly Task[]): Pick<TaskPhases, "atOpening" | "after"> => ({
-  atOpening: tasks.filter(({ followsOpening }) => followsOpening),
-  after: tasks.filter(({ followsOpening }) => !followsOpening),
-});
-
-/** Splits a job's tasks by the water: before it goes off, while it is off, at opening and after. */
-export function taskPhasesOf({ tasks, isShut }: Job): TaskPhases {
-  const openAt = tasks.findIndex(({ effect }) => effect === "opens");
-  const afterOpen = tasks.slice(openAt + 1);
-  if (isShut) {
-    return {
-      before: [],
-      shut: null,
-      off: tasks.slice(0, Math.max(0, openAt)),
-      open: tasks[openAt] ?? null,
-      ...afterOpening(afterOpen),
-    };
-  }
-  const shutAt = tasks.findIndex(({ effect }) => effect === "shuts");
-  if (shutAt < 0 || openAt < shutAt)
-    return { before: tasks, shut: null, off: [], open: null, atOpening: [], after: [] };
-  const between = tasks.slice(shutAt + 1, openAt);
-  return {
-    before: [...tasks.slice(0, shutAt), ...between.filter(({ mayComeFirst }) => mayComeFirst)],
-    shut: tasks[shutAt] ?? null,
-    off: between.filter(({ mayComeFirst }) => !mayComeFirst),
-    open: tasks[openAt] ?? null,
-    ...afterOpening(afterOpen),
-  };
+/** How work is cut into blocks. */
+export interface Cutting {
+  readonly hands: 1 | 2;
+  readonly pace: Pace;
+  /** With two pairs of hands, work with the water on may be left for other work after so many minutes; infinite: only where hands must wait. */
+  readonly pieceMin: number;
 }
 
-/** Tasks one after another from a start; waits inside are stood through. */
-function inRow(
+const minutesOf = (tasks: readonly Task[]) =>
+  tasks.reduce((sum, { handsOnMin }) => sum + handsOnMin.likely, 0);
+
+/** Tasks cut into runs: after every task that is followed by a wait, round a task that takes two pairs of hands, before the last where something is watched. */
+function runsOf(
   tasks: readonly Task[],
-  pace: Pace,
-  from = 0,
-): { readonly placed: readonly PlacedTask[]; readonly end: number } {
-  let at = from;
-  const placed = tasks.map(({ id, handsOnMin, waitMin }) => {
-    const fromMin = at;
-    const toMin = fromMin + handsOnMin[pace];
-    at = toMin + waitMin;
-    return { task: id, fromMin, toMin };
-  });
-  return { placed, end: at };
-}
-
-/** Blocks in a chain: cut after every task that is followed by a wait. */
-function chain(
-  job: string,
-  name: string,
-  tasks: readonly Task[],
-  pace: Pace,
-  first: readonly string[],
-): readonly Block[] {
+  { hands, pieceMin }: Cutting,
+  isLastApart: boolean,
+): readonly (readonly Task[])[] {
   const runs: Task[][] = [];
-  for (const task of tasks) {
+  for (const [at, task] of tasks.entries()) {
     const last = runs.at(-1);
-    if (last === undefined || (last.at(-1)?.waitMin ?? 0) > 0) runs.push([task]);
+    const before = last?.at(-1);
+    const isCut =
+      before === undefined ||
+      (before.waitMin > 0 && !before.isBeside) ||
+      (hands === 2 && (before.hands === 2 || task.hands === 2 || minutesOf(last ?? []) >= pieceMin)) ||
+      (isLastApart && at === tasks.length - 1);
+    if (last === undefined || isCut) runs.push([task]);
     else last.push(task);
   }
+  return runs;
+}
+
+/** Blocks in a chain, with what the next block of the job waits for. */
+function chain(
+  name: string,
+  tasks: readonly Task[],
+  cutting: Cutting & { readonly isLast: boolean },
+  first: Behind,
+): { readonly blocks: readonly Block[]; readonly behind: Behind } {
+  const isWatched = first.beside.length > 0 || tasks.some(({ isBeside }) => isBeside);
+  const { hands, pace, isLast } = cutting;
+  const runs = runsOf(tasks, cutting, isLast && isWatched);
   const blocks: Block[] = [];
+  let behind = first;
   for (const [index, run] of runs.entries()) {
-    const waitMin = run.at(-1)?.waitMin ?? 0;
-    const { placed, end } = inRow(run, pace);
-    const before = blocks.at(-1);
+    const id = `${name}${index}`;
+    const { placed, endMin, besideMin } = placeRows([run], hands, pace);
+    const minutes = placed.at(-1)?.toMin ?? 0;
+    const isEnd = isLast && index === runs.length - 1;
     blocks.push({
-      id: `${job}:${name}${index}`,
-      minutes: end - waitMin,
-      hands: 1,
-      waitMin,
-      after: before ? [before.id] : first,
+      id,
+      minutes,
+      waitMin: Math.max(0, endMin - minutes, ...besideMin.map((at) => at - minutes)),
+      after: [...behind.after, ...(isEnd ? behind.beside : [])],
       placed,
-      off: null,
+      off: [],
+      isShortest: true,
     });
+    behind = {
+      after: [{ block: id, fromStartMin: endMin }],
+      beside: [...behind.beside, ...besideMin.map((fromStartMin) => ({ block: id, fromStartMin }))],
+    };
   }
-  return blocks;
+  return { blocks, behind };
 }
 
-/**
- * Fewest minutes in which two pairs of hands do rows of work that cannot be split: each row to one of them.
- * Exact by trying every share-out up to 12 rows; above, longest row first to whoever is free.
- */
-function sharedOut(rows: readonly number[]): readonly (0 | 1)[] {
-  if (rows.length > 12) {
-    const load: [number, number] = [0, 0];
-    const to = new Array<0 | 1>(rows.length).fill(0);
-    for (const index of rows.map((_, k) => k).sort((a, b) => (rows[b] ?? 0) - (rows[a] ?? 0))) {
-      const hand = load[0] <= load[1] ? 0 : 1;
-      load[hand] += rows[index] ?? 0;
-      to[index] = hand;
-    }
-    return to;
-  }
-  const total = rows.reduce((sum, row) => sum + row, 0);
-  let best = { mask: 0, longest: total };
-  for (let mask = 0; mask < 2 ** rows.length; mask += 1) {
-    const one = rows.reduce((sum, row, k) => sum + ((mask >> k) & 1 ? row : 0), 0);
-    const longest = Math.max(one, total - one);
-    if (longest < best.longest) best = { mask, longest };
-  }
-  return rows.map((_, k) => ((best.mask >> k) & 1 ? 1 : 0));
-}
-
-/** One block of all that jobs do while their zone is shut, once: shut, every job's work, open, the looks that follow. */
-function offBlock(jobs: readonly Job[], hands: 1 | 2, pace: Pace, after: readonly string[]): Block {
-  const parts = jobs.map(taskPhasesOf);
-  const [first] = jobs;
-  const shut = parts[0]?.shut;
-  const open = parts.at(-1)?.open;
-  if (first === undefined || !open || (!shut && !first.isShut))
-    throw new RangeError("a block without water needs a job that shuts it");
-  const both = hands === 2 && jobs.length > 1;
-  const shutRow = inRow(shut ? [shut] : [], pace);
-  const rows = parts.map(({ off }) => inRow(off, pace).end);
-  const shares = both ? sharedOut(rows) : rows.map(() => 0 as const);
-  const ends: [number, number] = [shutRow.end, shutRow.end];
-  const work = parts.flatMap(({ off }, k) => {
-    const hand = shares[k] ?? 0;
-    const row = inRow(off, pace, ends[hand]);
-    ends[hand] = row.end;
-    return row.placed;
+/** Tasks of several jobs, a zone's shutting or opening once: the first that shuts it, the last that opens it. */
+function once(tasks: readonly Task[], keeps: "first" | "last"): readonly Task[] {
+  return tasks.filter((task, at) => {
+    if (task.effect === null) return true;
+    const same = tasks.flatMap((other, k) =>
+      other.effect === task.effect && other.zone === task.zone ? [k] : [],
+    );
+    return (keeps === "first" ? same[0] : same.at(-1)) === at;
   });
+}
+
+/** One block of all that jobs do while their zones are shut, once: shut, every job's work, open, the looks that follow. */
+function offBlock(
+  jobs: readonly Job[],
+  { hands, pace }: Cutting,
+  before: Behind,
+): { readonly block: Block; readonly behind: Behind } {
+  const parts = jobs.map(taskPhasesOf);
+  const id = `${jobs.map((job) => job.id).join("+")}:off`;
+  const shuts = placeRows(
+    [
+      once(
+        parts.flatMap((part) => part.shuts),
+        "first",
+      ),
+    ],
+    hands,
+    pace,
+  );
+  const work = placeRows(
+    parts.map(({ off }) => off),
+    hands,
+    pace,
+    shuts.endMin,
+  );
+  const opens = placeRows(
+    [
+      once(
+        parts.flatMap((part) => part.opens),
+        "last",
+      ),
+    ],
+    hands,
+    pace,
+    work.endMin,
+  );
   // Waits after the opening are not stood through: what follows the block waits for the longest of them.
-  let at = Math.max(...ends);
-  const back = [open, ...parts.flatMap(({ atOpening }) => atOpening)].map(({ id, handsOnMin, waitMin }) => {
-    const fromMin = at;
-    at += handsOnMin[pace];
-    return { task: id, fromMin, toMin: at, readyMin: at + waitMin };
+  const looks = placeRows(
+    parts.map(({ atOpening }) => atOpening),
+    1,
+    pace,
+    opens.placed.at(-1)?.toMin ?? opens.endMin,
+  );
+  const placed = [...shuts.placed, ...work.placed, ...opens.placed, ...looks.placed];
+  const minutes = Math.max(0, ...placed.map(({ toMin }) => toMin));
+  const endMin = Math.max(opens.endMin, looks.endMin);
+  const besideMin = [...shuts.besideMin, ...work.besideMin, ...opens.besideMin, ...looks.besideMin];
+  const zones = new Map(jobs.flatMap((job) => job.zones.map((zone) => [zone.name, zone])));
+  const already = new Set(jobs.flatMap(({ shutAlready }) => shutAlready));
+  const timeOf = (list: readonly Task[], effect: Task["effect"], zone: string) => {
+    const task = list.find((each) => each.effect === effect && each.zone === zone);
+    return placed.find((each) => each.task === task?.id);
+  };
+  const off = [...zones.values()].flatMap((zone): readonly Block["off"][number][] => {
+    const from = timeOf(
+      once(
+        parts.flatMap((part) => part.shuts),
+        "first",
+      ),
+      "shuts",
+      zone.name,
+    );
+    const to = timeOf(
+      once(
+        parts.flatMap((part) => part.opens),
+        "last",
+      ),
+      "opens",
+      zone.name,
+    );
+    const isSinceBefore = already.has(zone.name);
+    if (to === undefined || (from === undefined && !isSinceBefore)) return [];
+    return [{ zone, fromMin: isSinceBefore ? 0 : (from?.fromMin ?? 0), toMin: to.toMin, isSinceBefore }];
   });
   return {
-    id: `${jobs.map(({ id }) => id).join("+")}:off`,
-    minutes: at,
-    hands: both ? 2 : 1,
-    waitMin: Math.max(...back.map(({ readyMin }) => readyMin)) - at,
-    after,
-    placed: [
-      ...shutRow.placed,
-      ...work,
-      ...back.map(({ task, fromMin, toMin }) => ({ task, fromMin, toMin })),
-    ],
-    off: {
-      zone: first.zone,
-      fromMin: 0,
-      toMin: back[0]?.toMin ?? at,
-      isSinceBefore: first.isShut === true,
+    block: {
+      id,
+      minutes,
+      waitMin: Math.max(0, endMin - minutes, ...besideMin.map((at) => at - minutes)),
+      after: before.after,
+      placed,
+      off,
+      isShortest: work.isShortest && looks.isShortest,
+    },
+    behind: {
+      after: [{ block: id, fromStartMin: endMin }],
+      beside: [...before.beside, ...besideMin.map((fromStartMin) => ({ block: id, fromStartMin }))],
     },
   };
 }
 
-/** Jobs that share one shutting of their zone; a job alone shuts its own. */
-export type Grouping = readonly (readonly Job[])[];
+const NOTHING_BEHIND: Behind = { after: [], beside: [] };
 
-/** Returns all blocks of a visit, each group's zone shut once. What is shut already comes first, the gravest zone and the shortest work ahead. */
-export function blocksOf(groups: Grouping, hands: 1 | 2, pace: Pace): readonly Block[] {
-  const blocks = groups.flatMap((group) => {
-    const before = group.flatMap((job) => chain(job.id, "before", taskPhasesOf(job).before, pace, []));
-    const lasts = group.flatMap((job) =>
-      before.filter(({ id }) => id.startsWith(`${job.id}:before`)).slice(-1),
-    );
-    const withWater = group.filter((job) => taskPhasesOf(job).open !== null);
-    if (withWater.length === 0) return before;
-    const ids = lasts.map(({ id }) => id);
-    const off = offBlock(withWater, hands, pace, ids);
-    const after = withWater.flatMap((job) => chain(job.id, "after", taskPhasesOf(job).after, pace, [off.id]));
-    return [...before, off, ...after];
+/** The blocks of jobs whose zones are shut together. */
+function blocksOfGroup(group: readonly Job[], cutting: Cutting): readonly Block[] {
+  const withWater = group.filter((job) => taskPhasesOf(job).opens.length > 0);
+  const dry = group.filter((job) => !withWater.includes(job));
+  const alone = dry.flatMap(
+    (job) =>
+      chain(`${job.id}:before`, taskPhasesOf(job).before, { ...cutting, isLast: true }, NOTHING_BEHIND)
+        .blocks,
+  );
+  if (withWater.length === 0) return alone;
+  const before = withWater.map((job) =>
+    chain(`${job.id}:before`, taskPhasesOf(job).before, { ...cutting, isLast: false }, NOTHING_BEHIND),
+  );
+  const { block, behind } = offBlock(withWater, cutting, {
+    after: before.flatMap((each) => each.behind.after),
+    beside: [],
   });
-  const gravity = ({ off }: Block) => (off === null ? 0 : ZONE_KINDS.indexOf(off.zone.kind));
+  const after = withWater.flatMap((job, at) => {
+    const own: Behind = {
+      after: behind.after,
+      beside: [...behind.beside, ...(before[at]?.behind.beside ?? [])],
+    };
+    return chain(`${job.id}:after`, taskPhasesOf(job).after, { ...cutting, isLast: true }, own).blocks;
+  });
+  return [...alone, ...before.flatMap(({ blocks }) => blocks), block, ...after];
+}
+
+/** Returns all blocks of a visit, each group's zones shut once. What is shut already comes first, the gravest zone and the shortest work ahead. */
+export function blocksOf(groups: Grouping, cutting: Cutting): readonly Block[] {
+  const blocks = groups.flatMap((group) => blocksOfGroup(group, cutting));
+  const gravity = ({ off }: Block) => Math.min(...off.map(({ zone }) => ZONE_KINDS.indexOf(zone.kind)));
   const shut = blocks
-    .filter(({ off }) => off?.isSinceBefore)
+    .filter(({ off }) => off.some(({ isSinceBefore }) => isSinceBefore))
     .sort((a, b) => gravity(a) - gravity(b) || a.minutes - b.minutes);
   const last = shut.at(-1);
   if (last === undefined) return blocks;
   return blocks.map((block) => {
     const place = shut.indexOf(block);
     const earlier = place < 0 ? last : shut[place - 1];
-    return block.after.length > 0 || earlier === undefined ? block : { ...block, after: [earlier.id] };
+    return block.after.length > 0 || earlier === undefined
+      ? block
+      : { ...block, after: [{ block: earlier.id, fromStartMin: earlier.minutes }] };
   });
 }

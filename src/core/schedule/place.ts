@@ -1,13 +1,11 @@
 /**
- * Shortest placing of blocks on one or two pairs of hands: branch and bound over the orders blocks are begun in, with
- * states that are later in everything dropped. Every schedule without needless idling is some order.
+ * Shortest placing of blocks on one or two pairs of hands. Dives find good schedules and use the waits inside blocks; where every block
+ * is one solid piece, branch and bound over the orders blocks are begun in proves the best, with states that are later in everything
+ * dropped. Every schedule of solid pieces without needless idling is some order.
  */
 import type { Block } from "./blocks.ts";
-
-export interface PlacedBlock {
-  readonly block: Block;
-  readonly startMin: number;
-}
+import { bestDive, type PlacedBlock } from "./dive.ts";
+import { leastLength, type Network, networkOf } from "./network.ts";
 
 export interface Placement {
   readonly placed: readonly PlacedBlock[];
@@ -17,136 +15,189 @@ export interface Placement {
   readonly isProved: boolean;
 }
 
-/** States looked at before the best so far is taken with its gap. */
+/** Blocks placed in dives before the best so far is taken. */
+const MOST_DIVE_PLACINGS = 50_000;
+/** States of the branch and bound looked at before the best so far is taken with its gap. */
 const MOST_STATES = 3_000;
+/** More blocks than this are not searched through: the dives are as good, and the search would not end. */
+const MOST_BLOCKS_SEARCHED = 64;
 const SAME_MIN = 1e-9;
 
 interface Node {
   readonly done: bigint;
   /** When each pair of hands is free, the earlier first. */
   readonly free: readonly number[];
-  /** End, with its wait, of each block that was begun; NaN: not begun. */
-  readonly until: readonly number[];
+  /** Start of each block that was begun; NaN: not begun. */
+  readonly starts: readonly number[];
   readonly placed: readonly PlacedBlock[];
   readonly end: number;
 }
 
-/** Places blocks in time for one or two pairs of hands, by branch and bound; tells the gap where the bound on states was reached. */
-export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
-  const index = new Map(blocks.map(({ id }, at) => [id, at]));
-  const before = blocks.map(({ after }) => after.map((id) => index.get(id) ?? -1));
-  const followers = blocks.map((_, at) =>
-    blocks.flatMap((_, other) => (before[other]?.includes(at) ? [other] : [])),
-  );
-  /** From a block's start to the end of the longest chain it heads, last waits included. */
-  const tails = new Array<number>(blocks.length).fill(Number.NaN);
-  const tailOf = (at: number): number => {
-    const cached = tails[at];
-    if (cached !== undefined && !Number.isNaN(cached)) return cached;
-    const block = blocks[at];
-    if (block === undefined) return 0;
-    const tail = block.minutes + block.waitMin + Math.max(0, ...(followers[at] ?? []).map(tailOf));
-    tails[at] = tail;
-    return tail;
-  };
-  for (const at of blocks.keys()) tailOf(at);
-  const work = (at: number) => (blocks[at]?.minutes ?? 0) * (blocks[at]?.hands ?? 1);
-  const all = blocks.map((_, at) => at);
-  const readyAt = (at: number, until: readonly number[]) =>
-    Math.max(0, ...(before[at] ?? []).map((each) => until[each] ?? 0));
-  const isBegun = (done: bigint, at: number) => ((done >> BigInt(at)) & 1n) === 1n;
+/** Pairs of hands of a block that is one solid piece, task after task; null: hands come and go in it. */
+function solidHands({ placed, minutes }: Block): 1 | 2 | null {
+  const row = placed.toSorted((a, b) => a.fromMin - b.fromMin || a.toMin - b.toMin);
+  let at = 0;
+  for (const { fromMin, toMin, hands } of row) {
+    if (hands !== row[0]?.hands || Math.abs(fromMin - at) > SAME_MIN) return null;
+    at = toMin;
+  }
+  return Math.abs(at - minutes) <= SAME_MIN ? (row[0]?.hands ?? 1) : null;
+}
 
-  const leastFrom = ({ done, free, until, end }: Node): number => {
-    const open = all.filter((at) => !isBegun(done, at));
-    if (open.length === 0) return end;
-    const earliest = free[0] ?? 0;
+/** The search over orders; `best` is the length to beat. Null: nothing shorter was found. */
+class OrderSearch {
+  readonly #network: Network;
+  readonly #hands: 1 | 2;
+  readonly #solid: readonly (1 | 2)[];
+  readonly #leastMin: number;
+  readonly #seen = new Map<bigint, (readonly number[])[]>();
+  #best: Node | null = null;
+  #bestEnd: number;
+  #states = 0;
+
+  constructor(network: Network, hands: 1 | 2, solid: readonly (1 | 2)[], leastMin: number, bestEnd: number) {
+    this.#network = network;
+    this.#hands = hands;
+    this.#solid = solid;
+    this.#leastMin = leastMin;
+    this.#bestEnd = bestEnd;
+  }
+
+  run(): {
+    readonly placed: readonly PlacedBlock[] | null;
+    readonly endMin: number;
+    readonly isTriedOut: boolean;
+  } {
+    this.#search({
+      done: 0n,
+      free: new Array<number>(this.#hands).fill(0),
+      starts: this.#network.blocks.map(() => Number.NaN),
+      placed: [],
+      end: 0,
+    });
+    return {
+      placed: this.#best?.placed ?? null,
+      endMin: this.#bestEnd,
+      isTriedOut: this.#states <= MOST_STATES,
+    };
+  }
+
+  #isBegun(done: bigint, at: number): boolean {
+    return ((done >> BigInt(at)) & 1n) === 1n;
+  }
+
+  #readyAt(at: number, starts: readonly number[]): number {
+    return Math.max(
+      0,
+      ...(this.#network.before[at] ?? []).map((lag) => (starts[lag.at] ?? 0) + lag.fromStartMin),
+    );
+  }
+
+  #open({ done }: Node): readonly number[] {
+    return this.#network.blocks.map((_, at) => at).filter((at) => !this.#isBegun(done, at));
+  }
+
+  #mayBegin({ done }: Node, at: number): boolean {
+    return (this.#network.before[at] ?? []).every((lag) => this.#isBegun(done, lag.at));
+  }
+
+  #leastFrom(node: Node): number {
+    const { blocks, tails, work } = this.#network;
+    const open = this.#open(node);
+    if (open.length === 0) return node.end;
+    const earliest = node.free[0] ?? 0;
     // Begun predecessors bound a chain's head from below; the rest of the chain follows.
     const byChain = open
-      .filter((at) => (before[at] ?? []).every((each) => isBegun(done, each)))
-      .map((at) => Math.max(earliest, readyAt(at, until)) + tailOf(at));
+      .filter((at) => this.#mayBegin(node, at))
+      .map((at) => Math.max(earliest, this.#readyAt(at, node.starts)) + (tails[at] ?? 0));
     const byWork =
-      (free.reduce((sum, at) => sum + at, 0) + open.reduce((sum, at) => sum + work(at), 0)) / hands +
+      (node.free.reduce((sum, at) => sum + at, 0) + open.reduce((sum, at) => sum + (work[at] ?? 0), 0)) /
+        this.#hands +
       Math.min(...open.map((at) => blocks[at]?.waitMin ?? 0));
-    return Math.max(end, byWork, ...byChain);
-  };
+    return Math.max(node.end, byWork, ...byChain);
+  }
 
-  const root: Node = {
-    done: 0n,
-    free: new Array<number>(hands).fill(0),
-    until: blocks.map(() => Number.NaN),
-    placed: [],
-    end: 0,
-  };
-  const leastMin = leastFrom(root);
-  let best: Node | null = null;
-  let states = 0;
-  const seen = new Map<bigint, (readonly number[])[]>();
-
-  /** Returns the figures of a state that later blocks depend on: when hands are free, and when what they wait for ends. */
-  const dominanceKey = ({ done, free, until, end }: Node): readonly number[] => [
-    ...free,
-    ...until.map((at, k) =>
-      Number.isNaN(at) || (followers[k] ?? []).every((each) => isBegun(done, each)) ? 0 : at,
-    ),
-    end,
-  ];
-  const isDominated = (node: Node): boolean => {
-    const felt = dominanceKey(node);
-    const earlierStates = seen.get(node.done) ?? [];
-    if (earlierStates.some((other) => other.every((at, k) => at <= (felt[k] ?? 0) + SAME_MIN))) return true;
-    seen.set(node.done, [
-      ...earlierStates.filter((other) => !felt.every((at, k) => at <= (other[k] ?? 0))),
+  /** Figures of a state that later blocks depend on: when hands are free, and the starts of what is still waited for. */
+  #isDominated(node: Node): boolean {
+    const felt = [
+      ...node.free,
+      ...node.starts.map((start, at) =>
+        Number.isNaN(start) ||
+        (this.#network.followers[at] ?? []).every((lag) => this.#isBegun(node.done, lag.at))
+          ? 0
+          : start,
+      ),
+      node.end,
+    ];
+    const earlier = this.#seen.get(node.done) ?? [];
+    if (earlier.some((other) => other.every((at, k) => at <= (felt[k] ?? 0) + SAME_MIN))) return true;
+    this.#seen.set(node.done, [
+      ...earlier.filter((other) => !felt.every((at, k) => at <= (other[k] ?? 0))),
       felt,
     ]);
     return false;
-  };
-  const begin = (node: Node, at: number): Node => {
-    const block = blocks[at] as Block;
-    const handFree = block.hands === 2 ? Math.max(...node.free) : (node.free[0] ?? 0);
-    const startMin = Math.max(handFree, readyAt(at, node.until));
+  }
+
+  #begin(node: Node, at: number, block: Block): Node {
+    const takesBoth = this.#solid[at] === 2;
+    const handFree = takesBoth ? Math.max(...node.free) : (node.free[0] ?? 0);
+    const startMin = Math.max(handFree, this.#readyAt(at, node.starts));
     const stopMin = startMin + block.minutes;
-    const free =
-      block.hands === 2
-        ? node.free.map(() => stopMin)
-        : [stopMin, ...node.free.slice(1)].sort((a, b) => a - b);
-    const untilMin = stopMin + block.waitMin;
     return {
       done: node.done | (1n << BigInt(at)),
-      free,
-      until: node.until.map((held, k) => (k === at ? untilMin : held)),
+      free: takesBoth ? node.free.map(() => stopMin) : [stopMin, ...node.free.slice(1)].sort((a, b) => a - b),
+      starts: node.starts.map((start, k) => (k === at ? startMin : start)),
       placed: [...node.placed, { block, startMin }],
-      end: Math.max(node.end, untilMin),
+      end: Math.max(node.end, stopMin + block.waitMin),
     };
-  };
-  const search = (node: Node): void => {
-    states += 1;
+  }
+
+  #search(node: Node): void {
+    const { blocks, tails } = this.#network;
+    this.#states += 1;
     if (node.placed.length === blocks.length) {
-      if (best === null || node.end < best.end - SAME_MIN) best = node;
+      if (node.end < this.#bestEnd - SAME_MIN) [this.#best, this.#bestEnd] = [node, node.end];
       return;
     }
-    if (isDominated(node)) return;
-    const next = all
-      .filter((at) => !isBegun(node.done, at) && (before[at] ?? []).every((each) => isBegun(node.done, each)))
-      .map((at) => {
-        const child = begin(node, at);
-        return { child, start: child.placed.at(-1)?.startMin ?? 0, tail: tailOf(at) };
+    if (this.#isDominated(node)) return;
+    const next = this.#open(node)
+      .filter((at) => this.#mayBegin(node, at))
+      .flatMap((at) => {
+        const block = blocks[at];
+        if (block === undefined) return [];
+        const child = this.#begin(node, at, block);
+        return [{ child, start: child.placed.at(-1)?.startMin ?? 0, tail: tails[at] ?? 0 }];
       })
-      // Earliest start first, then the longest chain behind it: the first dive is a good schedule.
+      // Earliest start first, then the longest chain behind it.
       .sort((a, b) => a.start - b.start || b.tail - a.tail);
     for (const { child } of next) {
-      if (best !== null && (best.end <= leastMin + SAME_MIN || states > MOST_STATES)) return;
-      if (best !== null && leastFrom(child) >= best.end - SAME_MIN) continue;
-      search(child);
+      if (this.#bestEnd <= this.#leastMin + SAME_MIN || this.#states > MOST_STATES) return;
+      if (this.#leastFrom(child) >= this.#bestEnd - SAME_MIN) continue;
+      this.#search(child);
     }
-  };
-  search(root);
-  const bestNode = best as Node | null;
-  if (bestNode === null) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
-  const isProved = states <= MOST_STATES || bestNode.end <= leastMin + SAME_MIN;
-  return {
-    placed: bestNode.placed,
-    totalMin: bestNode.end,
-    leastMin: isProved ? bestNode.end : leastMin,
+  }
+}
+
+/** Places blocks in time for one or two pairs of hands; tells the gap where the best could not be proved. */
+export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
+  if (blocks.length === 0) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
+  const network = networkOf(blocks);
+  const leastMin = leastLength(network, hands);
+  const found = bestDive(network, hands, leastMin, MOST_DIVE_PLACINGS);
+  const ends = (placed: readonly PlacedBlock[], totalMin: number, isProved: boolean): Placement => ({
+    placed,
+    totalMin,
+    leastMin: isProved ? totalMin : leastMin,
     isProved,
-  };
+  });
+  if (found.endMin <= leastMin + SAME_MIN) return ends(found.placed, found.endMin, true);
+  const solid = blocks.map(solidHands);
+  const isSolid = (each: readonly (1 | 2 | null)[]): each is readonly (1 | 2)[] => !each.includes(null);
+  if (!isSolid(solid) || blocks.length > MOST_BLOCKS_SEARCHED) return ends(found.placed, found.endMin, false);
+  const searched = new OrderSearch(network, hands, solid, leastMin, found.endMin).run();
+  return ends(
+    searched.placed ?? found.placed,
+    searched.endMin,
+    searched.isTriedOut || searched.endMin <= leastMin + SAME_MIN,
+  );
 }

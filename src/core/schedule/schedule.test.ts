@@ -3,8 +3,9 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
 import { job } from "../../../tests/support/jobs.ts";
+import type { ZoneKind } from "../isolation/index.ts";
 import { offMinutes, scheduleVisit } from "./schedule.ts";
-import type { Job, ZoneKind } from "./task.ts";
+import type { Job } from "./task.ts";
 
 /** Look, shut, bench work, work in place, open, look, wait, put back. */
 const usual = (id: string, zone = `stop of ${id}`, kind: ZoneKind = "fixture") =>
@@ -25,7 +26,10 @@ function assertSound(jobs: readonly Job[], hands: 1 | 2): ReturnType<typeof sche
   const schedule = scheduleVisit(jobs, hands);
   const at = new Map(schedule.tasks.map((each) => [each.task, each]));
   const left = new Set(schedule.shared);
-  for (const { tasks, zone } of jobs) {
+  for (const {
+    tasks,
+    zones: [zone],
+  } of jobs) {
     for (const task of tasks) assert.equal(at.has(task.id), !left.has(task.id), task.id);
     const shown = tasks.flatMap((task) => {
       const placed = at.get(task.id);
@@ -40,7 +44,7 @@ function assertSound(jobs: readonly Job[], hands: 1 | 2): ReturnType<typeof sche
         assert.ok(
           schedule.waterOff.some(
             (off) =>
-              off.zone === zone.name &&
+              off.zone === zone?.name &&
               off.fromMin <= placed.startMin + 1e-9 &&
               off.toMin >= placed.endMin - 1e-9,
           ),
@@ -102,15 +106,13 @@ describe("scheduleVisit", () => {
   });
 
   it("gives water back first where it is off already, and starts nothing else before", () => {
-    const half: Job = {
-      ...job("h", "main", "house", [
-        { minutes: 5 },
-        { minutes: 2, effect: "opens" },
-        { minutes: 1, look: true, wait: 15 },
-        { minutes: 3 },
-      ]),
-      isShut: true,
-    };
+    const half = job(
+      "h",
+      "main",
+      "house",
+      [{ minutes: 5 }, { minutes: 2, effect: "opens" }, { minutes: 1, look: true, wait: 15 }, { minutes: 3 }],
+      { shutAlready: ["main"] },
+    );
     const schedule = scheduleVisit([usual("a"), half, usual("b", "main", "house")], 1);
     assert.equal(schedule.tasks[0]?.task, "h0");
     const [first] = schedule.waterOff;

@@ -1,7 +1,8 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. */
-import { type Block, blocksOf, type Grouping, taskPhasesOf } from "./blocks.ts";
+import { ZONE_KINDS, type ZoneKind } from "../isolation/index.ts";
+import { type Block, blocksOf, type Cutting, type Grouping } from "./blocks.ts";
 import { type Placement, placeBlocks } from "./place.ts";
-import { type Job, type Pace, ZONE_KINDS, type ZoneKind } from "./task.ts";
+import type { Job, Pace } from "./task.ts";
 
 export interface ScheduledTask {
   readonly task: string;
@@ -47,59 +48,71 @@ function compareRows(one: readonly number[], other: readonly number[]): number {
   return 0;
 }
 
-/** Every way to share the shutting of zones: each zone's jobs at once, or each on its own. */
-function groupings(jobs: readonly Job[]): readonly Grouping[] {
-  const zones = [...new Set(jobs.map(({ zone }) => zone.name))];
-  // What is shut already is its own group: it is not shut again for others.
-  const byZone = zones.flatMap((zone) => {
-    const mine = jobs.filter((job) => job.zone.name === zone);
-    return [
-      mine.filter(({ isShut }) => !isShut),
-      ...mine.filter(({ isShut }) => isShut).map((job) => [job]),
-    ].filter((group) => group.length > 0);
+/** Jobs that have a zone in common, directly or over others. What is shut already stands alone: it is not shut again for others. */
+function componentsOf(jobs: readonly Job[]): readonly (readonly Job[])[] {
+  const components: Job[][] = [];
+  for (const job of jobs) {
+    const names = new Set(job.zones.map(({ name }) => name));
+    const touches = ({ zones, shutAlready }: Job) =>
+      job.shutAlready.length === 0 && shutAlready.length === 0 && zones.some(({ name }) => names.has(name));
+    const [joined, apart] = [
+      components.filter((each) => each.some(touches)),
+      components.filter((each) => !each.some(touches)),
+    ];
+    components.splice(0, components.length, ...apart, [...joined.flat(), job]);
+  }
+  return components;
+}
+
+/** Most components that cost the same both ways and are tried both ways; of further ones the zones are shut once. */
+const MOST_TIES = 3;
+
+/**
+ * The ways to share the shutting of zones that cost the least time without water: each component's zones at once, or each job on its
+ * own. Time without water adds up over components, so each is decided on its own; where both ways cost the same both are kept.
+ */
+function groupings(jobs: readonly Job[], cutting: Cutting): readonly Grouping[] {
+  let ties = 0;
+  const off = (groups: Grouping) => offMinutes(windowsOf(blocksOf(groups, cutting), () => 0));
+  const ways = componentsOf(jobs).map((component): readonly Grouping[] => {
+    const apart = component.map((job) => [job]);
+    if (component.length === 1) return [apart];
+    const difference = compareRows(off([component]), off(apart));
+    if (difference !== 0) return [difference < 0 ? [component] : apart];
+    ties += 1;
+    return ties > MOST_TIES ? [[component]] : [[component], apart];
   });
-  return byZone.reduce<readonly Grouping[]>(
-    (made, mine) =>
-      made.flatMap((before) =>
-        mine.length === 1
-          ? [[...before, mine]]
-          : [
-              [...before, mine],
-              [...before, ...mine.map((job) => [job])],
-            ],
-      ),
+  return ways.reduce<readonly Grouping[]>(
+    (made, kinds) => made.flatMap((before) => kinds.map((kind) => [...before, ...kind])),
     [[]],
   );
 }
 
 const windowsOf = (blocks: readonly Block[], startOf: (block: Block) => number): readonly OffWindow[] =>
   blocks.flatMap((block) => {
-    if (block.off === null) return [];
     const start = startOf(block);
-    const { zone, fromMin, toMin, isSinceBefore } = block.off;
-    const from = isSinceBefore ? 0 : start + fromMin;
-    return [{ zone: zone.name, kind: zone.kind, fromMin: from, toMin: start + toMin }];
+    return block.off.map(({ zone, fromMin, toMin, isSinceBefore }) => ({
+      zone: zone.name,
+      kind: zone.kind,
+      fromMin: isSinceBefore ? 0 : start + fromMin,
+      toMin: start + toMin,
+    }));
   });
 
-function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }: Placement): Schedule {
+function scheduleFrom(jobs: readonly Job[], { placed, totalMin, leastMin, isProved }: Placement): Schedule {
   const starts = new Map(placed.map(({ block, startMin }) => [block, startMin]));
-  const shared = groups.flatMap((group) => {
-    const withWater = group.map(taskPhasesOf).filter(({ shut }) => shut !== null);
-    return withWater.flatMap(({ shut, open }, k) => [
-      ...(k > 0 && shut ? [shut.id] : []),
-      ...(k < withWater.length - 1 && open ? [open.id] : []),
-    ]);
-  });
+  const tasks = placed
+    .flatMap(({ block, startMin }) =>
+      block.placed.map(({ task, fromMin, toMin }) => ({
+        task,
+        startMin: startMin + fromMin,
+        endMin: startMin + toMin,
+      })),
+    )
+    .sort((a, b) => a.startMin - b.startMin || a.endMin - b.endMin);
+  const done = new Set(tasks.map(({ task }) => task));
   return {
-    tasks: placed
-      .flatMap(({ block, startMin }) =>
-        block.placed.map(({ task, fromMin, toMin }) => ({
-          task,
-          startMin: startMin + fromMin,
-          endMin: startMin + toMin,
-        })),
-      )
-      .sort((a, b) => a.startMin - b.startMin || a.endMin - b.endMin),
+    tasks,
     waterOff: windowsOf(
       placed.map(({ block }) => block),
       (block) => starts.get(block) ?? 0,
@@ -107,8 +120,20 @@ function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }
     totalMin,
     leastTotalMin: leastMin,
     isProved,
-    shared,
+    shared: jobs.flatMap((job) => job.tasks.flatMap(({ id }) => (done.has(id) ? [] : [id]))),
   };
+}
+
+/** How finely work with the water on is cut for two pairs of hands: whole, then as finely as the gap asks for. Going to and fro costs attention. */
+const PIECES_MIN = [Number.POSITIVE_INFINITY, 4, 0] as const;
+/** A schedule this near to the least length is not cut any finer: one in a hundred. */
+const SMALL_GAP = 1.01;
+
+function scheduleOf(jobs: readonly Job[], groups: Grouping, cutting: Cutting): Schedule {
+  const blocks = blocksOf(groups, cutting);
+  const placement = placeBlocks(blocks, cutting.hands);
+  const isProved = placement.isProved && blocks.every(({ isShortest }) => isShortest);
+  return scheduleFrom(jobs, { ...placement, isProved });
 }
 
 /**
@@ -116,23 +141,20 @@ function scheduleFrom(groups: Grouping, { placed, totalMin, leastMin, isProved }
  * length of the visit.
  * Units: minutes from the start. `hands`: pairs of hands. Errors: RangeError when two tasks or jobs share an id.
  * Exact where `isProved`: work with the water off is one piece, so each zone's time is as short as it can be however the
- * pieces are ordered; their order is proved by branch and bound, or its gap told.
+ * pieces are ordered; their order is proved by a bound or by branch and bound, or its gap told.
  */
 export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "likely"): Schedule {
   const ids = jobs.flatMap(({ tasks }) => tasks.map(({ id }) => id));
   if (new Set(ids).size !== ids.length || new Set(jobs.map(({ id }) => id)).size !== jobs.length)
     throw new RangeError("two tasks or two jobs of a visit have one id");
   let best: Schedule | null = null;
-  const ranked = groupings(jobs)
-    .map((groups) => ({ groups, blocks: blocksOf(groups, hands, pace) }))
-    .map((each) => ({ ...each, off: offMinutes(windowsOf(each.blocks, () => 0)) }))
-    .sort((a, b) => compareRows(a.off, b.off));
-  const leastOff = ranked[0]?.off ?? [];
-  for (const { groups, blocks, off } of ranked) {
-    // Another sharing can only shorten the visit where it costs no more time without water.
-    if (compareRows(off, leastOff) > 0) break;
-    const schedule = scheduleFrom(groups, placeBlocks(blocks, hands));
-    if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
+  const whole: Cutting = { hands, pace, pieceMin: Number.POSITIVE_INFINITY };
+  for (const groups of groupings(jobs, whole)) {
+    for (const pieceMin of hands === 2 && pace === "likely" ? PIECES_MIN : PIECES_MIN.slice(0, 1)) {
+      const schedule = scheduleOf(jobs, groups, { ...whole, pieceMin });
+      if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
+      if (schedule.isProved || schedule.totalMin <= schedule.leastTotalMin * SMALL_GAP) break;
+    }
   }
   return best ?? { tasks: [], waterOff: [], totalMin: 0, leastTotalMin: 0, isProved: true, shared: [] };
 }

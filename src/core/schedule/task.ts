@@ -1,13 +1,5 @@
 /** What a visit is scheduled from: tasks with hands, waits, an order, and the water zones they keep shut. */
-
-/** Weight of a zone, the gravest first: a house without water is worse than one fixture without. */
-export const ZONE_KINDS = ["house", "hot", "branch", "fixture"] as const;
-export type ZoneKind = (typeof ZONE_KINDS)[number];
-
-export interface Zone {
-  readonly name: string;
-  readonly kind: ZoneKind;
-}
+import type { Zone } from "../isolation/index.ts";
 
 export interface Minutes {
   readonly low: number;
@@ -15,27 +7,35 @@ export interface Minutes {
   readonly high: number;
 }
 
-/** One step of one connection. */
+/** One step of one fixture. */
 export interface Task {
   readonly id: string;
   /** Tasks of one job follow each other in the order they are given, but for `mayComeFirst`. */
   readonly job: string;
   readonly handsOnMin: Minutes;
+  /** Pairs of hands it takes at once, where there are as many. */
+  readonly hands: 1 | 2;
   /** Passive: hands are free, and what follows in the job waits. */
   readonly waitMin: number;
-  /** Shuts the job's zone, or opens it again; null: neither. */
+  /** True for a wait beside other work: only the last task of the job waits for its end. */
+  readonly isBeside: boolean;
+  /** Shuts a zone, or opens it again; null: neither. */
   readonly effect: "shuts" | "opens" | null;
+  /** Name of the zone that is shut or opened; null: none is. */
+  readonly zone: string | null;
   /** True for bench work: it waits for nothing of its job but the look, and is done before the water goes off, so that what is missing or does not fit is found while it still runs. */
   readonly mayComeFirst: boolean;
   /** True for a look that must follow the opening of the water at once. */
   readonly followsOpening: boolean;
 }
 
+/** The work at one fixture. */
 export interface Job {
   readonly id: string;
-  readonly zone: Zone;
-  /** True where the water is off already: planning again in the middle of a visit. Its work comes before all other. */
-  readonly isShut?: boolean;
+  /** Every zone that is without water during its work. */
+  readonly zones: readonly Zone[];
+  /** Zones that are shut already: planning again in the middle of a visit. Its work comes before all other. */
+  readonly shutAlready: readonly string[];
   readonly tasks: readonly Task[];
 }
 

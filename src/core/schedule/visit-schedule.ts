@@ -1,9 +1,9 @@
 /** The schedule of a visit as it stands: jobs placed, and when each zone's water is back, with its range. */
 
+import type { Zone } from "../isolation/index.ts";
 import type { StepTables } from "../step/index.ts";
 import { jobsOf, type ScheduledConnection, type VisitJob } from "./jobs.ts";
 import { type Schedule, scheduleVisit } from "./schedule.ts";
-import type { Zone } from "./task.ts";
 
 /** When a zone has no water, with how early and how late it may be back. */
 export interface WaterOff {
@@ -42,8 +42,10 @@ export function scheduleOf(
       zone,
       kind,
       connections: jobs
-        .filter((job) => job.zone.name === zone)
-        .map(({ connection }) => connection.survey.label),
+        .flatMap(({ connections: own, isolations }) =>
+          own.filter(({ id }) => isolations.get(id)?.zone.name === zone),
+        )
+        .map(({ survey }) => survey.label),
       fromMin,
       backMin: { low: lasts(low, toMin), likely: toMin, high: lasts(high, toMin) },
     };

@@ -1,7 +1,16 @@
-export { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
+export { blockedInWords } from "./order-rules.ts";
+export { usualProofMethod } from "./proof-way.ts";
+export { codeOf, type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
 export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 export { libraryFaults, missingRoles } from "./step-library.ts";
-export { firstRoleOf, STEP_ROLES, type StepRole, stepBroughtForward, templateIdOf } from "./step-role.ts";
+export {
+  firstRoleOf,
+  roleBroughtForward,
+  STEP_ROLES,
+  type StepRole,
+  stepBroughtForward,
+  templateIdOf,
+} from "./step-role.ts";
 export { holdBackInWords, JOINT_SLOTS, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
 export type { StepSubject, StepTables } from "./step-subject.ts";
 export { type Caution, STEP_PHASES, type StepTemplate } from "./step-template.ts";

@@ -1,29 +1,39 @@
 /** When a step of the library is wanted: words that must all hold of a connection (and, for a step of one joint, of that joint). */
 
+import { ZONE_KINDS } from "../isolation/index.ts";
 import { JOINT_TYPES } from "../joint/index.ts";
-import {
-  FIXTURES,
-  HIGHEST_STATIC_PSI,
-  type PlanJoint,
-  SUPPLY_KINDS,
-  type SupplyKind,
-} from "../plan/index.ts";
-import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
+import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
+import { REPLACES } from "../survey/index.ts";
+import type { ConnectionFacts } from "./connection-facts.ts";
+import { PROOF_WAYS } from "./proof-way.ts";
+import { standardsOf } from "./step-subject.ts";
 
 /** Words that stand alone, with what each says. */
 export const STEP_FLAGS = {
   "static-above-80": "static pressure is above 80 psi",
-  powered: "the fixture is hard-wired or sits at an outlet near water",
+  powered: "the fixture has electricity",
   mixing: "the fixture mixes hot and cold",
+  "other-side": "the fixture mixes hot and cold, and its other side is not worked on",
+  "both-sides": "hot and cold of the fixture are both worked on",
   heavy: "two people move it",
+  "free-standing": "it can be moved before its line comes off",
+  "built-in": "it stands fast between its neighbours",
+  "to-move": "something stands there that has to be moved",
   unattended: "it fills when nobody is there",
   drinking: "people drink from it",
   backflow: "codes name protection against backflow for it",
-  "stop-usable": "the stop can be closed and holds, or only weeps",
-  "stop-fails": "no stop there closes: the next valve up is shut",
+  "stop-usable": "the water is shut at the fixture's own stop",
+  "stop-fails": "the water is shut at a valve above, because no stop there closes",
   "stop-weeps": "the stop weeps when closed",
+  "stop-opens": "a stop of its own, new or old, lets the water in",
   "pipe-cut": "a pipe is cut for the supply",
   "stop-renewed": "the stop itself is replaced",
+  "old-line": "an old line comes off",
+  "kept-line": "a line stays and is loosened at a nut",
+  "pipe-side-made": "joints were made between the valve above and the fixture's own stop",
+  "short-or-stiff": "a short or stiff piece has a nut at each end",
+  capped: "the branch ends in a cap: roughed in, or the fixture taken out",
+  runs: "the fixture runs when the work is done",
   cut: "a riser or tube is cut to length",
   flexible: "the line is flexible",
   "has-checkpoints": "the drain side has something to look at",
@@ -39,6 +49,10 @@ export const STEP_VALUES: Readonly<Record<string, readonly string[]>> = {
   water: ["hot", "cold"],
   supply: SUPPLY_KINDS,
   joint: JOINT_TYPES,
+  zone: ZONE_KINDS,
+  proof: PROOF_WAYS,
+  power: POWERS,
+  replaces: REPLACES,
 };
 
 /** Returns what is wrong with a condition as written, or null. */
@@ -57,9 +71,6 @@ export function conditionFault(when: string): string | null {
   return null;
 }
 
-/** Supplies with no stop that closes, unless a valve before them holds. */
-const OPEN_ENDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop", "tube"];
-
 const FIRM_MATERIALS = /^pipe-/;
 
 function jointFacts({ type, ends, between }: PlanJoint): readonly string[] {
@@ -68,45 +79,57 @@ function jointFacts({ type, ends, between }: PlanJoint): readonly string[] {
   return [`joint=${type}`, ...(isPipe || isNipple ? ["pipe-side"] : [])];
 }
 
-/** Returns everything that holds of a connection, as the words conditions are written in. */
-export function factsOf(
-  connection: StepSubject,
-  { fixtures }: Pick<StepTables, "fixtures">,
-): ReadonlySet<string> {
-  const { survey, plan } = connection;
+/** Returns everything that holds of a connection, as the words conditions are written in. `all`: the connections of its fixture. */
+export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFacts[]): ReadonlySet<string> {
+  const { subject, fixture, isolation, proof, power } = connection;
+  const { survey, plan } = subject;
   const { supply, stop } = survey;
-  const fixture = fixtures.find((each) => each.fixture === survey.fixture);
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
-  const stopFails =
-    (OPEN_ENDS.includes(supply.kind) && supply.behindValve !== "holds") ||
-    stop.proof === "dead" ||
-    stop.proof === "seized";
-  const rules = standardsOf(connection);
-  const flags: Readonly<Partial<Record<keyof typeof STEP_FLAGS, boolean>>> = {
+  const rules = standardsOf(subject);
+  const replaces = survey.replaces ?? "yes";
+  const waters = new Set(all.map((each) => each.subject.survey.water));
+  const flags: Readonly<Record<keyof typeof STEP_FLAGS, boolean>> = {
     "static-above-80": (survey.staticPsi?.value ?? 0) > HIGHEST_STATIC_PSI,
-    powered: fixture?.powered === true,
+    powered: power !== "none",
     mixing: fixture?.mixing === true,
+    "other-side": fixture?.mixing === true && waters.size < 2,
+    "both-sides": waters.size > 1,
     heavy: fixture?.heavy === true,
+    "free-standing": fixture?.isBuiltIn !== true,
+    "built-in": fixture?.isBuiltIn === true,
+    "to-move": replaces !== "first-time" || survey.inPlace === true,
     unattended: fixture?.unattended === true,
     drinking: fixture?.drinking === true,
     backflow: fixture?.suggestsBackflow === true,
-    "stop-usable": !stopFails,
-    "stop-fails": stopFails,
-    "stop-weeps": !stopFails && stop.proof === "weeps",
+    "stop-usable": isolation.isOwnStop,
+    "stop-fails": !isolation.isOwnStop,
+    "stop-weeps": isolation.isOwnStop && stop.proof === "weeps",
+    "stop-opens": connection.hasStopToOpen,
     "pipe-cut": supply.kind === "pipe",
     "stop-renewed": supply.kind === "dead-stop",
+    "old-line": replaces !== "first-time" && survey.line?.by !== "kept",
+    "kept-line": connection.hasKeptLine,
+    "pipe-side-made": connection.pipeSide.length > 0,
+    "short-or-stiff": connection.stiff.parts.length > 0,
+    capped: connection.isCapped,
+    runs: !connection.isCapped,
     cut: line?.kind === "tube" || line?.kind === "riser",
     flexible: line?.kind === "line",
-    "flush-first": rules.flushBeforeLast === "yes" && (plan?.plan.joints.length ?? 0) > 1,
+    "flush-first": connection.flushesFirst,
     "air-gap": rules.dishwasherBackflow === "air-gap",
     "high-loop": rules.dishwasherBackflow === "high-loop",
-    "has-checkpoints": connection.checkpoints.length > 0,
+    "has-checkpoints": subject.checkpoints.length > 0,
+    "pipe-side": false,
   };
   return new Set([
     ...Object.entries(flags).flatMap(([name, holds]) => (holds ? [name] : [])),
     `fixture=${survey.fixture}`,
     `water=${survey.water}`,
     `supply=${supply.kind}`,
+    `zone=${isolation.zone.kind}`,
+    `proof=${proof}`,
+    `power=${power}`,
+    `replaces=${replaces}`,
     ...(plan?.plan.joints ?? []).flatMap(jointFacts),
   ]);
 }

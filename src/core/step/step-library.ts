@@ -35,7 +35,20 @@ function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
 }
 
 /** Roles that several steps may have. */
-const MAY_REPEAT: readonly StepRole[] = ["bench", "prepares-joint", "after-heat", "after-cement"];
+const MAY_REPEAT: readonly StepRole[] = [
+  "bench",
+  "prepare",
+  "cool",
+  "fire-watch",
+  "set-cement",
+  "prove",
+  "roll-out",
+  "take-off",
+  "power-off",
+  "pull-plug",
+  "exercise",
+  "purge",
+];
 
 /** Returns everything wrong with a library, empty when it can be worked by. */
 export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryFault[] {
@@ -46,10 +59,10 @@ export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryF
   const shuts = steps.findIndex(({ effect }) => effect === "water-off");
   const opens = steps.filter(({ effect }) => effect === "water-on");
   const withRole = (role: StepRole) => steps.filter((step) => step.role === role);
-  const [make] = withRole("makes-joint");
-  const [waterIn] = withRole("lets-water-in");
+  const [make] = withRole("make");
+  const [waterIn] = withRole("water-in");
   const placeOf = (role: StepRole) => steps.findIndex((step) => step.role === role);
-  const makeAt = placeOf("makes-joint");
+  const makeAt = placeOf("make");
   const missing = STAGE_CODES.filter(
     (code) => code !== "look-back" && steps.filter(({ stage }) => stage === code).length !== 1,
   );
@@ -60,19 +73,23 @@ export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryF
       whole("role", `is ${role} for more than one step`),
     ),
     ...steps
-      .filter(({ role, effect }) => role?.startsWith("closes-") && effect !== "water-off")
+      .filter(
+        ({ role, effect }) => (role === "close-stop" || role === "close-upstream") && effect !== "water-off",
+      )
       .map(({ id, role }) => ({
         step: id,
         field: "effect",
-        message: `a step that ${role} shuts the water off`,
+        message: `a step with the role ${role} shuts the water off`,
       })),
     ...(make?.per === "joint" && make.when === null
       ? []
-      : [whole("role", "needs one step that makes-joint for every joint, without a condition")]),
-    ...(waterIn?.effect === "water-on" && opens.length === 1 && waterIn.when === null
+      : [whole("role", "needs one step with the role make for every joint, without a condition")]),
+    ...(waterIn?.effect === "water-on" &&
+    waterIn.when === null &&
+    opens.every(({ role }) => role === "water-in" || role === "open-upstream")
       ? []
-      : [whole("role", "needs one step that lets-water-in, without a condition, and no other that does")]),
-    ...(shuts >= 0 && shuts < makeAt && makeAt < placeOf("lets-water-in")
+      : [whole("role", "needs one step with the role water-in, without a condition")]),
+    ...(shuts >= 0 && shuts < makeAt && makeAt < placeOf("water-in")
       ? []
       : [whole("order", "water goes off before the joints are made, and comes in after")]),
     ...missing.map((code) => whole("stage", `needs one step for the stage ${code}`)),
@@ -85,7 +102,7 @@ export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryF
  * visit may lack a step that shuts the water off.
  */
 export function missingRoles(steps: readonly StepTemplate[]): readonly LibraryFault[] {
-  return (["closes-stop", "closes-upstream"] as const)
+  return (["close-stop", "close-upstream"] as const)
     .filter((role) => !steps.some((step) => step.role === role))
-    .map((role) => ({ step: "", field: "role", message: `needs one step that ${role}` }));
+    .map((role) => ({ step: "", field: "role", message: `needs one step with the role ${role}` }));
 }

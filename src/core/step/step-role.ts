@@ -1,34 +1,95 @@
-/** What a step does for the rest of the program, whatever a shop calls the step. */
-
-export const STEP_ROLES = [
-  "closes-stop",
-  "closes-upstream",
-  "makes-joint",
-  "lets-water-in",
-  "bench",
-  "prepares-joint",
-  "after-heat",
-  "after-cement",
-  "before-last-joint",
-] as const;
+/** What a step does for the rest of the program, whatever a shop calls the step or writes in it. */
 
 /**
- * closes-stop and closes-upstream: the step shuts the water off, at the fixture's own stop or at the next valve up.
- * makes-joint: its ticks turn joints from planned to made. lets-water-in: from its tick on joints are under pressure.
- * bench: the step needs no water off and may come first. prepares-joint: it comes directly before its joint is made.
- * after-heat and after-cement: they come after the last soldered or cemented joint, before the next one.
- * before-last-joint: it comes before the last joint is made.
+ * look-ends to hand-over: the steps whose place is derived, in the order a fixture usually meets them.
+ * close-stop and close-upstream shut the water off, at the fixture's own stop or at a valve above. prove: the flow dies.
+ * make: its ticks turn joints from planned to made; prepare comes directly before it. start-both: two nuts of a short or stiff piece.
+ * bench: the step needs no water off and may come first. cool, fire-watch, set-cement: after the last flame or cement.
+ * flush-first: before the last joint is made; flush-branch: after the water is back at the stop.
+ * water-in: from its tick on the fixture's joints are under pressure. first-look and stand-look: stages of the leak check.
  */
+export const STEP_ROLES = [
+  "look-ends",
+  "mark-sides",
+  "heater-safe",
+  "close-stop",
+  "close-upstream",
+  "prove",
+  "power-off",
+  "pull-plug",
+  "roll-out",
+  "release-pressure",
+  "take-off",
+  "loosen-kept",
+  "pull-stop",
+  "cut-pipe",
+  "bench",
+  "prepare",
+  "start-both",
+  "make",
+  "cool",
+  "fire-watch",
+  "set-cement",
+  "flush-first",
+  "open-upstream",
+  "look-pipe-side",
+  "flush-branch",
+  "water-in",
+  "first-look",
+  "cap-and-hold",
+  "heater-back",
+  "stand-look",
+  "power-on",
+  "plug-in",
+  "purge",
+  "exercise",
+  "place-back",
+  "hand-over",
+] as const;
 export type StepRole = (typeof STEP_ROLES)[number];
 
 /** Roles of steps in libraries and events from before steps had roles: until then the ids were fixed. */
 const FIRST_ROLES: Readonly<Record<string, StepRole>> = {
-  "close-stop": "closes-stop",
-  "close-upstream": "closes-upstream",
-  make: "makes-joint",
-  "water-in": "lets-water-in",
+  "close-stop": "close-stop",
+  "close-upstream": "close-upstream",
+  make: "make",
+  "water-in": "water-in",
   "cut-tube": "bench",
   "record-line": "bench",
+};
+
+/** Roles as they were called before a role was the step's code. */
+const RENAMED_ROLES: Readonly<Record<string, StepRole>> = {
+  "closes-stop": "close-stop",
+  "closes-upstream": "close-upstream",
+  "makes-joint": "make",
+  "lets-water-in": "water-in",
+  "prepares-joint": "prepare",
+  "after-heat": "cool",
+  "after-cement": "set-cement",
+  "before-last-joint": "flush-first",
+};
+
+/** Shipped steps that had no role before their place was derived, by id. */
+const LATER_ROLES: Readonly<Record<string, StepRole>> = {
+  "roll-out": "roll-out",
+  "look-ends": "look-ends",
+  "power-off": "power-off",
+  "pull-plug": "pull-plug",
+  "heater-safe": "heater-safe",
+  "take-off": "take-off",
+  "cut-pipe": "cut-pipe",
+  "pull-stop": "pull-stop",
+  "flush-debris": "flush-branch",
+  "check-first-fill": "first-look",
+  "heater-back": "heater-back",
+  "check-static": "stand-look",
+  "power-on": "power-on",
+  "plug-in": "plug-in",
+  purge: "purge",
+  exercise: "exercise",
+  "place-back": "place-back",
+  "hand-over": "hand-over",
 };
 
 /** A joint's own step is named after its template and ends in the joint's number. */
@@ -42,8 +103,15 @@ export function firstRoleOf(step: string): StepRole | null {
   return FIRST_ROLES[templateIdOf(step)] ?? null;
 }
 
-/** Brings a step of a library from before steps had roles to today's shape. Anything else is returned as it came. */
+/** Returns a role under today's name; anything that was never renamed is returned as it came. */
+export function roleBroughtForward(role: unknown): unknown {
+  return typeof role === "string" ? (RENAMED_ROLES[role] ?? role) : role;
+}
+
+/** Brings a step of a library from before steps had roles, or from before their place was derived, to today's shape. Anything else is returned as it came. */
 export function stepBroughtForward(step: unknown): unknown {
-  if (typeof step !== "object" || step === null || "role" in step) return step;
-  return { ...step, role: "id" in step && typeof step.id === "string" ? firstRoleOf(step.id) : null };
+  if (typeof step !== "object" || step === null) return step;
+  const id = "id" in step && typeof step.id === "string" ? step.id : "";
+  const role = "role" in step ? roleBroughtForward(step.role) : firstRoleOf(id);
+  return { ...step, role: role ?? LATER_ROLES[id] ?? null };
 }

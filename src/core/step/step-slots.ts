@@ -1,9 +1,11 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 
 import { jointTargets } from "../check/index.ts";
-import type { PlanJoint } from "../plan/index.ts";
+import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
+import { type ConnectionFacts, partsOfJoint } from "./connection-facts.ts";
+import { proofInWords } from "./proof-way.ts";
 import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
 
 const STOP_WORDS = {
@@ -11,12 +13,6 @@ const STOP_WORDS = {
   "multi-turn": "multi-turn",
   "box-valve": "box valve",
   unknown: "kind not noted",
-} as const;
-const PROOF_WORDS = {
-  "fixture-opened": "open the fixture",
-  "flushed-and-held": "flush and hold the handle",
-  "meter-watched": "watch the meter",
-  "gauge-rise": "watch a gauge for a rise",
 } as const;
 const BAD_STOP = {
   weeps: "weeps",
@@ -51,6 +47,7 @@ export const STEP_SLOTS = [
   "parts",
   "stop",
   "proof",
+  "valve",
   "stopState",
   "valveUp",
   "water",
@@ -59,6 +56,12 @@ export const STEP_SLOTS = [
   "length",
   "cutOut",
   "multiTurn",
+  "letIn",
+  "openUp",
+  "pipeSide",
+  "stiffParts",
+  "stiffJoints",
+  "caps",
   "fill",
   "order",
   "checkpoints",
@@ -115,36 +118,65 @@ function volumeInWords(ml: number): string {
   return ounces < 32 ? `${Math.max(1, Math.round(ounces))} fl oz` : `${(ounces / 32).toFixed(1)} qt`;
 }
 
+const listed = (numbers: readonly number[]) => numbers.join(", ");
+
+/** Why a valve above is shut, in words. */
+function stopStateInWords({ subject: { survey }, isolation }: ConnectionFacts): string {
+  const closes = survey.stop.proof !== "dead" && survey.stop.proof !== "seized";
+  const open = survey.supply.behindValve === "holds" ? undefined : NO_STOP[survey.supply.kind];
+  if (open !== undefined || !closes || isolation.isOwnStop)
+    return open ?? `The stop ${BAD_STOP[survey.stop.proof]}`;
+  return "Water comes through the fixture from the other side";
+}
+
+/** How water comes in at last, in words. */
+function letInWords({ hasStopToOpen }: ConnectionFacts, fill: string, multiTurn: string): string {
+  return hasStopToOpen
+    ? `Crack the stop open and listen: when the hiss ends${fill}, look; then open it fully${multiTurn}`
+    : `No stop shuts here: water stands at the inlet since the valve above was opened. Listen${fill}, and look`;
+}
+
+/** How the valve above is opened, in words. */
+function openUpWords({ hasStopToOpen }: ConnectionFacts, valve: string): string {
+  return hasStopToOpen
+    ? `The fixture's own stop shut and a high outlet open for air: open ${valve}: cracked first, then slowly`
+    : `Nothing shuts below ${valve}, so all that was made comes under pressure at once. A high outlet open for air: cracked first, then slowly, listening`;
+}
+
 /** Returns the values of `STEP_SLOTS` for a connection. */
 export function slotsOf(
-  connection: StepSubject,
+  connection: ConnectionFacts,
   tables: Pick<StepTables, "ends" | "fixtures" | "presets">,
 ): Readonly<Record<(typeof STEP_SLOTS)[number], string>> {
-  const { survey, plan } = connection;
+  const { subject, isolation, stiff } = connection;
+  const { survey, plan } = subject;
   const preset =
     tables.presets.find((each) => each.id === survey.preset) ??
     tables.presets.find((each) => each.fixture === survey.fixture);
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
-  const rules = standardsOf(connection);
+  const labelOf = (code: Fixture) => tables.fixtures.find(({ fixture }) => fixture === code)?.label ?? null;
+  const rules = standardsOf(subject);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
-  const volumeMl = lineVolumeMl(connection);
+  const volumeMl = lineVolumeMl(subject);
+  const multiTurn = isHalfBack ? " and back half a turn" : "";
+  const fill = volumeMl > 0 ? ` (the new line takes ${volumeInWords(volumeMl)})` : "";
+  const valve = isolation.isOwnStop ? "the stop" : `the valve above (${isolation.zone.name})`;
   return {
     static: staticInWords(survey) ?? "not measured",
     supply: nameOf(survey.supply.end),
     inlet: nameOf(survey.inlet.end),
-    fixture:
-      tables.fixtures.find(({ fixture }) => fixture === survey.fixture)?.label ?? survey.label.toLowerCase(),
+    fixture: labelOf(survey.fixture) ?? survey.label.toLowerCase(),
     parts: plan?.plan.parts.map((part) => part.name).join("; ") || "none: the fixture's own hose is the line",
     stop: STOP_WORDS[survey.stop.kind],
-    proof: survey.stop.method
-      ? PROOF_WORDS[survey.stop.method]
-      : survey.fixture === "toilet"
-        ? PROOF_WORDS["flushed-and-held"]
-        : PROOF_WORDS["fixture-opened"],
-    stopState: NO_STOP[survey.supply.kind] ?? `The stop ${BAD_STOP[survey.stop.proof]}`,
-    valveUp:
-      survey.stop.upstream === "fails" ? "the house main" : `the next valve up the ${survey.water} side`,
+    proof: proofInWords(
+      survey,
+      connection.proof,
+      survey.sharedWith === undefined ? null : labelOf(survey.sharedWith),
+    ),
+    valve,
+    stopState: stopStateInWords(connection),
+    valveUp: isolation.isOwnStop ? `the next valve up the ${survey.water} side` : isolation.zone.name,
     water: survey.water,
     side: survey.water === "hot" ? "the left" : "the right",
     cutPart: line?.name ?? "",
@@ -153,10 +185,18 @@ export function slotsOf(
       plan?.plan.cutOutIn === undefined
         ? "as wide as its two depth marks ask"
         : `${formatInches(plan.plan.cutOutIn)} in wide: the tee's run less its two depths; the maker's gauge wins`,
-    multiTurn: isHalfBack ? " and back half a turn" : "",
-    fill: volumeMl > 0 ? ` (the new line takes ${volumeInWords(volumeMl)})` : "",
-    order: jointTargets(connection).join(", "),
-    checkpoints: connection.checkpoints
+    multiTurn,
+    letIn: letInWords(connection, fill, multiTurn),
+    openUp: openUpWords(connection, valve),
+    pipeSide: listed(connection.pipeSide),
+    stiffParts: stiff.parts.map(({ name }) => name).join("; "),
+    stiffJoints: listed([...new Set(stiff.joints.map(({ number }) => number))]),
+    caps:
+      listed(plan?.plan.joints.filter(isOnCap(plan.plan.parts)).map(({ number }) => number) ?? []) ||
+      "the end",
+    fill,
+    order: jointTargets(subject).join(", "),
+    checkpoints: subject.checkpoints
       .map(({ letter, label }) => `${letter} ${label.toLowerCase()}`)
       .join("; "),
     purge: preset?.purge ?? "Run until clear",
@@ -165,6 +205,11 @@ export function slotsOf(
     placeBack: preset?.placeBack ?? "Put everything back",
     bathingF: String(survey.fixture === "tub-filler" ? BATHING_F.tub : BATHING_F.other),
   };
+}
+
+/** True for a joint that a cap closes. */
+function isOnCap(parts: readonly PlanPart[]): (joint: PlanJoint) => boolean {
+  return (joint) => partsOfJoint(joint).some((at) => parts[at]?.kind === "cap");
 }
 
 /** Returns the values of `JOINT_SLOTS` for one joint. */

@@ -2,14 +2,18 @@
 
 import type { CheckSubject, Stage } from "../check/index.ts";
 import type { End } from "../end/index.ts";
+import type { IsolationSubject } from "../isolation/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards, type Standards } from "../standard/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";
 import type { Caution, StepTemplate } from "./step-template.ts";
 
-export interface StepSubject extends CheckSubject {
+/** A connection as a run sheet sees one. */
+export interface StepSubject extends CheckSubject, IsolationSubject {
   readonly survey: Survey;
   readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
+  /** When its stop was last found not to close, UTC: a proof ticked before no longer holds. Null: never. */
+  readonly stopFailedAt: string | null;
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
 }

@@ -21,7 +21,8 @@ export interface StepTemplate {
   readonly phase: (typeof STEP_PHASES)[number];
   /** Condition's name; null: always. */
   readonly when: string | null;
-  readonly per: "connection" | "joint";
+  /** Once for the fixture, for each of its connections, or for each joint. */
+  readonly per: "fixture" | "connection" | "joint";
   /** Text with {slots}. */
   readonly text: string;
   readonly handsOnMin: { readonly low: number; readonly likely: number; readonly high: number };

@@ -5,6 +5,7 @@ export {
   isSameRun,
   PROOF_METHODS,
   planRequestOf,
+  REPLACES,
   STOP_KINDS,
   STOP_PROOFS,
   type StopProof,

@@ -4,6 +4,7 @@ import type { EndCode } from "../end/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type {
   Fixture,
+  FixtureFacts,
   LineFound,
   LineKind,
   Need,
@@ -20,8 +21,21 @@ import { asTyped, type Typed } from "./typed.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
 export const STOP_PROOFS = ["holds", "weeps", "dead", "seized", "not-proved"] as const;
-export const PROOF_METHODS = ["fixture-opened", "flushed-and-held", "meter-watched", "gauge-rise"] as const;
+export const PROOF_METHODS = [
+  "fixture-opened",
+  "flushed-and-held",
+  "fill-started",
+  "other-fixture-run",
+  "outlet-opened",
+  "nut-cracked",
+  "meter-watched",
+  "gauge-rise",
+] as const;
 export type StopProof = (typeof STOP_PROOFS)[number];
+
+/** What the work is to a fixture: a new one for an old one, a first one, or none afterwards. */
+export const REPLACES = ["yes", "first-time", "take-out"] as const;
+export type Replaces = (typeof REPLACES)[number];
 
 export interface Survey {
   readonly label: string;
@@ -75,6 +89,16 @@ export interface Survey {
   };
   /** How far the work goes today. Absent: all of it. */
   readonly phase?: "rough-in" | "finish";
+  /** The fixture of the visit: the connections of one fixture share it. Absent: a fixture with this one connection. */
+  readonly fixtureId?: string;
+  /** Of the whole fixture. Absent: nobody has said, and an old one is taken off. */
+  readonly replaces?: Replaces;
+  /** Of the whole fixture. Absent: as such a fixture usually has it. */
+  readonly power?: FixtureFacts["power"];
+  /** Of the whole fixture: it stands where it is used. Absent: nobody has said, and it is taken to. */
+  readonly inPlace?: boolean;
+  /** Another fixture that hangs on the same stop. Absent: none is known. */
+  readonly sharedWith?: Fixture;
   readonly inletAboveSupply: boolean;
   /** Where the ends lie; absent: only the length was measured. */
   readonly space?: LineSpace;
@@ -161,7 +185,11 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
     ...(line === null ? {} : { line }),
     ...(survey.inlet.looks === undefined ? {} : { inletLooks: survey.inlet.looks }),
     ...(survey.inlet.clearance === undefined ? {} : { clearanceIn: survey.inlet.clearance.value }),
-    ...(survey.phase === undefined ? {} : { phase: survey.phase }),
+    ...(survey.replaces === "take-out"
+      ? { phase: "rough-in" as const }
+      : survey.phase === undefined
+        ? {}
+        : { phase: survey.phase }),
     ...(survey.present === undefined ? {} : { present: survey.present }),
     access: survey.access,
     houseRules: survey.houseRules,

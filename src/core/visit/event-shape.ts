@@ -2,10 +2,10 @@
  * Shapes of events. An event is stored as it was written and never changed; a field that is renamed later is brought to
  * today's name when the event is read. Database, exported files and queues on phones all hold events of earlier shapes.
  */
-import { firstRoleOf } from "../step/index.ts";
+import { firstRoleOf, roleBroughtForward } from "../step/index.ts";
 
 /** Number of today's shape; raised by one with every group of changes below. */
-export const EVENT_SHAPE = 3;
+export const EVENT_SHAPE = 4;
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -69,6 +69,12 @@ export const SHAPE_CHANGES: readonly ShapeChange[] = [
     kind: "plan-chosen",
     why: "a joint is made somewhere: on the bench or in place; made is what becomes of it",
     bring: withJointsBrought,
+  },
+  {
+    to: 4,
+    kind: "step-done",
+    why: "a role is the code of its step: one word for both",
+    bring: (event) => ("role" in event ? { ...event, role: roleBroughtForward(event["role"]) } : event),
   },
 ];
 

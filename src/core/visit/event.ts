@@ -2,9 +2,17 @@
 
 import type { CheckMethod, Checkpoint, StageCode, Target } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
+import type { Valve } from "../isolation/index.ts";
 import type { Plan, PlanRequest } from "../plan/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
+
+/** A valve of a site: what it shuts, where it is, and how it was last proved. */
+export interface SiteValve extends Valve {
+  readonly place: string;
+  /** When it was last proved, UTC; null: never. */
+  readonly provedAt: string | null;
+}
 
 export interface Site {
   readonly name: string;
@@ -39,6 +47,10 @@ export type VisitAct =
       readonly role: StepRole | null;
       readonly joint: number | null;
       readonly turns: number | null;
+      /** The step is done once for all connections of the fixture; absent: for this one. */
+      readonly forFixture?: true;
+      /** Why the step was done before what the order asks for first; absent: nothing was open. */
+      readonly override?: string;
     })
   | (OnConnection & {
       readonly kind: "target-checked";
@@ -93,6 +105,8 @@ export type VisitAct =
       readonly reason: string;
     })
   | { readonly kind: "visit-noted"; readonly text: string }
+  /** A valve of the site, found, proved or corrected: the latest of its name counts. */
+  | { readonly kind: "valve-noted"; readonly valve: SiteValve }
   | { readonly kind: "event-undone"; readonly undoes: string };
 
 /** An act on one connection of the visit. */

@@ -1,3 +1,4 @@
+export { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
 export { liveEvents, type Site, type VisitAct, type VisitEvent } from "./event.ts";
 export { broughtForward, EVENT_SHAPE, SHAPE_CHANGES } from "./event-shape.ts";
 export { firstRefused } from "./judge.ts";
@@ -5,7 +6,7 @@ export { firstRepeated } from "./repeated-id.ts";
 export { MOST_SNUGS } from "./rules.ts";
 export { isSameEvent } from "./same-event.ts";
 export { withStepRoles } from "./stamped-roles.ts";
-export { applyEvent, type ConnectionState, foldVisit, type JointState, type VisitState } from "./state.ts";
+export { applyEvent, foldVisit } from "./state.ts";
 export {
   type ConnectionPhase,
   connectionPhase,

@@ -4,14 +4,17 @@
  */
 
 import type { StepTables } from "../step/index.ts";
+import type { ConnectionState, VisitState } from "./connection-state.ts";
 import { liveEvents, type VisitEvent } from "./event.ts";
 import { type Refusal, refusal } from "./rules.ts";
-import { applyEvent, type ConnectionState, foldVisit, type VisitState } from "./state.ts";
+import { applyEvent, foldVisit } from "./state.ts";
 
-/** A live event of a connection, with the connection as the event met it; null: the event adds the connection. */
+type ConnectionEvent = Extract<VisitEvent, { readonly connection: string }>;
+
+/** A live event on a fixture, with the fixture's connections as the event met them. */
 interface Lived {
-  readonly event: VisitEvent;
-  readonly before: ConnectionState | null;
+  readonly event: ConnectionEvent;
+  readonly before: readonly ConnectionState[];
 }
 
 /** No rule looks at notes and pictures: they are judged when they come and change nothing for what follows. */
@@ -24,16 +27,18 @@ const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set([
 
 const no = (message: string): Refusal => ({ field: "undoes", message });
 
-/** One connection's part of the visit: all a rule about the connection looks at. */
-function alone(state: VisitState, connection: ConnectionState | null): VisitState {
-  return { ...state, connections: connection === null ? [] : [connection] };
-}
+/** Refusals of the moment an event arrives in: of what has happened they are not asked again. */
+const isOfArrival = ({ isStale, isOutOfOrder }: Refusal): boolean =>
+  isStale === true || isOutOfOrder === true;
 
 /** The log of a visit as it grows, with what the rules need to know of the visit. */
 class GrowingLog {
   readonly #tables: StepTables;
   readonly #live = new Map<string, VisitEvent>();
+  /** What was lived through, by the fixture's key. */
   readonly #lives = new Map<string, Lived[]>();
+  /** Key of each connection's fixture. */
+  readonly #fixtures = new Map<string, string>();
   /** Ids of the live notes and pictures of each connection. */
   readonly #aside = new Map<string, Set<string>>();
   /** Without notes and pictures. */
@@ -45,31 +50,39 @@ class GrowingLog {
   }
 
   /** Takes one event more, unless a rule refuses the event. */
-  take(event: VisitEvent): Refusal | null {
+  take(event: VisitEvent, isHistory: boolean): Refusal | null {
     if (event.kind === "event-undone") return this.#undo(event.undoes);
     const refused = refusal(this.#state, event, this.#tables);
-    if (refused === null) this.#add(event);
-    return refused;
+    if (refused !== null && !(isHistory && isOfArrival(refused))) return refused;
+    this.#add(event);
+    return null;
   }
 
-  #connection(id: string): ConnectionState | null {
-    return this.#state.connections.find((each) => each.id === id) ?? null;
+  #key(connection: string): string {
+    return this.#fixtures.get(connection) ?? connection;
+  }
+
+  /** The connections of a fixture, removed ones too. */
+  #connections(key: string): readonly ConnectionState[] {
+    return this.#state.connections.filter(({ id }) => this.#key(id) === key);
   }
 
   #add(event: VisitEvent): void {
     this.#live.set(event.id, event);
-    const connection = "connection" in event ? event.connection : null;
-    if (ASIDE.has(event.kind)) {
-      if (connection === null) return;
-      this.#aside.set(connection, (this.#aside.get(connection) ?? new Set()).add(event.id));
-      return;
+    if ("connection" in event) {
+      const { connection } = event;
+      if (ASIDE.has(event.kind)) {
+        this.#aside.set(connection, (this.#aside.get(connection) ?? new Set()).add(event.id));
+        return;
+      }
+      if (event.kind === "connection-added" && event.survey.fixtureId !== undefined)
+        this.#fixtures.set(connection, `fixture ${event.survey.fixtureId}`);
+      const key = this.#key(connection);
+      const lives = this.#lives.get(key) ?? [];
+      this.#lives.set(key, lives);
+      lives.push({ event, before: this.#connections(key) });
     }
-    if (connection !== null) {
-      const lives = this.#lives.get(connection) ?? [];
-      this.#lives.set(connection, lives);
-      lives.push({ event, before: this.#connection(connection) });
-    }
-    this.#state = applyEvent(this.#state, event);
+    if (!ASIDE.has(event.kind)) this.#state = applyEvent(this.#state, event);
   }
 
   #undo(id: string): Refusal | null {
@@ -79,10 +92,11 @@ class GrowingLog {
     if (target.kind === "photo-removed") return no("The picture is deleted: it cannot come back.");
     if (target.kind === "connection-signed")
       return no("A signature stands: re-open the connection with the reason, and check it afresh.");
+    if (target.kind === "valve-noted") return no("Note the valve again as it is: the latest word counts.");
     if ("connection" in target) {
       if (ASIDE.has(target.kind)) this.#aside.get(target.connection)?.delete(id);
       else {
-        const refused = this.#replayWithout(target.connection, target);
+        const refused = this.#replayWithout(target);
         if (refused !== null) return refused;
       }
     }
@@ -90,29 +104,32 @@ class GrowingLog {
     return null;
   }
 
-  /** Judges and takes again what came after on the connection, as if the target had not been. */
-  #replayWithout(connection: string, target: VisitEvent): Refusal | null {
-    const lives = this.#lives.get(connection) ?? [];
+  /** Judges and takes again what came after on the fixture, as if the target had not been. */
+  #replayWithout(target: ConnectionEvent): Refusal | null {
+    const key = this.#key(target.connection);
+    const lives = this.#lives.get(key) ?? [];
     const at = lives.findIndex(({ event }) => event.id === target.id);
-    const before = lives.slice(0, at);
-    let now = lives[at]?.before ?? null;
-    if (now === null && (this.#aside.get(connection)?.size ?? 0) > 0)
+    const kept = lives.slice(0, at);
+    let now = lives[at]?.before ?? [];
+    if (target.kind === "connection-added" && (this.#aside.get(target.connection)?.size ?? 0) > 0)
       return no("Something later stands on it. Notes or pictures belong to this connection.");
     for (const { event } of lives.slice(at + 1)) {
-      const here = alone(this.#state, now);
+      const here: VisitState = { ...this.#state, connections: now };
       const broken = refusal(here, event, this.#tables);
-      // Which survey an event was written over matters when the event arrives, not afterwards.
-      if (broken !== null && broken.isStale !== true)
+      // Which survey an event was written over, and in which order steps were ticked, matters when the event arrives.
+      if (broken !== null && !isOfArrival(broken))
         return no(`Something later stands on it. ${broken.message}`);
-      before.push({ event, before: now });
-      now = applyEvent(here, event).connections.find((each) => each.id === connection) ?? null;
+      kept.push({ event, before: now });
+      now = applyEvent(here, event).connections;
     }
-    this.#lives.set(connection, before);
+    this.#lives.set(key, kept);
+    const left = new Map(now.map((each) => [each.id, each]));
     this.#state = {
       ...this.#state,
-      connections: this.#state.connections.flatMap((each) =>
-        each.id !== connection ? [each] : now === null ? [] : [now],
-      ),
+      connections: this.#state.connections.flatMap((each) => {
+        const again = left.get(each.id);
+        return this.#key(each.id) !== key ? [each] : again === undefined ? [] : [again];
+      }),
     };
     return null;
   }
@@ -127,26 +144,27 @@ export interface RefusedAt {
 /**
  * Returns the first of `added` that may not follow what comes before it, or null when all may.
  * The one rule for the server, the browser and imported files.
- * `now` is what the events before have come to, where somebody knows already.
+ * `now` is what the events before have come to, where somebody knows already. `isHistory`: the events happened elsewhere and are read
+ * in, so that what only counts at the moment an event is written is not asked.
  */
 export function firstRefused(
   before: readonly VisitEvent[],
   added: readonly VisitEvent[],
   tables: StepTables,
-  now?: VisitState,
+  { now, isHistory = false }: { readonly now?: VisitState | undefined; readonly isHistory?: boolean } = {},
 ): RefusedAt | null {
   if (now !== undefined && added.every(({ kind }) => kind !== "event-undone")) {
     let state = now;
     for (const [index, event] of added.entries()) {
       const refused = refusal(state, event, tables);
-      if (refused !== null) return { index, refusal: refused };
+      if (refused !== null && !(isHistory && isOfArrival(refused))) return { index, refusal: refused };
       state = applyEvent(state, event);
     }
     return null;
   }
   const log = new GrowingLog(before, tables);
   for (const [index, event] of added.entries()) {
-    const refused = log.take(event);
+    const refused = log.take(event, isHistory);
     if (refused !== null) return { index, refusal: refused };
   }
   return null;

@@ -2,11 +2,11 @@
 
 import { jointTargets, openBeforeSigning, standingOf, targetsOf, weepingStage } from "../check/index.ts";
 import type { StepTables } from "../step/index.ts";
-import { runSheet } from "../step/index.ts";
+import { blockedInWords, runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
+import { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
 import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
-import type { ConnectionState, JointState, VisitState } from "./state.ts";
 
 /** Why an event is not taken: the field that is wrong and what to do instead. */
 export interface Refusal {
@@ -14,6 +14,8 @@ export interface Refusal {
   readonly message: string;
   /** Somebody else was quicker: what the writer looked at is no longer what is there. */
   readonly isStale?: true;
+  /** Done before what the order of work asks for first: judged when the event arrives, never of what has happened. */
+  readonly isOutOfOrder?: true;
 }
 
 type On<K extends VisitAct["kind"]> = EventStamp & Extract<VisitAct, { kind: K }>;
@@ -68,6 +70,8 @@ function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): 
       ),
       isStale: true,
     };
+  if (event.survey.fixtureId !== connection.survey.fixtureId)
+    return no("survey.fixtureId", "A connection stays with its fixture: add a new one for another fixture.");
   return connection.joints.some((joint) => joint.madeAt !== null) &&
     !isSameRun(planRequestOf(event.survey, null), planRequestOf(connection.survey, null))
     ? no("survey", "Joints are made to the present ends and length: undo them before changing those.")
@@ -76,21 +80,39 @@ function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): 
 
 function stepRefusal(
   connection: ConnectionState,
+  fixture: readonly ConnectionState[],
   event: On<"step-done">,
   tables: StepTables,
 ): Refusal | null {
   if (connection.plan === null) return no("step", "Choose a hookup first.");
   if (!isSameRun(connection.plan.request, planRequestOf(connection.survey, null)))
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
-  const step = runSheet(connection, tables).find((each) => each.id === event.step);
-  if (!step) return no("step", `This run sheet has no step ${event.step}.`);
+  const sheet = runSheet(fixture, tables);
+  const step = sheet.find((each) => each.id === event.step && each.connections.includes(connection.id));
+  if (!step) return { ...no("step", `This run sheet has no step ${event.step}.`), isOutOfOrder: true };
+  if ((step.connection === null) !== (event.forFixture === true))
+    return {
+      ...no(
+        "forFixture",
+        step.connection === null
+          ? "This step is done once for the fixture: say so."
+          : "This step is done for one connection: leave it out.",
+      ),
+      isOutOfOrder: true,
+    };
   if (step.stage)
     return no("step", "A stage of the leak check is done on the Leak check tab, joint by joint.");
   if (step.isDone) return no("step", "This step is ticked already.");
   if ((step.joint?.number ?? null) !== event.joint)
     return no("joint", "The step and the joint do not belong together.");
-  if (step.role === "lets-water-in" && connection.joints.some((joint) => joint.madeAt === null))
+  if (step.role === "water-in" && connection.joints.some((joint) => joint.madeAt === null))
     return no("step", "Make up every joint before water comes in.");
+  const held = event.override === undefined ? blockedInWords(sheet, step) : null;
+  if (held !== null)
+    return {
+      ...no("step", `${held} Do that first, or write down why not as the override.`),
+      isOutOfOrder: true,
+    };
   const joint = event.joint === null ? null : jointOf(connection, event.joint);
   return joint === null
     ? event.turns === null
@@ -111,7 +133,7 @@ function checkRefusal(
     return no("stage", "The follow-up check comes after signing.");
   if (stage.code !== "look-back" && connection.signed !== null)
     return no("stage", "Signed: re-open the connection before checking it again.");
-  if (!connection.doneRoles.has("lets-water-in"))
+  if (!connection.doneRoles.has("water-in"))
     return no("stage", "Let water in first: tick it on the run sheet.");
   if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
   if (event.result === "dry" && event.watchedMin < stage.leastMin)
@@ -195,6 +217,7 @@ function signRefusal(connection: ConnectionState, tables: StepTables): Refusal |
 
 function onConnection(
   connection: ConnectionState,
+  fixture: readonly ConnectionState[],
   event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" | "photo-removed" }>,
   tables: StepTables,
 ): Refusal | null {
@@ -215,7 +238,7 @@ function onConnection(
     case "plan-chosen":
       return planRefusal(connection, event, tables);
     case "step-done":
-      return stepRefusal(connection, event, tables);
+      return stepRefusal(connection, fixture, event, tables);
     case "joint-snugged":
       return snugRefusal(connection, event);
     case "joint-remade":
@@ -244,11 +267,11 @@ export function refusal(state: VisitState, event: VisitEvent, tables: StepTables
     return state.site === null ? null : no("kind", "The visit is open already.");
   if (state.site === null) return no("kind", "A visit begins with visit-opened.");
   if (event.kind === "event-undone") return no("kind", "Undoing is judged on the whole list.");
-  if (event.kind === "visit-noted") return null;
+  if (event.kind === "visit-noted" || event.kind === "valve-noted") return null;
   const connection = state.connections.find((each) => each.id === event.connection);
   if (event.kind === "connection-added" && !connection) return null;
   if (!connection) return no("connection", "This visit has no such connection.");
   return event.kind === "connection-noted" || event.kind === "photo-added" || event.kind === "photo-removed"
     ? null
-    : onConnection(connection, event, tables);
+    : onConnection(connection, fixtureOf(state, connection), event, tables);
 }

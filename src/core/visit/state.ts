@@ -1,105 +1,48 @@
 /** What a visit has come to, as a pure projection of its events. */
 
-import type { Check, LetteredCheckpoint, WrittenException } from "../check/index.ts";
-import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
-import type { HoldRecord, MeterReading } from "../hold/index.ts";
-import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
-import type { StepRole } from "../step/index.ts";
-import type { StopProved, Survey } from "../survey/index.ts";
+import { type Check, STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
+import type { Plan } from "../plan/index.ts";
+import type { StopProof } from "../survey/index.ts";
+import {
+  type ConnectionState,
+  EMPTY_VISIT,
+  type JointState,
+  type VisitState,
+  withFixtureFacts,
+} from "./connection-state.ts";
 import {
   type ConnectionAct,
   type EventStamp,
   liveEvents,
-  type Site,
+  type SiteValve,
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
 import { followUpDueAt } from "./follow-up-due.ts";
 
-export interface JointState {
-  readonly joint: PlanJoint;
-  readonly madeAt: string | null;
-  /** Counted past hand-tight, snugs included; null: not turned or not counted. */
-  readonly turns: number | null;
-  readonly snugs: number;
-  readonly remakes: number;
-}
-
-export interface Note {
-  readonly text: string;
-  readonly at: string;
-  readonly by: string;
-}
-
-export interface ProvedStop {
-  readonly result: StopProved;
-  readonly method: NonNullable<Survey["stop"]["method"]>;
-  readonly dropsPerMin: number | null;
-  readonly at: string;
-  readonly by: string;
-}
-
-export interface Photo {
-  readonly id: string;
-  readonly caption: string;
-  readonly at: string;
-  readonly by: string;
-}
-
-export interface KeptHold extends HoldRecord {
-  /** Its event: what its file is asked for by. */
-  readonly id: string;
-  readonly at: string;
-  readonly by: string;
-}
-
-export interface KeptMeter extends MeterReading {
-  readonly at: string;
-  readonly by: string;
-}
-
-export interface ConnectionState {
-  readonly id: string;
-  readonly survey: Survey;
-  /** Event that made the survey what it is. */
-  readonly surveyEvent: string;
-  readonly checkpoints: readonly LetteredCheckpoint[];
-  readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
-  readonly joints: readonly JointState[];
-  /** Time each step was ticked, by step id. */
-  readonly steps: ReadonlyMap<string, string>;
-  /** Roles of the steps that are ticked. */
-  readonly doneRoles: ReadonlySet<StepRole>;
-  readonly checks: readonly Check[];
-  readonly exceptions: readonly WrittenException[];
-  readonly notes: readonly Note[];
-  /** Proofs of its stop, the latest last; the survey holds what the latest came to. */
-  readonly proofs: readonly ProvedStop[];
-  readonly photos: readonly Photo[];
-  readonly holds: readonly KeptHold[];
-  readonly meters: readonly KeptMeter[];
-  readonly signed: {
-    readonly name: string;
-    readonly at: string;
-    readonly lookBackBy: "plumber" | "customer";
-    readonly lookBackDueAt: string;
-  } | null;
-  readonly removed: { readonly reason: string; readonly at: string } | null;
-}
-
-export interface VisitState {
-  readonly site: Site | null;
-  readonly title: string;
-  readonly startsAt: string;
-  readonly connections: readonly ConnectionState[];
-  readonly notes: readonly Note[];
-}
-
-export const EMPTY_VISIT: VisitState = { site: null, title: "", startsAt: "", connections: [], notes: [] };
 /** Steps of one joint end in its number; another plan has other joints, and keeps every other tick. */
 const OF_A_JOINT = /-\d+$/;
 
 type Change = (connection: ConnectionState) => ConnectionState;
+
+/** True for what concerns all connections of a fixture. */
+const isForFixture = (event: VisitAct): boolean =>
+  event.kind === "survey-saved" || (event.kind === "step-done" && event.forFixture === true);
+
+/** When the stop was last found not to close, after one more word about it. */
+function failedAt({ survey, stopFailedAt }: ConnectionState, proof: StopProof, at: string): string | null {
+  const fails = (each: StopProof) => each === "dead" || each === "seized";
+  return fails(proof) && !fails(survey.stop.proof) ? at : stopFailedAt;
+}
+
+/** A branch is nearer to a fixture than the hot side, and that than the house. */
+const NEAREST_FIRST = ["fixture", "branch", "hot", "house"] as const;
+
+/** The valves with one found, proved or corrected, the nearest first. */
+function withValve(valves: readonly SiteValve[], valve: SiteValve): readonly SiteValve[] {
+  const place = ({ shuts }: SiteValve) => NEAREST_FIRST.indexOf(shuts);
+  return [...valves.filter(({ name }) => name !== valve.name), valve].toSorted((a, b) => place(a) - place(b));
+}
 
 function changeJoint(number: number, change: (joint: JointState) => JointState): Change {
   return (connection) => ({
@@ -131,7 +74,15 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
     case "connection-added":
       return (connection) => connection;
     case "survey-saved":
-      return (connection) => ({ ...connection, survey: event.survey, surveyEvent: event.id });
+      return (connection) =>
+        connection.id === event.connection
+          ? {
+              ...connection,
+              survey: event.survey,
+              surveyEvent: event.id,
+              stopFailedAt: failedAt(connection, event.survey.stop.proof, at),
+            }
+          : withFixtureFacts(connection, event.survey, event.id);
     case "connection-removed":
       return (connection) => ({ ...connection, removed: { reason: event.reason, at } });
     case "plan-chosen":
@@ -140,7 +91,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         plan: { plan: event.plan, request: event.request, chosenAt: at },
         joints: freshJoints(event.plan),
         steps: new Map([...connection.steps].filter(([step]) => !OF_A_JOINT.test(step))),
-        doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "makes-joint")),
+        doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "make")),
       });
     case "step-done": {
       const ticked: Change = (connection) => ({
@@ -213,6 +164,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         ...connection,
         survey: { ...connection.survey, stop: { ...connection.survey.stop, proof: result, method } },
         surveyEvent: event.id,
+        stopFailedAt: failedAt(connection, result, at),
         proofs: [...connection.proofs, { result, method, dropsPerMin, at, by }],
       });
     }
@@ -241,15 +193,20 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
   }
 }
 
-function added(event: EventStamp & Extract<VisitAct, { kind: "connection-added" }>): ConnectionState {
+function added(
+  event: EventStamp & Extract<VisitAct, { kind: "connection-added" }>,
+  valves: readonly SiteValve[],
+): ConnectionState {
   return {
     id: event.connection,
     survey: event.survey,
     surveyEvent: event.id,
+    stopFailedAt: null,
     checkpoints: event.checkpoints.map((checkpoint, index) => ({
       ...checkpoint,
       letter: String.fromCharCode(65 + index),
     })),
+    valves,
     plan: null,
     joints: [],
     steps: new Map(),
@@ -276,12 +233,20 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
     case "event-undone":
       return state;
     case "connection-added":
-      return { ...state, connections: [...state.connections, added(event)] };
+      return { ...state, connections: [...state.connections, added(event, state.valves)] };
+    case "valve-noted": {
+      const valves = withValve(state.valves, event.valve);
+      return { ...state, valves, connections: state.connections.map((each) => ({ ...each, valves })) };
+    }
     default: {
       const change = changeFor(event);
+      const own = state.connections.find(({ id }) => id === event.connection);
+      const isConcerned = ({ id, survey: { fixtureId } }: ConnectionState) =>
+        id === event.connection ||
+        (isForFixture(event) && fixtureId !== undefined && fixtureId === own?.survey.fixtureId);
       return {
         ...state,
-        connections: state.connections.map((each) => (each.id === event.connection ? change(each) : each)),
+        connections: state.connections.map((each) => (isConcerned(each) ? change(each) : each)),
       };
     }
   }

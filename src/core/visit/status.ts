@@ -2,7 +2,7 @@
 
 import type { Target } from "../check/index.ts";
 import { JOINT_STAGES, openBeforeSigning, type Stage, standingOf, weepingStage } from "../check/index.ts";
-import type { ConnectionState, JointState, VisitState } from "./state.ts";
+import type { ConnectionState, JointState, VisitState } from "./connection-state.ts";
 
 export type JointStatus = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
 
@@ -14,7 +14,7 @@ export function jointStatus(connection: ConnectionState, joint: JointState): Joi
   if (joint.madeAt === null) return "planned";
   const open = JOINT_STAGES.some((stage) => standingOf(connection, target, stage) === "open");
   if (!open) return "dry";
-  return connection.doneRoles.has("lets-water-in") ? "pressure" : "made";
+  return connection.doneRoles.has("water-in") ? "pressure" : "made";
 }
 
 /** Returns the joint stages found dry so far, 0 to 3. */
@@ -62,7 +62,7 @@ export function connectionPhase(
   if (madeJoints === 0) return "planned";
   if (madeJoints < connection.joints.length) return "part-made";
   if (openBeforeSigning(connection, stages).length === 0) return "ready";
-  return connection.checks.length > 0 || connection.doneRoles.has("lets-water-in") ? "checking" : "made";
+  return connection.checks.length > 0 || connection.doneRoles.has("water-in") ? "checking" : "made";
 }
 
 export type ConnectionView = "survey" | "hookup" | "run-sheet" | "leak-check" | "record";

@@ -42,7 +42,7 @@ describe("a step library", () => {
       changed("close-stop", { effect: null }),
       "effect",
     ],
-    ["with two steps of one role", changed("towel", { role: "closes-stop", effect: "water-off" }), "role"],
+    ["with two steps of one role", changed("towel", { role: "close-stop", effect: "water-off" }), "role"],
     ["without the step that closes the stop: an older visit's may be so", without("close-stop"), null],
   ] as const)
     it(`${name} is ${field === null ? "taken" : "told apart"}`, () => {
@@ -81,7 +81,7 @@ describe("a step library", () => {
       turns: null,
     });
     const [stamped] = withStepRoles([tick], renamed);
-    assert.equal(stamped?.kind === "step-done" && stamped.role, "makes-joint");
+    assert.equal(stamped?.kind === "step-done" && stamped.role, "make");
     const [strange] = withStepRoles(
       [
         event({
@@ -121,7 +121,7 @@ function sheetAfter(events: readonly VisitEvent[]) {
   assert.equal(firstRefused([], events, tables), null);
   const [connection] = foldVisit(events).connections;
   assert.ok(connection);
-  return { connection, steps: runSheet(connection, tables) };
+  return { connection, steps: runSheet([connection], tables) };
 }
 const proved = (result: "holds" | "weeps" | "dead" | "seized", dropsPerMin: number | null = null) =>
   event({ kind: "stop-proved", connection: CONNECTION, result, method: "flushed-and-held", dropsPerMin });

@@ -10,8 +10,9 @@ import {
   standingOf,
   targetsOf,
 } from "../check/index.ts";
+import type { ConnectionState } from "./connection-state.ts";
 import type { VisitEvent } from "./event.ts";
-import { type ConnectionState, foldVisit } from "./state.ts";
+import { foldVisit } from "./state.ts";
 
 function connection(events: readonly VisitEvent[]): ConnectionState {
   const found = foldVisit(events).connections[0];

@@ -12,10 +12,11 @@ import {
 } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { openBeforeSigning } from "../check/index.ts";
+import type { ConnectionState } from "./connection-state.ts";
 import type { VisitAct, VisitEvent } from "./event.ts";
 import { followUpDueAt } from "./follow-up-due.ts";
 import { firstRefused, refuseNext } from "./judge.ts";
-import { type ConnectionState, foldVisit } from "./state.ts";
+import { foldVisit } from "./state.ts";
 import { connectionPhase, dryStages, followUpOf, jointStatus, nextAction, visitPhase } from "./status.ts";
 
 const NOW = "2026-03-08T12:00:00.000Z";
@@ -143,7 +144,7 @@ describe("what may not happen", () => {
     [
       "water before every joint is made",
       tickedTo(startedVisit(), "make-1"),
-      on({ kind: "step-done", step: "water-in", role: "lets-water-in", joint: null, turns: null }),
+      on({ kind: "step-done", step: "water-in", role: "water-in", joint: null, turns: null }),
       /every joint/,
     ],
     [

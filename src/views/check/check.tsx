@@ -158,10 +158,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           setPicked(null);
         }}
       />
-      {connection.doneRoles.has("lets-water-in") && (
-        <HoldLine connection={connection} href={`${base}/hold`} />
-      )}
-      {!connection.doneRoles.has("lets-water-in") ? (
+      {connection.doneRoles.has("water-in") && <HoldLine connection={connection} href={`${base}/hold`} />}
+      {!connection.doneRoles.has("water-in") ? (
         <p className="mt-4 border-l-4 border-work pl-3">
           No water yet: checks begin when it is let in.{" "}
           <a className="underline" href={`${base}/run-sheet`}>

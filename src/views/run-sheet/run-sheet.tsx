@@ -1,4 +1,5 @@
-import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
+import { blockedInWords, type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
+import { fixtureOf, liveEvents } from "../../core/visit/index.ts";
 import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
@@ -21,22 +22,31 @@ function byPhase(
   return groups;
 }
 
-/** The steps of one connection, ticked one by one. */
+/** The steps of the fixture that a connection is part of, ticked one by one. */
 export function RunSheet(props: VisitProps) {
   const log = useVisitLog(props);
   const open = useJointHash();
   const { connection, events } = log;
-  const steps = runSheet(connection, props.tables);
+  const own = fixtureOf(log.visit, connection).filter(
+    ({ signed }) => (signed === null) === (connection.signed === null),
+  );
+  const steps = runSheet(own, props.tables);
   const done = steps.filter((step) => step.isDone).length;
   const next = steps.find((step) => !step.isDone) ?? null;
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const eventOf = (step: RunStep) =>
-    events
+    liveEvents(events)
       .filter(
-        (event) => event.kind === "step-done" && event.connection === connection.id && event.step === step.id,
+        (event) =>
+          event.kind === "step-done" && step.connections.includes(event.connection) && event.step === step.id,
       )
       .at(-1)?.id ?? null;
+  const homeOf = (step: RunStep) => step.connections[0] ?? connection.id;
+  const sideOf = (step: RunStep) => {
+    const side = own.length > 1 ? own.find(({ id }) => id === step.connection) : undefined;
+    return side === undefined ? undefined : <p className="text-small text-quiet">{side.survey.label}</p>;
+  };
 
   if (connection.plan === null)
     return (
@@ -87,14 +97,16 @@ export function RunSheet(props: VisitProps) {
           <ol>
             {group.steps.map((step) => (
               <StepRow
-                key={step.id}
+                key={`${step.connection ?? ""} ${step.id}`}
                 step={step}
+                lead={sideOf(step)}
+                held={blockedInWords(steps, step)}
                 zone={props.zone}
                 isNext={step === next}
                 isOpen={open !== null && step.joint?.number === open}
                 isLocked={connection.signed !== null}
-                checkHref={`${base}/leak-check`}
-                onTick={(turns) => log.act(tickAct(connection.id, step, turns))}
+                checkHref={`/visits/${props.visitId}/${homeOf(step)}/leak-check`}
+                onTick={(turns, override) => log.act(tickAct(homeOf(step), step, turns, override))}
                 onUndo={() => {
                   const event = eventOf(step);
                   if (event) log.undo(event);

@@ -11,7 +11,9 @@ interface StepRowProps {
   readonly isOpen: boolean;
   readonly isLocked: boolean;
   readonly checkHref: string;
-  readonly onTick: (turns: number | null) => void;
+  /** What must be done first, in words; null: nothing. */
+  readonly held: string | null;
+  readonly onTick: (turns: number | null, override?: string) => void;
   readonly onUndo: () => void;
   /** What goes before the words: which connection, at what time. */
   readonly lead?: ReactNode;
@@ -42,9 +44,47 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
   );
 }
 
+/** What comes first, and the way past it: with the reason written down. */
+function HeldUp({
+  text,
+  held,
+  onOverride,
+}: {
+  readonly text: string;
+  readonly held: string;
+  readonly onOverride: (reason: string) => void;
+}) {
+  const [reason, setReason] = useState("");
+  return (
+    <details className="w-full text-small md:w-72">
+      <summary className="min-h-touch cursor-pointer py-2 underline">
+        Not yet<span className="sr-only">: {text}</span>
+      </summary>
+      <p className="mb-1">{held}</p>
+      <label className="block">
+        <span className="text-quiet">Done all the same, because</span>
+        <input
+          className="field w-full"
+          value={reason}
+          maxLength={500}
+          onChange={(event) => setReason(event.target.value)}
+        />
+      </label>
+      <button
+        type="button"
+        className="button mt-1"
+        disabled={reason.trim() === ""}
+        onClick={() => onOverride(reason.trim())}
+      >
+        Tick with this reason
+      </button>
+    </details>
+  );
+}
+
 /** One step: its words, its caution, and what ticks it. */
 export function StepRow(props: StepRowProps) {
-  const { step, zone, isNext, isOpen, isLocked, checkHref, onTick, onUndo, lead, more } = props;
+  const { step, zone, isNext, isOpen, isLocked, checkHref, held, onTick, onUndo, lead, more } = props;
   const range = step.joint?.turns ?? null;
   const [turns, setTurns] = useState<number | null>(range && !range.handOnly ? range.min : null);
   const row = useRef<HTMLLIElement>(null);
@@ -84,6 +124,11 @@ export function StepRow(props: StepRowProps) {
             {step.effect === "water-off" ? "Water is off from here." : "Water is on again."}
           </p>
         )}
+        {step.outdatedAt !== null && !step.isDone && (
+          <p className="text-work-ink">
+            Ticked {timeText(step.outdatedAt, zone)} for what was planned before: do it afresh.
+          </p>
+        )}
         <Cautions step={step} />
         <p className="text-small">
           <Times step={step} zone={zone} />
@@ -100,7 +145,10 @@ export function StepRow(props: StepRowProps) {
             Check joints
           </a>
         )}
-        {!step.stage && !step.isDone && !isLocked && (
+        {!step.stage && !step.isDone && !isLocked && held !== null && (
+          <HeldUp text={step.text} held={held} onOverride={(reason) => onTick(turns, reason)} />
+        )}
+        {!step.stage && !step.isDone && !isLocked && held === null && (
           <>
             {step.joint && range && !range.handOnly && (
               <TurnsChoice

@@ -1,7 +1,21 @@
 import type { RunStep } from "../../core/step/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
 
-/** The act a tick on a step comes to; turns are null where nothing was turned. */
-export function tickAct(connection: string, { id, role, joint }: RunStep, turns: number | null): VisitAct {
-  return { kind: "step-done", connection, step: id, role, joint: joint?.number ?? null, turns };
+/** The act a tick on a step comes to; turns are null where nothing was turned. `override`: why it is done before what comes first. */
+export function tickAct(
+  connection: string,
+  { id, role, joint, connection: own }: RunStep,
+  turns: number | null,
+  override?: string,
+): VisitAct {
+  return {
+    kind: "step-done",
+    connection,
+    step: id,
+    role,
+    joint: joint?.number ?? null,
+    turns,
+    ...(own === null ? { forFixture: true as const } : {}),
+    ...(override === undefined ? {} : { override }),
+  };
 }

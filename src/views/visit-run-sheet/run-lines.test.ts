@@ -54,13 +54,13 @@ describe("the visit's steps as one list", () => {
 
 describe("waits", () => {
   it("run from the tick for as long as the step says, and are forgotten a while after", () => {
-    const ticked = foldVisit(tickedTo(startedVisit(), "exercise"));
-    const own = sheetsOf(ticked, tables).map(({ connection, steps }) => ({
+    const ticked = foldVisit(tickedTo(startedVisit("dishwasher"), "exercise-cycle"));
+    const own = sheetsOf(ticked, tables).map(({ connection, label, steps }) => ({
       id: connection.id,
-      label: connection.survey.label,
+      label,
       steps,
     }));
-    const step = own[0]?.steps.find(({ id }) => id === "exercise");
+    const step = own[0]?.steps.find(({ id }) => id === "exercise-cycle");
     assert.ok(step?.doneAt && step.waitMin > 0);
     const endsAt = Date.parse(step.doneAt) + step.waitMin * 60_000;
     assert.deepEqual(

@@ -1,16 +1,19 @@
 import { useState } from "react";
 import { call } from "../../client/call.ts";
 import { useAsk } from "../../client/use-ask.ts";
-import type { Plan, PlanPart, PlanRequest } from "../../core/plan/index.ts";
+import type { FixtureFacts, Plan, PlanPart, PlanRequest } from "../../core/plan/index.ts";
+import { type RunStep, usualProofMethod } from "../../core/step/index.ts";
 import { PROOF_METHODS, planRequestOf, type StopProved, type Survey } from "../../core/survey/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/survey.ts";
+import { tickAct } from "../run-sheet/tick.ts";
 
 interface StopProofProps {
   readonly connection: ConnectionState;
   readonly act: (...acts: readonly VisitAct[]) => boolean;
-  /** Id of the step that closes the stop, ticked together with a proof that lets work go on; null: no such step is open. */
-  readonly closes: string | null;
+  readonly fixture: FixtureFacts | undefined;
+  /** The step that is ticked together with a proof that lets work go on; null: no such step is open. */
+  readonly proves: RunStep | null;
 }
 
 const RESULTS: readonly { readonly result: StopProved; readonly label: string; readonly tone: string }[] = [
@@ -21,10 +24,10 @@ const RESULTS: readonly { readonly result: StopProved; readonly label: string; r
 ];
 
 /** What the stop showed when it was closed: the answer is kept, and the rest of the visit is planned by it at once. */
-export function StopProof({ connection, act, closes }: StopProofProps) {
+export function StopProof({ connection, act, fixture, proves }: StopProofProps) {
   const { survey } = connection;
   const [method, setMethod] = useState<(typeof PROOF_METHODS)[number]>(
-    survey.stop.method ?? (survey.fixture === "toilet" ? "flushed-and-held" : "fixture-opened"),
+    survey.stop.method ?? usualProofMethod(survey, fixture),
   );
   const [drops, setDrops] = useState("");
   const prove = (result: StopProved) => {
@@ -36,15 +39,7 @@ export function StopProof({ connection, act, closes }: StopProofProps) {
       dropsPerMin: result === "weeps" && /^\d{1,3}$/.test(drops) && Number(drops) > 0 ? Number(drops) : null,
     };
     const goesOn = result === "holds" || result === "weeps";
-    if (goesOn && closes !== null)
-      act(proved, {
-        kind: "step-done",
-        connection: connection.id,
-        step: closes,
-        role: "closes-stop",
-        joint: null,
-        turns: null,
-      });
+    if (goesOn && proves !== null) act(proved, tickAct(connection.id, proves, null));
     else act(proved);
   };
   return (
@@ -119,7 +114,7 @@ export function extraParts(plan: Plan, before: Plan | null): readonly PlanPart[]
 }
 
 /** A stop that fails can be replaced in the same visit: what that takes besides, and the plan for it. */
-export function ReplaceStop({ connection, act }: Omit<StopProofProps, "closes">) {
+export function ReplaceStop({ connection, act }: Pick<StopProofProps, "connection" | "act">) {
   const [stub, setStub] = useState(STUBS[0]?.end ?? "");
   const { now, ask, cancel } = useAsk<Offer | null>();
   const offer = now.state === "answered" ? now.answer : null;

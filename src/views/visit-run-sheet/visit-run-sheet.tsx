@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import { blockedInWords, type RunStep } from "../../core/step/index.ts";
 import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
@@ -9,7 +10,7 @@ import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { NotesAndPhotos } from "./notes-and-photos.tsx";
-import { type RunLine, runLines, sheetsOf } from "./run-lines.ts";
+import { lineOf, type RunLine, runLines, sheetsOf } from "./run-lines.ts";
 import { ReplaceStop, StopProof } from "./stop-proof.tsx";
 import { useOffline } from "./use-offline.ts";
 import { type Planned, useSchedule } from "./use-schedule.ts";
@@ -50,14 +51,20 @@ interface LineOfRunProps {
 }
 
 function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
-  const { step, connection } = line;
+  const { step, connection, sheet } = line;
   const base = `/visits/${props.visitId}/${connection.id}`;
   const { proof } = connection.survey.stop;
-  const isProving = step.role === "closes-stop" && !step.isDone;
+  const fixture = props.tables.fixtures.find((each) => each.fixture === connection.survey.fixture);
+  // Of a library without a step that proves, the closing is the proof.
+  const proves = sheet.steps.some(({ role }) => role === "prove") ? "prove" : "close-stop";
+  const isProving =
+    step.role === proves &&
+    !step.isDone &&
+    sheet.steps.some(({ role, connection: own }) => role === "close-stop" && own === step.connection);
   const hasFailed =
-    step.role === "closes-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
+    step.role === "close-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
   const isShut =
-    connection.doneRoles.has("closes-stop") && !connection.doneRoles.has("lets-water-in") && proof !== "dead";
+    connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
   return (
     <StepRow
       step={step}
@@ -70,14 +77,14 @@ function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
         <p className="flex flex-wrap items-baseline gap-x-3 text-small">
           {clock && <span className="figure text-quiet">{clock}</span>}
           <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
-            {connection.survey.label}
+            {line.label}
           </a>
           {line.isOff && <span className="mark text-wet-ink">water off</span>}
         </p>
       }
       more={
         isNext && isProving ? (
-          <StopProof connection={connection} act={log.act} closes={step.id} />
+          <StopProof {...{ connection, fixture }} act={log.act} proves={step} />
         ) : isNext && hasFailed ? (
           <>
             {connection.survey.stop.upstream === undefined && (
@@ -106,22 +113,25 @@ function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
             <summary className="min-h-touch cursor-pointer py-2 underline">
               Its stop lets water through
             </summary>
-            <StopProof connection={connection} act={log.act} closes={null} />
+            <StopProof {...{ connection, fixture }} act={log.act} proves={null} />
           </details>
         ) : undefined
       }
-      onTick={(turns) => log.act(tickAct(connection.id, step, turns))}
+      held={blockedInWords(sheet.steps, step)}
+      onTick={(turns, override) => log.act(tickAct(connection.id, step, turns, override))}
       onUndo={() => {
-        const event = tickOf(log.events, connection.id, step.id);
+        const event = tickOf(log.events, step);
         if (event) log.undo(event.id);
       }}
     />
   );
 }
 
-function tickOf(events: readonly VisitEvent[], connection: string, step: string): VisitEvent | undefined {
+function tickOf(events: readonly VisitEvent[], { connections, id }: RunStep): VisitEvent | undefined {
   return liveEvents(events)
-    .filter((event) => event.kind === "step-done" && event.connection === connection && event.step === step)
+    .filter(
+      (event) => event.kind === "step-done" && connections.includes(event.connection) && event.step === id,
+    )
     .at(-1);
 }
 
@@ -144,14 +154,12 @@ export function VisitRun(props: VisitRunProps) {
   const [next, ...rest] = lines;
   const ahead = showsAll ? rest : rest.slice(0, AHEAD);
   const ticks = sheets
-    .flatMap(({ connection, steps }) => steps.map((step) => ({ connection, step })))
+    .flatMap((sheet) => sheet.steps.map((step) => lineOf(sheet, step)))
     .filter(({ step }) => step.doneAt !== null)
     .toSorted((a, b) => ((a.step.doneAt ?? "") < (b.step.doneAt ?? "") ? 1 : -1));
   const clockOf = (line: RunLine) =>
     planned && line.startMin !== null ? timeText(later(planned.from, line.startMin), props.zone) : null;
-  const open = sheets
-    .filter(({ steps }) => steps.some(({ isDone }) => !isDone))
-    .map(({ connection }) => connection);
+  const open = sheets.filter(({ steps }) => steps.some(({ isDone }) => !isDone)).map(({ label }) => label);
   const unplanned = log.visit.connections.filter(({ plan, removed }) => plan === null && removed === null);
   const last = liveEvents(log.events).at(-1) ?? null;
   if (sheets.length === 0)
@@ -182,11 +190,7 @@ export function VisitRun(props: VisitRunProps) {
         <LogBar log={{ ...log, last }} undoes={["step-done", "stop-proved", "connection-noted"]} />
         <WaitTimers
           waits={waitsOf(
-            sheets.map(({ connection, steps }) => ({
-              id: connection.id,
-              label: connection.survey.label,
-              steps,
-            })),
+            sheets.map(({ connection, label, steps }) => ({ id: connection.id, label, steps })),
             Date.parse(props.now),
           )}
         />
@@ -222,10 +226,10 @@ export function VisitRun(props: VisitRunProps) {
               Ticked, <span className="figure">{ticks.length}</span>: undo one
             </summary>
             <ol>
-              {ticks.map(({ connection, step }) => (
+              {ticks.map((line) => (
                 <RunSheetRow
-                  key={`${connection.id} ${step.id}`}
-                  line={{ connection, step, startMin: null, isOff: false }}
+                  key={`${line.connection.id} ${line.step.id}`}
+                  line={{ ...line, startMin: null, isOff: false }}
                   {...{ isNext: false, props, log, clock: null }}
                 />
               ))}
@@ -243,7 +247,7 @@ export function VisitRun(props: VisitRunProps) {
       </div>
       <aside aria-label="Timeline" className="mt-4 min-w-0 lg:mt-0">
         <Timeline
-          rows={planned ? scheduleRows(planned) : waitingRows(open.map(({ survey }) => survey.label))}
+          rows={planned ? scheduleRows(planned) : waitingRows(open)}
           totalMin={planned ? Math.ceil(planned.schedule.totalMin) : 0}
           clockAt={(minute) => (planned ? timeText(later(planned.from, minute), props.zone) : "")}
           isNarrow

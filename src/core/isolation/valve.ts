@@ -1,0 +1,34 @@
+/** Valves that shut the water of a site off, and the water each leaves without. */
+import type { StopProof, Survey } from "../survey/index.ts";
+
+/** What is without water while a valve is shut, the gravest first: a house is worse than one fixture. */
+export const ZONE_KINDS = ["house", "hot", "branch", "fixture"] as const;
+export type ZoneKind = (typeof ZONE_KINDS)[number];
+
+export interface Zone {
+  readonly name: string;
+  readonly kind: ZoneKind;
+}
+
+/** A valve of the building that somebody has found and named. */
+export interface Valve {
+  readonly name: string;
+  readonly shuts: ZoneKind;
+  /** What is shut: both waters, or one; absent: not said. */
+  readonly water?: Survey["water"];
+  /** Ball, gate, globe, curb: in words; null: not noted. */
+  readonly kind: string | null;
+  readonly proof: StopProof;
+}
+
+/** The last valve of all inside a house. */
+export const HOUSE_MAIN: Zone = { name: "house main", kind: "house" };
+
+/** Returns the next valve up where nobody has named one: the heater's cold inlet for hot water, else the branch. */
+export const nextValveUp = (water: Survey["water"]): Zone =>
+  water === "hot"
+    ? { name: "hot side, at the heater's cold inlet", kind: "hot" }
+    : { name: "cold branch, next valve up", kind: "branch" };
+
+/** Returns true when a valve is known not to close. */
+export const failsToClose = (proof: StopProof): boolean => proof === "dead" || proof === "seized";

@@ -1,0 +1,209 @@
+/** Schedules built block by block: each block at the first moment its hands are free, in the gaps of others too. */
+import type { Block } from "./blocks.ts";
+import { type HandsUsed, type Network, reversed } from "./network.ts";
+
+export interface PlacedBlock {
+  readonly block: Block;
+  readonly startMin: number;
+}
+
+const SAME_MIN = 1e-9;
+
+/** Hands in use over time: pieces one after another, nothing before the first and after the last. */
+class HandsInUse {
+  /** Starts of pieces; the last piece never ends and uses nothing. */
+  readonly #from: number[] = [0];
+  readonly #used: number[] = [0];
+  readonly #most: number;
+
+  constructor(most: number) {
+    this.#most = most;
+  }
+
+  /** The first moment from `earliest` on at which the block's tasks find their hands. */
+  firstFit(uses: readonly HandsUsed[], earliest: number): number {
+    let start = earliest;
+    for (let isFree = false; !isFree; ) {
+      isFree = true;
+      for (const { fromMin, toMin, hands } of uses) {
+        const clash = this.#clashEnd(start + fromMin, start + toMin, hands);
+        if (clash === null) continue;
+        start = clash - fromMin;
+        isFree = false;
+        break;
+      }
+    }
+    return start;
+  }
+
+  /** End of the first piece within the span that leaves too few hands; null: there is none. */
+  #clashEnd(from: number, to: number, hands: number): number | null {
+    for (let at = this.#pieceAt(from); at < this.#from.length; at += 1) {
+      if ((this.#from[at] ?? 0) >= to - SAME_MIN) return null;
+      const end = this.#from[at + 1] ?? Number.POSITIVE_INFINITY;
+      if (end <= from + SAME_MIN) continue;
+      if ((this.#used[at] ?? 0) + hands > this.#most) return end;
+    }
+    return null;
+  }
+
+  #pieceAt(moment: number): number {
+    let [low, high] = [0, this.#from.length - 1];
+    while (low < high) {
+      const middle = (low + high + 1) >> 1;
+      if ((this.#from[middle] ?? 0) <= moment) low = middle;
+      else high = middle - 1;
+    }
+    return low;
+  }
+
+  /** Index of the piece that starts at a moment, cut there where none does. */
+  #cutAt(moment: number): number {
+    const at = this.#pieceAt(moment);
+    if (Math.abs((this.#from[at] ?? 0) - moment) <= SAME_MIN) return at;
+    const next = this.#from[at + 1];
+    if (next !== undefined && Math.abs(next - moment) <= SAME_MIN) return at + 1;
+    this.#from.splice(at + 1, 0, moment);
+    this.#used.splice(at + 1, 0, this.#used[at] ?? 0);
+    return at + 1;
+  }
+
+  take(uses: readonly HandsUsed[], start: number): void {
+    for (const { fromMin, toMin, hands } of uses) {
+      if (toMin - fromMin <= SAME_MIN) continue;
+      const first = this.#cutAt(start + fromMin);
+      const last = this.#cutAt(start + toMin);
+      for (let at = first; at < last; at += 1) this.#used[at] = (this.#used[at] ?? 0) + hands;
+    }
+  }
+}
+
+/** A schedule as the starts of its blocks. */
+interface Dive {
+  readonly starts: readonly number[];
+  readonly endMin: number;
+}
+
+/** Returns the schedule in which, of the blocks that may begin, the one with the highest weight is placed next. `waits`: after each block's end. */
+function dive(
+  { blocks, before, followers, uses, releases }: Network,
+  hands: 1 | 2,
+  weights: readonly number[],
+  waits: readonly number[],
+): Dive {
+  const use = new HandsInUse(hands);
+  const starts = new Array<number>(blocks.length).fill(Number.NaN);
+  const left = before.map((lags) => lags.length);
+  const open = new Set(left.flatMap((count, at) => (count === 0 ? [at] : [])));
+  let endMin = 0;
+  while (open.size > 0) {
+    let chosen = -1;
+    for (const at of open) if (chosen < 0 || (weights[at] ?? 0) > (weights[chosen] ?? 0)) chosen = at;
+    open.delete(chosen);
+    let ready = releases[chosen] ?? 0;
+    for (const { at, fromStartMin } of before[chosen] ?? [])
+      ready = Math.max(ready, (starts[at] ?? 0) + fromStartMin);
+    const startMin = use.firstFit(uses[chosen] ?? [], ready);
+    use.take(uses[chosen] ?? [], startMin);
+    starts[chosen] = startMin;
+    endMin = Math.max(endMin, startMin + (blocks[chosen]?.minutes ?? 0) + (waits[chosen] ?? 0));
+    for (const { at } of followers[chosen] ?? []) {
+      left[at] = (left[at] ?? 0) - 1;
+      if (left[at] === 0) open.add(at);
+    }
+  }
+  return { starts, endMin };
+}
+
+/** A row of numbers between 0 and 1 that looks like chance and is the same every time. */
+function chance(seed: number): () => number {
+  let state = seed >>> 0;
+  return () => {
+    state = (Math.imul(state, 1_664_525) + 1_013_904_223) >>> 0;
+    return state / 2 ** 32;
+  };
+}
+
+/** How far weights are shaken between dives, of the longest way. */
+const SHAKES = [0.05, 0.15, 0.3, 0.6] as const;
+
+/** So near to the least length a fifth of the tries is enough. */
+const TINY_GAP = 1.003;
+const EARLY_SHARE = 0.2;
+
+/** Most times a schedule is pushed late and early again. */
+const MOST_PUSHES = 6;
+
+/** Dives, each then pushed: all blocks as late as they can be, then as early, which closes gaps (forward and backward improvement). */
+class Diver {
+  readonly #network: Network;
+  readonly #backwards: Network;
+  readonly #hands: 1 | 2;
+  readonly #waits: readonly number[];
+  readonly #none: readonly number[];
+  /** Blocks placed so far. */
+  placings = 0;
+
+  constructor(network: Network, hands: 1 | 2) {
+    this.#network = network;
+    this.#backwards = reversed(network);
+    this.#hands = hands;
+    this.#waits = network.blocks.map(({ waitMin }) => waitMin);
+    this.#none = network.blocks.map(() => 0);
+  }
+
+  /** The schedule that follows from weights, pushed late and early while that shortens it. */
+  from(weights: readonly number[], leastMin: number): Dive {
+    let best = this.#dive(this.#network, weights, this.#waits);
+    for (let push = 0; push < MOST_PUSHES && best.endMin > leastMin + SAME_MIN; push += 1) {
+      const late = this.#dive(this.#backwards, this.#ends(best), this.#none);
+      const early = this.#dive(this.#network, this.#ends(late), this.#waits);
+      if (early.endMin >= best.endMin - SAME_MIN) break;
+      best = early;
+    }
+    return best;
+  }
+
+  #ends({ starts }: Dive): readonly number[] {
+    return starts.map((start, at) => start + (this.#network.blocks[at]?.minutes ?? 0));
+  }
+
+  #dive(network: Network, weights: readonly number[], waits: readonly number[]): Dive {
+    this.placings += network.blocks.length;
+    return dive(network, this.#hands, weights, waits);
+  }
+}
+
+export interface PlacedBlocks {
+  readonly placed: readonly PlacedBlock[];
+  readonly endMin: number;
+}
+
+/**
+ * Returns the shortest of many schedules: by the longest way behind a block first, then with its weights shaken. Ends at `leastMin`,
+ * which nothing is below, or after `most` placings of a block.
+ */
+export function bestDive(network: Network, hands: 1 | 2, leastMin: number, most: number): PlacedBlocks {
+  const { tails, heads, blocks } = network;
+  const next = chance(blocks.length);
+  const diver = new Diver(network, hands);
+  let bestWeights: readonly number[] = tails;
+  let best = diver.from(bestWeights, leastMin);
+  const isGoodEnough = () =>
+    best.endMin <= leastMin + SAME_MIN ||
+    (best.endMin <= leastMin * TINY_GAP && diver.placings > most * EARLY_SHARE);
+  for (let tries = 0; !isGoodEnough() && diver.placings < most; tries += 1) {
+    const spread = Math.max(1, ...tails) * (SHAKES[tries % SHAKES.length] ?? 0);
+    const base = tries === 0 ? heads.map((head) => -head) : bestWeights;
+    const weights = base.map((weight) => weight + (next() - 0.5) * spread);
+    const tried = diver.from(weights, leastMin);
+    if (tried.endMin < best.endMin - SAME_MIN) [best, bestWeights] = [tried, weights];
+  }
+  const found = best;
+  return {
+    placed: blocks
+      .map((block, at): PlacedBlock => ({ block, startMin: found.starts[at] ?? 0 }))
+      .toSorted((a, b) => a.startMin - b.startMin),
+    endMin: found.endMin,
+  };
+}

@@ -1,0 +1,110 @@
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { plannedConnection, stop } from "../../../tests/support/connection.ts";
+import { tables } from "../../../tests/support/tables.ts";
+import type { ConnectionState } from "../visit/index.ts";
+import { blockedInWords, blockersOf, ORDER_RULES } from "./order-rules.ts";
+import { codeOf, type RunStep, runSheet } from "./run-sheet.ts";
+import { STEP_ROLES } from "./step-role.ts";
+
+const soldered = (more: Parameters<typeof plannedConnection>[2] = {}) =>
+  plannedConnection("t", "toilet", {
+    ...stop("seized"),
+    supply: { end: "pipe-1/2-copper", kind: "dead-stop", looks: "wall" },
+    houseRules: { pipeJoint: "solder" },
+    ...more,
+  });
+
+/** The connection with these steps ticked. */
+function ticked(connection: ConnectionState, ...done: readonly string[]): ConnectionState {
+  return { ...connection, steps: new Map(done.map((id) => [id, "2026-11-25T13:00:00.000Z"])) };
+}
+
+function stepOf(steps: readonly RunStep[], id: string): RunStep {
+  const step = steps.find((each) => each.id === id);
+  assert.ok(step, `no step ${id}`);
+  return step;
+}
+
+/** Codes of what holds a step up. */
+function held(connection: ConnectionState, id: string): readonly string[] {
+  const steps = runSheet([connection], tables);
+  return [...new Set(blockersOf(steps, stepOf(steps, id)).map(({ step }) => codeOf(step)))];
+}
+
+describe("blockersOf", () => {
+  it("opens nothing before the shut-off is proved and the pressure is off", () => {
+    const toilet = plannedConnection("t", "toilet", stop("holds"));
+    assert.deepEqual(held(toilet, "take-off"), ["close-stop", "prove", "release-pressure"]);
+    assert.deepEqual(held(ticked(toilet, "close-stop", "prove", "release-pressure"), "take-off"), []);
+    assert.deepEqual(held(toilet, "prove"), ["close-stop"]);
+  });
+
+  it("makes nothing in place before the proof, and bench work at any time", () => {
+    const machine = plannedConnection("d", "dishwasher-hose", {
+      ...stop("holds"),
+      length: { min: { typed: "78", value: 78 }, max: { typed: "90", value: 90 } },
+    });
+    const steps = runSheet([machine], tables);
+    const bench = steps.find(({ joint }) => joint?.where === "bench");
+    const place = steps.find(({ joint }) => joint?.where === "place");
+    assert.ok(bench && place);
+    assert.deepEqual(blockersOf(steps, bench), []);
+    assert.ok(blockersOf(steps, place).some(({ step }) => step.role === "prove"));
+  });
+
+  it("puts no rubber on before the flame is out and the joint cool", () => {
+    const all = ["close-upstream", "prove"];
+    assert.deepEqual(held(ticked(soldered(), ...all), "make-2"), ["make", "cool"]);
+    assert.deepEqual(held(ticked(soldered(), ...all, "make-1", "cool"), "make-2"), []);
+  });
+
+  it("keeps the heater safe, the pipe side made and the fire watched", () => {
+    const hot = plannedConnection("h", "lavatory-hot", stop("dead"));
+    assert.deepEqual(held(hot, "close-upstream"), ["heater-safe"]);
+    assert.ok(held(soldered(), "open-upstream").includes("make"));
+    assert.ok(held(soldered(), "water-in").includes("open-upstream"));
+    assert.ok(held(soldered(), "hand-over").includes("fire-watch"));
+  });
+
+  it("starts both nuts of a stiff piece before one is tight", () => {
+    const riser = plannedConnection("t", "toilet", { ...stop("holds"), houseRules: { toiletLine: "rigid" } });
+    const proved = ticked(riser, "close-stop", "prove", "release-pressure");
+    const first = runSheet([proved], tables).find(({ role }) => role === "make");
+    assert.ok(first);
+    assert.deepEqual(held(proved, first.id), ["start-both"]);
+  });
+
+  it("makes hot and cold of one fixture before either is under pressure", () => {
+    const sides = ["hot", "cold"].map((side) =>
+      plannedConnection(side, `lavatory-${side}`, { ...stop("holds"), fixtureId: "f" }),
+    );
+    const steps = runSheet(sides, tables);
+    const waterIn = steps.find(({ role, connection }) => role === "water-in" && connection === "hot");
+    assert.ok(waterIn);
+    const makers = blockersOf(steps, waterIn).filter(({ step }) => step.role === "make");
+    assert.deepEqual([...new Set(makers.map(({ step }) => step.connection))], ["hot", "cold"]);
+  });
+
+  it("says what comes first and why, in one sentence", () => {
+    const steps = runSheet([plannedConnection("t", "toilet", stop("holds"))], tables);
+    assert.match(
+      blockedInWords(steps, stepOf(steps, "take-off")) ?? "",
+      /^First \(close-stop\): Close the stop.*Reason: before the shut-off is proved/,
+    );
+    assert.equal(blockedInWords(steps, stepOf(steps, "look-ends")), null);
+  });
+});
+
+describe("ORDER_RULES", () => {
+  it("name roles there are, say why, and never hold two steps up by one another", () => {
+    const holds = (one: string, other: string) =>
+      ORDER_RULES.some(
+        ({ first, later }) => first.some((role) => role === one) && later.some((role) => role === other),
+      );
+    for (const { why } of ORDER_RULES) assert.ok(why.length > 15, why);
+    for (const one of STEP_ROLES)
+      for (const other of STEP_ROLES)
+        assert.ok(!(holds(one, other) && holds(other, one)), `${one} and ${other}`);
+  });
+});

@@ -1,0 +1,130 @@
+/** What must be done before a step may be ticked, whatever order a library has. Every rule says why. */
+import type { JointType } from "../joint/index.ts";
+import { codeOf, type RunStep } from "./run-sheet.ts";
+import type { StepRole } from "./step-role.ts";
+
+interface OrderRule {
+  readonly first: readonly StepRole[];
+  readonly later: readonly StepRole[];
+  readonly why: string;
+}
+
+/** Steps that open something that was shut or tight. */
+const OPENINGS: readonly StepRole[] = ["take-off", "loosen-kept", "pull-stop", "cut-pipe"];
+
+/** Pairs of roles: every step of the first that stands earlier is done before one of the second. Source: practice of the trade. */
+export const ORDER_RULES: readonly OrderRule[] = [
+  {
+    first: ["heater-safe"],
+    later: ["close-upstream"],
+    why: "a heater fired dry is ruined and can burst",
+  },
+  { first: ["close-stop", "close-upstream"], later: ["prove"], why: "what is open cannot be proved shut" },
+  {
+    first: ["close-stop", "close-upstream", "prove"],
+    later: OPENINGS,
+    why: "before the shut-off is proved nothing is opened",
+  },
+  { first: ["prove"], later: ["make"], why: "before the shut-off is proved nothing is opened or made" },
+  {
+    first: ["power-off", "pull-plug"],
+    later: [...OPENINGS, "make"],
+    why: "water and electricity: the power is off before any nut is opened",
+  },
+  { first: ["power-off"], later: ["roll-out"], why: "a hard-wired appliance is dead before it moves" },
+  {
+    first: ["release-pressure"],
+    later: OPENINGS,
+    why: "the pressure is let off before any other nut is opened",
+  },
+  { first: ["mark-sides"], later: ["take-off"], why: "unmarked lines are crossed when they go back on" },
+  { first: ["start-both"], later: ["make"], why: "a short or stiff piece binds when one nut is tight first" },
+  {
+    first: ["make", "cool", "set-cement", "flush-first"],
+    later: ["water-in"],
+    why: "every joint of the fixture is made before it is under pressure",
+  },
+  {
+    first: ["make", "cool", "set-cement"],
+    later: ["open-upstream"],
+    why: "the pipe-side joints are made before the valve above is opened",
+  },
+  {
+    first: ["open-upstream"],
+    later: ["look-pipe-side", "flush-first", "flush-branch", "water-in"],
+    why: "the valve above is still shut",
+  },
+  {
+    first: ["look-pipe-side"],
+    later: ["water-in"],
+    why: "a joint behind the stop is looked at before the next ones hide it",
+  },
+  { first: ["first-look"], later: ["power-on", "plug-in"], why: "power goes on only over dry joints" },
+  {
+    first: ["water-in"],
+    later: ["heater-back", "purge", "exercise", "place-back"],
+    why: "there is no water yet",
+  },
+  { first: ["heater-back"], later: ["hand-over"], why: "the heater is still off" },
+  {
+    first: ["fire-watch"],
+    later: ["hand-over"],
+    why: "the spot is watched after a flame before anybody leaves",
+  },
+];
+
+/** Joints that a flame spoils: they hold rubber or plastic. */
+const SPOILED_BY_FLAME: readonly JointType[] = [
+  "push-fit",
+  "quick-connect",
+  "riser-cone",
+  "cone-gasket",
+  "flat-gasket",
+  "hose-thread",
+  "slip-joint",
+  "hose-clamp",
+];
+const NO_RUBBER = "no rubber or plastic goes on before the flame is out and the joint is cool";
+
+/** A step that must be done first, and why. */
+export interface Blocker {
+  readonly step: RunStep;
+  readonly why: string;
+}
+
+/** Bench work needs no shut-off: only the flame and the other nut hold it up. */
+const HOLDS_UP_THE_BENCH: readonly StepRole[] = ["start-both"];
+
+function isFlame({ joint, role }: RunStep): boolean {
+  return role === "cool" || joint?.type === "solder";
+}
+
+/**
+ * Returns what must be done before a step of a run sheet is ticked, by the rules; empty: nothing.
+ * Only steps that stand earlier on the sheet hold a step up. Errors: none.
+ */
+export function blockersOf(steps: readonly RunStep[], step: RunStep): readonly Blocker[] {
+  const earlier = steps.slice(0, steps.indexOf(step)).filter(({ isDone }) => !isDone);
+  const isBench = step.joint?.where === "bench";
+  const byRule = ORDER_RULES.filter(({ later }) => step.role !== null && later.includes(step.role)).flatMap(
+    ({ first, why }) =>
+      earlier
+        .filter(({ role }) => role !== null && first.includes(role))
+        .filter(({ role }) => !isBench || (role !== null && HOLDS_UP_THE_BENCH.includes(role)))
+        .filter(({ role, connection }) => role !== "start-both" || connection === step.connection)
+        .map((blocker): Blocker => ({ step: blocker, why })),
+  );
+  const isSpoiled = step.joint !== null && SPOILED_BY_FLAME.includes(step.joint.type) && !isBench;
+  const byFlame = isSpoiled
+    ? earlier.filter(isFlame).map((blocker): Blocker => ({ step: blocker, why: NO_RUBBER }))
+    : [];
+  return [...byRule, ...byFlame];
+}
+
+/** Returns why a step cannot be ticked yet, in one sentence; null: nothing holds it up. */
+export function blockedInWords(steps: readonly RunStep[], step: RunStep): string | null {
+  const [first] = blockersOf(steps, step);
+  if (first === undefined) return null;
+  const named = first.step.joint === null ? first.step.text : `joint ${first.step.joint.number}`;
+  return `First (${codeOf(first.step)}): ${named.replace(/\.$/, "")}. Reason: ${first.why}.`;
+}

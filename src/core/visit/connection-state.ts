@@ -1,0 +1,131 @@
+/** A visit, its fixtures and connections as they stand: what the events of a visit have come to. */
+
+import type { Check, LetteredCheckpoint, WrittenException } from "../check/index.ts";
+import type { HoldRecord, MeterReading } from "../hold/index.ts";
+import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
+import type { StepRole } from "../step/index.ts";
+import type { StopProved, Survey } from "../survey/index.ts";
+import type { Site, SiteValve } from "./event.ts";
+
+export interface JointState {
+  readonly joint: PlanJoint;
+  readonly madeAt: string | null;
+  /** Counted past hand-tight, snugs included; null: not turned or not counted. */
+  readonly turns: number | null;
+  readonly snugs: number;
+  readonly remakes: number;
+}
+
+export interface Note {
+  readonly text: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface ProvedStop {
+  readonly result: StopProved;
+  readonly method: NonNullable<Survey["stop"]["method"]>;
+  readonly dropsPerMin: number | null;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface Photo {
+  readonly id: string;
+  readonly caption: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface KeptHold extends HoldRecord {
+  /** Its event: what its file is asked for by. */
+  readonly id: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface KeptMeter extends MeterReading {
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface ConnectionState {
+  readonly id: string;
+  readonly survey: Survey;
+  /** Valves of the site above its stop, the nearest first. */
+  readonly valves: readonly SiteValve[];
+  /** Event that made the survey what it is. */
+  readonly surveyEvent: string;
+  /** When its stop was last found not to close, UTC: what was proved before no longer holds. Null: never. */
+  readonly stopFailedAt: string | null;
+  readonly checkpoints: readonly LetteredCheckpoint[];
+  readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
+  readonly joints: readonly JointState[];
+  /** Time each step was ticked, by step id. */
+  readonly steps: ReadonlyMap<string, string>;
+  /** Roles of the steps that are ticked. */
+  readonly doneRoles: ReadonlySet<StepRole>;
+  readonly checks: readonly Check[];
+  readonly exceptions: readonly WrittenException[];
+  readonly notes: readonly Note[];
+  /** Proofs of its stop, the latest last; the survey holds what the latest came to. */
+  readonly proofs: readonly ProvedStop[];
+  readonly photos: readonly Photo[];
+  readonly holds: readonly KeptHold[];
+  readonly meters: readonly KeptMeter[];
+  readonly signed: {
+    readonly name: string;
+    readonly at: string;
+    readonly lookBackBy: "plumber" | "customer";
+    readonly lookBackDueAt: string;
+  } | null;
+  readonly removed: { readonly reason: string; readonly at: string } | null;
+}
+
+export interface VisitState {
+  readonly site: Site | null;
+  readonly title: string;
+  readonly startsAt: string;
+  readonly connections: readonly ConnectionState[];
+  /** Valves of the site that somebody has named, the nearest to the fixtures first. */
+  readonly valves: readonly SiteValve[];
+  readonly notes: readonly Note[];
+}
+
+export const EMPTY_VISIT: VisitState = {
+  site: null,
+  title: "",
+  startsAt: "",
+  connections: [],
+  valves: [],
+  notes: [],
+};
+
+/** Returns the connections of the fixture that a connection belongs to, itself among them; removed ones are left out. */
+export function fixtureOf(
+  { connections }: Pick<VisitState, "connections">,
+  { id, survey: { fixtureId } }: Pick<ConnectionState, "id" | "survey">,
+): readonly ConnectionState[] {
+  return connections.filter(
+    (each) =>
+      each.removed === null &&
+      (each.id === id || (fixtureId !== undefined && each.survey.fixtureId === fixtureId)),
+  );
+}
+
+/** What a survey says of the whole fixture. */
+const FIXTURE_WIDE = ["replaces", "power", "inPlace"] as const;
+
+/** Returns a connection with what is said of the fixture at another of its connections. */
+export function withFixtureFacts(connection: ConnectionState, said: Survey, event: string): ConnectionState {
+  const { replaces: _, power: __, inPlace: ___, ...own } = connection.survey;
+  const isSame = FIXTURE_WIDE.every((key) => connection.survey[key] === said[key]);
+  if (isSame) return connection;
+  const survey: Survey = {
+    ...own,
+    ...(said.replaces === undefined ? {} : { replaces: said.replaces }),
+    ...(said.power === undefined ? {} : { power: said.power }),
+    ...(said.inPlace === undefined ? {} : { inPlace: said.inPlace }),
+  };
+  return { ...connection, survey, surveyEvent: event };
+}
