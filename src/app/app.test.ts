@@ -148,7 +148,7 @@ describe("what forms offer and take", () => {
     const form = new FormData();
     form.set("action", "note");
     form.set("text", " ");
-    assert.throws(() => visitAction(form), /Write the note first/);
+    assert.throws(() => visitAction(form, new Date(0)), /Write the note first/);
   });
 });
 

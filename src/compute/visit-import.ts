@@ -40,6 +40,8 @@ export type ImportJudged =
       readonly added: number;
       /** New rows of events, as JSON arrays, in their order. */
       readonly rows: readonly string[];
+      /** The added events that name a valve of the site. */
+      readonly valves: readonly VisitEvent[];
       readonly summary: VisitSummary;
       readonly steps: readonly StepTemplate[] | null;
       readonly bytes: number;
@@ -135,6 +137,7 @@ export function judgeImport(
     visit: file.visit,
     added: added.length,
     rows,
+    valves: added.filter(({ kind }) => kind === "valve-noted"),
     summary: visitSummary(foldVisit([...present, ...added]), tables.stages, mark.at),
     steps: here === null ? (file.steps ?? null) : null,
     bytes: rows.reduce((sum, chunk) => sum + chunk.length, 0),

@@ -1,5 +1,6 @@
 /** Rows of visits and their events. */
 import type { Db } from "./client.ts";
+import { keepSite } from "./site.ts";
 
 export interface VisitRow {
   readonly visitId: string;
@@ -172,9 +173,11 @@ export async function findEvents(sql: Db, eventIds: readonly string[]): Promise<
 
 /** Adds the visit's row unless it is there; true when it was added. */
 export async function insertVisit(sql: Db, row: VisitRow): Promise<boolean> {
+  const { siteName: name, siteAddress: address, siteZone: zone } = row;
+  const siteId = await keepSite(sql, { name, address, zone });
   const added = await sql`
-    insert into visit (visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, log_bytes)
-    values (${row.visitId}, ${row.siteName}, ${row.siteAddress}, ${row.siteZone}, ${row.title}, ${row.startsAt}, ${row.phase},
+    insert into visit (visit_id, site_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, log_bytes)
+    values (${row.visitId}, ${siteId}, ${row.siteName}, ${row.siteAddress}, ${row.siteZone}, ${row.title}, ${row.startsAt}, ${row.phase},
       ${row.lookBackDueAt}, ${row.version}, ${row.libraryVersion}, ${row.logBytes})
     on conflict (visit_id) do nothing returning visit_id`;
   return added.length > 0;

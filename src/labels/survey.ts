@@ -1,14 +1,6 @@
 /** What the survey's choices are called. */
 import type { PexType, PipeDirection, PresentDevice } from "../core/part/index.ts";
-import type {
-  LineFound,
-  LineKind,
-  Need,
-  PipeMaterial,
-  PlanRequest,
-  SupplyKind,
-  Treatment,
-} from "../core/plan/index.ts";
+import type { LineFound, LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
 
 export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
@@ -20,15 +12,13 @@ export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
   ["reducer", "a pressure reducer"],
 ];
 
-export const PEX_WORDS: readonly (readonly [PexType | "unknown", string])[] = [
-  ["unknown", "not read"],
+export const PEX_WORDS: readonly (readonly [PexType, string])[] = [
   ["a", "PEX-a"],
   ["b", "PEX-b"],
   ["c", "PEX-c"],
 ];
 
-export const LOOKS_WORDS: readonly (readonly [PipeDirection | "unknown", string])[] = [
-  ["unknown", "not looked"],
+export const LOOKS_WORDS: readonly (readonly [PipeDirection, string])[] = [
   ["wall", "the wall"],
   ["floor", "the floor"],
 ];
@@ -66,16 +56,11 @@ export const SUPPLY_WORDS: readonly (readonly [SupplyKind, string])[] = [
   ["faucet-riser", "riser of a faucet"],
   ["tube", "open tube"],
 ];
-export const BEFORE_PIPE_WORDS: readonly (readonly ["holds" | "fails" | "unknown", string])[] = [
-  ["unknown", "none, or not tried"],
+export const BEFORE_PIPE_WORDS: readonly (readonly ["holds" | "fails", string])[] = [
   ["holds", "there, and holds"],
   ["fails", "there, and fails"],
 ];
-export const LEFT_ON_WORDS: readonly (readonly [
-  NonNullable<Survey["supply"]["leftOn"]> | "unknown",
-  string,
-])[] = [
-  ["unknown", "not looked"],
+export const LEFT_ON_WORDS: readonly (readonly [NonNullable<Survey["supply"]["leftOn"]>, string])[] = [
   ["none", "nothing"],
   ["nut-and-ferrule", "nut and ferrule"],
 ];
@@ -87,8 +72,7 @@ export const LINE_SOURCE_WORDS: readonly (readonly [LineFound["by"], string])[] 
   ["fixture-tail", "the fixture's own plain tail"],
   ["none", "hard pipe, or a device only"],
 ];
-export const NUT_WORDS: readonly (readonly ["plastic" | "metal" | "unknown", string])[] = [
-  ["unknown", "not seen"],
+export const NUT_WORDS: readonly (readonly ["plastic" | "metal", string])[] = [
   ["plastic", "plastic"],
   ["metal", "metal"],
 ];
@@ -100,36 +84,27 @@ export const AGE_WORDS: readonly (readonly [string, string])[] = [
   ["7", "five to ten years"],
   ["15", "more than ten years"],
 ];
-export const INLET_LOOKS_WORDS: readonly (readonly [
-  NonNullable<Survey["inlet"]["looks"]> | "unknown",
-  string,
-])[] = [
-  ["unknown", "not looked"],
+export const INLET_LOOKS_WORDS: readonly (readonly [NonNullable<Survey["inlet"]["looks"]>, string])[] = [
   ["down", "down"],
   ["side", "to the side"],
   ["back", "to the back"],
 ];
-export const PHASE_WORDS: readonly (readonly [NonNullable<PlanRequest["phase"]>, string])[] = [
-  ["whole", "all of it"],
+export const PHASE_WORDS: readonly (readonly [NonNullable<Survey["phase"]>, string])[] = [
   ["rough-in", "as far as a cap"],
   ["finish", "from a cap on"],
 ];
 /** What hangs on the supply already. */
-export const KEPT_LINE_WORDS: readonly (readonly [NonNullable<Survey["supply"]["line"]> | "none", string])[] =
-  [
-    ["none", "nothing"],
-    ["stays", "a line that stays"],
-    ["renewed", "a line to be renewed shorter"],
-  ];
-export const MATERIAL_WORDS: readonly (readonly [PipeMaterial | "unknown", string])[] = [
-  ["unknown", "not said"],
+export const KEPT_LINE_WORDS: readonly (readonly [NonNullable<Survey["supply"]["line"]>, string])[] = [
+  ["stays", "a line that stays"],
+  ["renewed", "a line to be renewed shorter"],
+];
+export const MATERIAL_WORDS: readonly (readonly [PipeMaterial, string])[] = [
   ["copper", "copper"],
   ["brass", "brass"],
   ["galvanised", "galvanized"],
   ["plastic", "plastic"],
 ];
-export const TREATMENT_WORDS: readonly (readonly [Treatment | "none", string])[] = [
-  ["none", "as it comes"],
+export const TREATMENT_WORDS: readonly (readonly [Treatment, string])[] = [
   ["reverse-osmosis", "reverse osmosis"],
   ["demineralised", "demineralized"],
 ];
@@ -149,4 +124,20 @@ export const LINE_WORDS: readonly (readonly [LineKind | "any", string])[] = [
   ["riser", "rigid riser"],
   ["tube", "tube by the foot"],
   ["pipe", "hard pipe"],
+];
+
+/** What the work is to the fixture. */
+export const REPLACES_WORDS: readonly (readonly [NonNullable<Survey["replaces"]>, string])[] = [
+  ["yes", "a new one for an old one"],
+  ["first-time", "the first one there"],
+  ["take-out", "taken out, none after"],
+];
+export const POWER_WORDS: readonly (readonly [NonNullable<Survey["power"]>, string])[] = [
+  ["plug", "a plug"],
+  ["hard-wired", "hard-wired"],
+  ["none", "no power, or none now"],
+];
+export const IN_PLACE_WORDS: readonly (readonly ["yes" | "no", string])[] = [
+  ["yes", "in its place"],
+  ["no", "yet to come"],
 ];

@@ -3,7 +3,7 @@ import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { endCode } from "./plan.ts";
 import { surveySchema } from "./survey.ts";
-import { siteSchema } from "./visit.ts";
+import { siteSchema, valveSchema } from "./visit.ts";
 
 export const DEMO_PROGRESS = ["surveyed", "planned", "half", "weeping", "ready", "signed", "done"] as const;
 
@@ -31,6 +31,11 @@ const connection = z.strictObject({
     .default({}),
   line: surveySchema.shape.line,
   phase: surveySchema.shape.phase,
+  /** Connections of a visit that name the same fixture are worked on as one, as far as the first of them has come. */
+  fixture: z.string().exactOptional(),
+  replaces: surveySchema.shape.replaces,
+  inPlace: surveySchema.shape.inPlace,
+  sharedWith: surveySchema.shape.sharedWith,
   /** A simulated hold kept on its record. */
   hold: z
     .strictObject({
@@ -55,6 +60,8 @@ export const demoSchema = z.strictObject({
       /** Start of the visit in minutes from the moment the demo is loaded. */
       startsInMin: z.number().int(),
       notes: z.array(z.string()),
+      /** Valves of the site that this visit has found. */
+      valves: z.array(valveSchema.omit({ provedAt: true })).default([]),
       connections: z.array(connection).min(1),
     }),
   ),

@@ -95,6 +95,41 @@ export function RadioGroup<V extends string>({ label, options, value, onChange }
   );
 }
 
+interface OptionalChoiceProps<V extends string> {
+  readonly label: string;
+  readonly options: readonly (readonly [V, string])[];
+  /** Words of the choice that says nothing: nobody has looked, or as usual. */
+  readonly unset: string;
+  readonly value: V | undefined;
+  readonly onChange: (value: V | undefined) => void;
+}
+
+/** One of a few, or nothing said. */
+export function OptionalRadio<V extends string>(props: OptionalChoiceProps<V>) {
+  const { label, options, unset, value, onChange } = props;
+  const all: readonly (readonly [string, string])[] = [["", unset], ...options];
+  return (
+    <RadioGroup
+      label={label}
+      options={all}
+      value={value ?? ""}
+      onChange={(chosen) => onChange(options.find(([option]) => option === chosen)?.[0])}
+    />
+  );
+}
+
+/** Returns an object with one field set; undefined leaves the field out. */
+export function withField<T extends object, K extends keyof T>(
+  object: T,
+  key: K,
+  value: T[K] | undefined,
+): T {
+  const changed: T = { ...object };
+  if (value === undefined) delete changed[key];
+  else changed[key] = value;
+  return changed;
+}
+
 interface PickProps<V extends string> extends ChoiceProps<V> {
   readonly hint?: string;
 }

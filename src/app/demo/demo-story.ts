@@ -58,6 +58,10 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
     supply: { ...survey.supply, ...told.supply },
     ...(told.line === undefined ? {} : { line: told.line }),
     ...(told.phase === undefined ? {} : { phase: told.phase }),
+    ...(told.replaces === undefined ? {} : { replaces: told.replaces }),
+    ...(told.inPlace === undefined ? {} : { inPlace: told.inPlace }),
+    ...(told.sharedWith === undefined ? {} : { sharedWith: told.sharedWith }),
+    ...(told.fixture === undefined ? {} : { fixtureId: told.fixture }),
     ...(told.ends === undefined ? {} : { space: spaceOf(told.ends) }),
     stop: { ...survey.stop, proof: told.stop, method: told.method },
     length: { min: typed(told.min, survey.length.min), max: typed(told.max, survey.length.max) },
@@ -122,16 +126,20 @@ function check(
   }
 }
 
-/** Ticks the run sheet in order until `isEnough`, looking joint by joint where the sheet says so. */
+/** Ticks the run sheet of a fixture in order until `isEnough`, looking joint by joint where the sheet says so. */
 function work(
   story: EventBuilder,
   tables: Tables,
-  connection: string,
+  fixture: readonly string[],
   isEnough: () => boolean,
   weepsAt: { stage: string; target: string } | null,
 ): void {
-  for (const step of runSheet([story.connection(connection)], tables)) {
+  for (const step of runSheet(
+    fixture.map((id) => story.connection(id)),
+    tables,
+  )) {
     if (isEnough()) return;
+    const [connection = ""] = step.connections;
     if (step.stage) {
       check(story, tables, connection, step.stage, weepsAt?.stage === step.stage ? weepsAt.target : null);
       continue;
@@ -146,16 +154,22 @@ function work(
         role: step.role,
         joint: step.joint?.number ?? null,
         turns: turned,
+        ...(step.connection === null ? { forFixture: true as const } : {}),
       },
       step.handsOnMin.likely,
     );
   }
 }
 
-function addConnectionStory(
+interface ToldConnection {
+  readonly id: string;
+  readonly told: DemoConnection;
+}
+
+/** Adds a connection as it was surveyed, with its hookup where it has come that far. */
+function describe(
   story: EventBuilder,
-  told: DemoConnection,
-  id: string,
+  { id, told }: ToldConnection,
   { tables, plannerIndex }: { tables: Tables; plannerIndex: PlannerIndex },
 ): void {
   const survey = surveyOf(told, tables);
@@ -167,47 +181,58 @@ function addConnectionStory(
   const plan = planHookup(plannerIndex, planRequest).plans[0];
   if (!plan) throw new Error(`data/demo.json: no plan for ${told.preset}`);
   story.add({ kind: "plan-chosen", connection: id, plan, request: planRequest });
-  if (told.progress === "planned") return;
-  const made = () => story.connection(id).joints.filter((joint) => joint.madeAt !== null).length;
-  const isWet = () => story.connection(id).checks.some((each) => each.result === "weeping");
+}
+
+/** Works on a fixture as far as its first connection has come. */
+function workOnFixture(story: EventBuilder, fixture: readonly ToldConnection[], tables: Tables): void {
+  const [first] = fixture;
+  const progress = first?.told.progress ?? "surveyed";
+  if (first === undefined || progress === "surveyed" || progress === "planned") return;
+  const joints = () => story.connection(first.id).joints;
   const enough = {
-    half: () => made() > 0,
-    weeping: isWet,
+    half: () => joints().some((joint) => joint.madeAt !== null),
+    weeping: () => story.connection(first.id).checks.some((each) => each.result === "weeping"),
     ready: () => false,
     signed: () => false,
     done: () => false,
-  }[told.progress];
-  const last = String(Math.max(1, plan.joints.length - 1));
-  work(story, tables, id, enough, told.progress === "weeping" ? { stage: "static", target: last } : null);
-  if (told.hold !== undefined)
-    story.add(
-      { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },
-      told.hold.minutes,
-    );
-  if (told.progress !== "signed" && told.progress !== "done") return;
+  }[progress];
+  const last = String(Math.max(1, joints().length - 1));
+  const weepsAt = progress === "weeping" ? { stage: "static", target: last } : null;
+  const ids = fixture.map(({ id }) => id);
+  work(story, tables, ids, enough, weepsAt);
+  for (const { id, told } of fixture) {
+    if (told.hold !== undefined)
+      story.add(
+        { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },
+        told.hold.minutes,
+      );
+    if (progress === "signed" || progress === "done") sign(story, tables, { id, told });
+  }
+}
+
+/** Signs a connection; where it is done, the follow-up check was dry. */
+function sign(story: EventBuilder, tables: Tables, { id, told }: ToldConnection): void {
   story.add({
     kind: "connection-signed",
     connection: id,
     name: story.events[0]?.actor ?? "",
     lookBackBy: told.lookBackBy,
   });
-  if (told.progress === "done") {
-    const stage = tables.stages.find((each) => each.code === "look-back");
-    if (stage)
-      story.add(
-        {
-          kind: "target-checked",
-          connection: id,
-          target: "connection",
-          stage: "look-back",
-          result: "dry",
-          method: stage.method,
-          watchedMin: stage.watchMin,
-          note: "",
-        },
-        LOOK_BACK_AFTER_MIN,
-      );
-  }
+  const stage = tables.stages.find((each) => each.code === "look-back");
+  if (told.progress !== "done" || stage === undefined) return;
+  story.add(
+    {
+      kind: "target-checked",
+      connection: id,
+      target: "connection",
+      stage: "look-back",
+      result: "dry",
+      method: stage.method,
+      watchedMin: stage.watchMin,
+      note: "",
+    },
+    LOOK_BACK_AFTER_MIN,
+  );
 }
 
 /** Returns all events of one demo visit, in order, as of `now`. Errors: Error naming what in data/demo.json cannot be. */
@@ -226,8 +251,26 @@ export function demoVisitEvents(
     0,
   );
   for (const text of visit.notes) story.add({ kind: "visit-noted", text });
-  visit.connections.forEach((told, index) => {
-    addConnectionStory(story, told, uuidFrom(`connection ${visit.key} ${index}`, DEMO_NAMESPACE), tools);
-  });
+  for (const valve of visit.valves)
+    story.add({
+      kind: "valve-noted",
+      valve: {
+        ...valve,
+        provedAt: valve.proof === "not-proved" ? null : new Date(writtenMs).toISOString(),
+      },
+    });
+  const told = visit.connections.map(
+    (each, index): ToldConnection => ({
+      id: uuidFrom(`connection ${visit.key} ${index}`, DEMO_NAMESPACE),
+      told: each,
+    }),
+  );
+  for (const first of told) {
+    const { fixture } = first.told;
+    const own = fixture === undefined ? [first] : told.filter((each) => each.told.fixture === fixture);
+    if (own[0] !== first) continue;
+    for (const each of own) describe(story, each, tools);
+    workOnFixture(story, own, tools.tables);
+  }
   return story.events;
 }

@@ -26,3 +26,17 @@ export function partsOfConnections(
   }
   return [...lines.values()].sort((a, b) => a.name.localeCompare(b.name, "en", { numeric: true }));
 }
+
+/** Returns the tools and consumables that the plans of every connection that was not removed ask for, each once. */
+export function outfitOf(connections: readonly ConnectionState[]): {
+  readonly tools: readonly string[];
+  readonly consumables: readonly string[];
+} {
+  const plans = connections.flatMap(({ plan, removed }) =>
+    plan === null || removed !== null ? [] : [plan.plan],
+  );
+  return {
+    tools: [...new Set(plans.flatMap(({ tools = [] }) => tools))],
+    consumables: [...new Set(plans.flatMap(({ consumables = [] }) => consumables))],
+  };
+}

@@ -2,7 +2,7 @@
 import { v5 as uuidFrom } from "uuid";
 import { withKnownParts } from "../../compute/compute.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
-import { jobsOf, type Schedule, type VisitJob } from "../../core/schedule/index.ts";
+import { jobsOf, type Schedule, type VisitJob, waitsWithNext } from "../../core/schedule/index.ts";
 import { codeOf, type RunStep } from "../../core/step/index.ts";
 import { firstRepeated, foldVisit, type VisitEvent } from "../../core/visit/index.ts";
 import type { ScheduleAnswer, ScheduleRequest } from "../../schema/schedule.ts";
@@ -74,10 +74,11 @@ const asSiteValve = (valve: ReturnType<typeof valvesOf>[number]) => ({ ...valve,
 
 /**
  * What each step of a job waits for: the one before it; bench work for the look, and the shutting for the bench work; the last step for
- * what is watched beside. A step that is dropped stands for its twin, which another job does.
+ * what is watched beside. Looks that wait together wait for
+ * the same. A step that is dropped stands for its twin, which another job does.
  */
 function orderOf(
-  { tasks }: VisitJob,
+  { tasks, steps }: VisitJob,
   isDropped: (id: string) => boolean,
   twinOf: (at: number) => string | null,
 ): ReadonlyMap<string, readonly string[]> {
@@ -93,6 +94,7 @@ function orderOf(
     );
   let before: readonly string[] = [];
   let beside: readonly string[] = [];
+  let together: readonly string[] = [];
   let waitsForBench = bench.slice(-1);
   for (const [at, task] of tasks.entries()) {
     if (isBench(at)) continue;
@@ -108,7 +110,11 @@ function orderOf(
     ]);
     if (isAtShut) waitsForBench = [];
     if (task.isBeside) beside = [...beside, task.id];
-    else before = [task.id];
+    else if (waitsWithNext(steps, at)) together = [...together, task.id];
+    else {
+      before = [...together, task.id];
+      together = [];
+    }
   }
   return after;
 }

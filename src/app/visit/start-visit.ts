@@ -8,6 +8,7 @@ import { looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
+import { valvesKnownAt } from "./site-valves.ts";
 import { addEvents, openVisit, readVisit } from "./visit.ts";
 
 export const newVisitForm = z.object({
@@ -75,6 +76,7 @@ export async function startVisit(
   const site = { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
   const events = [
     stamp({ kind: "visit-opened", site, title, startsAt: context.now().toISOString() }),
+    ...(await valvesKnownAt(context.sql, site)).map(stamp),
     ...acts.map(stamp),
   ];
   await openVisit(context, form.visit, events);

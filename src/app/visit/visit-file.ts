@@ -17,6 +17,7 @@ import type { Context } from "../context.ts";
 import { AppError, errorFromFault } from "../http/app-error.ts";
 import { currentLibrary, keepLibraryOfVisit, stepsOfVisit } from "../step/step-library.ts";
 import type { KeptEvent } from "./event-rows.ts";
+import { keepValves } from "./site-valves.ts";
 import { type AddedEvents, readVisit, rowFromSummary } from "./visit.ts";
 
 export interface ExportedVisit {
@@ -102,6 +103,7 @@ async function writeImport(
     if (row) await updateVisit(tx, next);
     else await insertVisit(tx, next);
     for (const rows of judged.rows) await insertEventRows(tx, rows);
+    await keepValves(tx, judged.visit, judged.valves);
     return { visit: judged.visit, version, added: judged.added };
   });
 }

@@ -32,6 +32,7 @@ import {
   withFieldsOfRequest,
   withoutKnownEvents,
 } from "./incoming-events.ts";
+import { keepValves } from "./site-valves.ts";
 import { type FoldedVisit, foldedVisit, isUnreadable, keepFolded } from "./visit-cache.ts";
 
 export interface Visit {
@@ -203,6 +204,7 @@ export async function addEvents(
       id,
       fresh.flatMap((event) => (event.kind === "photo-removed" ? [event.photo] : [])),
     );
+    await keepValves(tx, id, fresh);
     const version = row.version + fresh.length;
     const summary = visitSummary(state, context.tables.stages, receivedAt);
     const next = rowFromSummary(id, summary, { ...row, version, logBytes });
@@ -256,6 +258,7 @@ export async function openVisit(
     const version = accepted.length;
     const opened = rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes });
     await writeNew(tx, opened, accepted);
+    await keepValves(tx, id, accepted);
     return { visit: id, version, added: version };
   });
 }

@@ -21,6 +21,18 @@ export interface VisitJob extends Job {
 /** Returns the id of a step in a schedule: its own within its connection, or within its fixture. */
 export const taskIdOf = (job: string, { connection, id }: RunStep): string => `${connection ?? job}/${id}`;
 
+/** Returns true when a step waits together with the next: the same look at another side of the fixture, one wait for both. */
+export function waitsWithNext(steps: readonly RunStep[], at: number): boolean {
+  const [step, next] = [steps[at], steps[at + 1]];
+  return (
+    step !== undefined &&
+    next !== undefined &&
+    step.stage !== null &&
+    step.stage === next.stage &&
+    step.waitMin <= next.waitMin
+  );
+}
+
 /** Waits that go on beside other work. */
 const isBeside = ({ role }: RunStep): boolean => role === "fire-watch";
 
@@ -82,7 +94,10 @@ export function jobsOf(connections: readonly ScheduledConnection[], tables: Step
         shutAlready: [...zones.keys()].filter(
           (zone) => hasDone("water-off", zone) && !hasDone("water-on", zone),
         ),
-        tasks: steps.map((step) => taskOf(id, step, isolations)),
+        tasks: steps.map((step, at) => {
+          const task = taskOf(id, step, isolations);
+          return waitsWithNext(steps, at) ? { ...task, waitMin: 0 } : task;
+        }),
         connections: own,
         isolations,
         steps,

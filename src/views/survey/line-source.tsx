@@ -1,6 +1,6 @@
 import type { Survey } from "../../core/survey/index.ts";
 import { AGE_WORDS, LINE_SOURCE_WORDS, NUT_WORDS, PHASE_WORDS } from "../../labels/survey.ts";
-import { RadioGroup, SelectField, TextField } from "../fields.tsx";
+import { OptionalRadio, RadioGroup, SelectField, TextField, withField } from "../fields.tsx";
 
 const HINTS: Readonly<Record<NonNullable<Survey["line"]>["by"], string>> = {
   kept: "It is looked at before it is trusted: age, crimps, washers. Fresh washers come with the plan.",
@@ -28,14 +28,8 @@ export function LineSource({
   onLength,
   onChange,
 }: LineSourceProps) {
-  const { line: now, phase: _, ...rest } = survey;
-  const { phase } = survey;
-  const put = (line: Survey["line"]) =>
-    onChange({
-      ...rest,
-      ...(phase === undefined ? {} : { phase }),
-      ...(line === undefined ? {} : { line }),
-    });
+  const { line: now } = survey;
+  const put = (line: Survey["line"]) => onChange(withField(survey, "line", line));
   return (
     <>
       <RadioGroup
@@ -59,34 +53,26 @@ export function LineSource({
               label="Its age"
               options={AGE_WORDS}
               value={now.ageYears === undefined ? "" : String(now.ageYears)}
-              onChange={(chosen) => {
-                const { ageYears: _, ...others } = now;
-                put(chosen === "" ? others : { ...others, ageYears: Number(chosen) });
-              }}
+              onChange={(chosen) =>
+                put(withField(now, "ageYears", chosen === "" ? undefined : Number(chosen)))
+              }
             />
           </div>
-          <RadioGroup
+          <OptionalRadio
             label="Its nut at the fixture"
             options={NUT_WORDS}
-            value={now.nut ?? "unknown"}
-            onChange={(chosen) => {
-              const { nut: _, ...others } = now;
-              put(chosen === "unknown" ? others : { ...others, nut: chosen });
-            }}
+            unset="not seen"
+            value={now.nut}
+            onChange={(chosen) => put(withField(now, "nut", chosen))}
           />
         </>
       )}
-      <RadioGroup
+      <OptionalRadio
         label="How far the work goes today"
         options={PHASE_WORDS}
-        value={phase ?? "whole"}
-        onChange={(chosen) =>
-          onChange({
-            ...rest,
-            ...(now === undefined ? {} : { line: now }),
-            ...(chosen === "whole" ? {} : { phase: chosen }),
-          })
-        }
+        unset="all of it"
+        value={survey.phase}
+        onChange={(chosen) => onChange(withField(survey, "phase", chosen))}
       />
     </>
   );

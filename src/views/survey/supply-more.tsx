@@ -9,7 +9,7 @@ import {
   PEX_WORDS,
   TREATMENT_WORDS,
 } from "../../labels/survey.ts";
-import { RadioGroup, SelectField } from "../fields.tsx";
+import { OptionalRadio, SelectField, withField } from "../fields.tsx";
 import type { EndChoice } from "./end-field.tsx";
 
 /** Supplies that begin at pipe: the end is the pipe, and the plan brings a stop. */
@@ -31,83 +31,71 @@ interface SupplyMoreProps {
 
 /** What else is known of the supply: its material, and a line that hangs there already. */
 export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
-  const { line, lineInlet, material, treated, ...plain } = supply;
-  const bare = { ...plain, ...(treated === undefined ? {} : { treated }) };
-  const put = (change: Partial<Survey["supply"]>) => onChange({ ...supply, ...change });
-  const hint = HINTS[supply.kind];
-  const isOpenPipe = PIPE_KINDS.includes(supply.kind);
+  const { line, lineInlet, kind } = supply;
+  const put =
+    <K extends keyof Survey["supply"]>(key: K) =>
+    (chosen: Survey["supply"][K] | undefined) =>
+      onChange(withField(supply, key, chosen));
+  const hint = HINTS[kind];
+  const isOpenPipe = PIPE_KINDS.includes(kind);
   return (
     <>
       {hint && <p className="text-small text-quiet">{hint}</p>}
       {isOpenPipe && (
-        <RadioGroup
+        <OptionalRadio
           label="The pipe comes out of"
           options={LOOKS_WORDS}
-          value={supply.looks ?? "unknown"}
-          onChange={(chosen) => {
-            const { looks: _, ...rest } = supply;
-            onChange(chosen === "unknown" ? rest : { ...rest, looks: chosen });
-          }}
+          unset="not looked"
+          value={supply.looks}
+          onChange={put("looks")}
         />
       )}
       {isOpenPipe && supply.end.endsWith("-pex") && (
-        <RadioGroup
+        <OptionalRadio
           label="Its print line says"
           options={PEX_WORDS}
-          value={supply.pexType ?? "unknown"}
-          onChange={(chosen) => {
-            const { pexType: _, ...rest } = supply;
-            onChange(chosen === "unknown" ? rest : { ...rest, pexType: chosen });
-          }}
+          unset="not read"
+          value={supply.pexType}
+          onChange={put("pexType")}
         />
       )}
       {isOpenPipe && (
-        <RadioGroup
+        <OptionalRadio
           label="Made of"
           options={MATERIAL_WORDS}
-          value={material ?? "unknown"}
-          onChange={(chosen) =>
-            onChange({
-              ...bare,
-              ...(line === undefined ? {} : { line }),
-              ...(lineInlet === undefined ? {} : { lineInlet }),
-              ...(chosen === "unknown" ? {} : { material: chosen }),
-            })
-          }
+          unset="not said"
+          value={supply.material}
+          onChange={put("material")}
         />
       )}
-      {(isOpenPipe || supply.kind === "tube") && (
-        <RadioGroup
+      {(isOpenPipe || kind === "tube") && (
+        <OptionalRadio
           label="A valve before it"
           options={BEFORE_PIPE_WORDS}
-          value={supply.behindValve ?? "unknown"}
-          onChange={(chosen) => {
-            const { behindValve: _, ...rest } = supply;
-            onChange(chosen === "unknown" ? rest : { ...rest, behindValve: chosen });
-          }}
+          unset="none, or not tried"
+          value={supply.behindValve}
+          onChange={put("behindValve")}
         />
       )}
-      {supply.kind === "dead-stop" && (
-        <RadioGroup
+      {kind === "dead-stop" && (
+        <OptionalRadio
           label="The old stop leaves on the pipe"
           options={LEFT_ON_WORDS}
-          value={supply.leftOn ?? "unknown"}
-          onChange={(chosen) => {
-            const { leftOn: _, ...rest } = supply;
-            onChange(chosen === "unknown" ? rest : { ...rest, leftOn: chosen });
-          }}
+          unset="not looked"
+          value={supply.leftOn}
+          onChange={put("leftOn")}
         />
       )}
-      {supply.kind !== "pipe" && supply.kind !== "stub" && supply.kind !== "faucet-riser" && (
-        <RadioGroup
+      {kind !== "pipe" && kind !== "stub" && kind !== "faucet-riser" && (
+        <OptionalRadio
           label="On it already hangs"
           options={KEPT_LINE_WORDS}
-          value={line ?? "none"}
-          onChange={(chosen) =>
-            chosen === "none"
-              ? onChange({ ...bare, ...(material === undefined ? {} : { material }) })
-              : put({ line: chosen })
-          }
+          unset="nothing"
+          value={line}
+          onChange={(chosen) => {
+            const changed = withField(supply, "line", chosen);
+            onChange(chosen === undefined ? withField(changed, "lineInlet", undefined) : changed);
+          }}
         />
       )}
       {line !== undefined && (
@@ -118,10 +106,7 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
             ...inletEnds.map(({ code, name }) => [code, `${name}  (${code})`] as const),
           ]}
           value={lineInlet ?? ""}
-          onChange={(chosen) => {
-            const { lineInlet: _, ...rest } = supply;
-            onChange(chosen === "" ? rest : { ...rest, lineInlet: chosen });
-          }}
+          onChange={(chosen) => put("lineInlet")(chosen === "" ? undefined : chosen)}
           hint={
             line === "renewed"
               ? "The length below is for the new, shorter line."
@@ -129,14 +114,12 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
           }
         />
       )}
-      <RadioGroup
+      <OptionalRadio
         label="Water through a treatment unit"
         options={TREATMENT_WORDS}
-        value={treated ?? "none"}
-        onChange={(chosen) => {
-          const { treated: _, ...rest } = supply;
-          onChange(chosen === "none" ? rest : { ...rest, treated: chosen });
-        }}
+        unset="as it comes"
+        value={supply.treated}
+        onChange={put("treated")}
       />
     </>
   );

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { isSameRun, planRequestOf, type Survey } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
+import { fixtureOf } from "../../core/visit/index.ts";
 import {
   INLET_LOOKS_WORDS,
   LINE_WORDS,
@@ -11,13 +12,14 @@ import {
   STOP_KIND_WORDS,
   SUPPLY_WORDS,
 } from "../../labels/survey.ts";
-import { CheckboxGroup, RadioGroup, SelectField, TextField } from "../fields.tsx";
+import { CheckboxGroup, OptionalRadio, RadioGroup, SelectField, TextField, withField } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { EndsInSpace } from "./ends-in-space.tsx";
+import { FixtureWork } from "./fixture-work.tsx";
 import { LineSource } from "./line-source.tsx";
 import { PracticeChoices, type PracticeRow } from "./practice-choices.tsx";
 import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
@@ -162,14 +164,12 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             onChange={(place) => set({ inletAboveSupply: place === "above" })}
           />
           <div className="grid grid-cols-2 gap-4">
-            <RadioGroup
+            <OptionalRadio
               label="The inlet looks"
               options={INLET_LOOKS_WORDS}
-              value={survey.inlet.looks ?? "unknown"}
-              onChange={(chosen) => {
-                const { looks: _, ...rest } = survey.inlet;
-                set({ inlet: chosen === "unknown" ? rest : { ...rest, looks: chosen } });
-              }}
+              unset="not looked"
+              value={survey.inlet.looks}
+              onChange={(looks) => set({ inlet: withField(survey.inlet, "looks", looks) })}
             />
             <TextField
               label="Room in front of it (empty: not measured)"
@@ -180,6 +180,14 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
               mode="decimal"
             />
           </div>
+          <FixtureWork
+            survey={survey}
+            fixtures={props.tables.fixtures}
+            others={fixtureOf(log.visit, connection)
+              .filter(({ id }) => id !== connection.id)
+              .map(({ survey: { label } }) => label)}
+            onChange={(changed) => setDraft((now) => ({ ...now, survey: changed }))}
+          />
           <h2>Between</h2>
           <div className="grid grid-cols-2 gap-4">
             <TextField

@@ -1,0 +1,28 @@
+/** Valves of a site: known from earlier visits, and kept for the next. */
+import { z } from "zod";
+import type { Site, VisitAct, VisitEvent } from "../../core/visit/index.ts";
+import type { Db } from "../../db/client.ts";
+import { findSite, noteValves } from "../../db/site.ts";
+import { valveSchema } from "../../schema/visit.ts";
+
+const storedValves = z.array(valveSchema);
+
+/** Returns the valves known at a site as acts of a visit that begins there. */
+export async function valvesKnownAt(
+  sql: Db,
+  { name, address }: Site,
+): Promise<readonly Extract<VisitAct, { kind: "valve-noted" }>[]> {
+  const row = await findSite(sql, name, address);
+  if (row === undefined) return [];
+  return storedValves.parse(row.valves).map((valve) => ({ kind: "valve-noted" as const, valve }));
+}
+
+/** Keeps the valves that a visit's events name with its site, the latest word of each. Call in the events' transaction. */
+export async function keepValves(sql: Db, visitId: string, events: readonly VisitEvent[]): Promise<void> {
+  const latest = new Map(
+    events.flatMap((event) =>
+      event.kind === "valve-noted" ? [[event.valve.name, event.valve] as const] : [],
+    ),
+  );
+  if (latest.size > 0) await noteValves(sql, visitId, JSON.stringify([...latest.values()]));
+}
