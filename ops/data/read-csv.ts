@@ -214,7 +214,20 @@ const readers = {
     checkpoints: list(row["checkpoints"]),
     why: row["why"],
   }),
-  checkpoints: (row: Row) => ({ ...row }),
+  checkpoints: (row: Row) => ({
+    id: row["id"],
+    label: row["label"],
+    look: row["look"],
+    makeUp: row["make_up"],
+    remedies: list(row["remedies"]),
+  }),
+  ladders: (row: Row) => ({
+    id: row["id"],
+    label: row["label"],
+    role: row["role"],
+    rungs: list(row["rungs"]),
+    stopWhen: row["stop_when"],
+  }),
   stages: (row: Row) => ({
     code: row["code"],
     label: row["label"],

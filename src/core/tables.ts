@@ -3,13 +3,14 @@
 import type { Checkpoint, Stage } from "./check/index.ts";
 import type { EndKnowledge, Instrument } from "./identify/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
-import type { Caution, StepTemplate } from "./step/index.ts";
+import type { Caution, Ladder, StepTemplate } from "./step/index.ts";
 import type { Preset } from "./survey/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];
   readonly presets: readonly Preset[];
   readonly checkpoints: readonly Checkpoint[];
+  readonly ladders: readonly Ladder[];
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];
   readonly cautions: readonly Caution[];

@@ -223,6 +223,7 @@ const planJoint = z.strictObject({
   turning: z.enum(["a", "b"]).nullable().exactOptional(),
   held: z.enum(["a", "b"]).exactOptional(),
   prepare: z.array(z.enum(PREPARATIONS)).max(12).exactOptional(),
+  depthIn: z.number().positive().max(12).exactOptional(),
   notes: z.array(text).max(8),
   label: text,
   sealsOn: text,

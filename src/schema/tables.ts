@@ -217,7 +217,20 @@ const preset = z.strictObject({
   why: code,
 });
 
-const checkpoint = z.strictObject({ id: code, label: code, look: code });
+const checkpoint = z.strictObject({
+  id: code,
+  label: code,
+  look: code,
+  makeUp: code,
+  remedies: z.array(code).min(1),
+});
+const ladder = z.strictObject({
+  id: code,
+  label: code,
+  role: z.enum(STEP_ROLES),
+  rungs: z.array(code).min(2),
+  stopWhen: code,
+});
 const stage = z.strictObject({
   code: z.enum(STAGE_CODES),
   label: code,
@@ -270,6 +283,7 @@ export const tablesSchema = z.strictObject({
   tools: z.array(tool),
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
+  ladders: z.array(ladder),
   stages: z.array(stage),
   steps: z.array(stepSchema),
   cautions: z.array(caution),

@@ -54,7 +54,13 @@ const target = z
   .string()
   .regex(/^(\d{1,2}|[A-Z]|connection)$/, "must be a joint's number, a checkpoint's letter or connection");
 const stage = z.enum(STAGE_CODES);
-const checkpoint = z.strictObject({ id: line(60), label: line(120), look: line(300) });
+const checkpoint = z.strictObject({
+  id: line(60),
+  label: line(120),
+  look: line(300),
+  makeUp: line(400).exactOptional(),
+  remedies: z.array(line(300)).max(12).exactOptional(),
+});
 
 /** One event of a visit. */
 export const eventSchema = z

@@ -146,7 +146,11 @@ describe("what people do besides", () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, await pathTo(WASHROOM, "Lavatory faucet hot", "run-sheet"));
     await page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).click();
-    await page.getByRole("button", { name: /^Tick ?: Crack the stop open/ }).click();
+    const early = page.locator("li[data-step=water-in]").first();
+    await early.getByText("Not yet").click();
+    await early.getByText(/^First \(make\): joint 2/).waitFor();
+    await early.getByLabel("Done all the same, because").fill("in a hurry");
+    await early.getByRole("button", { name: "Tick with this reason" }).click();
     await page
       .getByRole("alert")
       .getByText(/Make up every joint before water/)
@@ -199,16 +203,16 @@ describe("what people do besides", () => {
     const [one, two] = [await visitor(browser, server.base), await visitor(browser, server.base)];
     await go(one.page, path);
     await go(two.page, path);
-    await one.page.getByRole("button", { name: /^Tick ?: See both ends/ }).click();
+    await one.page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).click();
     await saved(one.page);
-    await two.page.getByRole("button", { name: /^Tick ?: See both ends/ }).click();
+    await two.page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).click();
     await two.page
       .getByRole("alert")
       .getByText(/ticked already/)
       .waitFor();
     await two.page.reload();
     await alive(two.page);
-    await two.page.getByRole("button", { name: /^Undo ?: See both ends/ }).waitFor();
+    await two.page.getByRole("button", { name: /^Undo ?: Dry every joint/ }).waitFor();
     await one.leave();
     await two.leave();
   });

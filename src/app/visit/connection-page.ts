@@ -91,6 +91,7 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
       stages: tables.stages,
       steps,
       cautions: tables.cautions,
+      ladders: tables.ladders,
     },
     ends: figuresFor(context, [...codes]),
   };
@@ -123,6 +124,7 @@ export async function readVisitRun(context: Context, params: Readonly<Record<str
         stages: tables.stages,
         steps,
         cautions: tables.cautions,
+        ladders: tables.ladders,
       },
     },
   };

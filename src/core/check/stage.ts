@@ -29,6 +29,10 @@ export interface Checkpoint {
   readonly id: string;
   readonly label: string;
   readonly look: string;
+  /** How it is made up. Absent in visits from before it was told. */
+  readonly makeUp?: string;
+  /** What helps when it is wet, the gentlest first. Absent in visits from before it was told. */
+  readonly remedies?: readonly string[];
 }
 
 /** Stages that look at every joint, in their order. */

@@ -46,6 +46,8 @@ export interface PlanJoint {
   readonly held?: JointSideId;
   /** What is done to the two sides directly before the joint is made. */
   readonly prepare?: readonly Preparation[];
+  /** How deep the pipe or tube goes in, inches: where its mark is made. Absent: nothing goes in, or no table tells. */
+  readonly depthIn?: number;
   readonly notes: readonly string[];
   /** The make-up rule's own words, kept with the plan. */
   readonly label: string;

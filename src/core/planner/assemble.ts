@@ -138,20 +138,22 @@ function ruledJoint(index: PlannerIndex, { left, right, isAside, seal }: OpenJoi
   return { ...common, note: mating.note, rule: ruleFor(mating, sides[0], sides[1], index.tables.joints) };
 }
 
+/** How deep a tube or pipe goes into its seat, inches; undefined: nothing goes in, or the depth is not known. */
+function depthOf({ tables }: PlannerIndex, type: string, sizes: readonly string[]): number | undefined {
+  return tables.insertions.find(({ joint, size }) => joint === type && size !== null && sizes.includes(size))
+    ?.depthIn.high;
+}
+
 /** Pipe to cut out for the tee of a cut pipe, inches; undefined: no pipe is cut, or the depth is not known. */
-function cutOut(
-  { ends, tables }: PlannerIndex,
-  { supply }: PlanRequest,
-  { chain }: Candidate,
-): number | undefined {
+function cutOut(index: PlannerIndex, { supply }: PlanRequest, { chain }: Candidate): number | undefined {
   const tee = chain.links.find(({ branch }) => branch !== null);
   if (supply.kind !== "pipe" || tee === undefined || tee.branch === null) return undefined;
+  const { ends, tables } = index;
   const { into } = tee.passage;
   const { side } = tee.branch;
   const [pipe, socket] = [ends.get(supply.end), ends.get(into.end)];
   const mating = pipe && socket && mate(pipe, socket, tables.matings);
-  const depth = tables.insertions.find(({ joint, size }) => joint === mating?.type && size === pipe?.fitSize)
-    ?.depthIn.high;
+  const depth = depthOf(index, mating?.type ?? "", [pipe?.fitSize ?? ""]);
   if (depth === undefined) return undefined;
   const runIn = norm(subtract(side.at, into.at));
   return Math.max(0, Math.round((runIn - 2 * depth) * 100) / 100);
@@ -190,6 +192,8 @@ export function assemble(
       const { part } = sockets[side];
       return part === null ? undefined : listed[part];
     };
+    const plain = sides.filter(({ end }) => end.form === "plain").map(({ end }) => end.fitSize);
+    const depthIn = depthOf(index, rule.type, plain);
     const holdBack = holdBackOf(joint, held, request, partAt(held));
     return {
       number: at + 1,
@@ -208,6 +212,7 @@ export function assemble(
       turning: turning === null ? null : SIDE_IDS[turning],
       held: SIDE_IDS[held],
       prepare: rule.prepare,
+      ...(depthIn === undefined ? {} : { depthIn }),
       notes: notesFor(
         index,
         rule,

@@ -13,4 +13,4 @@ export {
 } from "./step-role.ts";
 export { holdBackInWords, JOINT_SLOTS, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
 export type { StepSubject, StepTables } from "./step-subject.ts";
-export { type Caution, STEP_PHASES, type StepTemplate } from "./step-template.ts";
+export { type Caution, type Ladder, STEP_PHASES, type StepTemplate } from "./step-template.ts";

@@ -66,6 +66,30 @@ describe("runSheet", () => {
     ]);
   });
 
+  it("sets a toilet that comes, and makes its drain side up by each joint's own rule", () => {
+    const coming = sheetOf("toilet", { inPlace: false });
+    const order = ids(coming);
+    assert.ok(order.indexOf("set-toilet") < order.indexOf("make-1"));
+    assert.match(textOf(coming, "set-toilet"), /shims until nothing rocks.*measured after the bowl stands/);
+    assert.match(textOf(coming, "drain-joints"), /A tank-to-bowl bolts: rubber washer/);
+  });
+
+  it("marks a pipe at the depth of its joint", () => {
+    const supply = { end: "pipe-1/2-copper", kind: "dead-stop", looks: "wall" } as const;
+    assert.match(textOf(sheetOf("toilet", { supply }), "fit-push-1"), /depth marked at 1 in/);
+  });
+
+  it("has a ladder where something may sit fast, and says when to stop", () => {
+    const supply = { end: "pipe-1/2-copper", kind: "dead-stop", looks: "wall" } as const;
+    const ladders = sheetOf("toilet", { supply }).flatMap(({ role, ladder }) =>
+      ladder === null ? [] : [`${role}: ${ladder.id}`],
+    );
+    assert.deepEqual(ladders, ["take-off: fused-nut", "pull-stop: stuck-ferrule"]);
+    const stiff = sheetOf("toilet").find(({ role }) => role === "close-stop")?.ladder;
+    assert.match(stiff?.stopWhen ?? "", /shut the valve above/);
+    assert.ok(stiff && stiff.rungs.length >= 3);
+  });
+
   it("gives every joint its own figures", () => {
     const toilet = sheetOf("toilet");
     assert.match(

@@ -9,7 +9,7 @@ import { STRETCHES, stretchOf } from "./step-order.ts";
 import type { StepRole } from "./step-role.ts";
 import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";
-import type { StepTemplate } from "./step-template.ts";
+import type { Ladder, StepTemplate } from "./step-template.ts";
 
 export interface RunStep {
   readonly id: string;
@@ -34,6 +34,8 @@ export interface RunStep {
   readonly effect: StepTemplate["effect"];
   readonly role: StepRole | null;
   readonly cautions: readonly string[];
+  /** What to try when something sits fast, and when to stop; null: nothing does here. */
+  readonly ladder: Ladder | null;
   /** When it was ticked, UTC; for a stage, whether it is done. */
   readonly doneAt: string | null;
   readonly isDone: boolean;
@@ -239,6 +241,7 @@ class SheetWriter {
         isBench: template.role === "bench" || joint?.where === "bench" || this.#isBenchHeat(template),
         effect: template.effect,
         role: template.role,
+        ladder: this.#tables.ladders.find(({ role }) => role === template.role) ?? null,
         cautions: cautionsFor(template.caution, concerned, this.#tables),
         doneAt: isTicked ? doneAt : null,
         isDone:

@@ -37,6 +37,8 @@ export const STEP_FLAGS = {
   cut: "a riser or tube is cut to length",
   flexible: "the line is flexible",
   "has-checkpoints": "the drain side has something to look at",
+  "drain-joints": "a fixture comes, and its drain side has joints to make up",
+  "to-set": "a toilet comes that has to be set",
   "pipe-side": "the joint sits on the building's pipe",
   "flush-first": "the standard is to flush the new branch before its last joint",
   "air-gap": "the standard is an air gap on a dishwasher's drain",
@@ -119,6 +121,9 @@ export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFac
     "air-gap": rules.dishwasherBackflow === "air-gap",
     "high-loop": rules.dishwasherBackflow === "high-loop",
     "has-checkpoints": subject.checkpoints.length > 0,
+    "drain-joints":
+      survey.inPlace === false && subject.checkpoints.some(({ makeUp }) => makeUp !== undefined),
+    "to-set": survey.fixture === "toilet" && survey.inPlace === false && replaces !== "take-out",
     "pipe-side": false,
   };
   return new Set([

@@ -65,13 +65,14 @@ export const STEP_SLOTS = [
   "fill",
   "order",
   "checkpoints",
+  "drainSide",
   "purge",
   "purgeMore",
   "exercise",
   "placeBack",
   "bathingF",
 ] as const;
-export const JOINT_SLOTS = ["n", "makeText", "sealantText"] as const;
+export const JOINT_SLOTS = ["n", "makeText", "sealantText", "depth"] as const;
 
 /** Returns the sealant of a joint in words for a run sheet. */
 export function sealantInWords(joint: PlanJoint): string {
@@ -199,6 +200,11 @@ export function slotsOf(
     checkpoints: subject.checkpoints
       .map(({ letter, label }) => `${letter} ${label.toLowerCase()}`)
       .join("; "),
+    drainSide: subject.checkpoints
+      .flatMap(({ letter, label, makeUp }) =>
+        makeUp === undefined ? [] : [`${letter} ${label.toLowerCase()}: ${makeUp}`],
+      )
+      .join(". "),
     purge: preset?.purge ?? "Run until clear",
     purgeMore: volumeMl > 0 ? `; at least ${volumeInWords(PURGE_FILLS * volumeMl)} through the new line` : "",
     exercise: preset?.exercise ?? "Run the fixture through all it does",
@@ -218,6 +224,7 @@ export function jointSlots(joint: PlanJoint): Readonly<Record<(typeof JOINT_SLOT
     n: String(joint.number),
     makeText: `${joint.where === "bench" ? "on the bench, " : ""}${makeText(joint)}`,
     sealantText: sealantInWords(joint),
+    depth: joint.depthIn === undefined ? "" : ` at ${formatInches(joint.depthIn)} in`,
   };
 }
 

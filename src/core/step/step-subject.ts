@@ -6,7 +6,7 @@ import type { IsolationSubject } from "../isolation/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards, type Standards } from "../standard/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";
-import type { Caution, StepTemplate } from "./step-template.ts";
+import type { Caution, Ladder, StepTemplate } from "./step-template.ts";
 
 /** A connection as a run sheet sees one. */
 export interface StepSubject extends CheckSubject, IsolationSubject {
@@ -30,4 +30,5 @@ export interface StepTables {
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];
   readonly cautions: readonly Caution[];
+  readonly ladders: readonly Ladder[];
 }

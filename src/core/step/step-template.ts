@@ -39,3 +39,14 @@ export interface Caution {
   readonly code: string;
   readonly text: string;
 }
+
+/** What is tried when a part sits fast, the gentlest first, and when to stop: rows of data/ladders.csv. */
+export interface Ladder {
+  readonly id: string;
+  readonly label: string;
+  /** Role of the step at which it sits fast. */
+  readonly role: StepRole;
+  readonly rungs: readonly string[];
+  /** When to leave it alone, and what to do then. */
+  readonly stopWhen: string;
+}

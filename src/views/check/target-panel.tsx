@@ -25,7 +25,11 @@ export function targetWords(
   if (target === WHOLE_CONNECTION)
     return { title: "The whole connection", about: "everything in its place, nothing pulled or kinked" };
   const point = connection.checkpoints.find(({ letter }) => letter === target);
-  if (point) return { title: `${point.letter} ${point.label}`, about: point.look };
+  if (point)
+    return {
+      title: `${point.letter} ${point.label}`,
+      about: point.makeUp === undefined ? point.look : `${point.look}. Made up: ${point.makeUp}`,
+    };
   const joint = connection.joints.find(({ joint: each }) => String(each.number) === target)?.joint;
   return joint ? { title: `Joint ${joint.number}`, about: joint.label } : { title: target, about: "" };
 }

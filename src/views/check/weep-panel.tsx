@@ -20,17 +20,30 @@ function snugsLeft({ joint, snugs, turns }: JointState): number {
   return Math.max(0, Math.min(MOST_SNUGS - snugs, Math.floor(room / SNUG + 1e-9)));
 }
 
-/** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint is only written down. */
+/** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint has its ladder of remedies. */
 export function WeepPanel({ connection, target, act }: WeepPanelProps) {
   const state = connection.joints.find(({ joint }) => String(joint.number) === target);
   const [renewed, setRenewed] = useState("");
   const [turns, setTurns] = useState<number | null>(state?.joint.turns?.min ?? null);
+  const { remedies = [] } = connection.checkpoints.find(({ letter }) => letter === target) ?? {};
   if (!state)
     return (
-      <p className="mt-3">
-        Put it right, then look again: the next look counts. What cannot be put right today is written down as
-        an exception and told to the customer.
-      </p>
+      <div className="mt-3">
+        {remedies.length > 0 && (
+          <>
+            <p className="font-bold">What helps, the gentlest first:</p>
+            <ol className="list-decimal pl-5">
+              {remedies.map((remedy) => (
+                <li key={remedy}>{remedy}</li>
+              ))}
+            </ol>
+          </>
+        )}
+        <p>
+          Put it right, then look again: the next look counts. What cannot be put right today is written down
+          as an exception and told to the customer.
+        </p>
+      </div>
     );
   const { joint } = state;
   const left = snugsLeft(state);

@@ -44,6 +44,23 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
   );
 }
 
+/** What to try when something sits fast, the gentlest first, and when to stop. */
+function LadderHelp({ ladder }: { readonly ladder: NonNullable<RunStep["ladder"]> }) {
+  return (
+    <details className="text-small">
+      <summary className="min-h-touch cursor-pointer py-2 underline">{ladder.label}?</summary>
+      <ol className="list-decimal pl-5">
+        {ladder.rungs.map((rung) => (
+          <li key={rung}>{rung}</li>
+        ))}
+      </ol>
+      <p className="text-wet-ink">
+        <strong>Stop when</strong> {ladder.stopWhen}.
+      </p>
+    </details>
+  );
+}
+
 /** What comes first, and the way past it: with the reason written down. */
 function HeldUp({
   text,
@@ -133,6 +150,7 @@ export function StepRow(props: StepRowProps) {
         <p className="text-small">
           <Times step={step} zone={zone} />
         </p>
+        {step.ladder !== null && !step.isDone && <LadderHelp ladder={step.ladder} />}
         {more}
       </div>
       <div className={`flex items-center gap-2 ${step.isDone ? "" : "w-full md:w-auto"}`}>

@@ -160,6 +160,9 @@ export function VisitRun(props: VisitRunProps) {
   const clockOf = (line: RunLine) =>
     planned && line.startMin !== null ? timeText(later(planned.from, line.startMin), props.zone) : null;
   const open = sheets.filter(({ steps }) => steps.some(({ isDone }) => !isDone)).map(({ label }) => label);
+  const toSign = sheets
+    .filter(({ steps }) => steps.every(({ isDone }) => isDone))
+    .flatMap(({ connections }) => connections);
   const unplanned = log.visit.connections.filter(({ plan, removed }) => plan === null && removed === null);
   const last = liveEvents(log.events).at(-1) ?? null;
   if (sheets.length === 0)
@@ -210,6 +213,13 @@ export function VisitRun(props: VisitRunProps) {
         ) : (
           <p className="mt-4 text-title font-bold text-dry-ink">Every step is done.</p>
         )}
+        {toSign.map(({ id, survey }) => (
+          <p key={id} className="mt-3">
+            <a className="button button-main" href={`/visits/${props.visitId}/${id}/leak-check`}>
+              Sign {survey.label}
+            </a>
+          </p>
+        ))}
         {rest.length > AHEAD && (
           <button
             type="button"
