@@ -73,7 +73,9 @@ describe("a visit of six connections", () => {
       .getByText(/branch, next valve up|hot side, at the heater/)
       .first()
       .waitFor();
-    assert.equal(await doneOf(page), before, "a tick was lost");
+    // The closing of the stop that failed is no step any more: its tick is told apart, every other one stands.
+    assert.equal(await doneOf(page), before - 1, "a tick was lost");
+    await page.getByText(/no longer on the sheet.*close-stop/).waitFor();
     await saved(page);
     await tickUntil(page, "close-upstream");
     assert.equal(await next(page).getByRole("link").first().getAttribute("href"), broken);
@@ -83,8 +85,12 @@ describe("a visit of six connections", () => {
       .getByRole("button", { name: /the house main/ })
       .click();
     await page.locator("[data-water-back]").getByText("house main").waitFor();
+    // The heater is made safe before its water goes, whichever valve that is.
+    await tickUntil(page, "close-upstream");
+    const heater = (await read(visit)).state.connections.find(({ id }) => broken.includes(id));
+    assert.ok(heater?.doneRoles.has("heater-safe"));
     await next(page)
-      .getByText(/close the house main/)
+      .getByText(/close the valve above \(house main\)/)
       .first()
       .waitFor();
     await saved(page);

@@ -1,6 +1,6 @@
 export { blockedInWords } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
-export { codeOf, type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
+export { codeOf, type RunStep, runSheet, ticksLeftBehind, totalMin, waterOffMin } from "./run-sheet.ts";
 export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 export { libraryFaults, missingRoles } from "./step-library.ts";
 export {

@@ -6,7 +6,7 @@ import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
 import { isSameRun, planRequestOf, type Survey } from "../survey/index.ts";
 import { foldVisit } from "../visit/index.ts";
-import { codeOf, type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
+import { codeOf, type RunStep, runSheet, ticksLeftBehind, totalMin, waterOffMin } from "./run-sheet.ts";
 
 /** The run sheet of a connection surveyed so, planned by the planner. */
 function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep[] {
@@ -287,6 +287,18 @@ describe("a tick that no longer holds", () => {
     const layOut = sheet.find(({ id }) => id === "lay-out");
     assert.deepEqual([layOut?.isDone, layOut?.outdatedAt], [false, "2026-11-25T11:00:00.000Z"]);
     assert.equal(sheet.find(({ id }) => id === "look-ends")?.isDone, true);
+  });
+
+  it("is told apart when its step is no longer on the sheet", () => {
+    const toilet = plannedConnection("t", "toilet", stop("dead"));
+    const steps = new Map([
+      ["look-ends", "2026-11-25T13:00:00.000Z"],
+      ["close-stop", "2026-11-25T13:10:00.000Z"],
+    ]);
+    const subjects = [{ ...toilet, steps }];
+    assert.deepEqual(ticksLeftBehind(subjects, runSheet(subjects, tables)), [
+      { id: "close-stop", at: "2026-11-25T13:10:00.000Z" },
+    ]);
   });
 
   it("is marked when the stop that was proved fails afterwards", () => {

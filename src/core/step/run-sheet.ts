@@ -278,6 +278,20 @@ export function runSheet(connections: readonly StepSubject[], tables: StepTables
   return planned.length === 0 ? [] : new SheetWriter(planned, tables).write();
 }
 
+/** Returns the ticks of a fixture whose steps are no longer on its sheet, because what is planned or how the stop stands has changed; the earliest first. */
+export function ticksLeftBehind(
+  connections: readonly StepSubject[],
+  sheet: readonly RunStep[],
+): readonly { readonly id: string; readonly at: string }[] {
+  const listed = new Set(sheet.flatMap(({ id, connections: own }) => own.map((each) => `${each} ${id}`)));
+  const left = connections.flatMap(({ id: connection, steps }) =>
+    [...steps].flatMap(([id, at]) => (listed.has(`${connection} ${id}`) ? [] : [{ id, at }])),
+  );
+  return left
+    .filter(({ id, at }, index) => left.findIndex((each) => each.id === id && each.at === at) === index)
+    .toSorted((a, b) => (a.at < b.at ? -1 : 1));
+}
+
 /** Returns the code of a step: its role, which stays when a shop renames or rewords the step; without a role, its own name. */
 export function codeOf({ role, id, atJoint }: RunStep): string {
   if (role === "flush-first") return "flush-branch";

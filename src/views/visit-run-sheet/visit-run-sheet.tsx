@@ -1,5 +1,5 @@
 import { useMemo, useState } from "react";
-import { blockedInWords, type RunStep } from "../../core/step/index.ts";
+import { blockedInWords, type RunStep, ticksLeftBehind } from "../../core/step/index.ts";
 import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
@@ -160,6 +160,7 @@ export function VisitRun(props: VisitRunProps) {
   const clockOf = (line: RunLine) =>
     planned && line.startMin !== null ? timeText(later(planned.from, line.startMin), props.zone) : null;
   const open = sheets.filter(({ steps }) => steps.some(({ isDone }) => !isDone)).map(({ label }) => label);
+  const left = sheets.flatMap(({ connections, steps }) => ticksLeftBehind(connections, steps));
   const toSign = sheets
     .filter(({ steps }) => steps.every(({ isDone }) => isDone))
     .flatMap(({ connections }) => connections);
@@ -245,6 +246,12 @@ export function VisitRun(props: VisitRunProps) {
               ))}
             </ol>
           </details>
+        )}
+        {left.length > 0 && (
+          <p className="mt-3 text-small text-work-ink">
+            Ticked before, and no longer on the sheet since the plan or the stop changed:{" "}
+            {left.map(({ id, at }) => `${id} ${timeText(at, props.zone)}`).join(", ")}.
+          </p>
         )}
         {next && (
           <NotesAndPhotos
