@@ -125,7 +125,18 @@ function offBlock(
   { hands, pace }: Cutting,
   before: Behind,
 ): { readonly block: Block; readonly behind: Behind } {
-  const parts = jobs.map(taskPhasesOf);
+  const parts = jobs.map((job) => {
+    const { shuts, off, ...rest } = taskPhasesOf(job);
+    // A zone nobody else needs is shut when its own job comes to it; a shared one before the first.
+    const isShared = ({ zone }: Task) =>
+      jobs.some((other) => other !== job && other.zones.some(({ name }) => name === zone));
+    return {
+      ...rest,
+      shuts: shuts.filter(isShared),
+      off: [...shuts.filter((task) => !isShared(task)), ...off],
+      all: shuts,
+    };
+  });
   const id = `${jobs.map((job) => job.id).join("+")}:off`;
   const shuts = placeRows(
     [
@@ -174,7 +185,7 @@ function offBlock(
   const off = [...zones.values()].flatMap((zone): readonly Block["off"][number][] => {
     const from = timeOf(
       once(
-        parts.flatMap((part) => part.shuts),
+        parts.flatMap((part) => part.all),
         "first",
       ),
       "shuts",

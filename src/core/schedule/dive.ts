@@ -74,7 +74,16 @@ class HandsInUse {
       const first = this.#cutAt(start + fromMin);
       const last = this.#cutAt(start + toMin);
       for (let at = first; at < last; at += 1) this.#used[at] = (this.#used[at] ?? 0) + hands;
+      this.#joinAt(last);
+      this.#joinAt(first);
     }
+  }
+
+  /** Joins a piece with the one before where both use the same. */
+  #joinAt(at: number): void {
+    if (at === 0 || this.#used[at] !== this.#used[at - 1]) return;
+    this.#from.splice(at, 1);
+    this.#used.splice(at, 1);
   }
 }
 
@@ -94,12 +103,15 @@ function dive(
   const use = new HandsInUse(hands);
   const starts = new Array<number>(blocks.length).fill(Number.NaN);
   const left = before.map((lags) => lags.length);
-  const open = new Set(left.flatMap((count, at) => (count === 0 ? [at] : [])));
+  const open = left.flatMap((count, at) => (count === 0 ? [at] : []));
   let endMin = 0;
-  while (open.size > 0) {
-    let chosen = -1;
-    for (const at of open) if (chosen < 0 || (weights[at] ?? 0) > (weights[chosen] ?? 0)) chosen = at;
-    open.delete(chosen);
+  while (open.length > 0) {
+    let place = 0;
+    for (let k = 1; k < open.length; k += 1)
+      if ((weights[open[k] ?? 0] ?? 0) > (weights[open[place] ?? 0] ?? 0)) place = k;
+    const chosen = open[place] ?? 0;
+    open[place] = open.at(-1) ?? 0;
+    open.pop();
     let ready = releases[chosen] ?? 0;
     for (const { at, fromStartMin } of before[chosen] ?? [])
       ready = Math.max(ready, (starts[at] ?? 0) + fromStartMin);
@@ -109,7 +121,7 @@ function dive(
     endMin = Math.max(endMin, startMin + (blocks[chosen]?.minutes ?? 0) + (waits[chosen] ?? 0));
     for (const { at } of followers[chosen] ?? []) {
       left[at] = (left[at] ?? 0) - 1;
-      if (left[at] === 0) open.add(at);
+      if (left[at] === 0) open.push(at);
     }
   }
   return { starts, endMin };

@@ -34,13 +34,19 @@ function usesOf({ placed }: Block): readonly HandsUsed[] {
   const moments = [...new Set(placed.flatMap(({ fromMin, toMin }) => [fromMin, toMin]))].sort(
     (a, b) => a - b,
   );
-  return moments.slice(0, -1).flatMap((fromMin, at) => {
+  const uses: HandsUsed[] = [];
+  for (const [at, fromMin] of moments.slice(0, -1).entries()) {
     const toMin = moments[at + 1] ?? fromMin;
     const hands = placed
       .filter((each) => each.fromMin <= fromMin && each.toMin >= toMin)
       .reduce((sum, each) => sum + each.hands, 0);
-    return hands === 0 ? [] : [{ fromMin, toMin, hands }];
-  });
+    const last = uses.at(-1);
+    if (hands === 0) continue;
+    if (last !== undefined && last.toMin === fromMin && last.hands === hands)
+      uses[uses.length - 1] = { ...last, toMin };
+    else uses.push({ fromMin, toMin, hands });
+  }
+  return uses;
 }
 
 /** Longest ways through a network without circles, from the given ends. */

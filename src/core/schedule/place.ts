@@ -15,8 +15,9 @@ export interface Placement {
   readonly isProved: boolean;
 }
 
-/** Blocks placed in dives before the best so far is taken. */
-const MOST_DIVE_PLACINGS = 50_000;
+/** Blocks placed in dives before the best so far is taken: fewer where there are many, because each costs more. */
+const MOST_DIVE_PLACINGS = 120_000;
+const PLACINGS_TIMES_BLOCKS = 2_400_000;
 /** States of the branch and bound looked at before the best so far is taken with its gap. */
 const MOST_STATES = 3_000;
 /** More blocks than this are not searched through: the dives are as good, and the search would not end. */
@@ -183,7 +184,8 @@ export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
   if (blocks.length === 0) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
   const network = networkOf(blocks);
   const leastMin = leastLength(network, hands);
-  const found = bestDive(network, hands, leastMin, MOST_DIVE_PLACINGS);
+  const most = Math.min(MOST_DIVE_PLACINGS, PLACINGS_TIMES_BLOCKS / blocks.length);
+  const found = bestDive(network, hands, leastMin, most);
   const ends = (placed: readonly PlacedBlock[], totalMin: number, isProved: boolean): Placement => ({
     placed,
     totalMin,

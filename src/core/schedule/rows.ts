@@ -21,7 +21,7 @@ export interface PlacedRows {
 }
 
 /** Every way to begin rows is tried up to this many, above it the longest row goes first. */
-const MOST_ROWS_TRIED = 6;
+const MOST_ROWS_TRIED = 4;
 
 interface Ready {
   readonly at: number;
@@ -82,7 +82,7 @@ const lengthOf = (row: readonly Task[], pace: Pace): number =>
 
 /**
  * Returns rows of tasks placed from a moment on, each row in its order, so that all are over as soon as can be. Every order of
- * preference between up to six rows is tried; `isShortest` where none can be shorter.
+ * preference between up to four rows is tried; `isShortest` where none can be shorter.
  */
 export function placeRows(
   rows: readonly (readonly Task[])[],

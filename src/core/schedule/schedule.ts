@@ -67,9 +67,22 @@ function componentsOf(jobs: readonly Job[]): readonly (readonly Job[])[] {
 /** Most components that cost the same both ways and are tried both ways; of further ones the zones are shut once. */
 const MOST_TIES = 3;
 
+/** Jobs of a component by the gravest zone they share with another: those of one zone together, the others alone. */
+function byGravestZone(component: readonly Job[]): Grouping {
+  const isShared = (job: Job, name: string) =>
+    component.some((other) => other !== job && other.zones.some((zone) => zone.name === name));
+  const keyOf = (job: Job) =>
+    job.zones
+      .filter(({ name }) => isShared(job, name))
+      .toSorted((a, b) => ZONE_KINDS.indexOf(a.kind) - ZONE_KINDS.indexOf(b.kind))[0]?.name ?? job.id;
+  const keys = [...new Set(component.map(keyOf))];
+  return keys.map((key) => component.filter((job) => keyOf(job) === key));
+}
+
 /**
- * The ways to share the shutting of zones that cost the least time without water: each component's zones at once, or each job on its
- * own. Time without water adds up over components, so each is decided on its own; where both ways cost the same both are kept.
+ * The ways to share the shutting of zones that cost the least time without water: of each component all zones at once, the jobs of its
+ * gravest zones together, or each job on its own. Time without water adds up over components, so each is decided on its own; where ways
+ * cost the same they are kept.
  */
 function groupings(jobs: readonly Job[], cutting: Cutting): readonly Grouping[] {
   let ties = 0;
@@ -77,10 +90,12 @@ function groupings(jobs: readonly Job[], cutting: Cutting): readonly Grouping[] 
   const ways = componentsOf(jobs).map((component): readonly Grouping[] => {
     const apart = component.map((job) => [job]);
     if (component.length === 1) return [apart];
-    const difference = compareRows(off([component]), off(apart));
-    if (difference !== 0) return [difference < 0 ? [component] : apart];
-    ties += 1;
-    return ties > MOST_TIES ? [[component]] : [[component], apart];
+    const priced = [[component], byGravestZone(component), apart]
+      .map((groups) => ({ groups, off: off(groups) }))
+      .toSorted((one, other) => compareRows(one.off, other.off));
+    const best = priced.filter((each) => compareRows(each.off, priced[0]?.off ?? []) === 0);
+    if (best.length > 1) ties += 1;
+    return best.slice(0, ties > MOST_TIES ? 1 : 2).map(({ groups }) => groups);
   });
   return ways.reduce<readonly Grouping[]>(
     (made, kinds) => made.flatMap((before) => kinds.map((kind) => [...before, ...kind])),
@@ -126,6 +141,8 @@ function scheduleFrom(jobs: readonly Job[], { placed, totalMin, leastMin, isProv
 
 /** How finely work with the water on is cut for two pairs of hands: whole, then as finely as the gap asks for. Going to and fro costs attention. */
 const PIECES_MIN = [Number.POSITIVE_INFINITY, 4, 0] as const;
+/** A visit of more fixtures than this has enough other work for every wait. */
+const MOST_JOBS_CUT = 8;
 /** A schedule this near to the least length is not cut any finer: one in a hundred. */
 const SMALL_GAP = 1.01;
 
@@ -150,7 +167,8 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   let best: Schedule | null = null;
   const whole: Cutting = { hands, pace, pieceMin: Number.POSITIVE_INFINITY };
   for (const groups of groupings(jobs, whole)) {
-    for (const pieceMin of hands === 2 && pace === "likely" ? PIECES_MIN : PIECES_MIN.slice(0, 1)) {
+    const isCutFiner = hands === 2 && pace === "likely" && jobs.length <= MOST_JOBS_CUT;
+    for (const pieceMin of isCutFiner ? PIECES_MIN : PIECES_MIN.slice(0, 1)) {
       const schedule = scheduleOf(jobs, groups, { ...whole, pieceMin });
       if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
       if (schedule.isProved || schedule.totalMin <= schedule.leastTotalMin * SMALL_GAP) break;
