@@ -135,6 +135,14 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
                 : "gauge pressure with nothing running"
             }
           />
+          <FixtureWork
+            survey={survey}
+            fixtures={props.tables.fixtures}
+            others={fixtureOf(log.visit, connection)
+              .filter(({ id }) => id !== connection.id)
+              .map(({ survey: { label } }) => label)}
+            onChange={(changed) => setDraft((now) => ({ ...now, survey: changed }))}
+          />
         </div>
         <div className="grid content-start gap-4">
           <h2>At the fixture</h2>
@@ -180,14 +188,6 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
               mode="decimal"
             />
           </div>
-          <FixtureWork
-            survey={survey}
-            fixtures={props.tables.fixtures}
-            others={fixtureOf(log.visit, connection)
-              .filter(({ id }) => id !== connection.id)
-              .map(({ survey: { label } }) => label)}
-            onChange={(changed) => setDraft((now) => ({ ...now, survey: changed }))}
-          />
           <h2>Between</h2>
           <div className="grid grid-cols-2 gap-4">
             <TextField
