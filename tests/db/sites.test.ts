@@ -130,6 +130,7 @@ describe("a step out of order", () => {
     await addEvents(context, visit, fresh([tick("take-off", { override: "it was off when we came" })]));
     const { events, state } = await readVisit(context, visit);
     assert.equal(state.connections[0]?.steps.has("take-off"), true);
+    assert.match(state.connections[0]?.notes[0]?.text ?? "", /out of order.*off when we came/);
     const last = events.at(-1)?.event;
     assert.equal(last?.kind === "step-done" ? last.override : null, "it was off when we came");
     assert.equal(last?.kind === "step-done" ? last.role : null, "take-off");

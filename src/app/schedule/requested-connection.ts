@@ -106,5 +106,7 @@ export function planRequested(survey: Survey, { supply }: RequestedConnection): 
   if (supply == null) return request;
   const { end, kind, keepsExistingLine } = request.supply;
   const { water: _, staticPsi: __, stopHolds: ___, ...said } = supply;
-  return { ...request, supply: { ...request.supply, end, kind, keepsExistingLine, ...definedOf(said) } };
+  const asked = { ...request.supply, end, kind, keepsExistingLine, ...definedOf(said) };
+  // What is taken out leaves an open pipe end, whatever stood there.
+  return { ...request, supply: survey.replaces === "take-out" ? { ...asked, kind } : asked };
 }

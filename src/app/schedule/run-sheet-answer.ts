@@ -33,6 +33,11 @@ async function statesOf(context: Context, request: ScheduleRequest, signal?: Abo
   });
   const events: VisitEvent[] = [];
   for (const [at, asked] of request.connections.entries()) {
+    const end = asked.supply?.end;
+    if (end !== undefined && !context.plannerIndex.ends.has(end))
+      throw new AppError("invalid", `connections.${at}.supply.end: there is no end ${end}.`, [
+        { path: `connections.${at}.supply.end`, message: `there is no end ${end}` },
+      ]);
     const survey = surveyRequested(context.tables, asked, request.houseRules);
     const planRequest = planRequested(survey, asked);
     const plan = asked.plan ?? (await planned(context, planRequest, signal));

@@ -154,17 +154,11 @@ function offBlock(
     pace,
     shuts.endMin,
   );
-  const opens = placeRows(
-    [
-      once(
-        parts.flatMap((part) => part.opens),
-        "last",
-      ),
-    ],
-    hands,
-    pace,
-    work.endMin,
+  const opening = once(
+    parts.flatMap((part) => part.opens),
+    "last",
   );
+  const opens = placeRows([opening], hands, pace, work.endMin);
   // Waits after the opening are not stood through: what follows the block waits for the longest of them.
   const looks = placeRows(
     parts.map(({ atOpening }) => atOpening),
@@ -178,27 +172,17 @@ function offBlock(
   const besideMin = [...shuts.besideMin, ...work.besideMin, ...opens.besideMin, ...looks.besideMin];
   const zones = new Map(jobs.flatMap((job) => job.zones.map((zone) => [zone.name, zone])));
   const already = new Set(jobs.flatMap(({ shutAlready }) => shutAlready));
-  const timeOf = (list: readonly Task[], effect: Task["effect"], zone: string) => {
-    const task = list.find((each) => each.effect === effect && each.zone === zone);
+  const shutting = once(
+    parts.flatMap((part) => part.all),
+    "first",
+  );
+  const placeOf = (tasks: readonly Task[], effect: Task["effect"], zone: string) => {
+    const task = tasks.find((each) => each.effect === effect && each.zone === zone);
     return placed.find((each) => each.task === task?.id);
   };
   const off = [...zones.values()].flatMap((zone): readonly Block["off"][number][] => {
-    const from = timeOf(
-      once(
-        parts.flatMap((part) => part.all),
-        "first",
-      ),
-      "shuts",
-      zone.name,
-    );
-    const to = timeOf(
-      once(
-        parts.flatMap((part) => part.opens),
-        "last",
-      ),
-      "opens",
-      zone.name,
-    );
+    const from = placeOf(shutting, "shuts", zone.name);
+    const to = placeOf(opening, "opens", zone.name);
     const isSinceBefore = already.has(zone.name);
     if (to === undefined || (from === undefined && !isSinceBefore)) return [];
     return [{ zone, fromMin: isSinceBefore ? 0 : (from?.fromMin ?? 0), toMin: to.toMin, isSinceBefore }];

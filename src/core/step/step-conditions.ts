@@ -107,7 +107,7 @@ export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFac
     "stop-fails": !isolation.isOwnStop,
     "stop-weeps": isolation.isOwnStop && stop.proof === "weeps",
     "stop-opens": connection.hasStopToOpen,
-    "pipe-cut": supply.kind === "pipe",
+    "pipe-cut": supply.kind === "pipe" && replaces !== "take-out",
     "stop-renewed": supply.kind === "dead-stop",
     "old-line": replaces !== "first-time" && survey.line?.by !== "kept",
     "kept-line": connection.hasKeptLine,

@@ -72,7 +72,7 @@ export const STEP_SLOTS = [
   "placeBack",
   "bathingF",
 ] as const;
-export const JOINT_SLOTS = ["n", "makeText", "sealantText", "depth"] as const;
+export const JOINT_SLOTS = ["n", "makeText", "sealantText", "depth", "held"] as const;
 
 /** Returns the sealant of a joint in words for a run sheet. */
 export function sealantInWords(joint: PlanJoint): string {
@@ -224,6 +224,7 @@ export function jointSlots(joint: PlanJoint): Readonly<Record<(typeof JOINT_SLOT
     n: String(joint.number),
     makeText: `${joint.where === "bench" ? "on the bench, " : ""}${makeText(joint)}`,
     sealantText: sealantInWords(joint),
+    held: joint.holdBack?.what ?? "the fixed side",
     depth: joint.depthIn === undefined ? "" : ` at ${formatInches(joint.depthIn)} in`,
   };
 }

@@ -163,6 +163,9 @@ function lineFound({ line }: Survey): LineFound | null {
   return length === undefined ? known : { ...known, lengthIn: length.value };
 }
 
+/** Supplies that are an open pipe end once the fixture is gone: a cap goes straight on the pipe, no stop is added. */
+const OPEN_PIPES: readonly SupplyKind[] = ["stub", "pipe", "dead-stop"];
+
 /** Returns the planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
 export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
   const line = lineFound(survey);
@@ -170,6 +173,9 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
   return {
     supply: {
       ...supply,
+      ...(survey.replaces === "take-out" && OPEN_PIPES.includes(supply.kind)
+        ? { kind: "tube" as const }
+        : {}),
       water: survey.water,
       staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
       ...(survey.staticPsi === null ? { isStaticAssumed: true as const } : {}),

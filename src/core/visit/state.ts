@@ -94,8 +94,14 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "make")),
       });
     case "step-done": {
+      const { override } = event;
       const ticked: Change = (connection) => ({
         ...connection,
+        // Why the order was left stands with the connection's notes, and so on its record.
+        notes:
+          override === undefined || connection.id !== event.connection
+            ? connection.notes
+            : [...connection.notes, { text: `Done out of order (${event.step}): ${override}`, at, by }],
         steps: new Map(connection.steps).set(event.step, at),
         doneRoles:
           event.role === null ? connection.doneRoles : new Set([...connection.doneRoles, event.role]),
