@@ -130,6 +130,13 @@ const VISITS: Readonly<Record<string, readonly Told[]>> = {
     ["washer-hot", { ...holds, ...twoFixture }],
     ["washer-cold", { ...holds, ...twoFixture }],
   ],
+  "flushing asked for where the last joint is a flame's": [
+    ["hydrant-cold", { replaces: "first-time", houseRules: { pipeJoint: "solder", flushBeforeLast: "yes" } }],
+  ],
+  "both sides of a faucet, flushing before the last joints": [
+    ["lavatory-hot", { ...dead, supply: copperDead, houseRules: { flushBeforeLast: "yes" }, ...oneFixture }],
+    ["lavatory-cold", { ...holds, houseRules: { flushBeforeLast: "yes" }, ...oneFixture }],
+  ],
   "flushing before the last joint": [
     ["toilet", { ...dead, supply: copperDead, houseRules: { pipeJoint: "solder", flushBeforeLast: "yes" } }],
   ],
@@ -254,7 +261,7 @@ function checkWater(name: string, steps: readonly Placed[], { waterOff }: Schedu
 }
 
 /** Joints are made in the plan's order, each prepared directly before; the pipe side before water is let to it. */
-function checkJoints(name: string, { id, plan }: ConnectionState, steps: readonly Placed[]): void {
+function checkJoints(name: string, { id, plan, survey }: ConnectionState, steps: readonly Placed[]): void {
   assert.ok(plan);
   const own = steps.filter(({ step }) => step.connection === null || step.connection === id);
   const making = own.filter(({ code }) => code === "make").toSorted((a, b) => a.from - b.from);
@@ -282,8 +289,12 @@ function checkJoints(name: string, { id, plan }: ConnectionState, steps: readonl
   }
   const up = own.filter(({ code }) => code === "open-upstream");
   const stopAt = plan.plan.parts.findIndex(({ kind }) => kind === "stop");
+  // Behind a stop that is there and holds nothing is under pressure yet.
+  const isShutBelow =
+    stopAt < 0 && survey.supply.kind === "stop-outlet" && !["dead", "seized"].includes(survey.stop.proof);
   const pipeSide = plan.plan.joints.filter(
-    ({ between }) => stopAt < 0 || between[1].startsWith(`p${stopAt}.`) || between.includes("supply"),
+    ({ between }) =>
+      !isShutBelow && (stopAt < 0 || between[1].startsWith(`p${stopAt}.`) || between.includes("supply")),
   );
   for (const { from } of up)
     for (const { step, to } of making.filter(({ step: { joint } }) =>

@@ -1,6 +1,8 @@
 /** What of a connection decides its steps: the fixture it is part of, where its water is shut, how that is proved, what stays. */
 import { type Isolation, isolationsOf } from "../isolation/index.ts";
+import type { JointType } from "../joint/index.ts";
 import type { FixtureFacts, PlanJoint, PlanPart } from "../plan/index.ts";
+import { makingOrder } from "./makings.ts";
 import { type ProofWay, powerOf, proofWayOf } from "./proof-way.ts";
 import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
 
@@ -68,6 +70,16 @@ function pipeSideJoints({ plan }: StepSubject, hasStopToOpen: boolean): readonly
   return numbers(joints.slice(0, last + 1));
 }
 
+/** Joints that need a dry pipe: nothing is flushed before one of them. */
+const NEEDS_DRY_PIPE: readonly JointType[] = ["solder", "solvent"];
+
+/** True where the branch can be flushed before its last joint is made. */
+function canFlushFirst({ plan }: StepSubject): boolean {
+  const order = plan === null ? [] : makingOrder(plan.plan);
+  const last = order.at(-1);
+  return order.length > 1 && last !== undefined && !NEEDS_DRY_PIPE.includes(last.type);
+}
+
 /** Returns the connections of one fixture with what follows for their steps. All of them are planned. */
 export function connectionFacts(
   subjects: readonly StepSubject[],
@@ -101,9 +113,7 @@ export function connectionFacts(
         hasKeptLine: survey.supply.line === "stays" || survey.line?.by === "kept",
         isCapped: survey.phase === "rough-in" || survey.replaces === "take-out",
         flushesFirst:
-          hasStopToOpen &&
-          standardsOf(subject).flushBeforeLast === "yes" &&
-          (plan?.plan.joints.length ?? 0) > 1,
+          hasStopToOpen && standardsOf(subject).flushBeforeLast === "yes" && canFlushFirst(subject),
         pipeSide: pipeSideJoints(subject, hasStopToOpen),
         stiff: stiffPieces(subject),
       },
