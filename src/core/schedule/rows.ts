@@ -105,12 +105,5 @@ export function placeRows(
     const tried = placeInOrder(filled, order, hands, pace, fromMin);
     if (tried.endMin < best.endMin - 1e-9) best = tried;
   }
-  const isTriedOut = filled.length <= 1 || (filled.length <= MOST_ROWS_TRIED && isWithoutWaits(filled));
-  return { ...best, isShortest: isTriedOut || best.endMin <= least + 1e-9 };
+  return { ...best, isShortest: filled.length <= 1 || best.endMin <= least + 1e-9 };
 }
-
-/** Rows that are never waited in: which pair of hands takes which row is all there is to decide. */
-const isWithoutWaits = (rows: readonly (readonly Task[])[]): boolean =>
-  rows.every((row) =>
-    row.every(({ waitMin, isBeside, hands }) => hands === 1 && (waitMin === 0 || isBeside)),
-  );
