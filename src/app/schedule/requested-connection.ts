@@ -77,7 +77,11 @@ export function surveyRequested(
       ...(supply?.pexType === undefined ? {} : { pexType: supply.pexType }),
       ...(supply?.material === undefined ? {} : { material: supply.material }),
       ...(supply?.treated === undefined ? {} : { treated: supply.treated }),
-      ...(supply?.keepsExistingLine === true ? { line: "stays" as const } : {}),
+      ...(supply?.keepsExistingLine === true
+        ? { line: "stays" as const }
+        : supply?.keptLine === undefined
+          ? {}
+          : { line: "renewed" as const }),
       ...(supply?.keptLine === undefined ? {} : { lineInlet: supply.keptLine.inlet }),
     },
     stop: { kind: "unknown", proof: asked.stop, method: null },
@@ -94,19 +98,16 @@ export function surveyRequested(
   };
 }
 
-/** The fields of a request that were said. */
-function definedOf<T extends object>(fields: T): { [K in keyof T]?: Exclude<T[K], undefined> } {
-  const said: { [K in keyof T]?: Exclude<T[K], undefined> } = { ...fields };
-  return said;
-}
-
-/** Returns what the planner is asked for a requested connection. */
+/** Returns what the planner is asked for a requested connection: its survey, and what the request says that no survey holds. */
 export function planRequested(survey: Survey, { supply }: RequestedConnection): PlanRequest {
   const request = planRequestOf(survey, null);
-  if (supply == null) return request;
-  const { end, kind, keepsExistingLine } = request.supply;
-  const { water: _, staticPsi: __, stopHolds: ___, ...said } = supply;
-  const asked = { ...request.supply, end, kind, keepsExistingLine, ...definedOf(said) };
-  // What is taken out leaves an open pipe end, whatever stood there.
-  return { ...request, supply: survey.replaces === "take-out" ? { ...asked, kind } : asked };
+  return {
+    ...request,
+    supply: {
+      ...request.supply,
+      ...(supply?.teeAt === undefined ? {} : { teeAt: supply.teeAt }),
+      ...(supply?.keptNut === undefined ? {} : { keptNut: supply.keptNut }),
+      ...(supply?.upstream === undefined ? {} : { upstream: supply.upstream }),
+    },
+  };
 }

@@ -1,2 +1,2 @@
 export { type Isolation, type IsolationSubject, isolationsOf } from "./isolation.ts";
-export { type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";
+export { failsToClose, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";

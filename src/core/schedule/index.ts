@@ -1,4 +1,4 @@
-export { jobsOf, taskIdOf, type VisitJob, waitsWithNext } from "./jobs.ts";
+export { jobIdOf, jobsOf, taskIdOf, type VisitJob, waitsWithNext } from "./jobs.ts";
 export { type LoggedEvent, learnMinutes, timedSteps } from "./learned-minutes.ts";
 export { type OffWindow, type Schedule, scheduleVisit } from "./schedule.ts";
 export type { Job, Minutes } from "./task.ts";

@@ -1,7 +1,13 @@
 /** A visit's fixtures as jobs for the scheduler: which valves each needs shut and why, and which steps may come first. */
 
-import { type Isolation, isolationsOf, type Zone } from "../isolation/index.ts";
-import { type RunStep, runSheet, type StepSubject, type StepTables } from "../step/index.ts";
+import type { Isolation, Zone } from "../isolation/index.ts";
+import {
+  fixtureIsolations,
+  type RunStep,
+  runSheet,
+  type StepSubject,
+  type StepTables,
+} from "../step/index.ts";
 import type { Job, Task } from "./task.ts";
 
 /** What a schedule reads of a connection. */
@@ -53,10 +59,17 @@ function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isol
   };
 }
 
+/** Returns the id of the job of a fixture's connections: the connection's own where there is one. */
+export function jobIdOf(connections: readonly Pick<ScheduledConnection, "id" | "survey">[]): string {
+  const [first] = connections;
+  const fixtureId = first?.survey.fixtureId;
+  return connections.length === 1 || fixtureId === undefined ? (first?.id ?? "") : `fixture ${fixtureId}`;
+}
+
 /** Fixtures of a visit: its connections with a chosen plan that are neither signed nor removed, by the fixture they are part of. */
 function fixturesOf(
   connections: readonly ScheduledConnection[],
-): readonly { readonly id: string; readonly connections: readonly ScheduledConnection[] }[] {
+): readonly (readonly ScheduledConnection[])[] {
   const fixtures = new Map<string, ScheduledConnection[]>();
   for (const connection of connections) {
     if (connection.plan === null || connection.signed !== null || connection.removed !== null) continue;
@@ -64,10 +77,7 @@ function fixturesOf(
     const key = fixtureId === undefined ? connection.id : `fixture ${fixtureId}`;
     fixtures.set(key, [...(fixtures.get(key) ?? []), connection]);
   }
-  return [...fixtures].map(([key, own]) => ({
-    id: own.length === 1 && own[0] !== undefined ? own[0].id : key,
-    connections: own,
-  }));
+  return [...fixtures.values()];
 }
 
 /**
@@ -75,14 +85,12 @@ function fixturesOf(
  * visit stands.
  */
 export function jobsOf(connections: readonly ScheduledConnection[], tables: StepTables): readonly VisitJob[] {
-  return fixturesOf(connections).flatMap(({ id, connections: own }) => {
+  return fixturesOf(connections).flatMap((own) => {
+    const id = jobIdOf(own);
     const sheet = runSheet(own, tables);
     const steps = sheet.filter(({ isDone }) => !isDone);
     if (steps.length === 0) return [];
-    const mixes = own.some(({ survey }) =>
-      tables.fixtures.some(({ fixture, mixing }) => mixing && fixture === survey.fixture),
-    );
-    const isolations = isolationsOf(own, mixes);
+    const isolations = fixtureIsolations(own, tables);
     const zones = new Map<string, Zone>([...isolations.values()].map(({ zone }) => [zone.name, zone]));
     const zoneOf = ({ connections: [first = ""] }: RunStep) => isolations.get(first)?.zone.name;
     const hasDone = (effect: RunStep["effect"], zone: string) =>

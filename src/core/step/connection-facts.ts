@@ -1,5 +1,5 @@
 /** What of a connection decides its steps: the fixture it is part of, where its water is shut, how that is proved, what stays. */
-import { type Isolation, isolationsOf } from "../isolation/index.ts";
+import { failsToClose, type Isolation, isolationsOf } from "../isolation/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { FixtureFacts, PlanJoint, PlanPart } from "../plan/index.ts";
 import { makingOrder } from "./makings.ts";
@@ -80,23 +80,31 @@ function canFlushFirst({ plan }: StepSubject): boolean {
   return order.length > 1 && last !== undefined && !NEEDS_DRY_PIPE.includes(last.type);
 }
 
+/** Returns where the water is shut for each connection of one fixture, by connection. */
+export function fixtureIsolations(
+  subjects: readonly StepSubject[],
+  { fixtures }: Pick<StepTables, "fixtures">,
+): ReadonlyMap<string, Isolation> {
+  const mixes = subjects.some(({ survey }) =>
+    fixtures.some(({ fixture, mixing }) => mixing && fixture === survey.fixture),
+  );
+  return isolationsOf(subjects, mixes);
+}
+
 /** Returns the connections of one fixture with what follows for their steps. All of them are planned. */
 export function connectionFacts(
   subjects: readonly StepSubject[],
   { fixtures }: Pick<StepTables, "fixtures">,
 ): readonly ConnectionFacts[] {
-  const factsOf = ({ survey }: StepSubject) => fixtures.find(({ fixture }) => fixture === survey.fixture);
-  const mixes = subjects.some((subject) => factsOf(subject)?.mixing === true);
-  const isolations = isolationsOf(subjects, mixes);
+  const isolations = fixtureIsolations(subjects, { fixtures });
   return subjects.flatMap((subject): ConnectionFacts[] => {
     const isolation = isolations.get(subject.id);
     if (isolation === undefined) return [];
     const { survey, plan } = subject;
-    const fixture = factsOf(subject);
+    const fixture = fixtures.find((each) => each.fixture === survey.fixture);
     const hasNewStop = plan?.plan.parts.some(bringsStop) === true;
-    const closesItself = survey.stop.proof !== "dead" && survey.stop.proof !== "seized";
     const hasOldStop =
-      closesItself &&
+      !failsToClose(survey.stop.proof) &&
       (survey.supply.kind === "stop-outlet" ||
         survey.supply.kind === "box-valve" ||
         survey.supply.behindValve === "holds");

@@ -1,3 +1,4 @@
+export { fixtureIsolations } from "./connection-facts.ts";
 export { blockedInWords } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
 export { codeOf, type RunStep, runSheet, ticksLeftBehind, totalMin, waterOffMin } from "./run-sheet.ts";

@@ -1,6 +1,7 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 
 import { jointTargets } from "../check/index.ts";
+import { failsToClose } from "../isolation/index.ts";
 import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
@@ -123,9 +124,8 @@ const listed = (numbers: readonly number[]) => numbers.join(", ");
 
 /** Why a valve above is shut, in words. */
 function stopStateInWords({ subject: { survey }, isolation }: ConnectionFacts): string {
-  const closes = survey.stop.proof !== "dead" && survey.stop.proof !== "seized";
   const open = survey.supply.behindValve === "holds" ? undefined : NO_STOP[survey.supply.kind];
-  if (open !== undefined || !closes || isolation.isOwnStop)
+  if (open !== undefined || failsToClose(survey.stop.proof) || isolation.isOwnStop)
     return open ?? `The stop ${BAD_STOP[survey.stop.proof]}`;
   return "Water comes through the fixture from the other side";
 }

@@ -1,6 +1,7 @@
 /** What a visit has come to, as a pure projection of its events. */
 
 import { type Check, STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
+import { failsToClose } from "../isolation/index.ts";
 import type { Plan } from "../plan/index.ts";
 import type { StopProof } from "../survey/index.ts";
 import {
@@ -31,8 +32,7 @@ const isForFixture = (event: VisitAct): boolean =>
 
 /** When the stop was last found not to close, after one more word about it. */
 function failedAt({ survey, stopFailedAt }: ConnectionState, proof: StopProof, at: string): string | null {
-  const fails = (each: StopProof) => each === "dead" || each === "seized";
-  return fails(proof) && !fails(survey.stop.proof) ? at : stopFailedAt;
+  return failsToClose(proof) && !failsToClose(survey.stop.proof) ? at : stopFailedAt;
 }
 
 /** A branch is nearer to a fixture than the hot side, and that than the house. */

@@ -1,5 +1,5 @@
 import { blockedInWords, type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
-import { fixtureOf, liveEvents } from "../../core/visit/index.ts";
+import { fixtureOf } from "../../core/visit/index.ts";
 import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
@@ -8,7 +8,7 @@ import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { StepRow } from "./step-row.tsx";
-import { tickAct } from "./tick.ts";
+import { tickAct, tickOf } from "./tick.ts";
 
 function byPhase(
   steps: readonly RunStep[],
@@ -35,13 +35,6 @@ export function RunSheet(props: VisitProps) {
   const next = steps.find((step) => !step.isDone) ?? null;
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
-  const eventOf = (step: RunStep) =>
-    liveEvents(events)
-      .filter(
-        (event) =>
-          event.kind === "step-done" && step.connections.includes(event.connection) && event.step === step.id,
-      )
-      .at(-1)?.id ?? null;
   const homeOf = (step: RunStep) => step.connections[0] ?? connection.id;
   const sideOf = (step: RunStep) => {
     const side = own.length > 1 ? own.find(({ id }) => id === step.connection) : undefined;
@@ -108,8 +101,8 @@ export function RunSheet(props: VisitProps) {
                 checkHref={`/visits/${props.visitId}/${homeOf(step)}/leak-check`}
                 onTick={(turns, override) => log.act(tickAct(homeOf(step), step, turns, override))}
                 onUndo={() => {
-                  const event = eventOf(step);
-                  if (event) log.undo(event);
+                  const event = tickOf(events, step);
+                  if (event) log.undo(event.id);
                 }}
               />
             ))}

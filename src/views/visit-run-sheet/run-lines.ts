@@ -1,6 +1,6 @@
 /** The visit's open steps in one list: in the order of the schedule where there is one. Pure. */
 
-import { taskIdOf, type VisitSchedule } from "../../core/schedule/index.ts";
+import { jobIdOf, taskIdOf, type VisitSchedule } from "../../core/schedule/index.ts";
 import { type RunStep, runSheet, type StepTables } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "../../core/visit/index.ts";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
@@ -39,12 +39,6 @@ export function sheetsOf(visit: VisitState, tables: StepTables): readonly Sheet[
   });
 }
 
-/** Id of a sheet's job in the schedule. */
-function jobIdOf({ connection, connections }: Sheet): string {
-  const { fixtureId } = connection.survey;
-  return connections.length === 1 || fixtureId === undefined ? connection.id : `fixture ${fixtureId}`;
-}
-
 /** Returns a step of a sheet as a line, with the connection it is written down at. */
 export function lineOf(sheet: Sheet, step: RunStep): Omit<RunLine, "startMin" | "isOff"> {
   const connection = sheet.connections.find(({ id }) => step.connections.includes(id)) ?? sheet.connection;
@@ -59,7 +53,7 @@ export function runLines(sheets: readonly Sheet[], planned: VisitSchedule | null
   const placed = new Map((planned?.schedule.tasks ?? []).map((each) => [each.task, each]));
   const jobs = new Map((planned?.jobs ?? []).map((job) => [job.id, job]));
   const rows = sheets.flatMap((sheet, sheetAt) => {
-    const jobId = jobIdOf(sheet);
+    const jobId = jobIdOf(sheet.connections);
     const zones = jobs.get(jobId)?.zones.map(({ name }) => name) ?? [];
     const open = sheet.steps.filter(({ isDone }) => !isDone);
     let after = Number.POSITIVE_INFINITY;

@@ -1,11 +1,12 @@
 import { useMemo, useState } from "react";
-import { blockedInWords, type RunStep, ticksLeftBehind } from "../../core/step/index.ts";
-import { liveEvents, type VisitEvent } from "../../core/visit/index.ts";
+import { failsToClose } from "../../core/isolation/index.ts";
+import { blockedInWords, ticksLeftBehind } from "../../core/step/index.ts";
+import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { StepRow } from "../run-sheet/step-row.tsx";
-import { tickAct } from "../run-sheet/tick.ts";
+import { tickAct, tickOf } from "../run-sheet/tick.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -61,8 +62,7 @@ function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
     step.role === proves &&
     !step.isDone &&
     sheet.steps.some(({ role, connection: own }) => role === "close-stop" && own === step.connection);
-  const hasFailed =
-    step.role === "close-upstream" && !step.isDone && (proof === "dead" || proof === "seized");
+  const hasFailed = step.role === "close-upstream" && !step.isDone && failsToClose(proof);
   const isShut =
     connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
   return (
@@ -125,14 +125,6 @@ function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
       }}
     />
   );
-}
-
-function tickOf(events: readonly VisitEvent[], { connections, id }: RunStep): VisitEvent | undefined {
-  return liveEvents(events)
-    .filter(
-      (event) => event.kind === "step-done" && connections.includes(event.connection) && event.step === id,
-    )
-    .at(-1);
 }
 
 export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends">;
