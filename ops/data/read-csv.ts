@@ -233,7 +233,6 @@ const readers = {
     label: row["label"],
     scope: row["scope"],
     watchMin: number(row["watch_min"]),
-    leastMin: number(row["least_min"]),
     required: flag(row["required"]),
     method: row["method"],
     sees: row["sees"],

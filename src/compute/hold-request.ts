@@ -43,6 +43,8 @@ function testFrom(body: HoldRequest, section: Section): HoldTest {
     supplyPsi: body.supplyPsi ?? null,
     heldSec: body.heldSec ?? null,
     ambientF: body.ambientF ?? null,
+    ...(body.water === undefined ? {} : { water: body.water }),
+    ...(body.restedMin === undefined ? {} : { restedMin: body.restedMin }),
     stopChecked: body.stopChecked,
     gauge: body.gauge,
     drawOff: body.drawOff,
@@ -74,6 +76,7 @@ function answered(answer: HoldAnswer, seen: HoldRequest["seen"]): HoldAnswered {
     })),
     advice: answer.advice,
     steps: [...answer.steps],
+    doubts: [...answer.doubts],
     ...(reconciled === undefined ? {} : { reconciled }),
   };
 }

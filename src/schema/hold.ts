@@ -1,6 +1,6 @@
 /** The leak analyst at the border: holds, watches, and planning a hold. */
 import { z } from "zod";
-import { type HoldRecord, MOST_KEPT_SAMPLES, READING_SOURCES, SUSPECTS } from "../core/hold/index.ts";
+import { DOUBTS, type HoldRecord, MOST_KEPT_SAMPLES, READING_SOURCES, SUSPECTS } from "../core/hold/index.ts";
 import { SECTION_MATERIALS } from "../core/water/index.ts";
 
 /** A reading every second for five hours. */
@@ -49,6 +49,10 @@ export const holdRequest = z
     supplyPsi: z.number().nonnegative().max(1000).exactOptional(),
     heldSec: z.number().nonnegative().exactOptional(),
     ambientF: z.number().min(20).max(250).exactOptional(),
+    /** Which water stands in the section. */
+    water: z.enum(["cold", "hot"]).exactOptional(),
+    /** Minutes since water last ran through it, before the first reading. */
+    restedMin: z.number().nonnegative().max(100_000).exactOptional(),
     stopChecked: z.boolean().nullable().default(null),
     gauge: gaugeSchema,
     drawOff: drawOffSchema.nullable().default(null),
@@ -77,6 +81,8 @@ export const holdResponse = z
     advice: z.string(),
     /** Seconds at which the pressure jumped. */
     steps: z.array(z.number()).exactOptional(),
+    /** Conditions of "tight" that the test does not meet, the one to see to first at the head. */
+    doubts: z.array(z.enum(DOUBTS)).exactOptional(),
     /** The joints against the gauge, in one line. */
     reconciled: z
       .strictObject({
@@ -162,6 +168,8 @@ export const holdRecordSchema = z.strictObject({
     supplyPsi: z.number().nonnegative().max(1000).nullable(),
     heldSec: z.number().nonnegative().nullable(),
     ambientF: z.number().min(20).max(250).nullable(),
+    water: z.enum(["cold", "hot"]).exactOptional(),
+    restedMin: z.number().nonnegative().max(100_000).exactOptional(),
     stopChecked: z.boolean().nullable(),
     gauge: gaugeSchema,
     drawOff: drawOffSchema.nullable(),

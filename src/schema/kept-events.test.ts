@@ -10,7 +10,14 @@ import { eventSchema, incomingEvent } from "./visit.ts";
 const FOLDER = join(import.meta.dirname, "kept-events");
 const KINDS: readonly string[] = eventSchema.options.map(({ shape }) => shape.kind.value);
 /** Shape in which a kind of event first came; the others were there from the first. */
-const SINCE: Readonly<Record<string, number>> = { "valve-noted": 4 };
+const SINCE: Readonly<Record<string, number>> = {
+  "valve-noted": 4,
+  "visit-renamed": 5,
+  "visit-binned": 5,
+  "visit-restored": 5,
+  "connection-restored": 5,
+  "joints-wiped": 5,
+};
 const stored = z.array(z.looseObject({ id: z.string(), kind: z.string() }));
 const files = readdirSync(FOLDER).map((name) => ({
   shape: Number(/^shape-(\d+)\.json$/.exec(name)?.[1]),

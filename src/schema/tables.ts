@@ -236,7 +236,6 @@ const stage = z.strictObject({
   label: code,
   scope: z.enum(CHECK_SCOPES),
   watchMin: positive,
-  leastMin: positive,
   required: z.boolean(),
   method: z.enum(CHECK_METHODS),
   sees: code,

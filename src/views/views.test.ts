@@ -117,15 +117,15 @@ describe("a survey being typed", () => {
 });
 
 describe("small readings", () => {
-  it("minutes are a number above nothing", () => {
+  it("minutes are a number above nothing, or not told", () => {
     assert.deepEqual(["15", "1.5", "0,5", "", "0", "-1", "ten"].map(minutesFrom), [
       15,
       1.5,
       0.5,
       null,
-      null,
-      null,
-      null,
+      undefined,
+      undefined,
+      undefined,
     ]);
   });
   it("a plan without parts is told as what it is", () => {

@@ -208,7 +208,7 @@ describe("what people do besides", () => {
     await two.page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).click();
     await two.page
       .getByRole("alert")
-      .getByText(/ticked already/)
+      .getByText(/ticked this step already/)
       .waitFor();
     await two.page.reload();
     await alive(two.page);

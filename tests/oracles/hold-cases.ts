@@ -1,5 +1,5 @@
 /** Simulated hold tests of all kinds, with what was true: for the bench, tests and drills. */
-import type { HoldTest, Suspect } from "../../src/core/hold/index.ts";
+import type { HoldTest, Sample, Suspect } from "../../src/core/hold/index.ts";
 import type { Section } from "../../src/core/water/index.ts";
 import { type RandomSource, randomFrom } from "../../src/simulators/chance.ts";
 import {
@@ -20,9 +20,25 @@ export interface HoldCase {
   readonly seed: number;
 }
 
+/** Circumstances besides what confounds the gauge. */
+export type Circumstance =
+  /** A hot line that has just run, cooling at usual rates; nobody logs the temperature. */
+  | "hot-unlogged"
+  /** Hot, just run, the temperature logged. */
+  | "hot-logged"
+  /** The stop passes, more than the leak takes or less, and nobody proved the stop. */
+  | "passing-stop"
+  /** Five to ten minutes, a handful of readings, often a dial. */
+  | "short-coarse"
+  /** As loggers write: pauses, and another rate half way. */
+  | "logger-file"
+  /** A section unlike the usual ones, its volume told wrongly, a room that drifts more. */
+  | "unusual";
+
 export interface CaseWish {
   readonly leakMlPerMin: number;
   readonly confounder: Confounder | null;
+  readonly circumstance?: Circumstance;
 }
 
 const along = (chance: RandomSource, low: number, high: number) => low * (high / low) ** chance.uniform();
@@ -48,36 +64,78 @@ function scrambled(seed: number): number {
   return (bits ^ (bits >>> 16)) | 0;
 }
 
+/** Hot water that has just run, by a bare or a wrapped line: at most 5 F a minute at first. */
+function hotCooling(chance: RandomSource): SimulatedTest["warmth"] {
+  const startF = within(chance, 95, 140);
+  const roomF = within(chance, 64, 76);
+  return { startF, roomF, seconds: Math.max(within(chance, 600, 2400), ((startF - roomF) / 5) * 60) };
+}
+
+function warmthBy(chance: RandomSource, { confounder, circumstance }: CaseWish): SimulatedTest["warmth"] {
+  if (circumstance === "hot-unlogged" || circumstance === "hot-logged") return hotCooling(chance);
+  if (confounder === "temperature")
+    return {
+      startF: within(chance, 50, 62) + (chance.happens(0.5) ? 50 : 0),
+      roomF: within(chance, 66, 74),
+      seconds: within(chance, 600, 2400),
+    };
+  const drift = circumstance === "unusual" ? 0.2 : 0.1;
+  return { startF: 70 + chance.normal(0, drift), roomF: 70, seconds: 1500 };
+}
+
+function gaugeBy(chance: RandomSource, { confounder, circumstance }: CaseWish): SimulatedTest["gauge"] {
+  const isDial = confounder === "dial" || (circumstance === "short-coarse" && chance.happens(0.5));
+  if (!isDial) return { resolutionPsi: 0.1, type: "digital", noisePsi: within(chance, 0.01, 0.06) };
+  return circumstance === "short-coarse" && chance.happens(0.5)
+    ? { resolutionPsi: 2, type: "dial", noisePsi: 0.3 }
+    : { resolutionPsi: 1, type: "dial", noisePsi: 0.15 };
+}
+
+/** Readings as a logger's file has them: seldom later on, and a pause or two without any. */
+function asLogged(samples: readonly Sample[], chance: RandomSource): readonly Sample[] {
+  const last = samples.at(-1)?.t ?? 0;
+  const slowFrom = within(chance, 0.2, 0.7) * last;
+  const keepEvery = Math.round(within(chance, 3, 8));
+  const pauses = Array.from({ length: chance.happens(0.5) ? 2 : 1 }, () => {
+    const from = within(chance, 0.1, 0.8) * last;
+    return [from, from + within(chance, 0.03, 0.12) * last] as const;
+  });
+  return samples.filter(
+    ({ t }, at) => (t < slowFrom || at % keepEvery === 0) && !pauses.some(([from, to]) => t > from && t < to),
+  );
+}
+
 /** One made-up hold of the kind wished for. The same seed gives the same case. */
 export function holdCase(seed: number, wish: CaseWish): HoldCase {
   const chance = randomFrom(scrambled(seed));
-  const { confounder, leakMlPerMin } = wish;
+  const { confounder, leakMlPerMin, circumstance } = wish;
   const section = sectionBy(chance, confounder);
   const drawn = hiddenTruth(section, leakMlPerMin, chance);
   const startPsi = Math.round(within(chance, 48, 75));
-  const minutes = Math.round(within(chance, 15, 60));
-  const readings = Math.round(within(chance, 60, 400));
-  const seeps = confounder === "stop-seep";
-  const isDial = confounder === "dial";
+  const isShort = circumstance === "short-coarse";
+  const minutes = isShort ? within(chance, 5, 10) : Math.round(within(chance, 15, 60));
+  const readings = isShort ? Math.round(within(chance, 5, 15)) : Math.round(within(chance, 60, 400));
+  const seeps = confounder === "stop-seep" || circumstance === "passing-stop";
+  const overPsi =
+    confounder === "stop-seep"
+      ? Math.round(within(chance, 8, 20))
+      : circumstance === "passing-stop" && chance.happens(0.5)
+        ? Math.round(within(chance, 0, 10))
+        : 0;
+  const isLogged =
+    circumstance !== "hot-unlogged" &&
+    (confounder === "temperature" || circumstance === "hot-logged" || chance.happens(0.3));
+  const isHot = circumstance === "hot-unlogged" || circumstance === "hot-logged";
   const setting: SimulatedTest = {
     section,
     startPsi,
-    supplyPsi: seeps ? startPsi + Math.round(within(chance, 8, 20)) : startPsi,
+    supplyPsi: startPsi + overPsi,
     heldSec: Math.round(confounder === "creep" ? within(chance, 5, 30) : within(chance, 30, 300)),
     minutes,
-    everySec: Math.max(1, Math.round((minutes * 60) / readings)),
-    gauge: isDial
-      ? { resolutionPsi: 1, type: "dial", noisePsi: 0.15 }
-      : { resolutionPsi: 0.1, type: "digital", noisePsi: within(chance, 0.01, 0.06) },
-    warmth:
-      confounder === "temperature"
-        ? {
-            startF: within(chance, 50, 62) + (chance.happens(0.5) ? 50 : 0),
-            roomF: within(chance, 66, 74),
-            seconds: within(chance, 600, 2400),
-          }
-        : { startF: 70 + chance.normal(0, 0.1), roomF: 70, seconds: 1500 },
-    logsTempSd: confounder === "temperature" || chance.happens(0.3) ? within(chance, 0.02, 0.15) : null,
+    everySec: Math.max(1, (minutes * 60) / readings - (isShort ? 1e-6 : 0)),
+    gauge: gaugeBy(chance, wish),
+    warmth: warmthBy(chance, wish),
+    logsTempSd: isLogged ? within(chance, 0.02, 0.15) : null,
     bump:
       confounder === "step"
         ? {
@@ -95,14 +153,28 @@ export function holdCase(seed: number, wish: CaseWish): HoldCase {
   const truth: HiddenTruth = {
     ...drawn,
     ...(confounder === "air" ? { airMl: section.volumeMl * within(chance, 0.05, 0.08) } : {}),
-    ...(seeps ? { seepMlPerMin: along(chance, 0.02, 0.2) } : {}),
+    ...(circumstance === "unusual"
+      ? {
+          airMl: section.volumeMl * along(chance, 0.0005, 0.06),
+          volumeShare: Math.exp(chance.normal(0, 0.15)),
+        }
+      : {}),
+    ...(seeps
+      ? {
+          seepMlPerMin:
+            circumstance === "passing-stop"
+              ? Math.max(leakMlPerMin, 0.02) * along(chance, 0.5, 50)
+              : along(chance, 0.02, 0.2),
+        }
+      : {}),
     settleMl: chance.happens(0.3)
       ? within(chance, 0, 0.01) *
         startPsi *
         (section.volumeMl / 316_000 + section.hoseFt * drawn.hoseMlPerPsiFt)
       : 0,
   };
-  const samples = readHold(setting, truth, chance);
+  const read = readHold(setting, truth, chance);
+  const samples = circumstance === "logger-file" ? asLogged(read, chance) : read;
   const wantsDrawOff = confounder === "air" || chance.happens(0.5);
   return {
     test: {
@@ -111,7 +183,8 @@ export function holdCase(seed: number, wish: CaseWish): HoldCase {
       supplyPsi: setting.supplyPsi,
       heldSec: setting.heldSec,
       ambientF: chance.happens(0.5) ? 70 : null,
-      stopChecked: seeps ? null : chance.happens(0.85) ? true : null,
+      ...(isHot ? { water: "hot" as const, ...(chance.happens(0.5) ? { restedMin: 0 } : {}) } : {}),
+      stopChecked: seeps ? null : true,
       gauge: { resolutionPsi: setting.gauge.resolutionPsi, type: setting.gauge.type },
       drawOff: wantsDrawOff ? drawOffOf(setting, truth, chance) : null,
       samples,

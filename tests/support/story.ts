@@ -80,7 +80,7 @@ export function look(
   target: string,
   stage: (typeof tables.stages)[number]["code"],
   result: "dry" | "weeping" = "dry",
-  change: { watchedMin?: number } = {},
+  change: { watchedMin?: number | null } = {},
 ): VisitEvent {
   const found = tables.stages.find((each) => each.code === stage);
   return event({

@@ -106,6 +106,9 @@ function check(
 ): void {
   const stage = tables.stages.find((each) => each.code === code);
   if (!stage) throw new Error(`no stage ${code}`);
+  // Wiped before the standing look; each stage then stands its time before its first look, by the story's own clock.
+  if (stage.code === "static") story.add({ kind: "joints-wiped", connection }, 0.5);
+  let wait = stage.code === "first-fill" ? 0.5 : stage.watchMin;
   for (const target of targetsOf(story.connection(connection), stage)) {
     const result = target === weeping ? "weeping" : "dry";
     story.add(
@@ -116,12 +119,13 @@ function check(
         stage: stage.code,
         result,
         method: stage.method,
-        watchedMin: stage.watchMin,
+        watchedMin: null,
         note: "",
         ...(result === "weeping" ? { intervalsSec: DEMO_DRIPS_SEC } : {}),
       },
-      0.5,
+      wait,
     );
+    wait = 0.5;
     if (result === "weeping") return;
   }
 }
@@ -228,7 +232,7 @@ function sign(story: EventBuilder, tables: Tables, { id, told }: ToldConnection)
       stage: "look-back",
       result: "dry",
       method: stage.method,
-      watchedMin: stage.watchMin,
+      watchedMin: null,
       note: "",
     },
     LOOK_BACK_AFTER_MIN,
@@ -247,7 +251,14 @@ export function demoVisitEvents(
   const writtenMs = visit.startsInMin > 0 ? now.getTime() - 24 * 60 * MS_PER_MIN : startMs;
   const story = new EventBuilder(visit.key, demo.plumber, writtenMs);
   story.add(
-    { kind: "visit-opened", site: demo.site, title: visit.title, startsAt: new Date(startMs).toISOString() },
+    {
+      kind: "visit-opened",
+      site: demo.site,
+      title: visit.title,
+      startsAt: new Date(startMs).toISOString(),
+      // Its pressure tests are simulated, so the visit is one for practice and says so.
+      ...(visit.connections.some(({ hold }) => hold !== undefined) ? { training: true as const } : {}),
+    },
     0,
   );
   for (const text of visit.notes) story.add({ kind: "visit-noted", text });

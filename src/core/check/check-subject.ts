@@ -9,7 +9,16 @@ export interface Check {
   readonly stage: StageCode;
   readonly result: "dry" | "weeping";
   readonly method: CheckMethod;
+  /** The event that wrote it. */
+  readonly id: string;
+  /** Minutes the look speaks for: as told, else by the clock. */
   readonly watchedMin: number;
+  /** Minutes by the clock, from the later of water-in and the last wiping of this target; null: water was never let in. */
+  readonly clockMin: number | null;
+  /** True where the plumber told the minutes, false where the clock did. */
+  readonly isTold: boolean;
+  /** A look-back well before it fell due. */
+  readonly isEarly: boolean;
   readonly note: string;
   readonly intervalsSec?: readonly number[];
   readonly at: string;

@@ -1,10 +1,12 @@
 export type { Check, CheckSubject, LetteredCheckpoint, Target, WrittenException } from "./check-subject.ts";
+export { collectedMin, collectsSince, LEAST_LOOK_MIN } from "./look-clock.ts";
 export {
   CHECK_METHODS,
   CHECK_SCOPES,
   type CheckMethod,
   type Checkpoint,
   JOINT_STAGES,
+  LEAST_WATCH_MIN,
   STAGE_CODES,
   type Stage,
   type StageCode,

@@ -15,14 +15,26 @@ export interface Stage {
   readonly scope: (typeof CHECK_SCOPES)[number];
   /** Wanted watch, minutes. */
   readonly watchMin: number;
-  /** Shortest watch after which "dry" may be written, minutes. */
-  readonly leastMin: number;
   /** Needed before signing, or written down as an exception. */
   readonly required: boolean;
   readonly method: CheckMethod;
   readonly sees: string;
   readonly blindTo: string;
 }
+
+/**
+ * Minutes that a dry look must speak for to close its stage; a shorter look is kept and says what it could see, and the stage stays open.
+ * First fill: the first minute is when a spray shows, so any look counts. Standing: five minutes are the least that codes and practice take.
+ * After the run and drain: a minute under the load. Back in place: what is looked for is a kink. Follow-up check: the day has done the waiting.
+ */
+export const LEAST_WATCH_MIN: Readonly<Record<StageCode, number>> = {
+  "first-fill": 0,
+  static: 5,
+  "after-run": 1,
+  drain: 1,
+  "in-place": 0,
+  "look-back": 0,
+};
 
 /** A thing that is no joint of the supply and is checked with it: tank bolts, trap, drain hose. */
 export interface Checkpoint {

@@ -2,7 +2,7 @@
 
 import type { Check, CheckSubject, Target } from "./check-subject.ts";
 import { lookingOrder } from "./looking-order.ts";
-import type { Stage, StageCode } from "./stage.ts";
+import { LEAST_WATCH_MIN, type Stage, type StageCode } from "./stage.ts";
 
 /** Target of the stages that look at a connection as a whole. */
 export const WHOLE_CONNECTION: Target = "connection";
@@ -40,15 +40,17 @@ export function standingCheck(connection: CheckSubject, target: Target, stage: S
   );
 }
 
-export type TargetStanding = "open" | "dry" | "weeping" | "exception";
+/** "short": dry as far as a look could see that was shorter than the stage asks for. */
+export type TargetStanding = "open" | "short" | "dry" | "weeping" | "exception";
 
 /** Returns how a target stands in a stage. A weep seen later opens the stage's own dry look again, and a written exception covers it. */
 export function standingOf(connection: CheckSubject, target: Target, stage: StageCode): TargetStanding {
   const check = standingCheck(connection, target, stage);
-  if (check?.result === "dry") return "dry";
+  const isShort = check !== null && check.watchedMin < LEAST_WATCH_MIN[stage];
+  if (check?.result === "dry" && !isShort) return "dry";
   const isExcepted = connection.exceptions.some((each) => each.target === target && each.stage === stage);
   if (isExcepted) return "exception";
-  return check === null ? "open" : "weeping";
+  return check === null ? "open" : check.result === "dry" ? "short" : "weeping";
 }
 
 /** Returns true when every target of the stage is dry or excepted. A stage without targets is done. */
@@ -62,17 +64,17 @@ export function isStageDone(connection: CheckSubject, stage: Stage): boolean {
 export interface OpenCheck {
   readonly stage: Stage;
   readonly target: Target;
-  readonly standing: "open" | "weeping";
+  readonly standing: "open" | "short" | "weeping";
 }
 
-/** Returns what stands between a connection and its signature: every required look that is open or wet, in order. */
+/** Returns what stands between a connection and its signature: every required look that is open, too short or wet, in order. */
 export function openBeforeSigning(connection: CheckSubject, stages: readonly Stage[]): readonly OpenCheck[] {
   return stages
     .filter((stage) => stage.required)
     .flatMap((stage) =>
       targetsOf(connection, stage).flatMap((target) => {
         const standing = standingOf(connection, target, stage.code);
-        return standing === "open" || standing === "weeping" ? [{ stage, target, standing }] : [];
+        return standing === "dry" || standing === "exception" ? [] : [{ stage, target, standing }];
       }),
     );
 }

@@ -30,27 +30,42 @@ export interface TightReplica {
   readonly noise: readonly number[];
 }
 
-/** Returns the pressures the replica would show with a leak of this size, mL/min at 60 psi. */
+/** Returns the pressures the replica would show with a leak of this size, mL/min at 60 psi. `supplyPsi`: before the stop. */
 export function simulateLeak(
   points: readonly Point[],
   { fit, coefficients, noise }: TightReplica,
   leak: number,
+  supplyPsi: number,
 ): readonly Point[] {
   const { yielding, exponent } = fit.guess;
   const start = points[0];
   if (!start) return [];
   const stored0 = storedMl(yielding, start.psi);
   const other0 = otherMl(fit, coefficients, 0);
+  // What a passing stop feeds follows the pressure that the leak leaves: it is stepped through, not taken from the readings.
+  const seeping = fit.columns.findIndex(({ cause }) => cause === "stop-seep");
+  const seep = Math.abs(coefficients[seeping] ?? 0);
+  const seepEffect = fit.columns[seeping]?.effect;
+  const seepThen = (at: number) => (coefficients[seeping] ?? 0) * (seepEffect?.[at] ?? 0);
+  let fed = 0;
   let lost = 0;
   let psi = start.psi;
   let before = start.t;
   return points.map((point, at) => {
-    const storedMlAt = stored0 + otherMl(fit, coefficients, at) - other0;
+    const storedMlAt = stored0 + otherMl(fit, coefficients, at) - other0 - (seepThen(at) - seepThen(0));
     // Small steps forward between points, each at most a fiftieth of what is stored; never below empty.
-    const parts = Math.min(24, Math.max(2, Math.ceil((leak * (point.t - before)) / 60 / (0.02 * stored0))));
+    const minutes = (point.t - before) / 60;
+    const parts = Math.min(24, Math.max(2, Math.ceil(((leak + seep) * minutes) / (0.02 * stored0))));
     for (let part = 0; part < parts; part += 1) {
-      lost += leak * (Math.max(0, psi) / 60) ** exponent * ((point.t - before) / 60 / parts);
-      psi = psiHolding(yielding, Math.max(0, storedMlAt - lost));
+      const across = supplyPsi - psi;
+      const feeding = seep * Math.sign(across) * (Math.abs(across) / 60) ** exponent;
+      // Never beyond the pressure before the stop: a stiff section meets it within one step.
+      const room = storedMl(yielding, supplyPsi) - (storedMlAt + fed - lost);
+      const step = (feeding * minutes) / parts;
+      fed +=
+        seep === 0 ? 0 : feeding > 0 ? Math.min(step, Math.max(0, room)) : Math.max(step, Math.min(0, room));
+      lost += leak * (Math.max(0, psi) / 60) ** exponent * (minutes / parts);
+      psi = psiHolding(yielding, Math.max(0, storedMlAt + fed - lost));
     }
     before = point.t;
     return { ...point, psi: Math.max(0, psi + (noise[at] ?? 0) * point.sigmaPsi) };
@@ -101,7 +116,14 @@ function detectionThreshold(
 ): number {
   const calls = (log: number) =>
     quickLogOdds(
-      fitAll(buildBasis(simulateLeak(basis.points, replica, Math.exp(log)), basis.facts, basis), judges),
+      fitAll(
+        buildBasis(
+          simulateLeak(basis.points, replica, Math.exp(log), basis.facts.supplyPsi),
+          basis.facts,
+          basis,
+        ),
+        judges,
+      ),
     ) >= CALL_LOG_ODDS;
   let [low, high] = [from, to];
   for (let turn = 0; turn < halvings; turn += 1) {

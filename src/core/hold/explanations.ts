@@ -9,10 +9,11 @@ import {
   wallOf,
 } from "../water/index.ts";
 import type { Column, HoldFacts, ParameterSample } from "./hold-model.ts";
+import { FASTEST_COOLING_F_PER_MIN, unrestedF } from "./rest.ts";
 import type { Point } from "./trace.ts";
 
 /** Seep of the upstream stop, mL/min at 60 psi across it, one sigma, by what is known of it; one that was proved seeps nothing. Judgement. */
-const SEEP_SD = { unsaid: 0.03, failed: 0.3 } as const;
+const SEEP_SD = { unsaid: 0.1, failed: 0.5 } as const;
 /** Settling as a share of what is stored, one sigma. Judgement. */
 const SETTLE_SHARE = 0.012;
 /** How far a logged temperature's effect may be off, as a share: where it was measured, what the pipe does. Judgement. */
@@ -21,6 +22,13 @@ const THERMAL_SHARE = 0.2;
 const DRIFT_F = { roomKnown: 0.25, unknown: 0.6, besidesLog: 0.08 } as const;
 /** Time in which a section takes up the room's warmth, s. */
 const DRIFT_SEC = 1200;
+/**
+ * Courses by which water that has just run comes to the room's temperature. Time constants, s: a bare tube, a hose, a wrapped or thick line.
+ * Differences from the room, F: water's own expansion changes along the way, and in plastic even its sign. Estimates.
+ */
+const COOLING_SEC = [400, 900, 2000] as const;
+const COOLING_FROM_F = { hot: [25, 60], cold: [-12] } as const;
+const ROOM_F = 70;
 /** Creep starts being counted a second after each change. */
 const CREEP_START_SEC = 1;
 
@@ -42,6 +50,8 @@ export interface ModelBasis {
   readonly warmedMl: Float64Array | null;
   /** mL for a degree of warmth nobody logged. */
   readonly driftMlPerF: Float64Array;
+  /** mL for each degree that just-run water is from the room's temperature, by time constant; empty: it has rested, or was logged. */
+  readonly coolings: readonly { readonly sd: number; readonly effect: Float64Array }[];
   /** How far off a logged temperature's effect may be at each point by itself, mL, one sigma. */
   readonly warmthSd: Float64Array;
   readonly minutes: (exponent: number) => {
@@ -142,6 +152,23 @@ function warmthErrors(points: readonly Point[], section: Section): Float64Array 
   );
 }
 
+/** Just-run water on the way to the room's temperature: how far it may be off, F, and what a degree does. */
+function coolingsOf(points: readonly Point[], facts: HoldFacts): ModelBasis["coolings"] {
+  const [first] = points;
+  const off = first === undefined || first.tempF !== null ? 0 : unrestedF(facts);
+  if (first === undefined || off === 0) return [];
+  const from: readonly number[] = COOLING_FROM_F[facts.water ?? "cold"];
+  return COOLING_SEC.flatMap((seconds) =>
+    from.map((difference) => ({
+      sd: Math.min(off, (FASTEST_COOLING_F_PER_MIN * seconds) / 60 / 2),
+      effect: Float64Array.from(points, ({ t }) => {
+        const now = ROOM_F + difference * Math.exp(-(t - first.t) / seconds);
+        return thermalMl(facts.section, ROOM_F + difference, now) / difference;
+      }),
+    })),
+  );
+}
+
 /**
  * Builds the columns shared by all samples for these points. Pass `before`, a basis for points with the same times and
  * temperatures, to reuse every column that does not depend on pressure.
@@ -169,6 +196,7 @@ export function buildBasis(points: readonly Point[], facts: HoldFacts, before?: 
     driftMlPerF:
       before?.driftMlPerF ??
       Float64Array.from(points, ({ t }) => perF * (1 - Math.exp(-(t - first.t) / DRIFT_SEC))),
+    coolings: before?.coolings ?? coolingsOf(points, facts),
     warmthSd: before?.warmthSd ?? warmthErrors(points, section),
     minutes: once((exponent) => ({
       leak: integral(points, out, exponent),
@@ -233,6 +261,7 @@ export function columnsFor(basis: ModelBasis, sample: ParameterSample): readonly
   const drift =
     first.tempF !== null ? DRIFT_F.besidesLog : facts.isAmbientKnown ? DRIFT_F.roomKnown : DRIFT_F.unknown;
   columns.push({ cause: "drift", mean: 0, sd: drift, effect: basis.driftMlPerF });
+  for (const { sd, effect } of basis.coolings) columns.push({ cause: "cooling", mean: 0, sd, effect });
   if (stopChecked !== true)
     columns.push({
       cause: "stop-seep",

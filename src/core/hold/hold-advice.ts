@@ -1,13 +1,15 @@
 /** What to do after a hold, in one or two lines: the thing that would tell most, first. */
-import type { HoldTest, HoldVerdict, Suspect } from "./hold-test.ts";
+import type { Doubt, HoldTest, HoldVerdict, Suspect } from "./hold-test.ts";
 import { TIGHT_LEAK_LIMIT } from "./leak-odds.ts";
-import { MOST_STEPS, type Trace } from "./trace.ts";
+import { TIGHT_NEEDS } from "./tight-conditions.ts";
+import type { Trace } from "./trace.ts";
 
 interface Outcome {
   readonly test: HoldTest;
   readonly trace: Trace;
   readonly verdict: HoldVerdict;
   readonly suspected: readonly Suspect[];
+  readonly doubts: readonly Doubt[];
   readonly minimumDetectableMlPerMin: number;
 }
 
@@ -16,10 +18,23 @@ const PROVE_STOP =
 const DRAW_OFF =
   "Let 2 to 5 mL out into a syringe and read the gauge before and after: that tells how much a psi means, and narrows the rate.";
 
-function atInconclusive({ test, trace, suspected }: Outcome): string {
-  if (trace.steps.length > MOST_STEPS)
-    return "The gauge jumped too often: find out what was touched, and hold again with everything left alone.";
-  if (test.stopChecked === false) return PROVE_STOP;
+/** What each unmet condition of "tight" asks for. */
+const DOUBT_ADVICE: Readonly<Record<Doubt, string>> = {
+  jumps: "The gauge jumped too often: find out what was touched, and hold again with everything left alone.",
+  "stop-not-proved": PROVE_STOP,
+  rise: "The gauge rises, which no tight section does by itself: a stop passes water into the section, or the water warms. Prove the stop, log the pipe's temperature, and hold again.",
+  "not-rested":
+    "Let the hot line stand until it is at the room's temperature, about an hour, or log the pipe's temperature with the readings: a line that cools looks like a leak.",
+  "below-working-pressure": `Bring the section to the supply's pressure, at least ${TIGHT_NEEDS.startShare} of the static, and hold again: a joint that is dry at low pressure may weep at the pressure of every day.`,
+  "too-few-readings": `Take at least ${TIGHT_NEEDS.readings} readings, evenly spread: two tell only a difference, not what made the difference.`,
+  "too-short": `Hold for at least ${TIGHT_NEEDS.minutes} minutes; codes ask for 15 at working pressure.`,
+};
+
+/** A hold that cannot be called tight whatever it reads is told that first; what the readings say, after it. */
+function atInconclusive({ test, trace, suspected, doubts }: Outcome): string {
+  const [first] = doubts;
+  if (trace.emptied !== null && doubts.includes("not-rested")) return DOUBT_ADVICE["not-rested"];
+  if (first !== undefined) return DOUBT_ADVICE[first];
   if (suspected.includes("temperature"))
     return "Let everything come to the room's temperature first, or log the pipe's temperature with the readings.";
   if (suspected.includes("dropouts"))
@@ -51,7 +66,7 @@ export function adviceFor(outcome: Outcome): string {
     minimumDetectableMlPerMin > TIGHT_LEAK_LIMIT
       ? "Smaller leaks than it could have told stay open: look back after a day."
       : "What it could not have told is what the follow-up check after a day is for.";
-  return test.stopChecked === true
-    ? hidden
-    : `${PROVE_STOP} Till then this says only what the readings say. ${hidden}`;
+  return test.supplyPsi === null
+    ? `The pressure before the stop was not given: the start of ${test.startPsi} psi is taken for the working pressure, which is not known. ${hidden}`
+    : hidden;
 }

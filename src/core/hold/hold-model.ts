@@ -31,6 +31,7 @@ export type Cause =
   | "settling"
   | "temperature"
   | "drift"
+  | "cooling"
   | "stop-seep"
   | "step";
 
@@ -50,5 +51,9 @@ export interface HoldFacts {
   /** True: the stop was proved; false: known not to be; null: nobody said. */
   readonly stopChecked: boolean | null;
   readonly isAmbientKnown: boolean;
+  /** Which water stands in it; absent: nobody said. */
+  readonly water?: "cold" | "hot";
+  /** Minutes since water last ran through it; absent: nobody said. */
+  readonly restedMin?: number;
   readonly steps: readonly number[];
 }

@@ -12,6 +12,10 @@ export interface HoldTest {
   /** Seconds between bringing it to pressure and the first reading; null: not known. */
   readonly heldSec: number | null;
   readonly ambientF: number | null;
+  /** Which water stands in it; absent: nobody said. */
+  readonly water?: "cold" | "hot";
+  /** Minutes since water last ran through it, before the first reading; absent: nobody said. */
+  readonly restedMin?: number;
   /** True: the stop was proved; false: known not to be; null: nobody said. */
   readonly stopChecked: boolean | null;
   readonly gauge: Gauge;
@@ -38,7 +42,21 @@ export interface HoldAnswer {
   }[];
   readonly advice: string;
   readonly steps: readonly number[];
+  /** Conditions of "tight" that this test does not meet, the one to see to first at the head. */
+  readonly doubts: readonly Doubt[];
 }
+
+/** Conditions of "tight" that a test does not meet, in the order in which they are worth seeing to. */
+export const DOUBTS = [
+  "jumps",
+  "stop-not-proved",
+  "rise",
+  "not-rested",
+  "below-working-pressure",
+  "too-few-readings",
+  "too-short",
+] as const;
+export type Doubt = (typeof DOUBTS)[number];
 
 export const SUSPECTS = ["temperature", "creep", "stop-seep", "step", "dropouts", "dial", "air"] as const;
 

@@ -6,7 +6,7 @@ import { buildBasis, type ModelBasis } from "./explanations.ts";
 import { adviceFor } from "./hold-advice.ts";
 import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
 import type { HoldFacts, ParameterSample } from "./hold-model.ts";
-import type { HoldAnswer, HoldTest, HoldVerdict } from "./hold-test.ts";
+import type { Doubt, HoldAnswer, HoldTest, HoldVerdict } from "./hold-test.ts";
 import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
 import {
   effectiveSampleSize,
@@ -17,16 +17,24 @@ import {
   temperingFor,
 } from "./parameter-samples.ts";
 import type { LeakFit } from "./regression.ts";
+import { FASTEST_COOLING_F_PER_MIN, MOST_COOLING_F, unrestedF } from "./rest.ts";
 import { suspectsOf } from "./suspects.ts";
+import { doubtsOf, hasUnexplainedRise, TIGHT_NEEDS } from "./tight-conditions.ts";
 import { type Gauge, MOST_STEPS, readTrace, type Trace } from "./trace.ts";
 
 /** Chance of a leak of half a mL an hour or more that a "tight" leaves at most. */
 const MAX_RESIDUAL_LEAK_CHANCE = 0.02;
 /** Ends of the interval: a little wider than 95 %, for what the model leaves out. */
 const INTERVAL_SHARES = [0.01, 0.99] as const;
+/** And so much further out, as a factor: what 64 samples of a section leave open. Found on simulated tests. */
+const INTERVAL_WIDER = 1.1;
 /** The model's leftover beyond this, per degree of freedom, widens the readings' error. */
 const POOR_FIT = 1.6;
 const POWER_POINTS = 16;
+/** What a heater sends at most, F: a hot line that nobody logged may begin there. */
+const HOT_F = 130;
+/** Without a log the cooling is held against what a section that stores little would hold: this share of the likely ones stores less. */
+const SMALL_STORE = 0.1;
 /** Cooling that takes up this share of what was stored may have emptied it alone. Judgement. */
 const COOLED_SHARE = 0.4;
 /** An emptied section with no more points than this gives a lower bound only. */
@@ -41,6 +49,8 @@ function factsOf(test: HoldTest, steps: readonly number[]): HoldFacts {
     supplyPsi: test.supplyPsi ?? test.startPsi,
     stopChecked: test.stopChecked,
     isAmbientKnown: test.ambientF !== null,
+    ...(test.water === undefined ? {} : { water: test.water }),
+    ...(test.restedMin === undefined ? {} : { restedMin: test.restedMin }),
     steps: steps.slice(0, MOST_STEPS),
   };
 }
@@ -164,25 +174,49 @@ function curveOf(
   });
 }
 
-/** A section that cools far enough is empty without a leak: whether the log says it did. */
-function cooledEmpty(test: HoldTest, fits: readonly LeakFit[]): boolean {
+/** The cooling that the section may have been through until it was empty, F from and to; null: none worth a word. */
+function coolingUntil(
+  test: HoldTest,
+  { byT }: NonNullable<Trace["emptied"]>,
+): readonly [number, number] | null {
   const temps = test.samples.flatMap(({ tempF }) => tempF ?? []);
   const [first, last] = [temps[0], temps.at(-1)];
-  if (first === undefined || last === undefined) return false;
-  const shrunk = -thermalMl(test.section, first, last);
+  if (first !== undefined && last !== undefined) return [first, last];
+  if (test.water !== "hot" || unrestedF(test) === 0) return null;
+  const most = Math.min(MOST_COOLING_F, 2 * unrestedF(test), (FASTEST_COOLING_F_PER_MIN * byT) / 60);
+  return [HOT_F, HOT_F - most];
+}
+
+/** A section that cools far enough is empty without a leak: whether it did by the log, or may have. */
+function cooledEmpty(
+  test: HoldTest,
+  emptied: NonNullable<Trace["emptied"]>,
+  fits: readonly LeakFit[],
+): boolean {
+  const cooling = coolingUntil(test, emptied);
+  if (cooling === null) return false;
+  const isLogged = test.samples.some(({ tempF }) => tempF !== undefined);
+  const shrunk = -thermalMl(test.section, ...cooling);
   const stored = fits
     .map(({ guess: sample }) => storedMl(sample.yielding, test.startPsi))
     .toSorted((a, b) => a - b);
-  return shrunk > COOLED_SHARE * (stored[stored.length >> 1] ?? 0);
+  return shrunk > COOLED_SHARE * (stored[Math.floor(stored.length * (isLogged ? 0.5 : SMALL_STORE))] ?? 0);
 }
 
-function verdictOf(odds: LeakOdds, test: HoldTest, trace: Trace, fits: readonly LeakFit[]): HoldVerdict {
-  if (trace.emptied !== null) return cooledEmpty(test, fits) ? "inconclusive" : "leak";
+function verdictOf(
+  odds: LeakOdds,
+  test: HoldTest,
+  trace: Trace,
+  fits: readonly LeakFit[],
+  doubts: readonly Doubt[],
+): HoldVerdict {
+  if (test.samples.length < TIGHT_NEEDS.readingsOfLeak) return "inconclusive";
+  if (trace.emptied !== null) return cooledEmpty(test, trace.emptied, fits) ? "inconclusive" : "leak";
   if (trace.steps.length > MOST_STEPS) return "inconclusive";
+  // A leak never raises a gauge: where an unrested line rises as well, its warmth is all that is certain.
+  if (doubts.includes("rise") && doubts.includes("not-rested")) return "inconclusive";
   if (odds.logOdds >= CALL_LOG_ODDS) return "leak";
-  return odds.chanceAbove <= MAX_RESIDUAL_LEAK_CHANCE && test.stopChecked !== false
-    ? "tight"
-    : "inconclusive";
+  return odds.chanceAbove <= MAX_RESIDUAL_LEAK_CHANCE && doubts.length === 0 ? "tight" : "inconclusive";
 }
 
 /**
@@ -204,7 +238,9 @@ export function analyseHold(test: HoldTest): HoldAnswer {
     drawOff,
     readingPsi: sigmaOf(test.gauge),
   });
-  const verdict = verdictOf(odds, test, trace, fits);
+  const rises = hasUnexplainedRise(test, trace, fits, odds.noLeak);
+  const doubts = doubtsOf(test, { hasJumped: trace.steps.length > MOST_STEPS, rises });
+  const verdict = verdictOf(odds, test, trace, fits, doubts);
   const speaks = representativeFit(fits, odds);
   const leakOf = ({ quadratic: a, linear: b }: LeakFit) =>
     verdict === "leak" ? Math.max(0, b / Math.max(a, 1e-12)) : 0;
@@ -213,7 +249,7 @@ export function analyseHold(test: HoldTest): HoldAnswer {
       ? fits.map((fit) => odds.nodes.reduce((sum, node) => sum + (node.fit === fit ? node.weight : 0), 0))
       : odds.noLeak;
   const minimumDetectableMlPerMin = detectionLimit(test, facts, inflate, fits, weights, leakOf);
-  const suspected = suspectsOf({ test, trace, fits, odds, verdict });
+  const suspected = suspectsOf({ test, trace, fits, odds, verdict, doubts });
   const emptying = trace.emptied && emptyingRates(fits, trace.emptied);
   const isBoundOnly = verdict === "leak" && emptying !== null && points.length < EMPTIED_POINTS;
   const pick = (share: number) => emptying?.[Math.floor(share * (emptying.length - 1))] ?? 0;
@@ -223,8 +259,8 @@ export function analyseHold(test: HoldTest): HoldAnswer {
     : verdict === "leak"
       ? {
           best: rateAt(odds.nodes, 0.5),
-          low: rateAt(odds.nodes, INTERVAL_SHARES[0]),
-          high: isSure ? rateAt(odds.nodes, INTERVAL_SHARES[1]) : null,
+          low: rateAt(odds.nodes, INTERVAL_SHARES[0]) / INTERVAL_WIDER,
+          high: isSure ? rateAt(odds.nodes, INTERVAL_SHARES[1]) * INTERVAL_WIDER : null,
         }
       : {
           best: 0,
@@ -238,8 +274,9 @@ export function analyseHold(test: HoldTest): HoldAnswer {
     minimumDetectableMlPerMin,
     suspected,
     fit: curveOf(basis, speaks, inflate),
-    advice: adviceFor({ test, trace, verdict, suspected, minimumDetectableMlPerMin }),
+    advice: adviceFor({ test, trace, verdict, suspected, doubts, minimumDetectableMlPerMin }),
     steps: trace.steps,
+    doubts,
   };
 }
 

@@ -8,7 +8,7 @@ export {
   READING_SOURCES,
   type ReadingSource,
 } from "./hold-record.ts";
-export { type HoldAnswer, type HoldTest, SUSPECTS, type Suspect } from "./hold-test.ts";
+export { DOUBTS, type Doubt, type HoldAnswer, type HoldTest, SUSPECTS, type Suspect } from "./hold-test.ts";
 export { type HoldPlan, planHold } from "./plan-hold.ts";
 export { sectionOf } from "./section-of-plan.ts";
 export { readingRuns, type Sample } from "./trace.ts";

@@ -23,8 +23,8 @@ export interface PlannedHold {
   readonly smallestMlPerMin: number;
 }
 
-/** Lengths people keep, minutes. */
-const LENGTHS_MIN = [2, 5, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240] as const;
+/** Lengths people keep, minutes; shorter ones call nothing tight. */
+const LENGTHS_MIN = [5, 10, 15, 20, 30, 45, 60, 90, 120, 180, 240] as const;
 const READINGS = 120;
 const POINTS = 16;
 const PLANNED_REPLICAS = 16;

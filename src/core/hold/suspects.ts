@@ -4,7 +4,7 @@ import { ATMOSPHERE_PSI } from "../constants/index.ts";
 import { complianceAt } from "../water/index.ts";
 import { coefficientsAt } from "./hold-fit.ts";
 import type { Cause } from "./hold-model.ts";
-import type { HoldTest, HoldVerdict } from "./hold-test.ts";
+import type { Doubt, HoldTest, HoldVerdict } from "./hold-test.ts";
 import { SUSPECTS, type Suspect } from "./hold-test.ts";
 import type { LeakOdds } from "./leak-odds.ts";
 import type { LeakFit } from "./regression.ts";
@@ -26,6 +26,7 @@ interface Evidence {
   readonly fits: readonly LeakFit[];
   readonly odds: LeakOdds;
   readonly verdict: HoldVerdict;
+  readonly doubts: readonly Doubt[];
 }
 
 /** Each fit with its weight and the leak it goes with. */
@@ -81,15 +82,22 @@ function isAiry(evidence: Evidence): boolean {
 
 /** Returns the suspects in the order of SUSPECTS. */
 export function suspectsOf(evidence: Evidence): readonly Suspect[] {
-  const { test, trace } = evidence;
+  const { test, trace, doubts } = evidence;
+  // Creep lets the pressure fall: what rises is fed or warmed.
+  const rises = doubts.includes("rise");
   const moved = range(trace.points.map(({ psi }) => psi));
   const error = Math.max(...trace.points.map(({ sigmaPsi }) => sigmaPsi));
   const least = Math.max(NAMED_SHARE * moved, NAMED_SIGMAS * error);
   const isNamed: Readonly<Record<Suspect, boolean>> = {
-    temperature: movedPsi(evidence, ["temperature", "drift"]) > NAMED_WARMTH * least,
-    creep: movedPsi(evidence, ["hose-creep", "wall-creep", "settling"]) > least,
+    temperature:
+      rises ||
+      doubts.includes("not-rested") ||
+      movedPsi(evidence, ["temperature", "drift", "cooling"]) > NAMED_WARMTH * least,
+    creep: !rises && movedPsi(evidence, ["hose-creep", "wall-creep", "settling"]) > least,
     "stop-seep":
-      test.stopChecked === false || (seepSigmas(evidence) > 2 && movedPsi(evidence, ["stop-seep"]) > least),
+      rises ||
+      test.stopChecked === false ||
+      (seepSigmas(evidence) > 2 && movedPsi(evidence, ["stop-seep"]) > least),
     step: trace.steps.length > 0,
     dropouts: trace.dropouts > 0 || trace.gapShare > NAMED_GAP,
     dial: test.gauge.type === "dial",

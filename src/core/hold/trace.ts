@@ -48,6 +48,8 @@ const EARLY = 1.6;
 /** Below this share of what it was, or this pressure, a section counts as empty. */
 const EMPTY_SHARE = 0.08;
 const EMPTY_PSI = 2;
+/** A log with more pauses than this is drawn together across them. */
+const MOST_CUT_GAPS = 6;
 /** A pause this many times the usual one is a gap. */
 const DROPOUT_GAPS = 3.5;
 
@@ -58,18 +60,34 @@ const median = (values: readonly number[]): number => {
   return sorted.length % 2 === 1 ? high : ((sorted[middle - 1] ?? 0) + high) / 2;
 };
 
+/** Pauses on either side that say what is usual there. */
+const NEIGHBOURS = 5;
+
 /**
- * Splits readings where nobody read: at pauses longer than 3.5 times the usual time between two readings.
+ * Returns for each pause between two readings whether nobody read in the pause: longer than 3.5 times what is usual on both sides of it.
+ * A logger that goes over to another rate leaves no gap. Shape: one less than the samples.
+ */
+function gapsIn(samples: readonly Sample[]): readonly boolean[] {
+  const pauses = samples.slice(1).map(({ t }, at) => t - (samples[at]?.t ?? t));
+  const usual = median(pauses);
+  return pauses.map((pause, at) => {
+    if (pause <= DROPOUT_GAPS * usual) return false;
+    const sides = [pauses.slice(Math.max(0, at - NEIGHBOURS), at), pauses.slice(at + 1, at + 1 + NEIGHBOURS)];
+    const near = Math.max(...sides.map((side) => (side.length < 3 ? 0 : median(side))), usual);
+    return pause > DROPOUT_GAPS * near;
+  });
+}
+
+/**
+ * Splits readings where nobody read.
  * Shape: runs in the order of time, none empty; together they are the samples.
  */
 export function readingRuns(samples: readonly Sample[]): readonly (readonly Sample[])[] {
-  const usual = median(samples.slice(1).map(({ t }, at) => t - (samples[at]?.t ?? t)));
+  const gaps = gapsIn(samples);
   const runs: Sample[][] = [];
-  for (const sample of samples) {
+  for (const [at, sample] of samples.entries()) {
     const run = runs.at(-1);
-    const before = run?.at(-1);
-    if (run === undefined || before === undefined || sample.t - before.t > DROPOUT_GAPS * usual)
-      runs.push([sample]);
+    if (run === undefined || gaps[at - 1] === true) runs.push([sample]);
     else run.push(sample);
   }
   return runs;
@@ -227,13 +245,19 @@ export function readTrace(samples: readonly Sample[], gauge: Gauge, mostPoints =
   const gaps = live.slice(1).map(({ t }, at) => t - (live[at]?.t ?? t));
   const usualGap = gaps.length > 0 ? median(gaps) : 0;
   const span = (live.at(-1)?.t ?? 0) - (live[0]?.t ?? 0);
-  const missing = gaps.filter((gap) => gap > DROPOUT_GAPS * usualGap).reduce((sum, gap) => sum + gap, 0);
+  const isGap = gapsIn(live);
+  const missing = gaps.reduce((sum, gap, at) => sum + (isGap[at] === true ? gap : 0), 0);
   const emptied = emptiedIn(live);
   const judged = emptied ? live.filter(({ t }) => t <= emptied.fromT) : live;
   const scatterPsi = scatterOf(judged, usualGap);
   const steps = stepsIn(judged, scatterPsi, gauge);
   const tempAt = smoothTemp(judged);
-  const cuts = [...steps, Number.POSITIVE_INFINITY];
+  const pausesAt = gapsIn(judged).flatMap((gap, at) =>
+    gap ? [((judged[at]?.t ?? 0) + (judged[at + 1]?.t ?? 0)) / 2] : [],
+  );
+  // Readings on both sides of a pause are not drawn together: their mean would lie where nobody read.
+  const cuts = [...steps, ...(pausesAt.length > MOST_CUT_GAPS ? [] : pausesAt)].toSorted((a, b) => a - b);
+  cuts.push(Number.POSITIVE_INFINITY);
   let from = Number.NEGATIVE_INFINITY;
   const points = cuts.flatMap((cut) => {
     const stretch = judged.filter(({ t }) => t > from && t <= cut);

@@ -1,6 +1,6 @@
 /** A visit, its fixtures and connections as they stand: what the events of a visit have come to. */
 
-import type { Check, LetteredCheckpoint, WrittenException } from "../check/index.ts";
+import type { Check, LetteredCheckpoint, Target, WrittenException } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
 import type { StepRole } from "../step/index.ts";
@@ -14,10 +14,18 @@ export interface JointState {
   readonly turns: number | null;
   readonly snugs: number;
   readonly remakes: number;
+  /** What was renewed each time the joint was re-made, the latest last. */
+  readonly renewed: readonly string[];
+  /** When the joint was last turned further or re-made after it was first made, UTC; null: never. */
+  readonly touchedAt: string | null;
 }
 
 export interface Note {
+  /** The event that wrote it. */
+  readonly id: string;
   readonly text: string;
+  /** Stands on the record that is handed over; else it stays in the shop. */
+  readonly isForCustomer: boolean;
   readonly at: string;
   readonly by: string;
 }
@@ -65,6 +73,12 @@ export interface ConnectionState {
   readonly steps: ReadonlyMap<string, string>;
   /** Roles of the steps that are ticked. */
   readonly doneRoles: ReadonlySet<StepRole>;
+  /** When water was let in, UTC; null: not yet. */
+  readonly waterInAt: string | null;
+  /** When all joints were last wiped dry, UTC; null: nobody said. */
+  readonly wipedAt: string | null;
+  /** When a single joint or checkpoint was last wiped: by itself, with its snug or re-make, or by a dry tissue. */
+  readonly wiped: ReadonlyMap<Target, string>;
   readonly checks: readonly Check[];
   readonly exceptions: readonly WrittenException[];
   readonly notes: readonly Note[];
@@ -78,6 +92,8 @@ export interface ConnectionState {
     readonly at: string;
     readonly lookBackBy: "plumber" | "customer";
     readonly lookBackDueAt: string;
+    /** What became of a leak or weep that was on record; null: there was none. */
+    readonly resolved: string | null;
   } | null;
   readonly removed: { readonly reason: string; readonly at: string } | null;
 }
@@ -86,6 +102,10 @@ export interface VisitState {
   readonly site: Site | null;
   readonly title: string;
   readonly startsAt: string;
+  /** Practice or show: opened as such, or a simulated reading came in with a file. */
+  readonly isTraining: boolean;
+  /** In the bin: on no list until it is restored. Null: not. */
+  readonly binned: { readonly reason: string; readonly at: string } | null;
   readonly connections: readonly ConnectionState[];
   /** Valves of the site that somebody has named, the nearest to the fixtures first. */
   readonly valves: readonly SiteValve[];
@@ -96,6 +116,8 @@ export const EMPTY_VISIT: VisitState = {
   site: null,
   title: "",
   startsAt: "",
+  isTraining: false,
+  binned: null,
   connections: [],
   valves: [],
   notes: [],

@@ -26,13 +26,26 @@ interface OnConnection {
 }
 
 export type VisitAct =
-  | { readonly kind: "visit-opened"; readonly site: Site; readonly title: string; readonly startsAt: string }
+  | {
+      readonly kind: "visit-opened";
+      readonly site: Site;
+      readonly title: string;
+      readonly startsAt: string;
+      /** A visit for practice or show: simulated readings may be kept on it, and its record says so. */
+      readonly training?: true;
+    }
+  /** Another name, site or address than the visit was opened with. */
+  | { readonly kind: "visit-renamed"; readonly site: Site; readonly title: string }
+  /** Put into the bin, where nothing is lost: the visit is on no list until it is restored. */
+  | { readonly kind: "visit-binned"; readonly reason: string }
+  | { readonly kind: "visit-restored" }
   | (OnConnection & {
       readonly kind: "connection-added";
       readonly survey: Survey;
       readonly checkpoints: readonly Checkpoint[];
     })
   | (OnConnection & { readonly kind: "connection-removed"; readonly reason: string })
+  | (OnConnection & { readonly kind: "connection-restored" })
   | (OnConnection & {
       readonly kind: "survey-saved";
       readonly survey: Survey;
@@ -58,10 +71,17 @@ export type VisitAct =
       readonly stage: StageCode;
       readonly result: "dry" | "weeping";
       readonly method: CheckMethod;
-      readonly watchedMin: number;
+      /** Minutes watched as the plumber tells them; null: nobody counted, and the clock of the visit's own events says. */
+      readonly watchedMin: number | null;
       readonly note: string;
       /** Seconds between drips, tapped one by one; absent: not timed. */
       readonly intervalsSec?: readonly number[];
+    })
+  | (OnConnection & {
+      /** Wiped dry: from then on a joint collects its own water, and looks count their time. */
+      readonly kind: "joints-wiped";
+      /** One joint or checkpoint; absent: all of them. */
+      readonly target?: Target;
     })
   | (OnConnection & { readonly kind: "hold-recorded"; readonly hold: HoldRecord })
   | (OnConnection & { readonly kind: "meter-read"; readonly meter: MeterReading })
@@ -82,9 +102,11 @@ export type VisitAct =
       readonly kind: "connection-signed";
       readonly name: string;
       readonly lookBackBy: "plumber" | "customer";
+      /** What became of a leak that a pressure test called, or of a weep that stands behind an exception; absent: there is neither. */
+      readonly resolved?: string;
     })
   | (OnConnection & { readonly kind: "connection-reopened"; readonly reason: string })
-  | (OnConnection & { readonly kind: "connection-noted"; readonly text: string })
+  | (OnConnection & { readonly kind: "connection-noted"; readonly text: string; readonly forCustomer?: true })
   | (OnConnection & {
       readonly kind: "stop-proved";
       readonly result: StopProved;
@@ -104,10 +126,12 @@ export type VisitAct =
       readonly photo: string;
       readonly reason: string;
     })
-  | { readonly kind: "visit-noted"; readonly text: string }
+  /** `forCustomer`: stands on the record that is handed over; absent: stays in the shop. */
+  | { readonly kind: "visit-noted"; readonly text: string; readonly forCustomer?: true }
   /** A valve of the site, found, proved or corrected: the latest of its name counts. */
   | { readonly kind: "valve-noted"; readonly valve: SiteValve }
-  | { readonly kind: "event-undone"; readonly undoes: string };
+  /** Taken back. `reason`: struck from what counts by somebody who says why; absent: undone at once. */
+  | { readonly kind: "event-undone"; readonly undoes: string; readonly reason?: string };
 
 /** An act on one connection of the visit. */
 export type ConnectionAct = Extract<VisitAct, OnConnection>;

@@ -6,7 +6,8 @@
 import type { StepTables } from "../step/index.ts";
 import type { ConnectionState, VisitState } from "./connection-state.ts";
 import { liveEvents, type VisitEvent } from "./event.ts";
-import { type Refusal, refusal } from "./rules.ts";
+import type { Refusal } from "./refusal.ts";
+import { refusal } from "./rules.ts";
 import { applyEvent, foldVisit } from "./state.ts";
 
 type ConnectionEvent = Extract<VisitEvent, { readonly connection: string }>;
@@ -28,8 +29,8 @@ const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set([
 const no = (message: string): Refusal => ({ field: "undoes", message });
 
 /** Refusals of the moment an event arrives in: of what has happened they are not asked again. */
-const isOfArrival = ({ isStale, isOutOfOrder }: Refusal): boolean =>
-  isStale === true || isOutOfOrder === true;
+const isForArrivalOnly = ({ isStale, isOutOfOrder, isOfArrival }: Refusal): boolean =>
+  isStale === true || isOutOfOrder === true || isOfArrival === true;
 
 /** The log of a visit as it grows, with what the rules need to know of the visit. */
 class GrowingLog {
@@ -53,7 +54,7 @@ class GrowingLog {
   take(event: VisitEvent, isHistory: boolean): Refusal | null {
     if (event.kind === "event-undone") return this.#undo(event.undoes);
     const refused = refusal(this.#state, event, this.#tables);
-    if (refused !== null && !(isHistory && isOfArrival(refused))) return refused;
+    if (refused !== null && !(isHistory && isForArrivalOnly(refused))) return refused;
     this.#add(event);
     return null;
   }
@@ -92,6 +93,8 @@ class GrowingLog {
     if (target.kind === "photo-removed") return no("The picture is deleted: it cannot come back.");
     if (target.kind === "connection-signed")
       return no("A signature stands: re-open the connection with the reason, and check it afresh.");
+    if (target.kind === "visit-binned" || target.kind === "visit-restored")
+      return no("Put the visit into the bin or restore it again: what was done stays in its history.");
     if (target.kind === "valve-noted") return no("Note the valve again as it is: the latest word counts.");
     if ("connection" in target) {
       if (ASIDE.has(target.kind)) this.#aside.get(target.connection)?.delete(id);
@@ -117,7 +120,7 @@ class GrowingLog {
       const here: VisitState = { ...this.#state, connections: now };
       const broken = refusal(here, event, this.#tables);
       // Which survey an event was written over, and in which order steps were ticked, matters when the event arrives.
-      if (broken !== null && !isOfArrival(broken))
+      if (broken !== null && !isForArrivalOnly(broken))
         return no(`Something later stands on it. ${broken.message}`);
       kept.push({ event, before: now });
       now = applyEvent(here, event).connections;
@@ -157,7 +160,7 @@ export function firstRefused(
     let state = now;
     for (const [index, event] of added.entries()) {
       const refused = refusal(state, event, tables);
-      if (refused !== null && !(isHistory && isOfArrival(refused))) return { index, refusal: refused };
+      if (refused !== null && !(isHistory && isForArrivalOnly(refused))) return { index, refusal: refused };
       state = applyEvent(state, event);
     }
     return null;

@@ -1,31 +1,18 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 
-import { jointTargets, openBeforeSigning, standingOf, targetsOf, weepingStage } from "../check/index.ts";
+import { jointTargets, standingOf, targetsOf, weepingStage } from "../check/index.ts";
 import type { StepTables } from "../step/index.ts";
 import { blockedInWords, runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
-import type { ConnectionAct, EventStamp, VisitAct, VisitEvent } from "./event.ts";
+import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
+import { no, type On, type Refusal } from "./refusal.ts";
+import { signRefusal } from "./sign-rules.ts";
+import { MOST_SNUGS, turnedAtMost } from "./snug.ts";
 
-/** Why an event is not taken: the field that is wrong and what to do instead. */
-export interface Refusal {
-  readonly field: string;
-  readonly message: string;
-  /** Somebody else was quicker: what the writer looked at is no longer what is there. */
-  readonly isStale?: true;
-  /** Done before what the order of work asks for first: judged when the event arrives, never of what has happened. */
-  readonly isOutOfOrder?: true;
-}
-
-type On<K extends VisitAct["kind"]> = EventStamp & Extract<VisitAct, { kind: K }>;
-
-/** A weeping joint is turned further at most this often; then it is opened and re-made (docs/data-sources.md, "Trade practice": twice). */
-export const MOST_SNUGS = 2;
 /** Counts of turns that differ by less than this are the same: a hundredth of a turn. */
 const SAME_TURN = 0.01;
-
-const no = (field: string, message: string): Refusal => ({ field, message });
 
 function turnsRefusal({ joint }: JointState, turns: number | null, total: number): Refusal | null {
   if (turns === null) return null;
@@ -102,7 +89,11 @@ function stepRefusal(
     };
   if (step.stage)
     return no("step", "A stage of the leak check is done on the Leak check tab, joint by joint.");
-  if (step.isDone) return no("step", "This step is ticked already.");
+  if (step.isDone)
+    return {
+      ...no("step", "Somebody has ticked this step already: reload to see what else was done."),
+      isStale: true,
+    };
   if ((step.joint?.number ?? null) !== event.joint)
     return no("joint", "The step and the joint do not belong together.");
   if (step.role === "water-in" && connection.joints.some((joint) => joint.madeAt === null))
@@ -136,11 +127,6 @@ function checkRefusal(
   if (!connection.doneRoles.has("water-in"))
     return no("stage", "Let water in first: tick it on the run sheet.");
   if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
-  if (event.result === "dry" && event.watchedMin < stage.leastMin)
-    return no(
-      "watchedMin",
-      `Watch at least ${stage.leastMin} min before writing dry for "${stage.label}", or write an exception.`,
-    );
   const earlier = tables.stages
     .slice(0, tables.stages.indexOf(stage))
     .filter((each) => each.scope === "joint" && stage.scope === "joint");
@@ -171,7 +157,7 @@ function snugRefusal(connection: ConnectionState, event: On<"joint-snugged">): R
     return no("joint", `Joint ${event.joint} has been snugged twice: open it, look, and re-make it.`);
   if (!(event.turns > 0)) return no("turns", "Say how far it was turned.");
   return (
-    turnsRefusal(joint, event.turns, (joint.turns ?? joint.joint.turns?.max ?? 0) + event.turns) ??
+    turnsRefusal(joint, event.turns, turnedAtMost(joint) + event.turns) ??
     touchRefusal(connection, event.joint)
   );
 }
@@ -196,32 +182,20 @@ function exceptionRefusal(
     : null;
 }
 
-function signRefusal(connection: ConnectionState, tables: StepTables): Refusal | null {
-  if (connection.plan === null) return no("connection", "Nothing has been made here yet.");
-  if (connection.joints.some((joint) => joint.madeAt === null))
-    return no("connection", "Not every joint is made.");
-  const [first, ...more] = openBeforeSigning(connection, tables.stages);
-  if (first === undefined) return null;
-  const where =
-    first.target === "connection"
-      ? ""
-      : /^\d/.test(first.target)
-        ? ` at joint ${first.target}`
-        : ` at ${first.target}`;
-  const moreText = more.length > 0 ? ` (and ${more.length} more)` : "";
-  return no(
-    "connection",
-    `"${first.stage.label}"${where} is ${first.standing === "weeping" ? "wet" : "not checked"}${moreText}: check it dry or write the exception down.`,
-  );
-}
+const unmadeRefusal = (connection: ConnectionState): Refusal | null =>
+  connection.joints.length > 0 && connection.joints.every((joint) => joint.madeAt !== null)
+    ? null
+    : no("connection", "Make up every joint before it is held under pressure.");
 
 function onConnection(
   connection: ConnectionState,
-  fixture: readonly ConnectionState[],
+  { fixture, isTraining }: { readonly fixture: readonly ConnectionState[]; readonly isTraining: boolean },
   event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" | "photo-removed" }>,
   tables: StepTables,
 ): Refusal | null {
-  if (connection.removed) return no("connection", "This connection was removed.");
+  if (event.kind === "connection-restored")
+    return connection.removed ? null : no("connection", "This connection was not removed.");
+  if (connection.removed) return no("connection", "This connection was removed: restore it first.");
   const isLocked = connection.signed !== null;
   switch (event.kind) {
     case "connection-added":
@@ -246,16 +220,29 @@ function onConnection(
     case "exception-written":
       return exceptionRefusal(connection, event, tables);
     case "connection-signed":
-      return signRefusal(connection, tables);
+      return signRefusal(connection, event, tables);
     case "stop-proved":
       return event.dropsPerMin !== null && event.result !== "weeps"
         ? no("dropsPerMin", "Drops are counted only where the stop weeps.")
         : null;
     case "hold-recorded":
+      return event.hold.source === "simulated" && !isTraining
+        ? {
+            ...no(
+              "hold.source",
+              "Simulated readings are kept on training visits only: this is a customer's record.",
+            ),
+            isOfArrival: true,
+          }
+        : unmadeRefusal(connection);
     case "meter-read":
-      return connection.joints.length > 0 && connection.joints.every((joint) => joint.madeAt !== null)
+      return unmadeRefusal(connection);
+    case "joints-wiped":
+      return event.target === undefined ||
+        jointTargets(connection).includes(event.target) ||
+        connection.checkpoints.some(({ letter }) => letter === event.target)
         ? null
-        : no("connection", "Make up every joint before it is held under pressure.");
+        : no("target", `There is no ${event.target} to wipe.`);
     case "connection-removed":
       return null;
   }
@@ -267,11 +254,20 @@ export function refusal(state: VisitState, event: VisitEvent, tables: StepTables
     return state.site === null ? null : no("kind", "The visit is open already.");
   if (state.site === null) return no("kind", "A visit begins with visit-opened.");
   if (event.kind === "event-undone") return no("kind", "Undoing is judged on the whole list.");
-  if (event.kind === "visit-noted" || event.kind === "valve-noted") return null;
+  if (event.kind === "visit-restored")
+    return state.binned === null ? no("kind", "The visit is not in the bin.") : null;
+  if (state.binned !== null)
+    return { ...no("kind", "The visit is in the bin: restore it first."), isOfArrival: true };
+  if (!("connection" in event)) return null;
   const connection = state.connections.find((each) => each.id === event.connection);
   if (event.kind === "connection-added" && !connection) return null;
   if (!connection) return no("connection", "This visit has no such connection.");
   return event.kind === "connection-noted" || event.kind === "photo-added" || event.kind === "photo-removed"
     ? null
-    : onConnection(connection, fixtureOf(state, connection), event, tables);
+    : onConnection(
+        connection,
+        { fixture: fixtureOf(state, connection), isTraining: state.isTraining },
+        event,
+        tables,
+      );
 }

@@ -1,6 +1,6 @@
 /** What a visit has come to, as a pure projection of its events. */
 
-import { type Check, STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
+import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
 import { failsToClose } from "../isolation/index.ts";
 import type { Plan } from "../plan/index.ts";
 import type { StopProof } from "../survey/index.ts";
@@ -8,6 +8,7 @@ import {
   type ConnectionState,
   EMPTY_VISIT,
   type JointState,
+  type Note,
   type VisitState,
   withFixtureFacts,
 } from "./connection-state.ts";
@@ -20,6 +21,7 @@ import {
   type VisitEvent,
 } from "./event.ts";
 import { followUpDueAt } from "./follow-up-due.ts";
+import { withCheck } from "./look.ts";
 
 /** Steps of one joint end in its number; another plan has other joints, and keeps every other tick. */
 const OF_A_JOINT = /-\d+$/;
@@ -65,11 +67,32 @@ function forgetChecks(number: number, from: StageCode | null): Change {
 }
 
 function freshJoints(plan: Plan): readonly JointState[] {
-  return plan.joints.map((joint) => ({ joint, madeAt: null, turns: null, snugs: 0, remakes: 0 }));
+  return plan.joints.map((joint) => ({
+    joint,
+    madeAt: null,
+    turns: null,
+    snugs: 0,
+    remakes: 0,
+    renewed: [],
+    touchedAt: null,
+  }));
 }
+
+function noteOf(
+  { id, typedAt: at, actor: by }: EventStamp,
+  { text, forCustomer }: { readonly text: string; readonly forCustomer?: true },
+): Note {
+  return { id, text, isForCustomer: forCustomer === true, at, by };
+}
+
+/** The connection with a joint wiped dry, as part of turning or re-making it. */
+const wipedWith =
+  (joint: number, at: string): Change =>
+  (connection) => ({ ...connection, wiped: new Map(connection.wiped).set(String(joint), at) });
 
 function changeFor(event: EventStamp & ConnectionAct): Change {
   const { typedAt: at, actor: by } = event;
+  const inHouse = (text: string) => noteOf(event, { text });
   switch (event.kind) {
     case "connection-added":
       return (connection) => connection;
@@ -85,6 +108,8 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
           : withFixtureFacts(connection, event.survey, event.id);
     case "connection-removed":
       return (connection) => ({ ...connection, removed: { reason: event.reason, at } });
+    case "connection-restored":
+      return (connection) => ({ ...connection, removed: null });
     case "plan-chosen":
       return (connection) => ({
         ...connection,
@@ -101,40 +126,39 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         notes:
           override === undefined || connection.id !== event.connection
             ? connection.notes
-            : [...connection.notes, { text: `Done out of order (${event.step}): ${override}`, at, by }],
+            : [...connection.notes, inHouse(`Done out of order (${event.step}): ${override}`)],
         steps: new Map(connection.steps).set(event.step, at),
         doneRoles:
           event.role === null ? connection.doneRoles : new Set([...connection.doneRoles, event.role]),
+        waterInAt: event.role === "water-in" ? at : connection.waterInAt,
       });
       const { joint, turns } = event;
       if (joint === null) return ticked;
       return (connection) =>
         changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
     }
-    case "target-checked": {
-      const { target, stage, result, method, watchedMin, note, intervalsSec } = event;
-      const timed = intervalsSec === undefined ? {} : { intervalsSec };
-      const check: Check = {
-        target,
-        stage,
-        result,
-        method,
-        watchedMin,
-        note,
-        ...timed,
-        at,
-        by,
-        stands: true,
-      };
-      return (connection) => ({ ...connection, checks: [...connection.checks, check] });
+    case "target-checked":
+      return (connection) => withCheck(connection, event);
+    case "joints-wiped": {
+      const { target } = event;
+      return (connection) =>
+        target === undefined
+          ? { ...connection, wipedAt: at }
+          : { ...connection, wiped: new Map(connection.wiped).set(target, at) };
     }
     case "joint-snugged":
       return (connection) =>
         changeJoint(event.joint, (each) => ({
           ...each,
           snugs: each.snugs + 1,
-          turns: (each.turns ?? 0) + event.turns,
-        }))(forgetChecks(event.joint, weepingStage(connection, String(event.joint)))(connection));
+          turns: each.turns === null ? null : each.turns + event.turns,
+          touchedAt: at,
+        }))(
+          wipedWith(
+            event.joint,
+            at,
+          )(forgetChecks(event.joint, weepingStage(connection, String(event.joint)))(connection)),
+        );
     case "joint-remade":
       return (connection) =>
         changeJoint(event.joint, (each) => ({
@@ -143,7 +167,9 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
           turns: event.turns,
           snugs: 0,
           remakes: each.remakes + 1,
-        }))(forgetChecks(event.joint, null)(connection));
+          renewed: [...each.renewed, event.renewed],
+          touchedAt: at,
+        }))(wipedWith(event.joint, at)(forgetChecks(event.joint, null)(connection)));
     case "exception-written": {
       const { target, stage, reason } = event;
       return (connection) => ({
@@ -152,17 +178,17 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       });
     }
     case "connection-signed": {
-      const { name, lookBackBy } = event;
+      const { name, lookBackBy, resolved = null } = event;
       return (connection) => ({
         ...connection,
-        signed: { name, at, lookBackBy, lookBackDueAt: followUpDueAt(at) },
+        signed: { name, at, lookBackBy, lookBackDueAt: followUpDueAt(at), resolved },
       });
     }
     case "connection-reopened":
       return (connection) => ({
         ...connection,
         signed: null,
-        notes: [...connection.notes, { text: `Re-opened: ${event.reason}`, at, by }],
+        notes: [...connection.notes, inHouse(`Re-opened: ${event.reason}`)],
       });
     case "stop-proved": {
       const { result, method, dropsPerMin } = event;
@@ -185,7 +211,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       return (connection) => ({
         ...connection,
         photos: connection.photos.filter(({ id }) => id !== event.photo),
-        notes: [...connection.notes, { text: `Picture removed: ${event.reason}`, at, by }],
+        notes: [...connection.notes, inHouse(`Picture removed: ${event.reason}`)],
       });
     case "hold-recorded":
       return (connection) => ({
@@ -195,7 +221,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
     case "meter-read":
       return (connection) => ({ ...connection, meters: [...connection.meters, { ...event.meter, at, by }] });
     case "connection-noted":
-      return (connection) => ({ ...connection, notes: [...connection.notes, { text: event.text, at, by }] });
+      return (connection) => ({ ...connection, notes: [...connection.notes, noteOf(event, event)] });
   }
 }
 
@@ -217,6 +243,9 @@ function added(
     joints: [],
     steps: new Map(),
     doneRoles: new Set(),
+    waterInAt: null,
+    wipedAt: null,
+    wiped: new Map(),
     checks: [],
     exceptions: [],
     notes: [],
@@ -233,9 +262,21 @@ function added(
 export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
   switch (event.kind) {
     case "visit-opened":
-      return { ...state, site: event.site, title: event.title, startsAt: event.startsAt };
+      return {
+        ...state,
+        site: event.site,
+        title: event.title,
+        startsAt: event.startsAt,
+        isTraining: event.training === true,
+      };
+    case "visit-renamed":
+      return { ...state, site: event.site, title: event.title };
+    case "visit-binned":
+      return { ...state, binned: { reason: event.reason, at: event.typedAt } };
+    case "visit-restored":
+      return { ...state, binned: null };
     case "visit-noted":
-      return { ...state, notes: [...state.notes, { text: event.text, at: event.typedAt, by: event.actor }] };
+      return { ...state, notes: [...state.notes, noteOf(event, event)] };
     case "event-undone":
       return state;
     case "connection-added":
@@ -252,6 +293,7 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
         (isForFixture(event) && fixtureId !== undefined && fixtureId === own?.survey.fixtureId);
       return {
         ...state,
+        isTraining: state.isTraining || (event.kind === "hold-recorded" && event.hold.source === "simulated"),
         connections: state.connections.map((each) => (isConcerned(each) ? change(each) : each)),
       };
     }

@@ -12,15 +12,26 @@ export function jointStatus(connection: ConnectionState, joint: JointState): Joi
   if (weepingStage(connection, target) !== null) return connection.signed ? "signed" : "weeping";
   if (connection.signed) return "signed";
   if (joint.madeAt === null) return "planned";
-  const open = JOINT_STAGES.some((stage) => standingOf(connection, target, stage) === "open");
-  if (!open) return "dry";
+  const isOpen = JOINT_STAGES.some((stage) => {
+    const standing = standingOf(connection, target, stage);
+    return standing === "open" || standing === "short";
+  });
+  if (!isOpen) return "dry";
   return connection.doneRoles.has("water-in") ? "pressure" : "made";
 }
 
 /** Returns the joint stages found dry so far, 0 to 3. */
-export function dryStages(connection: ConnectionState, joint: JointState): number {
+function dryStages(connection: ConnectionState, joint: JointState): number {
   return JOINT_STAGES.filter((stage) => standingOf(connection, String(joint.joint.number), stage) === "dry")
     .length;
+}
+
+/** Returns a joint's life, and how many of its three stages are dry. */
+export function jointLife(
+  connection: ConnectionState,
+  joint: JointState,
+): { readonly life: JointStatus; readonly dryStages: number } {
+  return { life: jointStatus(connection, joint), dryStages: dryStages(connection, joint) };
 }
 
 export type ConnectionPhase =

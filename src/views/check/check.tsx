@@ -1,6 +1,7 @@
 import { useState } from "react";
 import {
   currentStage,
+  isStageDone,
   jointTargets,
   type Stage,
   type StageCode,
@@ -8,10 +9,11 @@ import {
   type Target,
   targetsOf,
 } from "../../core/check/index.ts";
-import type { ConnectionState } from "../../core/visit/index.ts";
+import { type ConnectionState, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
 import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
+import { timeText } from "../../labels/site-time.ts";
 import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
@@ -32,7 +34,7 @@ function targetToOpen(connection: ConnectionState, stage: Stage): Target | null 
   const targets = targetsOf(connection, stage);
   const find = (standing: string) =>
     targets.find((target) => standingOf(connection, target, stage.code) === standing);
-  return find("weeping") ?? find("open") ?? targets[0] ?? null;
+  return find("weeping") ?? find("open") ?? find("short") ?? targets[0] ?? null;
 }
 
 function TargetRow({
@@ -88,11 +90,20 @@ function HoldLine({ connection, href }: { readonly connection: ConnectionState; 
         <span className="min-w-64 flex-1" data-reconciled="">
           <strong>{hold.verdict}</strong>
           {hold.source === "simulated" && <span className="mark mx-2 text-work-ink">SIMULATED</span>}{" "}
-          {reconcile(leakAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
+          {isBeforeTouch(connection, hold)
+            ? "Taken before a joint was turned or re-made: what leaked then may be put right. Look again, and test again."
+            : reconcile(leakAtJoints(connection), { low: hold.lowMlPerMin, high: hold.highMlPerMin }).line}
         </span>
       )}
     </p>
   );
+}
+
+/** Returns the next connection of the visit that is not signed yet: after this one, else from the start. */
+function nextConnection({ connections }: VisitState, { id }: ConnectionState): ConnectionState | null {
+  const at = connections.findIndex((each) => each.id === id);
+  const inOrder = [...connections.slice(at + 1), ...connections.slice(0, Math.max(0, at))];
+  return inOrder.find(({ removed, signed }) => removed === null && signed === null) ?? null;
 }
 
 /** The staged leak check of one connection, joint by joint, up to its signature and follow-up check. */
@@ -102,21 +113,30 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   const { connection, act } = log;
   const { stages } = props.tables;
   const [chosen, setChosen] = useState<StageCode | null>(asked);
+  /** The check goes on by itself: from a stage that is done to the one that is open. */
+  const [isGoingOn, setIsGoingOn] = useState(false);
   const [picked, setPicked] = useState<Target | null>(null);
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const fixture = connection.survey.label;
   const lookBack = stages.find((each) => each.code === "look-back");
   const now = connection.signed ? lookBack : currentStage(connection, stages);
-  const stage = stages.find((each) => each.code === chosen) ?? now ?? stages[0];
+  const chosenStage = stages.find((each) => each.code === chosen);
+  const isLeft = chosenStage !== undefined && isGoingOn && isStageDone(connection, chosenStage);
+  const stage = (isLeft ? undefined : chosenStage) ?? now ?? stages[0];
   if (!stage) return null;
   const targets = targetsOf(connection, stage);
   const wanted = hash === null ? picked : String(hash);
   const target = wanted !== null && targets.includes(wanted) ? wanted : targetToOpen(connection, stage);
   const open = target !== null && /^\d+$/.test(target) ? Number(target) : undefined;
-  const pick = (next: Target) => {
+  const pick = (next: Target | null) => {
     if (window.location.hash !== "") window.location.hash = "";
     setPicked(next);
   };
+  const goOn = () => {
+    setIsGoingOn(true);
+    pick(null);
+  };
+  const isWiped = connection.wipedAt !== null;
 
   if (connection.joints.length === 0)
     return (
@@ -134,7 +154,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           size="large"
         />
         <p className="text-quiet">
-          all dried first; looking order{" "}
+          wipe all joints, then check from the top: order{" "}
           <strong className="figure text-ink">{jointTargets(connection).join(", ")}</strong>
         </p>
       </div>
@@ -142,6 +162,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
         log={log}
         undoes={[
           "target-checked",
+          "joints-wiped",
           "joint-snugged",
           "joint-remade",
           "exception-written",
@@ -155,9 +176,31 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
         zone={props.zone}
         onOpen={(next) => {
           setChosen(next.code);
+          setIsGoingOn(false);
           setPicked(null);
         }}
       />
+      <p className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+        <a className="button" href={`/visits/${props.visitId}/run`}>
+          Run sheet
+        </a>
+        {connection.signed === null && (
+          <>
+            <button
+              type="button"
+              className="button"
+              onClick={() => act({ kind: "joints-wiped", connection: connection.id })}
+            >
+              All joints wiped dry
+            </button>
+            <span className="text-small text-quiet" data-wiped="">
+              {isWiped
+                ? `All wiped ${timeText(connection.wipedAt ?? "", props.zone)}`
+                : "Nobody has said that the joints were wiped: looks count from water in."}
+            </span>
+          </>
+        )}
+      </p>
       {connection.doneRoles.has("water-in") && <HoldLine connection={connection} href={`${base}/hold`} />}
       {!connection.doneRoles.has("water-in") ? (
         <p className="mt-4 border-l-4 border-work pl-3">
@@ -180,6 +223,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             target={target}
             zone={props.zone}
             act={act}
+            onWritten={goOn}
+            strike={log.undo}
           />
         </>
       )}
@@ -190,6 +235,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           actor={props.actor}
           zone={props.zone}
           recordHref={`/visits/${props.visitId}/record`}
+          next={nextConnection(log.visit, connection)}
+          visitHref={`/visits/${props.visitId}`}
           act={act}
         />
       )}

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Stage } from "../../core/check/index.ts";
 import { openBeforeSigning } from "../../core/check/index.ts";
-import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
+import { type ConnectionState, unresolvedOf, type VisitAct } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
 import { RequiredTextField } from "../fields.tsx";
 import { targetWords } from "./target-panel.tsx";
@@ -12,6 +12,9 @@ interface SignPanelProps {
   readonly actor: string;
   readonly zone: string;
   readonly recordHref: string;
+  /** The next connection of the visit that wants signing; null: none. */
+  readonly next: ConnectionState | null;
+  readonly visitHref: string;
   readonly act: (act: VisitAct) => boolean;
 }
 
@@ -19,8 +22,10 @@ function Signed({
   connection,
   zone,
   recordHref,
+  next,
+  visitHref,
   act,
-}: Pick<SignPanelProps, "connection" | "zone" | "recordHref" | "act">) {
+}: Pick<SignPanelProps, "connection" | "zone" | "recordHref" | "next" | "visitHref" | "act">) {
   const [reason, setReason] = useState("");
   const { signed } = connection;
   if (signed === null) return null;
@@ -31,8 +36,17 @@ function Signed({
         {signed.name}, {dayTimeText(signed.at, zone)}. Follow-up check by the {signed.lookBackBy}, due{" "}
         <strong>{dayTimeText(signed.lookBackDueAt, zone)}</strong>.
       </p>
-      <p className="mt-3">
-        <a className="button button-main" href={recordHref}>
+      {signed.resolved !== null && <p>What became of the leak: {signed.resolved}</p>}
+      <p className="mt-3 flex flex-wrap gap-3">
+        {next && (
+          <a
+            className="button button-main"
+            href={`${visitHref}/${next.id}/${next.doneRoles.has("water-in") ? "leak-check" : "run-sheet"}`}
+          >
+            Next: {next.survey.label}
+          </a>
+        )}
+        <a className={next ? "button" : "button button-main"} href={recordHref}>
           Record
         </a>
       </p>
@@ -63,16 +77,19 @@ function Signed({
 }
 
 /** What still stands between the connection and its signature; the signature; what comes after it. */
-export function SignPanel({ connection, stages, actor, zone, recordHref, act }: SignPanelProps) {
+export function SignPanel(props: SignPanelProps) {
+  const { connection, stages, actor, act } = props;
   const [name, setName] = useState(actor);
+  const [resolved, setResolved] = useState("");
   const [lookBackBy, setLookBackBy] = useState<"plumber" | "customer">("plumber");
   const open = openBeforeSigning(connection, stages);
+  const unresolved = unresolvedOf(connection);
   const unmade = connection.joints.filter((joint) => joint.madeAt === null).length;
   return (
     <section aria-label="Signing" className="mt-6 border-t-2 border-rule pt-3">
       <h2>Signing</h2>
       {connection.signed ? (
-        <Signed connection={connection} zone={zone} recordHref={recordHref} act={act} />
+        <Signed {...props} />
       ) : unmade > 0 ? (
         <p>
           {unmade} {unmade === 1 ? "joint is" : "joints are"} not made yet.
@@ -88,6 +105,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
               <li key={`${stage.code} ${target}`}>
                 {stage.label}: {targetWords(connection, target).title}
                 {standing === "weeping" && <strong className="text-wet-ink"> weeps</strong>}
+                {standing === "short" && <strong className="text-work-ink"> looked at too shortly</strong>}
               </li>
             ))}
           </ul>
@@ -97,9 +115,32 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
           className="flex flex-wrap items-end gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            act({ kind: "connection-signed", connection: connection.id, name: name.trim(), lookBackBy });
+            act({
+              kind: "connection-signed",
+              connection: connection.id,
+              name: name.trim(),
+              lookBackBy,
+              ...(unresolved === null ? {} : { resolved: resolved.trim() }),
+            });
           }}
         >
+          {unresolved && (
+            <div className="w-full border-l-4 border-wet pl-3">
+              <p>
+                {unresolved.leak
+                  ? `The last pressure test (${dayTimeText(unresolved.leak.at, props.zone)}) called a leak${
+                      unresolved.isBeforeTouch ? ", before a joint was turned or re-made" : ""
+                    }. A new test that comes out tight settles it; else say what became of it.`
+                  : `A weep at ${unresolved.weeps.join(", ")} stands behind an exception: say what became of it.`}
+              </p>
+              <RequiredTextField
+                label="What became of it, as it will stand on the record"
+                value={resolved}
+                limit={500}
+                onChange={setResolved}
+              />
+            </div>
+          )}
           <RequiredTextField label="Signed by" value={name} limit={100} onChange={setName} />
           <label>
             <span className="block text-small text-quiet">Looks back in a day</span>
@@ -113,7 +154,7 @@ export function SignPanel({ connection, stages, actor, zone, recordHref, act }: 
             </select>
           </label>
           <button className="button button-dry" type="submit" data-next-thing="">
-            Sign: all dry
+            {unresolved ? "Sign with this" : "Sign: all dry"}
           </button>
         </form>
       )}

@@ -1,10 +1,17 @@
 import { useState } from "react";
-import type { CheckMethod, Stage } from "../../core/check/index.ts";
-import { standingOf, type Target, WHOLE_CONNECTION, weepingStage } from "../../core/check/index.ts";
+import type { Check, CheckMethod, Stage } from "../../core/check/index.ts";
+import {
+  LEAST_WATCH_MIN,
+  standingOf,
+  type Target,
+  WHOLE_CONNECTION,
+  weepingStage,
+} from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { RequiredTextField } from "../fields.tsx";
+import { StrikeForm } from "../strike-form.tsx";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
 import { minutesFrom, Watch } from "./watch.tsx";
 import { WeepPanel } from "./weep-panel.tsx";
@@ -15,6 +22,10 @@ interface TargetPanelProps {
   readonly target: Target;
   readonly zone: string;
   readonly act: (act: VisitAct) => boolean;
+  /** Called when a look or an exception was kept: the check goes on to what is open next. */
+  readonly onWritten: () => void;
+  /** Strikes a look, with the reason. */
+  readonly strike: (event: string, reason: string) => boolean;
 }
 
 /** What a target is called and what to look at. */
@@ -34,20 +45,42 @@ export function targetWords(
   return joint ? { title: `Joint ${joint.number}`, about: joint.label } : { title: target, about: "" };
 }
 
-function EarlierChecks({ connection, stage, target, zone }: Omit<TargetPanelProps, "act">) {
+/** What a look speaks for, and whose clock says so. */
+export function watchedWords({ watchedMin, clockMin, isTold, isEarly }: Check): string {
+  const window =
+    clockMin !== null && clockMin >= 180 ? `${Math.floor(watchedMin / 60)} h` : `${watchedMin} min`;
+  const told = !isTold
+    ? ""
+    : clockMin === null || clockMin >= watchedMin
+      ? " as told"
+      : ` as told (${clockMin} min by the clock)`;
+  return `${window}${told}${isEarly ? ", early" : ""}`;
+}
+
+function EarlierChecks({
+  connection,
+  stage,
+  target,
+  zone,
+  strike,
+}: Pick<TargetPanelProps, "connection" | "stage" | "target" | "zone" | "strike">) {
   const looks = connection.checks.filter((check) => check.target === target && check.stage === stage.code);
   if (looks.length === 0) return null;
   return (
     <ul className="mt-2 text-small">
       {looks.map((check) => (
-        <li key={check.at} className={check.stands ? "" : "text-quiet line-through"}>
+        <li key={check.id} className={check.stands ? "" : "text-quiet line-through"}>
           <time className="figure" dateTime={check.at}>
             {timeText(check.at, zone)}
           </time>{" "}
           <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>
-          , {METHOD_WORDS[check.method]} {check.watchedMin} min, {check.by}
+          , {METHOD_WORDS[check.method]} {watchedWords(check)}, {check.by}
           {check.result === "weeping" && <DripRate check={check} />}
           {check.note && `: ${check.note}`}
+          <StrikeForm
+            what={`the look of ${timeText(check.at, zone)}`}
+            onStrike={(reason) => strike(check.id, reason)}
+          />
         </li>
       ))}
     </ul>
@@ -55,19 +88,20 @@ function EarlierChecks({ connection, stage, target, zone }: Omit<TargetPanelProp
 }
 
 /** One target in one stage: look, say dry or weeping; what to do when it weeps; or why it goes unchecked. */
-export function TargetPanel({ connection, stage, target, zone, act }: TargetPanelProps) {
+export function TargetPanel(props: TargetPanelProps) {
+  const { connection, stage, target, zone, act, onWritten } = props;
   const [method, setMethod] = useState<CheckMethod>(stage.method);
-  const [watched, setWatched] = useState(String(stage.watchMin));
+  const [told, setTold] = useState("");
   const [note, setNote] = useState("");
   const [reason, setReason] = useState("");
   const [gapsSec, setGapsSec] = useState<readonly number[]>([]);
   const standing = standingOf(connection, target, stage.code);
   const { title, about } = targetWords(connection, target);
   const weeps = weepingStage(connection, target);
-  const minutes = minutesFrom(watched);
+  const minutes = minutesFrom(told);
   const isJoint = /^\d/.test(target);
   const write = (result: "dry" | "weeping") => {
-    if (minutes === null) return;
+    if (minutes === undefined) return;
     if (
       act({
         kind: "target-checked",
@@ -80,8 +114,11 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
         note: note.trim(),
         ...(result === "weeping" && gapsSec.length > 0 ? { intervalsSec: gapsSec } : {}),
       })
-    )
+    ) {
       setNote("");
+      setTold("");
+      if (result === "dry") onWritten();
+    }
   };
   const isLocked = connection.signed !== null && stage.code !== "look-back";
   return (
@@ -93,23 +130,25 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
       <p className="text-quiet">{about}</p>
       {standing === "dry" && <p className="mt-2 text-title font-bold text-dry-ink">Dry.</p>}
       {standing === "exception" && <p className="mt-2 font-bold text-work-ink">Exception written down.</p>}
-      <EarlierChecks connection={connection} stage={stage} target={target} zone={zone} />
+      {standing === "short" && (
+        <p className="mt-2 font-bold text-work-ink">
+          Dry so far, by a look shorter than {LEAST_WATCH_MIN[stage.code]} min: look again.
+        </p>
+      )}
+      <EarlierChecks {...props} />
       {weeps && <WeepPanel connection={connection} target={target} act={act} />}
       {!isLocked && (!weeps || !isJoint) && (
         <>
           <Watch
+            connection={connection}
+            target={target}
             stage={stage}
+            zone={zone}
             method={method}
-            onMethod={(next) => {
-              setMethod(next);
-              // A strip has watched since the signature.
-              if (next === "strip" && connection.signed)
-                setWatched(
-                  String(Math.max(1, Math.floor((Date.now() - Date.parse(connection.signed.at)) / 60_000))),
-                );
-            }}
-            watched={watched}
-            onWatched={setWatched}
+            onMethod={setMethod}
+            told={told}
+            onTold={setTold}
+            onWiped={() => act({ kind: "joints-wiped", connection: connection.id, target })}
           />
           <label className="mt-3 block">
             <span className="block text-small text-quiet">
@@ -155,8 +194,10 @@ export function TargetPanel({ connection, stage, target, zone, act }: TargetPane
                   stage: stage.code,
                   reason: reason.trim(),
                 })
-              )
+              ) {
                 setReason("");
+                onWritten();
+              }
             }}
           >
             <div className="min-w-64 flex-1">

@@ -1,25 +1,31 @@
 import { useEffect, useState } from "react";
-import type { CheckMethod, Stage } from "../../core/check/index.ts";
+import type { CheckMethod, Stage, Target } from "../../core/check/index.ts";
+import { collectedMin, collectsSince, LEAST_WATCH_MIN } from "../../core/check/index.ts";
+import type { ConnectionState } from "../../core/visit/index.ts";
 import { detectableMlPerMin, mlPerDay, USUAL_FIGURES, windowFor } from "../../core/watch/index.ts";
 import { METHOD_CHOICES } from "../../labels/check-method.ts";
-
-const MS_PER_MIN = 60_000;
+import { timeText } from "../../labels/site-time.ts";
 
 interface WatchProps {
+  readonly connection: ConnectionState;
+  readonly target: Target;
   readonly stage: Stage;
+  readonly zone: string;
   readonly method: CheckMethod;
   readonly onMethod: (method: CheckMethod) => void;
-  /** Minutes watched, as typed. */
-  readonly watched: string;
-  readonly onWatched: (text: string) => void;
+  /** Minutes by the plumber's own clock, as typed; empty: the visit's clock counts. */
+  readonly told: string;
+  readonly onTold: (text: string) => void;
+  readonly onWiped: () => void;
 }
 
-/** Minutes from what was typed, or null. */
-export function minutesFrom(text: string): number | null {
+/** Returns minutes from what was typed; null: nothing was; undefined: no number. */
+export function minutesFrom(text: string): number | null | undefined {
   const clean = text.trim().replace(",", ".");
-  if (!/^\d{1,4}(\.\d{1,2})?$/.test(clean)) return null;
+  if (clean === "") return null;
+  if (!/^\d{1,4}(\.\d{1,2})?$/.test(clean)) return undefined;
   const minutes = Number(clean);
-  return minutes > 0 ? minutes : null;
+  return minutes > 0 ? minutes : undefined;
 }
 
 function rateWords(method: CheckMethod, minutes: number): string {
@@ -30,81 +36,101 @@ function rateWords(method: CheckMethod, minutes: number): string {
 
 /** Swells a floor in a season, mL/min. */
 const WANTED_ML_PER_MIN = 0.01;
+/** The clock on the screen moves on so often, ms. */
+const TICK_MS = 1000;
 
 function wantedWindow(method: CheckMethod): string {
   const minutes = windowFor({ method, process: null, figures: USUAL_FIGURES }, WANTED_ML_PER_MIN);
   return minutes === null ? "for ever" : `${Math.ceil(minutes * 10) / 10} min`;
 }
 
-/** How long it was watched and how, and what that can have seen. The clock only helps: minutes may be typed. */
-export function Watch({ stage, method, onMethod, watched, onWatched }: WatchProps) {
-  const [startedAt, setStartedAt] = useState<number | null>(null);
-  const [now, setNow] = useState(0);
+function clockText(sinceIso: string, now: number): string {
+  const seconds = Math.max(0, Math.floor((now - Date.parse(sinceIso)) / 1000));
+  const minutes = Math.floor(seconds / 60);
+  if (minutes >= 180) return `${Math.floor(minutes / 60)} h`;
+  return `${minutes}:${String(seconds % 60).padStart(2, "0")}`;
+}
+
+/** How it is looked at, how long the joint has collected water, and what a look now can have seen. The clock is the visit's own. */
+export function Watch(props: WatchProps) {
+  const { connection, target, stage, zone, method, onMethod, told, onTold, onWiped } = props;
+  const [now, setNow] = useState<number | null>(null);
   useEffect(() => {
-    if (startedAt === null) return;
-    const tick = setInterval(() => setNow(Date.now()), 1000);
+    setNow(Date.now());
+    const tick = setInterval(() => setNow(Date.now()), TICK_MS);
     return () => clearInterval(tick);
-  }, [startedAt]);
-  const elapsedMin = startedAt === null ? 0 : Math.max(0, now - startedAt) / MS_PER_MIN;
-  const minutes = minutesFrom(watched);
-  const toggle = () => {
-    if (startedAt === null) {
-      setStartedAt(Date.now());
-      setNow(Date.now());
-    } else {
-      onWatched((Math.max(1, Math.round(elapsedMin * 10)) / 10).toString());
-      setStartedAt(null);
-    }
-  };
-  const clock = `${Math.floor(elapsedMin)}:${String(Math.floor((elapsedMin % 1) * 60)).padStart(2, "0")}`;
+  }, []);
+  const since = collectsSince(connection, target);
+  const toldMin = minutesFrom(told);
+  const clockMin = now === null ? null : collectedMin(connection, target, new Date(now).toISOString());
+  const minutes = toldMin ?? clockMin;
+  const least = LEAST_WATCH_MIN[stage.code];
   return (
-    <div className="mt-3 grid gap-3 sm:grid-cols-[auto_auto_1fr] sm:items-end">
-      <label>
-        <span className="block text-small text-quiet">How</span>
-        <select
-          className="field"
-          value={method}
-          onChange={(event) =>
-            onMethod(METHOD_CHOICES.find(([each]) => each === event.target.value)?.[0] ?? method)
-          }
-        >
-          {METHOD_CHOICES.map(([each, words]) => (
-            <option key={each} value={each}>
-              {words}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="block text-small text-quiet">Watched, min (wanted {stage.watchMin})</span>
-        <input
-          className="field figure"
-          inputMode="decimal"
-          value={watched}
-          aria-invalid={minutes === null}
-          onChange={(event) => onWatched(event.target.value)}
-        />
-      </label>
-      <button
-        type="button"
-        className="button figure"
-        onClick={toggle}
-        aria-label={startedAt === null ? "Start the clock" : "Stop the clock"}
-      >
-        {startedAt === null ? "Start the clock" : `${clock}  stop`}
-      </button>
-      <p className="text-small text-quiet sm:col-span-3">
-        {minutes === null ? (
-          <span className="fault">Type the minutes as a number, like 15 or 1.5.</span>
-        ) : (
+    <div className="mt-3 grid gap-3">
+      <div className="flex flex-wrap items-end gap-3">
+        <label>
+          <span className="block text-small text-quiet">How</span>
+          <select
+            className="field"
+            value={method}
+            onChange={(event) =>
+              onMethod(METHOD_CHOICES.find(([each]) => each === event.target.value)?.[0] ?? method)
+            }
+          >
+            {METHOD_CHOICES.map(([each, words]) => (
+              <option key={each} value={each}>
+                {words}
+              </option>
+            ))}
+          </select>
+        </label>
+        <p className="min-h-touch">
+          <span className="block text-small text-quiet">
+            {since === null ? "No water yet" : `Collecting since ${timeText(since, zone)}`}; wanted{" "}
+            <span className="figure">{stage.watchMin} min</span>
+          </span>
+          {since !== null && now !== null && (
+            <strong className="figure text-lead" data-collected="">
+              {clockText(since, now)}
+            </strong>
+          )}
+        </p>
+        <button type="button" className="button" onClick={onWiped}>
+          Wiped dry now
+        </button>
+      </div>
+      <p className="text-small text-quiet">
+        {toldMin === undefined ? (
+          <span className="fault">Type the minutes as a number, like 15 or 1.5, or leave it empty.</span>
+        ) : minutes === null ? null : (
           <>
-            Would have shown, 19 times in 20:{" "}
+            A look now would show, 19 times in 20,{" "}
             <strong className="figure text-ink">{rateWords(method, minutes)}</strong> and more. An estimate,
             not a measurement. A leak of 0.01 mL/min takes{" "}
             <span className="figure">{wantedWindow(method)}</span> this way. It cannot see {stage.blindTo}.
+            {minutes < least && (
+              <span className="block text-work-ink">
+                Kept as a short look: this stage stays open until a look speaks for {least} min.
+              </span>
+            )}
           </>
         )}
       </p>
+      <details className="text-small">
+        <summary className="min-h-touch cursor-pointer py-2 underline">
+          I watched by another clock{told === "" ? "" : `: ${told} min`}
+        </summary>
+        <label className="block">
+          <span className="block text-quiet">Watched, min (the record says that you told it)</span>
+          <input
+            className="field figure max-w-40"
+            inputMode="decimal"
+            value={told}
+            aria-invalid={toldMin === undefined}
+            onChange={(event) => onTold(event.target.value)}
+          />
+        </label>
+      </details>
     </div>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from "react";
 import type { Target } from "../../core/check/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
-import { type ConnectionState, type JointState, MOST_SNUGS, type VisitAct } from "../../core/visit/index.ts";
+import { type ConnectionState, SNUG_TURNS, snugsLeft, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
 import { TurnsChoice } from "../turns-choice.tsx";
 
@@ -11,20 +11,11 @@ interface WeepPanelProps {
   readonly act: (act: VisitAct) => boolean;
 }
 
-/** One snug, turns: an eighth (docs/data-sources.md, "Trade practice"). */
-const SNUG = 1 / 8;
-
-function snugsLeft({ joint, snugs, turns }: JointState): number {
-  if (!joint.maySnug || joint.hardMaxTurns === null) return 0;
-  const room = joint.hardMaxTurns - (turns ?? joint.turns?.max ?? 0);
-  return Math.max(0, Math.min(MOST_SNUGS - snugs, Math.floor(room / SNUG + 1e-9)));
-}
-
 /** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint has its ladder of remedies. */
 export function WeepPanel({ connection, target, act }: WeepPanelProps) {
   const state = connection.joints.find(({ joint }) => String(joint.number) === target);
   const [renewed, setRenewed] = useState("");
-  const [turns, setTurns] = useState<number | null>(state?.joint.turns?.min ?? null);
+  const [turns, setTurns] = useState<number | null>(null);
   const { remedies = [] } = connection.checkpoints.find(({ letter }) => letter === target) ?? {};
   if (!state)
     return (
@@ -86,7 +77,12 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
               className="button button-main"
               data-next-thing=""
               onClick={() =>
-                act({ kind: "joint-snugged", connection: connection.id, joint: joint.number, turns: SNUG })
+                act({
+                  kind: "joint-snugged",
+                  connection: connection.id,
+                  joint: joint.number,
+                  turns: SNUG_TURNS,
+                })
               }
             >
               Snugged 1/8 more, wiped

@@ -13,6 +13,8 @@ export interface HoldForm {
   readonly supplyPsi: string;
   readonly heldMin: string;
   readonly ambientF: string;
+  readonly water: "cold" | "hot" | "unsaid";
+  readonly restedMin: string;
   readonly stop: "proved" | "unsaid" | "passes";
   readonly gauge: "digital-0.1" | "digital-0.01" | "digital-1" | "dial-1" | "dial-2";
   readonly drawnMl: string;
@@ -33,6 +35,8 @@ export function formFrom(connection: ConnectionState): HoldForm {
     supplyPsi: "",
     heldMin: "1",
     ambientF: "",
+    water: survey.water,
+    restedMin: "",
     stop: survey.stop.proof === "holds" ? "proved" : survey.stop.proof === "not-proved" ? "unsaid" : "passes",
     gauge: "digital-0.1",
     drawnMl: "",
@@ -90,7 +94,7 @@ export function testFrom(
   const startPsi = figureFrom(form.startPsi, 1, 1000);
   if (startPsi === null) faults.startPsi = "Type the pressure in psi, like 60.";
   const optional = (
-    field: "supplyPsi" | "heldMin" | "ambientF",
+    field: "supplyPsi" | "heldMin" | "ambientF" | "restedMin",
     least: number,
     most: number,
     like: string,
@@ -103,6 +107,7 @@ export function testFrom(
   const supplyPsi = optional("supplyPsi", 0, 1000, "65");
   const heldMin = optional("heldMin", 0, 10_000, "2");
   const ambientF = optional("ambientF", 20, 250, "68");
+  const restedMin = optional("restedMin", 0, 100_000, "60");
   const drawOff = drawOffFrom(form, faults);
   if (Object.keys(faults).length > 0 || volumeMl === null || hoseFt === null || startPsi === null)
     return { faults };
@@ -119,6 +124,8 @@ export function testFrom(
       supplyPsi,
       heldSec: heldMin === null ? null : heldMin * 60,
       ambientF,
+      ...(form.water === "unsaid" ? {} : { water: form.water }),
+      ...(restedMin === null ? {} : { restedMin }),
       stopChecked: STOP[form.stop],
       gauge: GAUGES[form.gauge],
       drawOff,

@@ -113,6 +113,17 @@ export function SectionForm(props: SectionFormProps) {
           <Field {...props} name="ambientF" label="Room, F (if known)" />
           <UnitSelect
             {...props}
+            name="water"
+            label="Water in it"
+            options={[
+              ["cold", "cold"],
+              ["hot", "hot"],
+              ["unsaid", "not known"],
+            ]}
+          />
+          <Field {...props} name="restedMin" label="Rested since water ran, min (if known)" />
+          <UnitSelect
+            {...props}
             name="gauge"
             label="Gauge"
             options={[

@@ -1,7 +1,7 @@
 import type { HoldAnswer } from "../../core/hold/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
-import { SUSPECT_WORDS } from "../../labels/hold.ts";
+import { DOUBT_WORDS, SUSPECT_WORDS } from "../../labels/hold.ts";
 import { leakAtJoints } from "./seen.ts";
 
 const HEAD = {
@@ -31,7 +31,7 @@ export function VerdictPanel({
   readonly answer: HoldAnswer;
   readonly connection: ConnectionState;
 }) {
-  const { verdict, leakMlPerMin, minimumDetectableMlPerMin, suspected, advice } = answer;
+  const { verdict, leakMlPerMin, minimumDetectableMlPerMin, suspected, doubts, advice } = answer;
   const { words, tone } = HEAD[verdict];
   const { line } = reconcile(leakAtJoints(connection), leakMlPerMin);
   return (
@@ -59,9 +59,13 @@ export function VerdictPanel({
           </p>
         )}
         <p>
-          This test tells leaks of <RateWords rate={minimumDetectableMlPerMin} /> and more, 19 times in 20.
-          Estimates, not measurements.
+          This test{doubts.includes("stop-not-proved") && ", with the stop not proved,"} tells leaks of{" "}
+          <RateWords rate={minimumDetectableMlPerMin} /> and more, 19 times in 20. Estimates, not
+          measurements.
         </p>
+        {verdict === "inconclusive" && doubts.length > 0 && (
+          <p>Not called tight because: {doubts.map((each) => DOUBT_WORDS[each]).join("; ")}.</p>
+        )}
         {suspected.length > 0 && (
           <p>In the way: {suspected.map((each) => SUSPECT_WORDS[each]).join("; ")}.</p>
         )}

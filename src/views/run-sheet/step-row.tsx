@@ -103,7 +103,7 @@ function HeldUp({
 export function StepRow(props: StepRowProps) {
   const { step, zone, isNext, isOpen, isLocked, checkHref, held, onTick, onUndo, lead, more } = props;
   const range = step.joint?.turns ?? null;
-  const [turns, setTurns] = useState<number | null>(range && !range.handOnly ? range.min : null);
+  const [turns, setTurns] = useState<number | null>(null);
   const row = useRef<HTMLLIElement>(null);
   useEffect(() => {
     if (isOpen) row.current?.scrollIntoView({ block: "center" });

@@ -63,7 +63,7 @@ export function LogBar({ log, undoes }: LogBarProps) {
       {trouble && (
         <div
           role="alert"
-          className="my-2 flex flex-wrap items-center justify-between gap-2 border-2 border-wet bg-wet-wash px-3 py-2"
+          className="my-2 flex flex-wrap items-center justify-between gap-2 border-2 border-wet bg-wet-wash px-3 py-2 max-md:fixed max-md:inset-x-2 max-md:bottom-2 max-md:z-20"
         >
           <p>
             <strong>{trouble.kind === "stale" ? "Somebody else wrote here. " : "Not done. "}</strong>

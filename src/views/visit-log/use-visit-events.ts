@@ -30,8 +30,8 @@ export interface VisitEvents {
   readonly log: LogState;
   /** Does one or several things in the visit, all or none; false when a rule refuses one (the trouble says why). */
   readonly act: (...acts: readonly VisitAct[]) => boolean;
-  /** Takes an event back; by its id. */
-  readonly undo: (eventId: string) => boolean;
+  /** Takes an event back; by its id. With a reason it is struck: it stays readable in the history. */
+  readonly undo: (eventId: string, reason?: string) => boolean;
   readonly dismiss: () => void;
   readonly retry: () => void;
   /** Takes an event the server would not take out of the tray, because a person has decided about it. */
@@ -107,7 +107,8 @@ export function useVisitEvents({
     events: all,
     log,
     act,
-    undo: (eventId) => act({ kind: "event-undone", undoes: eventId }),
+    undo: (eventId, reason) =>
+      act({ kind: "event-undone", undoes: eventId, ...(reason === undefined ? {} : { reason }) }),
     dismiss: () => change({ type: "read" }),
     retry: () => void flush(),
     settleTray: (eventId) => {
