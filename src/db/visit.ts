@@ -71,9 +71,9 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
 
 /**
  * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a follow-up check still to come;
- * finished; due: any follow-up check still to come, whatever else is being worked on; all: every one.
+ * finished; due: any follow-up check still to come, whatever else is being worked on; all: every one that is not in the bin; bin.
  */
-export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all";
+export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all" | "bin";
 
 /** The last visit of a page: the next page begins after it. */
 export interface PageCursor {
@@ -85,7 +85,7 @@ export interface PageCursor {
 const listCondition = (sql: Db, list: VisitList) => {
   switch (list) {
     case "at-work":
-      return sql`phase not in ('done', 'removed', 'look-back', 'overdue')`;
+      return sql`phase not in ('done', 'removed', 'look-back', 'overdue', 'binned')`;
     case "waiting":
       return sql`phase in ('look-back', 'overdue')`;
     case "due":
@@ -93,7 +93,9 @@ const listCondition = (sql: Db, list: VisitList) => {
     case "finished":
       return sql`phase in ('done', 'removed')`;
     case "all":
-      return sql`true`;
+      return sql`phase <> 'binned'`;
+    case "bin":
+      return sql`phase = 'binned'`;
   }
 };
 
@@ -243,4 +245,13 @@ export async function updateVisit(sql: Db, row: VisitRow): Promise<void> {
       starts_at = ${row.startsAt}, phase = ${row.phase}, look_back_due_at = ${row.lookBackDueAt}, version = ${row.version},
       log_bytes = ${row.logBytes}
     where visit_id = ${row.visitId}`;
+}
+
+/** Moves a visit to the site its row names. */
+export async function moveToSite(
+  sql: Db,
+  { visitId, siteName: name, siteAddress: address, siteZone: zone }: VisitRow,
+): Promise<void> {
+  const siteId = await keepSite(sql, { name, address, zone });
+  await sql`update visit set site_id = ${siteId} where visit_id = ${visitId}`;
 }

@@ -36,4 +36,16 @@ for (const button of document.querySelectorAll<HTMLButtonElement>("[data-print]"
 for (const button of document.querySelectorAll<HTMLButtonElement>("[data-shortcuts]"))
   button.addEventListener("click", ACTIONS.help);
 
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-copy]"))
+  button.addEventListener("click", () => {
+    const field = document.querySelector<HTMLInputElement>(`#${button.dataset["copy"] ?? ""}`);
+    if (!field) return;
+    const said = () => {
+      button.textContent = "Copied";
+    };
+    // Without a secure address the browser copies nothing by itself: the link is selected for the plumber's own copying.
+    navigator.clipboard?.writeText(field.value).then(said, () => field.select());
+    field.select();
+  });
+
 void keepSendingLeftovers();

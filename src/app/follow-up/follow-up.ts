@@ -2,15 +2,19 @@
 import { createHash, randomBytes } from "node:crypto";
 import ical, { ICalAlarmType } from "ical-generator";
 import { v5 as uuidFrom } from "uuid";
+import { shutOffOf } from "../../core/record/index.ts";
 import {
   type ConnectionPhase,
   type ConnectionState,
   connectionPhase,
+  fixtureOf,
   type VisitState,
 } from "../../core/visit/index.ts";
 import { findLink, markAnswered, putLink } from "../../db/answer-link.ts";
+import type { ShopDetails } from "../../schema/shop-details.ts";
 import type { Context } from "../context.ts";
 import { AppError, notFound } from "../http/app-error.ts";
+import { shopDetails } from "../shop/shop-details.ts";
 import { type AnyTicket, isReadable, readDay, readVisitPage } from "../visit/today.ts";
 import { addEvents, readVisit } from "../visit/visit.ts";
 
@@ -21,8 +25,6 @@ const LINK_LIVES_MS = 7 * DAY_MS;
 /** A calendar's entry lasts so long, ms: half an hour. */
 const ENTRY_MS = 30 * 60 * 1000;
 const TOKEN_BYTES = 32;
-/** Minutes a customer is asked to leave the tissue on. */
-const TISSUE_MIN = 5;
 
 export interface FollowUp {
   readonly visit: string;
@@ -151,6 +153,12 @@ export interface Question {
   readonly zone: string;
   readonly dueAt: string;
   readonly isAnswered: boolean;
+  /** What was answered; null: nothing yet. */
+  readonly answer: "dry" | "wet" | null;
+  /** Valves to shut when something is wet: of every connection of the fixture. */
+  readonly valves: readonly { readonly name: string; readonly place: string; readonly water: string }[];
+  /** Whom to call. */
+  readonly shop: ShopDetails;
 }
 
 /** Returns what a link asks. Errors: AppError not-found for a token nobody made, one that was replaced and one that has expired. */
@@ -160,7 +168,14 @@ export async function readQuestion(context: Context, token: string): Promise<Que
   const { state } = await readVisit(context, link.visitId);
   const connection = state.connections.find(({ id }) => id === link.connectionId);
   if (!connection?.signed || state.site === null) throw notFound("link");
+  const answered = connection.checks.filter(({ stage }) => stage === "look-back").at(-1);
   return {
+    shop: await shopDetails(context),
+    answer: answered === undefined ? null : answered.result === "dry" ? "dry" : "wet",
+    valves: fixtureOf(state, connection).map((each) => {
+      const { name, place } = shutOffOf(each);
+      return { name, place, water: each.survey.water };
+    }),
     site: state.site.name,
     label: connection.survey.label,
     place: connection.survey.place,
@@ -194,7 +209,8 @@ export async function answerQuestion(context: Context, token: string, form: Form
       stage: "look-back",
       result,
       method: "tissue",
-      watchedMin: TISSUE_MIN,
+      // Nobody was there to see how long the tissue lay: the clock says since when water could collect.
+      watchedMin: null,
       note: "answered by link",
     },
   ]);

@@ -84,7 +84,8 @@ export function versionSeen(form: FormData): number {
   return Number.isSafeInteger(seen) ? seen : 0;
 }
 
-const SOMEBODY_ELSE =
+/** Told when two people change one setting. */
+export const SOMEBODY_ELSE =
   "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
 
 /** Stores the shop's standards. Errors: AppError stale when somebody has changed them since the version `seen`. */

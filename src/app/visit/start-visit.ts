@@ -19,6 +19,7 @@ export const newVisitForm = z.object({
   siteZone: siteSchema.shape.zone,
   title: looseLine(200),
   place: looseLine(120),
+  training: z.literal("on").optional(),
 });
 
 /** Returns the presets offered as one button: hot and cold of one faucet go together. */
@@ -75,7 +76,13 @@ export async function startVisit(
   const title = form.title === "" ? form.preset : form.title;
   const site = { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
   const events = [
-    stamp({ kind: "visit-opened", site, title, startsAt: context.now().toISOString() }),
+    stamp({
+      kind: "visit-opened",
+      site,
+      title,
+      startsAt: context.now().toISOString(),
+      ...(form.training === undefined ? {} : { training: true as const }),
+    }),
     ...(await valvesKnownAt(context.sql, site)).map(stamp),
     ...acts.map(stamp),
   ];

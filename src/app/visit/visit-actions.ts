@@ -3,7 +3,10 @@ import { z } from "zod";
 import { STOP_PROOFS } from "../../core/survey/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
 import { line, looseLine, uuid } from "../../schema/text.ts";
+import { siteSchema } from "../../schema/visit.ts";
 import { invalid } from "../http/app-error.ts";
+
+const reason = z.string().trim().min(1, "Say why.").max(500);
 
 const form = z.discriminatedUnion("action", [
   z.object({
@@ -16,7 +19,24 @@ const form = z.discriminatedUnion("action", [
     action: z.literal("note"),
     id: uuid.optional(),
     text: z.string().trim().min(1, "Write the note first.").max(2000),
+    forCustomer: z.literal("on").optional(),
   }),
+  z.object({
+    action: z.literal("rename"),
+    id: uuid.optional(),
+    title: line(200),
+    siteName: siteSchema.shape.name,
+    siteAddress: siteSchema.shape.address,
+    siteZone: siteSchema.shape.zone,
+  }),
+  z.object({ action: z.literal("bin"), id: uuid.optional(), reason }),
+  z.object({ action: z.literal("restore"), id: uuid.optional() }),
+  z.object({
+    action: z.literal("restore-connection"),
+    id: uuid.optional(),
+    connection: z.uuid("Choose a connection.").toLowerCase(),
+  }),
+  z.object({ action: z.literal("strike"), id: uuid.optional(), event: z.uuid().toLowerCase(), reason }),
   z.object({
     action: z.literal("valve"),
     id: uuid.optional(),
@@ -31,7 +51,7 @@ const form = z.discriminatedUnion("action", [
     action: z.literal("remove"),
     connection: z.uuid("Choose a connection.").toLowerCase(),
     id: uuid.optional(),
-    reason: z.string().trim().min(1, "Say why.").max(500),
+    reason,
   }),
 ]);
 
@@ -44,35 +64,50 @@ export function visitAction(data: FormData, now: Date): VisitAction {
   const parsed = form.safeParse(Object.fromEntries(data));
   if (!parsed.success) throw invalid(parsed.error);
   const asked = parsed.data;
+  const act = (what: VisitAct): VisitAction => ({
+    kind: "act",
+    id: "id" in asked ? (asked.id ?? null) : null,
+    act: what,
+  });
   switch (asked.action) {
     case "add":
       return { kind: "add", connection: asked.connection, preset: asked.preset, place: asked.place };
     case "note":
-      return { kind: "act", id: asked.id ?? null, act: { kind: "visit-noted", text: asked.text } };
+      return act({
+        kind: "visit-noted",
+        text: asked.text,
+        ...(asked.forCustomer === undefined ? {} : { forCustomer: true as const }),
+      });
+    case "rename":
+      return act({
+        kind: "visit-renamed",
+        title: asked.title,
+        site: { name: asked.siteName, address: asked.siteAddress, zone: asked.siteZone },
+      });
+    case "bin":
+      return act({ kind: "visit-binned", reason: asked.reason });
+    case "restore":
+      return act({ kind: "visit-restored" });
+    case "restore-connection":
+      return act({ kind: "connection-restored", connection: asked.connection });
+    case "strike":
+      return act({ kind: "event-undone", undoes: asked.event, reason: asked.reason });
     case "valve": {
-      const { id, name, place, shuts, water, valveKind, proof } = asked;
-      return {
-        kind: "act",
-        id: id ?? null,
-        act: {
-          kind: "valve-noted",
-          valve: {
-            name,
-            place,
-            shuts,
-            ...(water === "both" ? {} : { water }),
-            kind: valveKind === "" ? null : valveKind,
-            proof,
-            provedAt: proof === "not-proved" ? null : now.toISOString(),
-          },
+      const { name, place, shuts, water, valveKind, proof } = asked;
+      return act({
+        kind: "valve-noted",
+        valve: {
+          name,
+          place,
+          shuts,
+          ...(water === "both" ? {} : { water }),
+          kind: valveKind === "" ? null : valveKind,
+          proof,
+          provedAt: proof === "not-proved" ? null : now.toISOString(),
         },
-      };
+      });
     }
     case "remove":
-      return {
-        kind: "act",
-        id: asked.id ?? null,
-        act: { kind: "connection-removed", connection: asked.connection, reason: asked.reason },
-      };
+      return act({ kind: "connection-removed", connection: asked.connection, reason: asked.reason });
   }
 }

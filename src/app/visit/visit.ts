@@ -17,6 +17,7 @@ import {
   insertEvents,
   insertVisit,
   lockVisit,
+  moveToSite,
   updateVisit,
   type VisitRow,
 } from "../../db/visit.ts";
@@ -209,6 +210,7 @@ export async function addEvents(
     const summary = visitSummary(state, context.tables.stages, receivedAt);
     const next = rowFromSummary(id, summary, { ...row, version, logBytes });
     await updateVisit(tx, next);
+    if (fresh.some(({ kind }) => kind === "visit-renamed")) await moveToSite(tx, next);
     const stored = [...visit.events, ...fresh.map((event) => ({ event, receivedAt }))];
     return {
       answer: { visit: id, version, added: fresh.length },

@@ -1,5 +1,5 @@
 export type { Check, CheckSubject, LetteredCheckpoint, Target, WrittenException } from "./check-subject.ts";
-export { collectedMin, collectsSince, LEAST_LOOK_MIN } from "./look-clock.ts";
+export { collectedMin, collectsSince, LEAST_LOOK_MIN, watchedInWords } from "./look-clock.ts";
 export {
   CHECK_METHODS,
   CHECK_SCOPES,

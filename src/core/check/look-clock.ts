@@ -1,6 +1,6 @@
 /** How long a target had collected water since it was last wiped dry, by the visit's own clock. */
 
-import type { Target } from "./check-subject.ts";
+import type { Check, Target } from "./check-subject.ts";
 
 const MS_PER_MIN = 60_000;
 /** Minutes are kept to this many parts: six seconds. */
@@ -36,4 +36,21 @@ export function collectedMin(watched: Watched, target: Target, at: string): numb
   if (since === null) return null;
   const minutes = (Date.parse(at) - Date.parse(since)) / MS_PER_MIN;
   return Math.max(LEAST_LOOK_MIN, Math.floor(minutes * PARTS) / PARTS);
+}
+
+/** From so many minutes on a window is told in hours. */
+const TOLD_IN_HOURS_MIN = 180;
+
+/** Returns what a look speaks for in words, and whose clock says so: "15 min", "15 min as told (2 min by the clock)", "24 h". */
+export function watchedInWords({ watchedMin, clockMin, isTold, isEarly }: Check): string {
+  const window =
+    watchedMin >= TOLD_IN_HOURS_MIN
+      ? `${Math.floor(watchedMin / 60)} h`
+      : `${Math.round(watchedMin * PARTS) / PARTS} min`;
+  const told = !isTold
+    ? ""
+    : clockMin === null || clockMin >= watchedMin
+      ? " as told"
+      : ` as told (${clockMin} min by the clock)`;
+  return `${window}${told}${isEarly ? ", early" : ""}`;
 }

@@ -20,6 +20,8 @@ export interface PlanPart {
   /** The part's ports as the catalogue had them then: the drawing needs no catalogue. */
   readonly ports: readonly Port[];
   readonly lengthIn?: number;
+  /** A valve that shuts what comes after it. Absent for every other part, and in plans kept before it was told. */
+  readonly shutsOff?: true;
 }
 
 /** The first or the second of the two sides a joint is between. */

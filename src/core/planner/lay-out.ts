@@ -43,6 +43,7 @@ function planPart(part: Part, request: PlanRequest, continues = false): PlanPart
     material: part.material,
     ports: part.ports,
     ...(lengthIn === undefined ? {} : { lengthIn }),
+    ...(part.functions.includes("shut-off") ? { shutsOff: true as const } : {}),
   };
 }
 

@@ -38,6 +38,13 @@ export interface RecordSection {
   readonly phase: string;
   /** What the next plumber asks first: where to shut off, the pressure, the line's date. */
   readonly facts: readonly Sentence[];
+  /** What was put in: pieces or feet, name, catalogue number. */
+  readonly parts: readonly {
+    readonly sku: string;
+    readonly name: string;
+    readonly amount: string;
+    readonly lengthIn?: number;
+  }[];
   readonly table: { readonly stages: readonly string[]; readonly rows: readonly RecordRow[] };
   readonly sentences: readonly Sentence[];
   readonly traces: readonly RecordTrace[];

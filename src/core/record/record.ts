@@ -1,11 +1,25 @@
 /** What a record says of a connection, from the state of its visit. */
-import { type Check, type Stage, standingCheck, type Target, targetsOf } from "../check/index.ts";
+import {
+  type Check,
+  type Stage,
+  standingCheck,
+  type Target,
+  targetsOf,
+  watchedInWords,
+} from "../check/index.ts";
 import { readingRuns } from "../hold/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
-import { type ConnectionState, connectionPhase, phaseInWords, type VisitState } from "../visit/index.ts";
+import {
+  type ConnectionState,
+  connectionPhase,
+  isBeforeTouch,
+  phaseInWords,
+  type VisitState,
+} from "../visit/index.ts";
 import { detectableMlPerMin, rateText } from "../watch/index.ts";
 import type { RecordRow, RecordSection, RecordTrace, Sentence, Span } from "./document.ts";
+import { type ShutOff, shutOffOf } from "./shut-off.ts";
 
 /** Times as people of the site read them. */
 export interface SiteClock {
@@ -47,12 +61,33 @@ function lineFitted({ joints, plan }: ConnectionState, { day }: SiteClock): read
   return hasLine && madeAt !== undefined ? [["Flexible line fitted: ", strongFigure(day(madeAt))]] : [];
 }
 
+/** Which valve shuts this connection now, where it is, and what is known of it. */
+export function shutOffSentence({ name, place, state }: ShutOff, { day }: Pick<SiteClock, "day">): Sentence {
+  const where = place === "" ? "" : ` (${place})`;
+  switch (state.kind) {
+    case "new":
+      return [
+        "Shut off at: ",
+        strong(`${name}${where}`),
+        `, joint ${state.joint}, new on `,
+        figure(day(state.fittedAt)),
+      ];
+    case "kept":
+      return [
+        "Shut off at: ",
+        strong(`${name}${where}, ${PROOF_WORDS[state.proof]}`),
+        ...(state.provedAt === null ? [] : [" on ", figure(day(state.provedAt))]),
+      ];
+    case "above":
+      return ["Shut off at: ", strong(`${name}${where}`), `: ${state.because}`];
+  }
+}
+
 function factsOf(connection: ConnectionState, clock: SiteClock): readonly Sentence[] {
   const { survey } = connection;
-  const stop = survey.stop.kind === "unknown" ? "the stop" : survey.stop.kind;
   const couldSee = couldSeeMlPerMin(connection);
   return [
-    ["Shut off at: ", strong(`${stop} stop, ${PROOF_WORDS[survey.stop.proof]}`)],
+    shutOffSentence(shutOffOf(connection), clock),
     ["Static pressure: ", strongFigure(staticInWords(survey) ?? "not measured"), `, ${survey.water} water`],
     ...lineFitted(connection, clock),
     ...(couldSee === null
@@ -67,6 +102,22 @@ function factsOf(connection: ConnectionState, clock: SiteClock): readonly Senten
   ];
 }
 
+/** The parts of the plan as they are listed for whoever renews one; what was there before and stays is not among them. */
+function partsOf({ plan }: ConnectionState): RecordSection["parts"] {
+  return (plan?.plan.parts ?? []).flatMap(({ sku, name, quantity, kind, lengthIn }) =>
+    quantity === 0
+      ? []
+      : [
+          {
+            sku,
+            name,
+            amount: kind === "tube" || kind === "pipe" ? `${quantity} ft` : `${quantity} ×`,
+            ...(lengthIn === undefined || kind === "line" ? {} : { lengthIn }),
+          },
+        ],
+  );
+}
+
 function madeText(connection: ConnectionState, target: Target, { time }: SiteClock): string {
   const joint = connection.joints.find(({ joint: each }) => String(each.number) === target);
   if (joint?.madeAt == null) return "";
@@ -74,7 +125,7 @@ function madeText(connection: ConnectionState, target: Target, { time }: SiteClo
     time(joint.madeAt),
     ...(joint.turns === null ? [] : [`${formatTurn(joint.turns)} turn`]),
     ...(joint.snugs > 0 ? [`snugged ${joint.snugs}×`] : []),
-    ...(joint.remakes > 0 ? [`re-made ${joint.remakes}×`] : []),
+    ...(joint.remakes > 0 ? [`re-made ${joint.remakes}×: ${joint.renewed.join(", ")}`] : []),
   ].join(", ");
 }
 
@@ -86,7 +137,7 @@ function cellOf(check: Check | null, exception: string | null, { time }: SiteClo
           check.result === "dry"
             ? figure(`dry ${time(check.at)} `)
             : strongFigure(`weeping ${time(check.at)} `),
-          quiet(`${check.watchedMin} min`),
+          quiet(watchedInWords(check)),
         ];
   const isExcepted = exception !== null && check?.result !== "dry";
   const reason: Sentence = isExcepted ? [figure(`${look.length > 0 ? " " : ""}exception: ${exception}`)] : [];
@@ -117,7 +168,11 @@ function rowsOf(
   }));
 }
 
-function holdSentence(hold: ConnectionState["holds"][number], { stamp }: SiteClock): Sentence {
+function holdSentence(
+  connection: ConnectionState,
+  hold: ConnectionState["holds"][number],
+  { stamp }: SiteClock,
+): Sentence {
   const high = hold.highMlPerMin === null ? "any" : rateText(hold.highMlPerMin);
   return [
     "Pressure test ",
@@ -132,14 +187,19 @@ function holdSentence(hold: ConnectionState["holds"][number], { stamp }: SiteClo
     ". It would have told ",
     figure(`${rateText(hold.smallestMlPerMin)} mL/min`),
     " and more (estimate).",
+    ...(isBeforeTouch(connection, hold) ? [" Taken before a joint was turned or re-made."] : []),
   ];
 }
 
 const SEC_PER_MIN = 60;
 
-function traceOf(hold: ConnectionState["holds"][number], clock: SiteClock): RecordTrace {
+function traceOf(
+  connection: ConnectionState,
+  hold: ConnectionState["holds"][number],
+  clock: SiteClock,
+): RecordTrace {
   return {
-    sentence: holdSentence(hold, clock),
+    sentence: holdSentence(connection, hold, clock),
     runs: readingRuns(hold.test.samples).map((run) =>
       run.map(({ t, psi }) => ({ min: t / SEC_PER_MIN, psi })),
     ),
@@ -148,9 +208,8 @@ function traceOf(hold: ConnectionState["holds"][number], clock: SiteClock): Reco
 }
 
 function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Sentence[] {
-  const { survey, proofs, notes, meters } = connection;
+  const { proofs, notes, meters } = connection;
   return [
-    ...(survey.notes === "" ? [] : [[`Note: ${survey.notes}`]]),
     ...proofs.map(
       ({ at, by, result, method, dropsPerMin }): Sentence => [
         "Stop proved ",
@@ -160,7 +219,9 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
         quiet(` (${by})`),
       ],
     ),
-    ...notes.map(({ text, by }): Sentence => [`Note: ${text}`, quiet(` (${by})`)]),
+    ...notes
+      .filter(({ isForCustomer }) => isForCustomer)
+      .map(({ text, by }): Sentence => [`Note: ${text}`, quiet(` (${by})`)]),
     ...meters.map(
       ({ at, marks, windowMin }): Sentence => [
         "Meter watched ",
@@ -183,6 +244,7 @@ function endingOf({ signed }: ConnectionState, { stamp }: SiteClock): Sentence {
     figure(stamp(signed.at)),
     `. Follow-up check by the ${signed.lookBackBy}, due `,
     figure(stamp(signed.lookBackDueAt)),
+    ...(signed.resolved === null ? [] : [`. What became of the leak: ${signed.resolved}`]),
     ...(signed.lookBackBy === "customer"
       ? [": put a dry tissue on each joint; if it comes away wet, shut the stop and call."]
       : []),
@@ -203,9 +265,10 @@ export function recordSection(
     place: survey.place,
     phase: phaseInWords(connectionPhase(connection, stages, now)),
     facts: factsOf(connection, clock),
+    parts: partsOf(connection),
     table: { stages: stages.map(({ label }) => label), rows: rowsOf(connection, stages, clock) },
     sentences: sentencesOf(connection, clock),
-    traces: connection.holds.map((hold) => traceOf(hold, clock)),
+    traces: connection.holds.map((hold) => traceOf(connection, hold, clock)),
     photos: photos.map(({ id: photo, caption }) => ({ id: photo, caption })),
     ending: endingOf(connection, clock),
   };

@@ -160,7 +160,7 @@ export interface VisitSummary {
   readonly siteZone: string;
   readonly title: string;
   readonly startsAt: string;
-  readonly phase: ConnectionPhase;
+  readonly phase: ConnectionPhase | "binned";
   readonly lookBackDueAt: string | null;
 }
 
@@ -177,7 +177,7 @@ export function visitSummary(visit: VisitState, stages: readonly Stage[], now: s
     siteZone: site.zone,
     title,
     startsAt,
-    phase: visitPhase(visit, stages, now),
-    lookBackDueAt: followUpOf(visit, stages, now),
+    phase: visit.binned === null ? visitPhase(visit, stages, now) : "binned",
+    lookBackDueAt: visit.binned === null ? followUpOf(visit, stages, now) : null,
   };
 }

@@ -11,6 +11,7 @@ import { importVisitEndpoint } from "./import-visit.ts";
 import { caliperStreamEndpoint, gaugeStreamEndpoint } from "./instruments.ts";
 import { holdEndpoint } from "./judge-hold.ts";
 import { watchEndpoint } from "./judge-watch.ts";
+import { listAlertsEndpoint } from "./list-alerts.ts";
 import { endTablesEndpoint } from "./list-ends.ts";
 import { listVisitsEndpoint } from "./list-visits.ts";
 import { matchEndpoint } from "./match-ends.ts";
@@ -29,6 +30,7 @@ import { hammerEndpoint } from "./water-hammer.ts";
 
 const JSON_ENDPOINTS = [
   healthEndpoint,
+  listAlertsEndpoint,
   endTablesEndpoint,
   identifyEndpoint,
   matchEndpoint,

@@ -1,10 +1,11 @@
 import { useState } from "react";
-import type { Check, CheckMethod, Stage } from "../../core/check/index.ts";
+import type { CheckMethod, Stage } from "../../core/check/index.ts";
 import {
   LEAST_WATCH_MIN,
   standingOf,
   type Target,
   WHOLE_CONNECTION,
+  watchedInWords,
   weepingStage,
 } from "../../core/check/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
@@ -45,18 +46,6 @@ export function targetWords(
   return joint ? { title: `Joint ${joint.number}`, about: joint.label } : { title: target, about: "" };
 }
 
-/** What a look speaks for, and whose clock says so. */
-export function watchedWords({ watchedMin, clockMin, isTold, isEarly }: Check): string {
-  const window =
-    clockMin !== null && clockMin >= 180 ? `${Math.floor(watchedMin / 60)} h` : `${watchedMin} min`;
-  const told = !isTold
-    ? ""
-    : clockMin === null || clockMin >= watchedMin
-      ? " as told"
-      : ` as told (${clockMin} min by the clock)`;
-  return `${window}${told}${isEarly ? ", early" : ""}`;
-}
-
 function EarlierChecks({
   connection,
   stage,
@@ -74,7 +63,7 @@ function EarlierChecks({
             {timeText(check.at, zone)}
           </time>{" "}
           <strong className={check.result === "dry" ? "text-dry-ink" : "text-wet-ink"}>{check.result}</strong>
-          , {METHOD_WORDS[check.method]} {watchedWords(check)}, {check.by}
+          , {METHOD_WORDS[check.method]} {watchedInWords(check)}, {check.by}
           {check.result === "weeping" && <DripRate check={check} />}
           {check.note && `: ${check.note}`}
           <StrikeForm

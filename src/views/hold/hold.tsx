@@ -38,6 +38,8 @@ export function Hold(props: VisitProps) {
   const [faults, setFaults] = useState<Faults>({});
   const [source, setSource] = useState<ReadingSource>("typed");
   const [typed, setTyped] = useState("");
+  /** A file of a simulated gauge, read in as a logger's. */
+  const [isFromSimulator, setIsFromSimulator] = useState(false);
   const [lineFaults, setLineFaults] = useState<readonly string[]>([]);
   const [samples, setSamples] = useState<readonly Sample[]>([]);
   const analyst = useBackground(openAnalyst);
@@ -47,8 +49,11 @@ export function Hold(props: VisitProps) {
   const take = (next: readonly Sample[]) => {
     latest.current = next;
     setSamples(next);
+    setIsFromSimulator(false);
     cancel();
   };
+  const isSimulated = source === "simulated" || isFromSimulator;
+  const mayKeep = !isSimulated || log.visit.isTraining;
   const judge = () => {
     const read = testFrom(form);
     if ("faults" in read) return setFaults(read.faults);
@@ -68,7 +73,7 @@ export function Hold(props: VisitProps) {
     log.act({
       kind: "hold-recorded",
       connection: connection.id,
-      hold: holdRecordOf(source, test, answer),
+      hold: holdRecordOf(isSimulated ? "simulated" : source, test, answer),
     });
   const isKept = judged !== null && connection.holds.some(({ test }) => test.samples === judged.test.samples);
   return (
@@ -135,8 +140,9 @@ export function Hold(props: VisitProps) {
             {source === "logger" && (
               <Suspense fallback={<p className="text-quiet">Opening…</p>}>
                 <LoggerImport
-                  onRead={(read) => {
+                  onRead={(read, isSimulated) => {
                     take(read);
+                    setIsFromSimulator(isSimulated);
                     judge();
                   }}
                 />
@@ -166,11 +172,7 @@ export function Hold(props: VisitProps) {
                 </p>
               )}
               <div className="mt-3">
-                <TraceChart
-                  samples={samples}
-                  answer={judged?.answer ?? null}
-                  isSimulated={source === "simulated"}
-                />
+                <TraceChart samples={samples} answer={judged?.answer ?? null} isSimulated={isSimulated} />
               </div>
               <p className="mt-2 flex flex-wrap gap-2">
                 {judged === null && now.state !== "asking" && source !== "simulated" && (
@@ -178,11 +180,21 @@ export function Hold(props: VisitProps) {
                     Judge again
                   </button>
                 )}
-                {judged && !isKept && connection.signed === null && samples.length <= MOST_KEPT_SAMPLES && (
-                  <button type="button" className="button button-main" onClick={() => keep(judged)}>
-                    Keep it on the record
-                  </button>
+                {judged && !isKept && !mayKeep && (
+                  <span className="text-quiet">
+                    Practice: simulated readings are kept on practice visits only, never on a customer's
+                    record.
+                  </span>
                 )}
+                {judged &&
+                  !isKept &&
+                  mayKeep &&
+                  connection.signed === null &&
+                  samples.length <= MOST_KEPT_SAMPLES && (
+                    <button type="button" className="button button-main" onClick={() => keep(judged)}>
+                      Keep it on the record
+                    </button>
+                  )}
                 {isKept && <span className="self-center font-bold text-dry-ink">Kept on the record.</span>}
                 {samples.length > MOST_KEPT_SAMPLES && (
                   <span className="fault">

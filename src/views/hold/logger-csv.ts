@@ -19,6 +19,8 @@ export interface Mapping {
 
 export interface Table {
   readonly header: readonly string[];
+  /** A comment of the file says that its readings are simulated. */
+  readonly isSimulated: boolean;
   readonly rows: readonly (readonly string[])[];
 }
 
@@ -45,7 +47,8 @@ export function readTable(text: string): Table {
   const [header, ...rows] = all;
   if (!header || header.length < 2 || rows.length === 0)
     throw new Error("The file needs a line with the columns' names and rows below it.");
-  return { header, rows };
+  const isSimulated = text.split("\n").some((line) => line.startsWith("#") && /simulated/i.test(line));
+  return { header, rows, isSimulated };
 }
 
 /** The mapping its header suggests. */
@@ -91,6 +94,57 @@ export interface ReadLog {
   readonly samples: readonly Sample[];
   /** Empty when all of it is taken in. */
   readonly faults: readonly string[];
+  /** What was put right on the way, and may be wrong. */
+  readonly notices: readonly string[];
+}
+
+const SEC_PER_DAY = 86_400;
+/** A clock that was set back and not merely read late: at least so far, s. */
+const LEAST_JUMP_SEC = 30;
+/** A file whose clock was set more often is no log of one test. */
+const MOST_JUMPS = 2;
+/** How far back the usual pause between two readings is taken from. */
+const PAUSES = 9;
+
+const durationText = (seconds: number): string =>
+  seconds >= 90 ? `${Math.round(seconds / 60)} min` : `${Math.round(seconds)} s`;
+
+/** The usual pause between the last readings, s: their middle one. */
+function usualPause(samples: readonly Sample[]): number {
+  const last = samples.slice(-PAUSES);
+  const pauses = last.slice(1).map(({ t }, at) => t - (last[at]?.t ?? t));
+  return pauses.toSorted((a, b) => a - b)[pauses.length >> 1] ?? 0;
+}
+
+/** Times of a log made to run on: past midnight, and past a clock that was set back. */
+class RunningClock {
+  readonly notices: string[] = [];
+  #addedSec = 0;
+  readonly #isTimeOfDay: boolean;
+
+  constructor(isTimeOfDay: boolean) {
+    this.#isTimeOfDay = isTimeOfDay;
+  }
+
+  /** Returns the time of a row, s since the first; null: it is not later than the row before and no clock explains that. */
+  timeOf(seconds: number, samples: readonly Sample[], line: number): number | null {
+    const t = Number((seconds + this.#addedSec).toFixed(3));
+    const before = samples.at(-1)?.t;
+    if (before === undefined || t > before) return t;
+    const back = before - t;
+    const pause = usualPause(samples);
+    if (this.#isTimeOfDay && back > SEC_PER_DAY / 2) {
+      this.#addedSec += SEC_PER_DAY;
+      return Number((seconds + this.#addedSec).toFixed(3));
+    }
+    if (back < Math.max(LEAST_JUMP_SEC, 3 * pause) || pause <= 0 || this.notices.length >= MOST_JUMPS)
+      return null;
+    this.#addedSec += back + pause;
+    this.notices.push(
+      `Line ${line}: the logger's clock went back by ${durationText(back)}. The readings from there on are placed as if the logger had gone on at its usual rate: look whether that is so.`,
+    );
+    return Number((seconds + this.#addedSec).toFixed(3));
+  }
 }
 
 /** The file's readings, or the rows that are wrong; a file with one bad row gives none. */
@@ -98,6 +152,9 @@ export function readLog({ rows }: Table, mapping: Mapping): ReadLog {
   const faults: string[] = [];
   const samples: Sample[] = [];
   const start = secondsIn(rows[0]?.[mapping.time], mapping.timeUnit) ?? 0;
+  const clock = new RunningClock(
+    mapping.timeUnit === "clock" && rows.every((row) => /^\d{1,2}:/.test(row[mapping.time] ?? "")),
+  );
   for (const [at, row] of rows.entries()) {
     const fault = (what: string) => faults.push(`Line ${at + 2}: ${what}.`);
     const seconds = secondsIn(row[mapping.time], mapping.timeUnit);
@@ -108,9 +165,8 @@ export function readLog({ rows }: Table, mapping: Mapping): ReadLog {
     else if (mapping.temp !== null && temp === null && (row[mapping.temp] ?? "") !== "")
       fault(`"${row[mapping.temp]}" is no temperature`);
     else {
-      const t = Number((seconds - start).toFixed(3));
-      if (t < 0 || (samples.length > 0 && t <= (samples.at(-1)?.t ?? 0)))
-        fault("is not later than the line before it");
+      const t = clock.timeOf(seconds - start, samples, at + 2);
+      if (t === null) fault("is not later than the line before it");
       else {
         const psi = Number(Math.max(0, pressure * PSI_PER[mapping.pressureUnit]).toFixed(4));
         const tempF =
@@ -119,5 +175,9 @@ export function readLog({ rows }: Table, mapping: Mapping): ReadLog {
       }
     }
   }
-  return { samples: faults.length > 0 ? [] : samples, faults: faults.slice(0, MOST_FAULTS) };
+  return {
+    samples: faults.length > 0 ? [] : samples,
+    faults: faults.slice(0, MOST_FAULTS),
+    notices: clock.notices,
+  };
 }

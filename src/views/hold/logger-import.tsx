@@ -70,7 +70,12 @@ function Preview({ table }: { readonly table: Table }) {
 }
 
 /** A logger's file: which column is what, in which unit; a preview; every bad row named; taken in whole or not at all. */
-export function LoggerImport({ onRead }: { readonly onRead: (samples: readonly Sample[]) => void }) {
+export function LoggerImport({
+  onRead,
+}: {
+  /** `isSimulated`: the file says that its readings are. */
+  readonly onRead: (samples: readonly Sample[], isSimulated: boolean) => void;
+}) {
   const [table, setTable] = useState<Table | null>(null);
   const [mapping, setMapping] = useState<Mapping | null>(null);
   const [trouble, setTrouble] = useState<string | null>(null);
@@ -149,6 +154,14 @@ export function LoggerImport({ onRead }: { readonly onRead: (samples: readonly S
             )}
           </div>
           <Preview table={table} />
+          {table.isSimulated && (
+            <p className="mt-2 text-work-ink">This file says that its readings are simulated.</p>
+          )}
+          {log.notices.map((notice) => (
+            <p key={notice} className="mt-2 border-l-4 border-work pl-2">
+              {notice}
+            </p>
+          ))}
           {log.faults.length > 0 ? (
             <div role="alert" className="mt-2 border-l-4 border-wet pl-2">
               <p>Nothing was taken in. Put these right, or choose other columns:</p>
@@ -160,7 +173,11 @@ export function LoggerImport({ onRead }: { readonly onRead: (samples: readonly S
             </div>
           ) : (
             <p className="mt-2 flex flex-wrap items-center gap-3">
-              <button type="button" className="button button-main" onClick={() => onRead(log.samples)}>
+              <button
+                type="button"
+                className="button button-main"
+                onClick={() => onRead(log.samples, table.isSimulated)}
+              >
                 Take in {log.samples.length} readings
               </button>
               <span className="text-quiet">

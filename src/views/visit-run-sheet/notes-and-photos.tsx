@@ -2,6 +2,8 @@ import { useEffect, useState } from "react";
 import { v4 as uuid } from "uuid";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { cutText } from "../cut-text.ts";
+import { CheckboxField } from "../fields.tsx";
+import { StrikeForm } from "../strike-form.tsx";
 import { holdPhoto, makeSmall, releasePhoto, sendPhotos } from "./photo-queue.ts";
 import { RemovePhoto } from "./remove-photo.tsx";
 
@@ -9,6 +11,8 @@ interface NotesAndPhotosProps {
   readonly visitId: string;
   readonly connection: ConnectionState;
   readonly act: (...acts: readonly VisitAct[]) => boolean;
+  /** Strikes a note, with the reason. */
+  readonly strike: (event: string, reason: string) => boolean;
 }
 
 const RETRY_MS = 8000;
@@ -16,8 +20,9 @@ const RETRY_MS = 8000;
 const MOST_CAPTION = 200;
 
 /** What was seen, in words and pictures, at the connection being worked on. */
-export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps) {
+export function NotesAndPhotos({ visitId, connection, act, strike }: NotesAndPhotosProps) {
   const [text, setText] = useState("");
+  const [isForCustomer, setIsForCustomer] = useState(false);
   const [state, setState] = useState<"idle" | "working" | "unreadable" | "no-room">("idle");
   const [onTheWay, setOnTheWay] = useState<ReadonlySet<string>>(new Set());
   const [round, setRound] = useState(0);
@@ -63,7 +68,17 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
         className="mt-1 grid gap-2"
         onSubmit={(event) => {
           event.preventDefault();
-          if (act({ kind: "connection-noted", connection: connection.id, text: text.trim() })) setText("");
+          if (
+            act({
+              kind: "connection-noted",
+              connection: connection.id,
+              text: text.trim(),
+              ...(isForCustomer ? { forCustomer: true as const } : {}),
+            })
+          ) {
+            setText("");
+            setIsForCustomer(false);
+          }
         }}
       >
         <label>
@@ -76,6 +91,11 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
           />
         </label>
         <p className="flex flex-wrap gap-2">
+          <CheckboxField
+            label="For the customer's record"
+            checked={isForCustomer}
+            onChange={setIsForCustomer}
+          />
           <button type="submit" className="button" disabled={text.trim() === ""}>
             Keep the note
           </button>
@@ -108,8 +128,12 @@ export function NotesAndPhotos({ visitId, connection, act }: NotesAndPhotosProps
       </form>
       <ul>
         {connection.notes.map((note) => (
-          <li key={note.at} className="py-1">
-            {note.text} <span className="text-tiny text-quiet">{note.by}</span>
+          <li key={note.id} className="py-1">
+            {note.text} <span className="text-tiny text-quiet">{note.by}</span>{" "}
+            <span className="text-tiny text-quiet">
+              {note.isForCustomer ? "on the record" : "stays in the shop"}
+            </span>
+            <StrikeForm what={`the note: ${note.text}`} onStrike={(reason) => strike(note.id, reason)} />
           </li>
         ))}
       </ul>

@@ -251,6 +251,7 @@ export function VisitRun(props: VisitRunProps) {
             visitId={props.visitId}
             connection={next.connection}
             act={log.act}
+            strike={log.undo}
           />
         )}
       </div>

@@ -1,0 +1,48 @@
+/** Who the shop is: kept as one setting, shown on records and on what customers see. */
+import { putSetting, readVersionedSetting } from "../../db/setting.ts";
+import { type ShopDetails, shopDetailsSchema } from "../../schema/shop-details.ts";
+import type { Context } from "../context.ts";
+import { AppError, invalid } from "../http/app-error.ts";
+import { SOMEBODY_ELSE } from "./shop.ts";
+
+const DETAILS = "shop-details";
+
+/** What holds until somebody has said. */
+const UNSAID: ShopDetails = { name: "", phone: "", licence: "", publicAddress: "" };
+
+/** Returns who the shop is, with the number of the last change. */
+export async function versionedShopDetails({
+  sql,
+}: Pick<Context, "sql">): Promise<{ readonly details: ShopDetails; readonly version: number }> {
+  const { value, version } = await readVersionedSetting(sql, DETAILS);
+  const parsed = shopDetailsSchema.safeParse(value);
+  return { details: parsed.success ? parsed.data : UNSAID, version };
+}
+
+/** Returns who the shop is; empty where nobody has said. */
+export async function shopDetails(context: Pick<Context, "sql">): Promise<ShopDetails> {
+  return (await versionedShopDetails(context)).details;
+}
+
+/** Stores who the shop is from a form. Errors: AppError invalid naming the field; stale when somebody has changed it since the version `seen`. */
+export async function setShopDetails(
+  { sql }: Pick<Context, "sql">,
+  form: FormData,
+  seen: number,
+): Promise<void> {
+  const parsed = shopDetailsSchema.safeParse(Object.fromEntries(form));
+  if (!parsed.success) throw invalid(parsed.error);
+  if ((await putSetting(sql, DETAILS, parsed.data, seen)) === null)
+    throw new AppError("stale", SOMEBODY_ELSE);
+}
+
+/** Returns the address links for customers begin with: the one the shop has set, else the one this page was asked under. */
+export function linkBase(
+  { publicAddress }: ShopDetails,
+  origin: string,
+): { readonly base: string; readonly isReachable: boolean } {
+  if (publicAddress !== "") return { base: publicAddress.replace(/\/$/, ""), isReachable: true };
+  const { hostname } = new URL(origin);
+  const isOwnMachine = hostname === "localhost" || hostname === "[::1]" || hostname.startsWith("127.");
+  return { base: origin, isReachable: !isOwnMachine };
+}

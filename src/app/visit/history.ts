@@ -1,0 +1,102 @@
+/** The history of a visit: every event there is, struck and undone ones too, as lines somebody can read. */
+
+import type { VisitEvent, VisitState } from "../../core/visit/index.ts";
+import { EVENT_LABELS } from "../../labels/event.ts";
+import type { KeptEvent } from "./event-rows.ts";
+
+export interface HistoryLine {
+  readonly id: string;
+  readonly at: string;
+  readonly by: string;
+  /** What was done, in a word or two. */
+  readonly what: string;
+  /** Of which connection; empty: of the visit. */
+  readonly where: string;
+  /** What was written or seen; empty where the words before say all. */
+  readonly about: string;
+  /** Taken back: when, by whom and why; null: the event counts. */
+  readonly struck: { readonly at: string; readonly by: string; readonly reason: string } | null;
+}
+
+function aboutOf(event: VisitEvent): string {
+  switch (event.kind) {
+    case "visit-opened":
+    case "visit-renamed":
+      return `${event.title}, ${event.site.name}`;
+    case "visit-noted":
+    case "connection-noted":
+      return event.text;
+    case "visit-binned":
+    case "connection-removed":
+    case "connection-reopened":
+    case "photo-removed":
+      return event.reason;
+    case "step-done":
+      return [event.step, ...(event.override === undefined ? [] : [`out of order: ${event.override}`])].join(
+        ", ",
+      );
+    case "target-checked":
+      return [`${event.target}, ${event.stage}: ${event.result}, ${event.method}`, event.note]
+        .filter((part) => part !== "")
+        .join("; ");
+    case "joints-wiped":
+      return event.target ?? "all joints";
+    case "joint-snugged":
+      return `joint ${event.joint}`;
+    case "joint-remade":
+      return `joint ${event.joint}: ${event.renewed}`;
+    case "exception-written":
+      return `${event.target}, ${event.stage}: ${event.reason}`;
+    case "connection-signed":
+      return [event.name, ...(event.resolved === undefined ? [] : [event.resolved])].join(": ");
+    case "stop-proved":
+      return `${event.result}, ${event.method.replaceAll("-", " ")}`;
+    case "photo-added":
+      return event.caption;
+    case "hold-recorded":
+      return `${event.hold.verdict}${event.hold.source === "simulated" ? ", SIMULATED" : ""}`;
+    case "meter-read":
+      return `${event.meter.marks} marks in ${event.meter.windowMin} min`;
+    case "valve-noted":
+      return `${event.valve.name}: ${event.valve.proof}`;
+    case "connection-added":
+    case "survey-saved":
+      return event.survey.label;
+    case "plan-chosen":
+      return event.plan.parts.map(({ name }) => name).join("; ");
+    case "visit-restored":
+    case "connection-restored":
+    case "event-undone":
+      return "";
+  }
+}
+
+/** Returns the lines of a visit's history, the oldest first. An event that takes another back is told beside the one it took back. */
+export function historyOf(
+  events: readonly Pick<KeptEvent, "event">[],
+  { connections }: Pick<VisitState, "connections">,
+): readonly HistoryLine[] {
+  const labels = new Map(connections.map(({ id, survey }) => [id, survey.label]));
+  const struck = new Map(
+    events.flatMap(({ event }) =>
+      event.kind === "event-undone"
+        ? [[event.undoes, { at: event.typedAt, by: event.actor, reason: event.reason ?? "" }] as const]
+        : [],
+    ),
+  );
+  return events.flatMap(({ event }) =>
+    event.kind === "event-undone"
+      ? []
+      : [
+          {
+            id: event.id,
+            at: event.typedAt,
+            by: event.actor,
+            what: EVENT_LABELS[event.kind],
+            where: "connection" in event ? (labels.get(event.connection) ?? "") : "",
+            about: aboutOf(event),
+            struck: struck.get(event.id) ?? null,
+          },
+        ],
+  );
+}

@@ -1,0 +1,100 @@
+/** Today asks every half minute whether a customer has found something wet, and says so on the page, by a sound and by a notification. */
+
+interface WetAnswer {
+  readonly id: string;
+  readonly visit: string;
+  readonly connection: string;
+  readonly label: string;
+  readonly title: string;
+  readonly by: string;
+}
+
+const EVERY_MS = 30_000;
+const TOLD = "brass-nut-told-wet";
+/** Two short tones, Hz and seconds. */
+const TONES = [
+  [880, 0],
+  [660, 0.25],
+] as const;
+const TONE_SEC = 0.2;
+
+function isWetAnswer(value: unknown): value is WetAnswer {
+  return (
+    typeof value === "object" &&
+    value !== null &&
+    ["id", "visit", "connection", "label", "title", "by"].every(
+      (name) => typeof Reflect.get(value, name) === "string",
+    )
+  );
+}
+
+async function askForWet(): Promise<readonly WetAnswer[]> {
+  const response = await fetch("/api/v1/alerts");
+  if (!response.ok) return [];
+  const body: unknown = await response.json();
+  const wet: unknown = typeof body === "object" && body !== null ? Reflect.get(body, "wet") : null;
+  return Array.isArray(wet) ? wet.filter(isWetAnswer) : [];
+}
+
+/** Ids this device has told already: a reload does not ring again. */
+function toldBefore(): ReadonlySet<string> {
+  return new Set((localStorage.getItem(TOLD) ?? "").split(" "));
+}
+
+function ring(): void {
+  try {
+    const audio = new AudioContext();
+    for (const [hertz, from] of TONES) {
+      const tone = audio.createOscillator();
+      tone.frequency.value = hertz;
+      tone.connect(audio.destination);
+      tone.start(audio.currentTime + from);
+      tone.stop(audio.currentTime + from + TONE_SEC);
+    }
+  } catch {
+    // A browser that plays nothing still shows the line on the page.
+  }
+}
+
+function show(panel: HTMLElement, wet: readonly WetAnswer[]): void {
+  panel.hidden = wet.length === 0;
+  const list = panel.querySelector("ul");
+  list?.replaceChildren(
+    ...wet.map(({ visit, connection, label, title, by }) => {
+      const item = document.createElement("li");
+      const link = document.createElement("a");
+      link.href = `/visits/${visit}/${connection}/leak-check?stage=look-back`;
+      link.className = "inline-flex min-h-touch items-center font-bold";
+      link.textContent = label;
+      item.append(link, ` ${title}: wet, says ${by}`);
+      return item;
+    }),
+  );
+}
+
+async function look(panel: HTMLElement): Promise<void> {
+  const wet = await askForWet().catch(() => null);
+  if (wet === null) return;
+  show(panel, wet);
+  const told = toldBefore();
+  const fresh = wet.filter(({ id }) => !told.has(id));
+  if (fresh.length === 0) return;
+  localStorage.setItem(TOLD, wet.map(({ id }) => id).join(" "));
+  ring();
+  if ("Notification" in window && Notification.permission === "granted")
+    for (const { label, title } of fresh) new Notification(`Wet: ${label}`, { body: title });
+}
+
+const panel = document.querySelector<HTMLElement>("[data-wet-alerts]");
+if (panel) {
+  void look(panel);
+  setInterval(() => void look(panel), EVERY_MS);
+}
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-notify]")) {
+  button.hidden = !("Notification" in window) || Notification.permission !== "default";
+  button.addEventListener("click", () => {
+    void Notification.requestPermission().then(() => {
+      button.hidden = true;
+    });
+  });
+}
