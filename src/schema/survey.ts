@@ -19,6 +19,7 @@ import {
   REPLACES,
   STOP_KINDS,
   STOP_PROOFS,
+  SURVEY_FACTS,
   type Survey,
   WALL_SIDES,
 } from "../core/survey/index.ts";
@@ -121,5 +122,6 @@ export const surveySchema = z
     present: z.array(z.enum(PRESENT_DEVICES)).max(PRESENT_DEVICES.length).exactOptional(),
     houseRules: standardsSchema,
     notes: looseParagraph(2000),
+    confirmed: z.array(z.enum(SURVEY_FACTS)).max(SURVEY_FACTS.length).exactOptional(),
   })
   .meta({ id: "Survey" }) satisfies z.ZodType<Survey>;

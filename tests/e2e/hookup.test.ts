@@ -5,6 +5,7 @@ import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { confirmGuesses } from "../support/leak-check.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -17,6 +18,7 @@ async function open(page: Page, preset: string): Promise<void> {
 
 /** Saves the survey and goes on to the hookup. */
 async function plan(page: Page): Promise<void> {
+  await confirmGuesses(page);
   await page.getByRole("button", { name: "Save the survey" }).click();
   await saved(page);
   await page.getByRole("link", { name: "Hookup", exact: true }).last().click();

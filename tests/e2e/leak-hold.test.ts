@@ -6,15 +6,19 @@ import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { holdCase } from "../oracles/hold-cases.ts";
 import { accessibilityFaults, alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { allDryAt, stage } from "../support/leak-check.ts";
+import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { CONNECTION, idOf, startedVisit, tickedTo } from "../support/story.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
 /** A toilet with its water in, under ids of its own. */
-async function openWet(number: number): Promise<{ readonly visit: string; readonly base: string }> {
+async function openWet(
+  number: number,
+  isPractice = false,
+): Promise<{ readonly visit: string; readonly base: string }> {
   const visit = idOf(0x700000 + number);
   const events = tickedTo(startedVisit(), "water-in").map((event, at) => ({
     ...event,
+    ...(isPractice && event.kind === "visit-opened" ? { training: true as const } : {}),
     id: idOf(0x710000 + number * 256 + at),
   }));
   await openVisit(makeContext(database().sql), visit, events);
@@ -40,7 +44,7 @@ describe("a weeping joint", () => {
     await go(page, `${base}/leak-check`);
     await allDryAt(page, "first-fill");
     await stage(page, "static").click();
-    await page.getByRole("button", { name: "Dry", exact: true }).click();
+    await sayDry(page);
     await page.getByRole("heading", { name: /Joint 1/ }).waitFor();
     await page.getByText("It drips: time it").click();
     const drip = page.getByRole("button", { name: /^Drip/ });
@@ -122,8 +126,9 @@ describe("a pressure hold", () => {
     await leave();
   });
 
-  it("is read from the simulated gauge, which says so everywhere", async () => {
-    const { visit, base } = await openWet(3);
+  it("is read from the simulated gauge, which says so everywhere, and kept on a practice visit only", async () => {
+    const customer = await openWet(5);
+    const { visit, base } = await openWet(3, true);
     const { page, leave } = await enter();
     await go(page, `${base}/hold`);
     await page.getByRole("button", { name: "Gauge (simulated)" }).click();
@@ -135,8 +140,19 @@ describe("a pressure hold", () => {
     await saved(page);
     const [hold] = (await read(visit)).holds;
     assert.equal(hold?.source, "simulated");
-    const file = await page.request.get(`/api/v1/visits/${visit}/holds/${hold?.id}.csv`);
-    assert.match(await file.text(), /^# simulated readings\n/);
+    const file = await (await page.request.get(`/api/v1/visits/${visit}/holds/${hold?.id}.csv`)).text();
+    assert.match(file, /^# simulated readings\n/);
+    // The same file read in as a logger's stays simulated, and off a customer's record.
+    await go(page, `${customer.base}/hold`);
+    await page.getByRole("button", { name: "Logger's file" }).click();
+    await page
+      .getByLabel(/Logger's file \(CSV/)
+      .setInputFiles({ name: "log.csv", mimeType: "text/csv", buffer: Buffer.from(file) });
+    await page.getByText("This file says that its readings are simulated.").waitFor();
+    await page.getByRole("button", { name: /^Take in \d+ readings/ }).click();
+    await page.locator("[data-verdict]").waitFor({ timeout: 40_000 });
+    await page.getByText(/kept on practice visits only/).waitFor();
+    assert.equal(await page.getByRole("button", { name: "Keep it on the record" }).count(), 0);
     await go(page, `/visits/${visit}/record`);
     await page.getByText("(SIMULATED)").waitFor();
     await leave();

@@ -4,7 +4,7 @@ import { readFile } from "node:fs/promises";
 import { after, before, describe, it } from "node:test";
 import type { Browser, Page } from "playwright-core";
 import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
-import { allDryAt, stage } from "../support/leak-check.ts";
+import { allDryAt, confirmGuesses, sayDry, stage } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 let database: TestDatabase;
@@ -78,8 +78,10 @@ describe("a first visit", () => {
     await page.getByText("holds", { exact: true }).click();
     await page.getByLabel("How it was proved").selectOption("flushed-and-held");
     await page.getByLabel(/Static pressure/).fill("58");
+    await confirmGuesses(page);
     await page.getByRole("button", { name: "Save the survey" }).click();
     await saved(page);
+    await page.getByText("not saved yet").waitFor({ state: "detached" });
     await page.reload();
     await alive(page);
     assert.equal(await page.getByLabel("Shortest line that reaches").inputValue(), '10-1/2"');
@@ -109,7 +111,7 @@ describe("a first visit", () => {
     await alive(page);
     await allDryAt(page, "first-fill");
     await stage(page, "static").click();
-    await page.getByRole("button", { name: "Dry", exact: true }).click();
+    await sayDry(page);
     await page.getByRole("heading", { name: /Joint 1/ }).waitFor();
     await page.getByRole("button", { name: "Weeping", exact: true }).click();
     await page.getByRole("heading", { name: /Joint 1 weeps/ }).waitFor();

@@ -129,8 +129,10 @@ describe("the tray", () => {
     await page.getByRole("button", { name: "Reload" }).click();
     const clash = page.getByRole("region", { name: "Two surveys" });
     await clash.waitFor();
-    assert.match((await clash.textContent()) ?? "", /seen by me.*seen by the other/);
-    await clash.getByRole("button", { name: "Put mine in its place" }).click();
+    assert.match((await clash.textContent()) ?? "", /changed by both.*seen by me.*seen by the other/);
+    assert.equal(await clash.getByRole("button", { name: "Save these" }).isEnabled(), false);
+    await clash.getByText("Yours: seen by me").click();
+    await clash.getByRole("button", { name: "Save these" }).click();
     await clash.waitFor({ state: "detached" });
     await saved(page);
     const now = await read(visit);

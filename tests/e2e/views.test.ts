@@ -14,6 +14,7 @@ import {
   saved,
   visitor,
 } from "../support/browser.ts";
+import { confirmGuesses } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 const KITCHEN = demoVisitId("teaching-kitchen");
@@ -168,6 +169,7 @@ describe("what people do besides", () => {
     await page.getByText("Refused").waitFor();
     await page.getByRole("button", { name: "Show C" }).click();
     await page.getByRole("heading", { name: /Plan C.*riser/i }).waitFor();
+    await confirmGuesses(page);
     await page.getByRole("button", { name: "Choose plan C" }).click();
     await page.getByText("Chosen and kept as it stands.").waitFor();
     await saved(page);
@@ -187,7 +189,7 @@ describe("what people do besides", () => {
     await page.getByText("It cannot be checked: write down why").click();
     await page.getByLabel(/Reason/).fill("cabinet is still open");
     await page.getByRole("button", { name: "Write the exception" }).click();
-    await page.getByText("Exception written down.").waitFor();
+    await page.locator('[data-stage="in-place"]').getByText(/✓/).waitFor();
     await saved(page);
     await go(page, "/");
     await page.getByRole("link", { name: /^Follow-up check now/ }).click();
@@ -210,7 +212,7 @@ describe("what people do besides", () => {
       .getByRole("alert")
       .getByText(/ticked this step already/)
       .waitFor();
-    await two.page.reload();
+    await two.page.getByRole("button", { name: "Reload" }).click();
     await alive(two.page);
     await two.page.getByRole("button", { name: /^Undo ?: Dry every joint/ }).waitFor();
     await one.leave();

@@ -3,15 +3,30 @@ import type { Locator, Page } from "playwright-core";
 
 export const stage = (page: Page, code: string): Locator => page.locator(`[data-stage="${code}"]`);
 
+/** Says dry for the target that stands open, with minutes told by the plumber: a test waits for no clock. */
+export async function sayDry(page: Page, minutes = "15"): Promise<void> {
+  await page.getByText(/^I watched by another clock/).click();
+  await page.getByLabel(/^Watched, min/).fill(minutes);
+  await page.getByRole("button", { name: "Dry", exact: true }).click();
+}
+
 /** Says dry for everything a stage still looks at. */
 export async function allDryAt(page: Page, code: string): Promise<void> {
   const told = async () => (await stage(page, code).textContent()) ?? "";
   await stage(page, code).click();
   for (let before = await told(); !before.includes("✓"); before = await told()) {
-    await page.getByRole("button", { name: "Dry", exact: true }).click();
+    await sayDry(page);
     await page.waitForFunction(
       ([name, text]) => document.querySelector(`[data-stage="${name}"]`)?.textContent !== text,
       [code, before] as const,
     );
+  }
+}
+
+/** Confirms what a preset has guessed, where the page asks for that. */
+export async function confirmGuesses(page: Page): Promise<void> {
+  for (const name of [/^I have looked/, /^Measured:/]) {
+    const button = page.getByRole("button", { name });
+    if ((await button.count()) > 0) await button.click();
   }
 }

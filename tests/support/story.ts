@@ -2,7 +2,7 @@
 import type { HoldRecord } from "../../src/core/hold/index.ts";
 import { planHookup } from "../../src/core/planner/index.ts";
 import { runSheet } from "../../src/core/step/index.ts";
-import { planRequestOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
+import { planRequestOf, SURVEY_FACTS, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../src/core/visit/index.ts";
 import { plannerIndex, tables } from "./tables.ts";
 
@@ -26,7 +26,7 @@ export function event<A extends VisitAct>(act: A, id = idOf(++counted)): VisitEv
 export function surveyOf(preset: string, change: Partial<Survey> = {}): Survey {
   const found = tables.presets.find((each) => each.id === preset);
   if (!found) throw new Error(`no preset ${preset}`);
-  return { ...surveyFromPreset(found, "test room"), ...change };
+  return { ...surveyFromPreset(found, "test room"), confirmed: SURVEY_FACTS, ...change };
 }
 
 /** Events of a visit with one connection, surveyed and, unless told otherwise, planned. */

@@ -3,7 +3,13 @@ import { v5 as uuidFrom } from "uuid";
 import { targetsOf } from "../../core/check/index.ts";
 import { type PlannerIndex, planHookup } from "../../core/planner/index.ts";
 import { runSheet } from "../../core/step/index.ts";
-import { type LineSpace, planRequestOf, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
+import {
+  type LineSpace,
+  planRequestOf,
+  SURVEY_FACTS,
+  type Survey,
+  surveyFromPreset,
+} from "../../core/survey/index.ts";
 import type { Tables } from "../../core/tables.ts";
 import { parseLength, parseOffset } from "../../core/units/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
@@ -68,6 +74,8 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
     staticPsi: told.psi === null ? null : { typed: told.psi, value: Number(told.psi) },
     needs: told.needs,
     notes: told.notes,
+    // Of a connection that waits for its survey nothing has been looked at yet.
+    confirmed: told.progress === "surveyed" && told.stop === "not-proved" ? [] : SURVEY_FACTS,
   };
 }
 

@@ -8,7 +8,7 @@ import {
   watchedInWords,
 } from "../check/index.ts";
 import { readingRuns } from "../hold/index.ts";
-import { staticInWords } from "../survey/index.ts";
+import { guessesOf, staticInWords } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import {
   type ConnectionState,
@@ -86,10 +86,12 @@ export function shutOffSentence({ name, place, state }: ShutOff, { day }: Pick<S
 function factsOf(connection: ConnectionState, clock: SiteClock): readonly Sentence[] {
   const { survey } = connection;
   const couldSee = couldSeeMlPerMin(connection);
+  const guesses = guessesOf(survey);
   return [
     shutOffSentence(shutOffOf(connection), clock),
     ["Static pressure: ", strongFigure(staticInWords(survey) ?? "not measured"), `, ${survey.water} water`],
     ...lineFitted(connection, clock),
+    ...(guesses.length === 0 ? [] : [[`Taken from a preset, not looked at: ${guesses.join(", ")}.`]]),
     ...(couldSee === null
       ? []
       : [

@@ -1,3 +1,11 @@
+export {
+  factsIn,
+  guessesOf,
+  SEEN_AT_ONCE,
+  SURVEY_FACTS,
+  type SurveyFact,
+  withConfirmed,
+} from "./confirmed.ts";
 export type { Preset } from "./preset.ts";
 export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {

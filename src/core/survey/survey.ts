@@ -15,6 +15,7 @@ import type {
   Water,
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
+import type { SurveyFact } from "./confirmed.ts";
 import type { Preset } from "./preset.ts";
 import { type LineSpace, lineSetupOf } from "./space.ts";
 import { asTyped, type Typed } from "./typed.ts";
@@ -114,6 +115,8 @@ export interface Survey {
   readonly present?: readonly PresentDevice[];
   readonly houseRules: Partial<Standards>;
   readonly notes: string;
+  /** Facts that somebody has looked at or measured; the others are the preset's guesses. Absent: written before this was told. */
+  readonly confirmed?: readonly SurveyFact[];
 }
 
 /** Static pressure a plan is made for when nobody measured it, psi: middle of the 40-80 a house is fed with. */
@@ -142,6 +145,7 @@ export function surveyFromPreset(preset: Preset, place: string): Survey {
     needs: [],
     houseRules: {},
     notes: "",
+    confirmed: [],
   };
 }
 

@@ -10,6 +10,7 @@ export { applyEvent, foldVisit } from "./state.ts";
 export {
   type ConnectionPhase,
   connectionPhase,
+  isPlanOutdated,
   type JointStatus,
   jointLife,
   type NextAction,

@@ -10,6 +10,7 @@ import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
 import { no, type On, type Refusal } from "./refusal.ts";
 import { signRefusal } from "./sign-rules.ts";
 import { MOST_SNUGS, turnedAtMost } from "./snug.ts";
+import { isPlanOutdated } from "./status.ts";
 
 /** Counts of turns that differ by less than this are the same: a hundredth of a turn. */
 const SAME_TURN = 0.01;
@@ -72,7 +73,7 @@ function stepRefusal(
   tables: StepTables,
 ): Refusal | null {
   if (connection.plan === null) return no("step", "Choose a hookup first.");
-  if (!isSameRun(connection.plan.request, planRequestOf(connection.survey, null)))
+  if (isPlanOutdated(connection))
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
   const sheet = runSheet(fixture, tables);
   const step = sheet.find((each) => each.id === event.step && each.connections.includes(connection.id));

@@ -2,7 +2,13 @@
 
 import type { Target } from "../check/index.ts";
 import { JOINT_STAGES, openBeforeSigning, type Stage, standingOf, weepingStage } from "../check/index.ts";
+import { guessesOf, isSameRun, planRequestOf } from "../survey/index.ts";
 import type { ConnectionState, JointState, VisitState } from "./connection-state.ts";
+
+/** Returns true when the survey has changed since its hookup was chosen: the hookup answers another question. */
+export function isPlanOutdated({ plan, survey }: Pick<ConnectionState, "plan" | "survey">): boolean {
+  return plan !== null && !isSameRun(plan.request, planRequestOf(survey, null));
+}
 
 export type JointStatus = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
 
@@ -35,7 +41,9 @@ export function jointLife(
 }
 
 export type ConnectionPhase =
+  | "guessed"
   | "surveyed"
+  | "outdated"
   | "planned"
   | "part-made"
   | "made"
@@ -62,7 +70,7 @@ export function connectionPhase(
 ): ConnectionPhase {
   if (connection.removed) return "removed";
   if (connection.signed) return signedPhase(connection, connection.signed.lookBackDueAt, now);
-  if (connection.plan === null) return "surveyed";
+  if (connection.plan === null) return guessesOf(connection.survey).length > 0 ? "guessed" : "surveyed";
   const targets = [
     ...connection.joints.map(({ joint }) => String(joint.number)),
     ...connection.checkpoints.map(({ letter }) => letter),
@@ -70,7 +78,7 @@ export function connectionPhase(
   ];
   if (targets.some((target) => weepingStage(connection, target) !== null)) return "weeping";
   const madeJoints = connection.joints.filter((joint) => joint.madeAt !== null).length;
-  if (madeJoints === 0) return "planned";
+  if (madeJoints === 0) return isPlanOutdated(connection) ? "outdated" : "planned";
   if (madeJoints < connection.joints.length) return "part-made";
   if (openBeforeSigning(connection, stages).length === 0) return "ready";
   return connection.checks.length > 0 || connection.doneRoles.has("water-in") ? "checking" : "made";
@@ -84,6 +92,8 @@ export interface NextAction {
 }
 
 const NEXT: Readonly<Record<ConnectionPhase, NextAction | null>> = {
+  guessed: { text: "Survey it", view: "survey" },
+  outdated: { text: "Plan again", view: "hookup" },
   surveyed: { text: "Choose a hookup", view: "hookup" },
   planned: { text: "Make up the joints", view: "run-sheet" },
   "part-made": { text: "Go on making up", view: "run-sheet" },
@@ -103,6 +113,8 @@ export function nextAction(phase: ConnectionPhase): NextAction | null {
 }
 
 const PHASE_WORDS: Readonly<Record<ConnectionPhase, string>> = {
+  guessed: "from a preset, not surveyed",
+  outdated: "survey changed: plan again",
   surveyed: "surveyed",
   planned: "planned",
   "part-made": "half made up",
@@ -129,8 +141,10 @@ const BY_URGENCY: readonly ConnectionPhase[] = [
   "checking",
   "made",
   "part-made",
+  "outdated",
   "planned",
   "surveyed",
+  "guessed",
   "look-back",
   "done",
   "removed",

@@ -136,6 +136,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
     setIsGoingOn(true);
     pick(null);
   };
+  // Nothing is left to look at and nothing was asked for: signing comes next, not the first stage again.
+  const isReadyToSign = now === null && connection.signed === null && (chosen === null || isLeft);
   const isWiped = connection.wipedAt !== null;
 
   if (connection.joints.length === 0)
@@ -211,7 +213,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
         </p>
       ) : stage.code === "look-back" && connection.signed === null ? (
         <p className="mt-4">The follow-up check falls due a day after signing.</p>
-      ) : target === null ? (
+      ) : isReadyToSign ? null : target === null ? (
         <p className="mt-4">Nothing drains here: this stage has nothing to look at.</p>
       ) : (
         <>
@@ -224,6 +226,10 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             zone={props.zone}
             act={act}
             onWritten={goOn}
+            onTouched={() => {
+              setChosen(null);
+              pick(null);
+            }}
             strike={log.undo}
           />
         </>

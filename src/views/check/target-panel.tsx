@@ -25,6 +25,8 @@ interface TargetPanelProps {
   readonly act: (act: VisitAct) => boolean;
   /** Called when a look or an exception was kept: the check goes on to what is open next. */
   readonly onWritten: () => void;
+  /** Called when a weeping joint was turned or re-made: it is looked at afresh, from the first stage that asks for it. */
+  readonly onTouched: () => void;
   /** Strikes a look, with the reason. */
   readonly strike: (event: string, reason: string) => boolean;
 }
@@ -125,7 +127,7 @@ export function TargetPanel(props: TargetPanelProps) {
         </p>
       )}
       <EarlierChecks {...props} />
-      {weeps && <WeepPanel connection={connection} target={target} act={act} />}
+      {weeps && <WeepPanel connection={connection} target={target} act={act} onTouched={props.onTouched} />}
       {!isLocked && (!weeps || !isJoint) && (
         <>
           <Watch

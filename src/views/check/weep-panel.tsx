@@ -9,10 +9,11 @@ interface WeepPanelProps {
   readonly connection: ConnectionState;
   readonly target: Target;
   readonly act: (act: VisitAct) => boolean;
+  readonly onTouched: () => void;
 }
 
 /** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint has its ladder of remedies. */
-export function WeepPanel({ connection, target, act }: WeepPanelProps) {
+export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps) {
   const state = connection.joints.find(({ joint }) => String(joint.number) === target);
   const [renewed, setRenewed] = useState("");
   const [turns, setTurns] = useState<number | null>(null);
@@ -76,14 +77,15 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
               type="button"
               className="button button-main"
               data-next-thing=""
-              onClick={() =>
-                act({
+              onClick={() => {
+                const isKept = act({
                   kind: "joint-snugged",
                   connection: connection.id,
                   joint: joint.number,
                   turns: SNUG_TURNS,
-                })
-              }
+                });
+                if (isKept) onTouched();
+              }}
             >
               Snugged 1/8 more, wiped
             </button>
@@ -93,13 +95,14 @@ export function WeepPanel({ connection, target, act }: WeepPanelProps) {
           className="mt-3 flex flex-wrap items-end gap-3"
           onSubmit={(event) => {
             event.preventDefault();
-            act({
+            const isKept = act({
               kind: "joint-remade",
               connection: connection.id,
               joint: joint.number,
               turns,
               renewed: renewed.trim(),
             });
+            if (isKept) onTouched();
           }}
         >
           <label className="min-w-56 flex-1">

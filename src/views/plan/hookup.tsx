@@ -1,12 +1,14 @@
 import { useState } from "react";
-import { type Advice, HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
-import { isSameRun } from "../../core/survey/index.ts";
+import { type Advice, HIGHEST_STATIC_PSI, type Plan } from "../../core/plan/index.ts";
+import { guessesOf } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
+import { isPlanOutdated } from "../../core/visit/index.ts";
 import { jointMarks } from "../../drawing/joint-marks.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { flowInWords } from "../../labels/plan-flow.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
+import { Guesses } from "../survey/guesses.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -33,17 +35,32 @@ function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
   );
 }
 
+/** Returns which of the plans (0: the best, then the ways) shares most parts with the one that was chosen. */
+function nearestPlan(chosen: Plan, { plans, ways }: Pick<PlanOptions, "plans" | "ways">): number {
+  const kept = new Set(chosen.parts.map(({ sku }) => sku));
+  const shared = (plan: Plan) => plan.parts.filter(({ sku }) => kept.has(sku)).length;
+  const all = [...plans.slice(0, 1), ...ways.map(({ plan }) => plan)];
+  const most = Math.max(0, ...all.map(shared));
+  return Math.max(
+    0,
+    all.findIndex((plan) => shared(plan) === most),
+  );
+}
+
 /** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
 export function Hookup(props: HookupProps) {
   const trial = useTrial(props);
   const { request: planRequest, plans, ways, refused, complete, hasStock, ends } = trial.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
-  const [picked, setShown] = useState(0);
-  const shown = picked <= ways.length ? picked : 0;
   const { connection, act } = log;
   const chosen = connection.plan;
-  const isStale = chosen !== null && !isSameRun(chosen.request, props.request);
+  const [picked, setShown] = useState(() =>
+    isPlanOutdated(connection) && chosen !== null ? nearestPlan(chosen.plan, trial.shown) : 0,
+  );
+  const shown = picked <= ways.length ? picked : 0;
+  const isStale = isPlanOutdated(connection);
+  const isGuessed = guessesOf(connection.survey).length > 0;
   const best = plans[0];
   const shownWay = shown === 0 ? null : (ways[shown - 1] ?? null);
   const plan = shownWay?.plan ?? best;
@@ -87,6 +104,20 @@ export function Hookup(props: HookupProps) {
           <span className="font-normal text-quiet"> {flowInWords(plan)}</span>
         </p>
       </div>
+      {!isChosen && (
+        <Guesses
+          survey={connection.survey}
+          lengths={`${connection.survey.length.min.typed} to ${connection.survey.length.max.typed} in`}
+          onConfirm={(survey) =>
+            act({
+              kind: "survey-saved",
+              connection: connection.id,
+              survey,
+              basedOn: connection.surveyEvent,
+            })
+          }
+        />
+      )}
       <div className="strip-scroll">
         <RunStrip
           plan={plan}
@@ -107,15 +138,24 @@ export function Hookup(props: HookupProps) {
             </a>
           </>
         ) : (
-          <button type="button" className="button button-main" onClick={choose} data-next-thing="">
-            Choose plan {planLetter(shown)}
+          <button
+            type="button"
+            className="button button-main"
+            onClick={choose}
+            disabled={isGuessed}
+            {...(isGuessed ? {} : { "data-next-thing": "" })}
+          >
+            {isStale ? `Plan again with plan ${planLetter(shown)}` : `Choose plan ${planLetter(shown)}`}
           </button>
         )}
         {!isChosen && chosen && !isStale && (
           <p className="text-quiet">Another way is chosen now: {planInWords(chosen.plan)}.</p>
         )}
         {isStale && (
-          <p className="text-wet-ink">The survey has changed since a hookup was chosen: choose again.</p>
+          <p className="text-wet-ink">
+            The survey has changed since a hookup was chosen. Shown first is the plan that keeps most of{" "}
+            {chosen && planInWords(chosen.plan)}; what was ticked and is of no joint stays ticked.
+          </p>
         )}
       </div>
       {hasStock && (

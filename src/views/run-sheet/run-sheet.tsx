@@ -4,6 +4,7 @@ import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
+import { OutdatedPlan } from "../outdated-plan.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -72,6 +73,7 @@ export function RunSheet(props: VisitProps) {
       </p>
       <progress className="run-progress" max={steps.length} value={done} aria-label="Steps done" />
       <LogBar log={log} undoes={["step-done"]} />
+      <OutdatedPlan connection={connection} visitId={props.visitId} />
       {byPhase(steps).map((group) => (
         <details
           key={`${group.steps[0]?.id} ${group.steps.every((step) => step.isDone)}`}

@@ -43,6 +43,6 @@ function* differing(mine: unknown, theirs: unknown, path: readonly string[]): Ge
   if (one !== other) yield { field, mine: one, theirs: other };
 }
 
-export function surveyDifferences(mine: Survey, theirs: Survey): readonly Difference[] {
+export function surveyDifferences(mine: Partial<Survey>, theirs: Partial<Survey>): readonly Difference[] {
   return [...differing(mine, theirs, [])];
 }

@@ -1,29 +1,30 @@
 import { useState } from "react";
-import { isSameRun, planRequestOf, type Survey } from "../../core/survey/index.ts";
+import {
+  factsIn,
+  guessesOf,
+  isSameRun,
+  planRequestOf,
+  type Survey,
+  type SurveyFact,
+  withConfirmed,
+} from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { fixtureOf } from "../../core/visit/index.ts";
-import {
-  INLET_LOOKS_WORDS,
-  LINE_WORDS,
-  METHOD_WORDS,
-  NEED_WORDS,
-  PRESENT_WORDS,
-  PROOF_WORDS,
-  STOP_KIND_WORDS,
-  SUPPLY_WORDS,
-} from "../../labels/survey.ts";
-import { CheckboxGroup, OptionalRadio, RadioGroup, SelectField, TextField, withField } from "../fields.tsx";
+import { timeText } from "../../labels/site-time.ts";
+import { INLET_LOOKS_WORDS, LINE_WORDS, NEED_WORDS, PRESENT_WORDS } from "../../labels/survey.ts";
+import { CheckboxGroup, OptionalRadio, RadioGroup, TextField, withField } from "../fields.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
-import { type Draft, draftOf, readDraft, readLength, readPsi } from "./draft.ts";
+import { type Draft, draftOf, readDraft, readLength } from "./draft.ts";
 import { type EndChoice, EndField, placeOfInlet } from "./end-field.tsx";
 import { EndsInSpace } from "./ends-in-space.tsx";
-import { FixtureWork } from "./fixture-work.tsx";
+import { Guesses } from "./guesses.tsx";
 import { LineSource } from "./line-source.tsx";
 import { PracticeChoices, type PracticeRow } from "./practice-choices.tsx";
-import { PIPE_KINDS, SupplyMore } from "./supply-more.tsx";
 import { SurveyClash } from "./survey-clash.tsx";
+import { useDraft } from "./use-draft.ts";
+import { WallSide } from "./wall-side.tsx";
 
 interface SurveyProps extends VisitProps {
   readonly supplyEnds: readonly EndChoice[];
@@ -41,27 +42,40 @@ function inches(text: string): string {
 export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyProps) {
   const log = useVisitLog(props);
   const { connection, act } = log;
-  const [draft, setDraft] = useState<Draft>(() => draftOf(connection.survey));
+  const { draft, change: setDraft, isChanged, basedOn, foundFrom, saved, leave } = useDraft(connection);
   const [isAsked, setAsked] = useState(false);
   const { survey } = draft;
   const read = readDraft(draft);
   const faults = read.ok ? {} : read.fault;
-  const isChanged = JSON.stringify(draft) !== JSON.stringify(draftOf(connection.survey));
   const isMade = connection.joints.some((joint) => joint.madeAt !== null);
   const losesPlan =
     connection.plan !== null &&
     read.ok &&
     !isSameRun(planRequestOf(read.value, null), connection.plan.request);
   const set = (change: Partial<Survey>) =>
-    setDraft((now) => ({ ...now, survey: { ...now.survey, ...change } }));
+    setDraft((now) => ({
+      ...now,
+      survey: withConfirmed({ ...now.survey, ...change }, factsIn(change)),
+    }));
+  /** Lengths that are typed are measured. */
+  const setLength = (change: Partial<Pick<Draft, "minText" | "maxText">>) =>
+    setDraft((now) => ({ ...now, ...change, survey: withConfirmed(now.survey, ["length"]) }));
+  const guesses = guessesOf(survey);
+  /** What the preset has guessed is drawn hollow. */
+  const guess = (fact: SurveyFact) => (guesses.includes(fact) ? "guess" : "");
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const isLocked = connection.signed !== null;
 
   const save = (): boolean => {
     setAsked(true);
     if (!read.ok) return false;
-    const { id, surveyEvent: basedOn } = connection;
-    return !isChanged || act({ kind: "survey-saved", connection: id, survey: read.value, basedOn });
+    if (!isChanged) return true;
+    const isKept = act({ kind: "survey-saved", connection: connection.id, survey: read.value, basedOn });
+    if (isKept) {
+      setDraft(() => draftOf(read.value));
+      saved();
+    }
+    return isKept;
   };
 
   return (
@@ -73,104 +87,73 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
       noValidate
     >
       <SurveyClash log={log} />
+      {foundFrom !== null && (
+        <p role="status" className="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-work pl-2">
+          What you had not saved ({timeText(foundFrom, props.zone)}) is here again.
+          <button type="button" className="button" onClick={leave}>
+            Leave it out
+          </button>
+        </p>
+      )}
+      {!isLocked && (
+        <Guesses
+          survey={survey}
+          lengths={`${draft.minText} to ${draft.maxText} in`}
+          onConfirm={(confirmed) => setDraft((now) => ({ ...now, survey: confirmed }))}
+        />
+      )}
       {isLocked && (
         <p className="mt-3 border-l-4 border-dry pl-2">
           Signed: re-open the connection on Leak check before changing the survey.
         </p>
       )}
       <fieldset disabled={isLocked} className="mt-4 grid gap-x-10 gap-y-5 lg:grid-cols-2">
-        <div className="grid content-start gap-4">
-          <h2>At the wall</h2>
-          <RadioGroup
-            label="Supply"
-            options={SUPPLY_WORDS}
-            value={survey.supply.kind}
-            onChange={(kind) => set({ supply: { ...survey.supply, kind } })}
-          />
-          <EndField
-            label="Supply end"
-            ends={supplyEnds}
-            value={survey.supply.end}
-            where={PIPE_KINDS.includes(survey.supply.kind) ? "pipe" : "stop-outlet"}
-            onChange={(end) => set({ supply: { ...survey.supply, end } })}
-          />
-          <SupplyMore supply={survey.supply} inletEnds={inletEnds} onChange={(supply) => set({ supply })} />
-          <RadioGroup
-            label="Stop"
-            options={STOP_KIND_WORDS}
-            value={survey.stop.kind}
-            onChange={(kind) => set({ stop: { ...survey.stop, kind } })}
-          />
-          <RadioGroup
-            label="Closed, does it hold? Prove it; the handle says nothing"
-            options={PROOF_WORDS}
-            value={survey.stop.proof}
-            onChange={(proof) => set({ stop: { ...survey.stop, proof } })}
-          />
-          <SelectField
-            label="How it was proved"
-            options={METHOD_WORDS}
-            value={survey.stop.method ?? "none"}
-            onChange={(method) =>
-              set({ stop: { ...survey.stop, method: method === "none" ? null : method } })
-            }
-          />
-          <RadioGroup
-            label="Water"
-            options={[
-              ["cold", "C cold"],
-              ["hot", "H hot"],
-            ]}
-            value={survey.water}
-            onChange={(water) => set({ water })}
-          />
-          <TextField
-            label="Static pressure, psi (empty: not measured)"
-            value={draft.psiText}
-            onChange={(psiText) => setDraft((now) => ({ ...now, psiText }))}
-            fault={faults.psi}
-            hint={
-              readPsi(draft.psiText).ok && (Number.parseFloat(draft.psiText) || 0) > 80
-                ? "Above 80 psi: a reducer and expansion control come first."
-                : "gauge pressure with nothing running"
-            }
-          />
-          <FixtureWork
-            survey={survey}
-            fixtures={props.tables.fixtures}
-            others={fixtureOf(log.visit, connection)
-              .filter(({ id }) => id !== connection.id)
-              .map(({ survey: { label } }) => label)}
-            onChange={(changed) => setDraft((now) => ({ ...now, survey: changed }))}
-          />
-        </div>
+        <WallSide
+          draft={draft}
+          setDraft={setDraft}
+          set={set}
+          psiFault={faults.psi}
+          guess={guess}
+          supplyEnds={supplyEnds}
+          inletEnds={inletEnds}
+          fixtures={props.tables.fixtures}
+          others={fixtureOf(log.visit, connection)
+            .filter(({ id }) => id !== connection.id)
+            .map(({ survey: { label } }) => label)}
+        />
         <div className="grid content-start gap-4">
           <h2>At the fixture</h2>
-          <EndField
-            label="Inlet end"
-            ends={inletEnds}
-            value={survey.inlet.end}
-            where={placeOfInlet(survey.fixture)}
-            onChange={(end) => set({ inlet: { ...survey.inlet, end } })}
-          />
-          <RadioGroup
-            label="The inlet is"
-            options={[
-              ["metal", "metal"],
-              ["plastic", "plastic"],
-            ]}
-            value={survey.inlet.plastic ? "plastic" : "metal"}
-            onChange={(material) => set({ inlet: { ...survey.inlet, plastic: material === "plastic" } })}
-          />
-          <RadioGroup
-            label="Height of the inlet"
-            options={[
-              ["above", "above the stop"],
-              ["below", "level or below"],
-            ]}
-            value={survey.inletAboveSupply ? "above" : "below"}
-            onChange={(place) => set({ inletAboveSupply: place === "above" })}
-          />
+          <div className={guess("inlet")}>
+            <EndField
+              label="Inlet end"
+              ends={inletEnds}
+              value={survey.inlet.end}
+              where={placeOfInlet(survey.fixture)}
+              onChange={(end) => set({ inlet: { ...survey.inlet, end } })}
+            />
+          </div>
+          <div className={guess("inlet")}>
+            <RadioGroup
+              label="The inlet is"
+              options={[
+                ["metal", "metal"],
+                ["plastic", "plastic"],
+              ]}
+              value={survey.inlet.plastic ? "plastic" : "metal"}
+              onChange={(material) => set({ inlet: { ...survey.inlet, plastic: material === "plastic" } })}
+            />
+          </div>
+          <div className={guess("inlet")}>
+            <RadioGroup
+              label="Height of the inlet"
+              options={[
+                ["above", "above the stop"],
+                ["below", "level or below"],
+              ]}
+              value={survey.inletAboveSupply ? "above" : "below"}
+              onChange={(place) => set({ inletAboveSupply: place === "above" })}
+            />
+          </div>
           <div className="grid grid-cols-2 gap-4">
             <OptionalRadio
               label="The inlet looks"
@@ -189,11 +172,11 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             />
           </div>
           <h2>Between</h2>
-          <div className="grid grid-cols-2 gap-4">
+          <div className={`grid grid-cols-2 gap-4 ${guess("length")}`}>
             <TextField
               label="Shortest line that reaches"
               value={draft.minText}
-              onChange={(minText) => setDraft((now) => ({ ...now, minText }))}
+              onChange={(minText) => setLength({ minText })}
               fault={faults.min}
               hint={inches(draft.minText)}
               mode="decimal"
@@ -201,7 +184,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             <TextField
               label="Longest that has room"
               value={draft.maxText}
-              onChange={(maxText) => setDraft((now) => ({ ...now, maxText }))}
+              onChange={(maxText) => setLength({ maxText })}
               fault={faults.max}
               hint={inches(draft.maxText)}
               mode="decimal"
@@ -222,15 +205,17 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
             value={survey.lineKind ?? "any"}
             onChange={(kind) => set({ lineKind: kind === "any" ? null : kind })}
           />
-          <RadioGroup
-            label="Access"
-            options={[
-              ["open", "open"],
-              ["closed-wall", "closed wall"],
-            ]}
-            value={survey.access}
-            onChange={(access) => set({ access })}
-          />
+          <div className={guess("access")}>
+            <RadioGroup
+              label="Access"
+              options={[
+                ["open", "open"],
+                ["closed-wall", "closed wall"],
+              ]}
+              value={survey.access}
+              onChange={(access) => set({ access })}
+            />
+          </div>
           <CheckboxGroup
             label="Wanted as well"
             options={NEED_WORDS}

@@ -5,6 +5,7 @@ import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
 import { timeText } from "../../labels/site-time.ts";
+import { OutdatedPlan } from "../outdated-plan.tsx";
 import { StepRow } from "../run-sheet/step-row.tsx";
 import { tickAct, tickOf } from "../run-sheet/tick.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -158,6 +159,16 @@ export function VisitRun(props: VisitRunProps) {
     .flatMap(({ connections }) => connections);
   const unplanned = log.visit.connections.filter(({ plan, removed }) => plan === null && removed === null);
   const last = liveEvents(log.events).at(-1) ?? null;
+  const signed = log.visit.connections.filter(({ removed, signed: by }) => removed === null && by !== null);
+  if (sheets.length === 0 && signed.length > 0)
+    return (
+      <p className="mt-4">
+        Everything that was planned is made and signed.{" "}
+        <a className="button button-main" href={`/visits/${props.visitId}/record`}>
+          Record
+        </a>
+      </p>
+    );
   if (sheets.length === 0)
     return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;
   return (
@@ -184,6 +195,9 @@ export function VisitRun(props: VisitRunProps) {
         </p>
         <progress className="run-progress" max={all} value={done} aria-label="Steps done" />
         <LogBar log={{ ...log, last }} undoes={["step-done", "stop-proved", "connection-noted"]} />
+        {sheets.flatMap(({ connections }) =>
+          connections.map((each) => <OutdatedPlan key={each.id} connection={each} visitId={props.visitId} />),
+        )}
         <WaitTimers
           waits={waitsOf(
             sheets.map(({ connection, label, steps }) => ({ id: connection.id, label, steps })),
