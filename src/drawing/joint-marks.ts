@@ -1,4 +1,4 @@
-import { type ConnectionState, jointLife } from "../core/visit/index.ts";
+import { type ConnectionState, jointProgress } from "../core/visit/index.ts";
 import type { JointMark } from "./glyph.tsx";
 
 /** The joints of a connection as a strip shows them. */
@@ -7,7 +7,7 @@ export function jointMarks(connection: ConnectionState): readonly JointMark[] {
     number: joint.joint.number,
     type: joint.joint.type,
     label: joint.joint.label,
-    ...jointLife(connection, joint),
+    ...jointProgress(connection, joint),
     isAside: joint.joint.aside === true,
   }));
 }

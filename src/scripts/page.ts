@@ -48,4 +48,7 @@ for (const button of document.querySelectorAll<HTMLButtonElement>("[data-copy]")
     field.select();
   });
 
+// Only Today asks for what customers have answered.
+const wetAlerts = document.querySelector<HTMLElement>("[data-wet-alerts]");
+if (wetAlerts) void import("./today.ts").then(({ watchForWet }) => watchForWet(wetAlerts));
 void keepSendingLeftovers();

@@ -85,16 +85,16 @@ async function look(panel: HTMLElement): Promise<void> {
     for (const { label, title } of fresh) new Notification(`Wet: ${label}`, { body: title });
 }
 
-const panel = document.querySelector<HTMLElement>("[data-wet-alerts]");
-if (panel) {
+/** Starts asking, and offers to tell by notifications. */
+export function watchForWet(panel: HTMLElement): void {
   void look(panel);
   setInterval(() => void look(panel), EVERY_MS);
-}
-for (const button of document.querySelectorAll<HTMLButtonElement>("[data-notify]")) {
-  button.hidden = !("Notification" in window) || Notification.permission !== "default";
-  button.addEventListener("click", () => {
-    void Notification.requestPermission().then(() => {
-      button.hidden = true;
+  for (const button of panel.querySelectorAll<HTMLButtonElement>("[data-notify]")) {
+    button.hidden = !("Notification" in window) || Notification.permission !== "default";
+    button.addEventListener("click", () => {
+      void Notification.requestPermission().then(() => {
+        button.hidden = true;
+      });
     });
-  });
+  }
 }

@@ -105,7 +105,7 @@ describe("pages without scripts", () => {
     const html = await page(`/visits/${OFFICE}/record`);
     for (const said of [
       /Signed by Ines Varga/,
-      /quarter-turn stop, holds/,
+      /quarter-turn stop \(ticket office washroom\), holds/,
       /57 psi/,
       /1\/3 turn/,
       /0\.0022 mL\/min/,

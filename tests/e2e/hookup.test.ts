@@ -27,6 +27,7 @@ async function plan(page: Page): Promise<void> {
 }
 
 async function choose(page: Page): Promise<void> {
+  await confirmGuesses(page);
   await page.getByRole("button", { name: "Choose plan A" }).click();
   await page.getByText("Chosen and kept as it stands.").waitFor();
   await saved(page);

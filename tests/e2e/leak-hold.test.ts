@@ -13,12 +13,12 @@ const { newPage: enter, database } = startApp("template_empty");
 /** A toilet with its water in, under ids of its own. */
 async function openWet(
   number: number,
-  isPractice = false,
+  isTraining = false,
 ): Promise<{ readonly visit: string; readonly base: string }> {
   const visit = idOf(0x700000 + number);
   const events = tickedTo(startedVisit(), "water-in").map((event, at) => ({
     ...event,
-    ...(isPractice && event.kind === "visit-opened" ? { training: true as const } : {}),
+    ...(isTraining && event.kind === "visit-opened" ? { training: true as const } : {}),
     id: idOf(0x710000 + number * 256 + at),
   }));
   await openVisit(makeContext(database().sql), visit, events);
@@ -126,7 +126,7 @@ describe("a pressure hold", () => {
     await leave();
   });
 
-  it("is read from the simulated gauge, which says so everywhere, and kept on a practice visit only", async () => {
+  it("is read from the simulated gauge, which says so everywhere, and kept on a training visit only", async () => {
     const customer = await openWet(5);
     const { visit, base } = await openWet(3, true);
     const { page, leave } = await enter();
@@ -151,7 +151,7 @@ describe("a pressure hold", () => {
     await page.getByText("This file says that its readings are simulated.").waitFor();
     await page.getByRole("button", { name: /^Take in \d+ readings/ }).click();
     await page.locator("[data-verdict]").waitFor({ timeout: 40_000 });
-    await page.getByText(/kept on practice visits only/).waitFor();
+    await page.getByText(/kept on training visits only/).waitFor();
     assert.equal(await page.getByRole("button", { name: "Keep it on the record" }).count(), 0);
     await go(page, `/visits/${visit}/record`);
     await page.getByText("(SIMULATED)").waitFor();
@@ -162,6 +162,7 @@ describe("a pressure hold", () => {
     const { base } = await openWet(4);
     const { page, leave } = await enter();
     await go(page, `${base}/hold`);
+    await page.getByLabel("It showed").selectOption("proved");
     await page.getByText("Plan the test: how long must it last?").click();
     await page.getByRole("button", { name: "How long?" }).click();
     await page.getByText(/^Hold it \d+ min\.$/).waitFor();

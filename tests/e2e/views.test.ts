@@ -222,12 +222,12 @@ describe("what people do besides", () => {
   it("notes and removed connections are kept with their reason", async () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, `/visits/${demoVisitId("laundry")}`);
-    await page.getByLabel(/What the next person should know/).fill("hose marked with tape");
+    await page.getByLabel(/Note for the next visit/).fill("hose marked with tape");
     await page.getByRole("button", { name: "Add the note" }).click();
     await page.getByText("hose marked with tape").waitFor();
     await page.getByText("Remove a connection", { exact: true }).click();
     await page.locator("select[name=connection]").selectOption({ label: "Utility faucet cold" });
-    await page.locator("input[name=reason]").fill("stem seized, quoted");
+    await page.getByLabel(/Why \(it stays in the visit/).fill("stem seized, quoted");
     await page.getByRole("button", { name: "Remove it" }).click();
     await page.getByText("Removed: Utility faucet cold (stem seized, quoted)").waitFor();
     await leave();

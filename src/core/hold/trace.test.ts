@@ -26,6 +26,16 @@ describe("a gauge's readings", () => {
     }
   });
 
+  it("are not split where the logger goes over to another rate", () => {
+    const fine = Array.from({ length: 60 }, (_, at) => ({ t: at * 2, psi: 60 }));
+    const coarse = Array.from({ length: 30 }, (_, at) => ({ t: 120 + at * 60, psi: 60 }));
+    const { gapShare } = readTrace([...fine, ...coarse], DIGITAL);
+    assert.equal(gapShare, 0);
+    assert.equal(readingRuns([...fine, ...coarse]).length, 1);
+    const paused = [...fine, ...coarse.slice(0, 10), ...coarse.slice(18)];
+    assert.equal(readingRuns(paused).length, 2);
+  });
+
   it("are split where nobody read, and only there", () => {
     const at = (...seconds: readonly number[]) => seconds.map((t) => ({ t, psi: 60 }));
     const times = (samples: readonly Sample[]) => readingRuns(samples).map((run) => run.map(({ t }) => t));

@@ -40,7 +40,7 @@ const signature = event({
 describe("the record of a connection", () => {
   it("says where to shut off, the pressure, and what was never measured", () => {
     const texts = textsOf(startedVisit());
-    assert.ok(texts.includes("Shut off at: quarter-turn stop, not proved"), texts.join("\n"));
+    assert.ok(texts.includes("Shut off at: quarter-turn stop (test room), not proved"), texts.join("\n"));
     assert.ok(texts.includes("Static pressure: not measured, cold water"));
     assert.ok(texts.includes("Not signed."));
     assert.ok(!texts.some((text) => text.startsWith("Flexible line fitted")));
@@ -72,7 +72,10 @@ describe("the record of a connection", () => {
     const cellsAt = (events: readonly VisitEvent[]) =>
       sectionOf(events).table.rows[0]?.cells.map((cell) => (cell === null ? null : sentenceText(cell))) ?? [];
     assert.equal(cellsAt(wet)[0], "open");
-    assert.match(cellsAt([...wet, look("1", "first-fill", "weeping")])[0] ?? "", /^weeping \d\d:\d\d 1 min$/);
+    assert.match(
+      cellsAt([...wet, look("1", "first-fill", "weeping")])[0] ?? "",
+      /^weeping \d\d:\d\d 1 min as told$/,
+    );
     const excepted = event({
       kind: "exception-written",
       connection: CONNECTION,
@@ -83,7 +86,7 @@ describe("the record of a connection", () => {
     assert.equal(cellsAt([...wet, excepted])[1], "exception: behind the tank");
   });
 
-  it("says who proved the stop and how, and every note with its writer", () => {
+  it("says who proved the stop and how, and every note that is for the customer, with its writer", () => {
     const texts = textsOf([
       ...startedVisit(),
       event({
@@ -94,6 +97,12 @@ describe("the record of a connection", () => {
         dropsPerMin: 12,
       }),
       event({ kind: "connection-noted", connection: CONNECTION, text: "key at the desk" }),
+      event({
+        kind: "connection-noted",
+        connection: CONNECTION,
+        text: "renew in five years",
+        forCustomer: true,
+      }),
     ]);
     assert.ok(
       texts.some((text) =>
@@ -103,7 +112,8 @@ describe("the record of a connection", () => {
       ),
       texts.join("\n"),
     );
-    assert.ok(texts.includes("Note: key at the desk (Tester)"));
+    assert.ok(texts.includes("Note: renew in five years (Tester)"));
+    assert.ok(!texts.some((text) => text.includes("key at the desk")), "it stays in the shop");
   });
 
   it("ends with the signature and what the customer is to do", () => {

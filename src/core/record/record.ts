@@ -62,7 +62,7 @@ function lineFitted({ joints, plan }: ConnectionState, { day }: SiteClock): read
 }
 
 /** Which valve shuts this connection now, where it is, and what is known of it. */
-export function shutOffSentence({ name, place, state }: ShutOff, { day }: Pick<SiteClock, "day">): Sentence {
+function shutOffSentence({ name, place, state }: ShutOff, { day }: Pick<SiteClock, "day">): Sentence {
   const where = place === "" ? "" : ` (${place})`;
   switch (state.kind) {
     case "new":
@@ -105,7 +105,7 @@ function factsOf(connection: ConnectionState, clock: SiteClock): readonly Senten
 }
 
 /** The parts of the plan as they are listed for whoever renews one; what was there before and stays is not among them. */
-function partsOf({ plan }: ConnectionState): RecordSection["parts"] {
+function partsPutIn({ plan }: ConnectionState): RecordSection["parts"] {
   return (plan?.plan.parts ?? []).flatMap(({ sku, name, quantity, kind, lengthIn }) =>
     quantity === 0
       ? []
@@ -267,7 +267,7 @@ export function recordSection(
     place: survey.place,
     phase: phaseInWords(connectionPhase(connection, stages, now)),
     facts: factsOf(connection, clock),
-    parts: partsOf(connection),
+    parts: partsPutIn(connection),
     table: { stages: stages.map(({ label }) => label), rows: rowsOf(connection, stages, clock) },
     sentences: sentencesOf(connection, clock),
     traces: connection.holds.map((hold) => traceOf(connection, hold, clock)),

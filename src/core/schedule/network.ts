@@ -128,21 +128,50 @@ export function reversed(network: Network): Network {
   };
 }
 
+/** One task as a pair of hands does it: it starts no earlier than its head, and its end lies so far before the schedule's at least. */
+interface HandTask {
+  readonly headMin: number;
+  readonly minutes: number;
+  readonly tailMin: number;
+}
+
+/** The tasks of all blocks, one for each pair of hands they take. */
+function handTasks({ blocks, heads, tails }: Network): readonly HandTask[] {
+  return blocks.flatMap(({ placed }, at) =>
+    placed.flatMap(({ fromMin, toMin, hands }) =>
+      new Array<HandTask>(toMin > fromMin ? hands : 0).fill({
+        headMin: (heads[at] ?? 0) + fromMin,
+        minutes: toMin - fromMin,
+        tailMin: (tails[at] ?? 0) - toMin,
+      }),
+    ),
+  );
+}
+
 /**
- * Returns a length no schedule of the blocks is below: the longest way through them; and, of all that cannot start before a moment and
- * has to wait for a time afterwards, the work shared by all hands (Jackson's bound).
+ * Returns a length no schedule of the blocks is below: the longest way through them; and, of all tasks that start no earlier than a moment
+ * and have to be done by some time before the end, the work shared by all hands. Of so many tasks each pair of hands begins with another
+ * one and ends with another one, so the earliest heads and the shortest tails are shared too.
+ * Source: Jackson's bound for one machine, for several as in Carlier (1987).
  */
-export function leastLength({ blocks, heads, tails, work }: Network, hands: 1 | 2): number {
-  const byWay = Math.max(0, ...blocks.map((_, at) => (heads[at] ?? 0) + (tails[at] ?? 0)));
-  const behind = blocks.map(({ minutes }, at) => (tails[at] ?? 0) - minutes);
-  let least = byWay;
-  const byBehind = blocks.map((_, at) => at).sort((a, b) => (behind[b] ?? 0) - (behind[a] ?? 0));
-  for (const from of new Set(heads)) {
-    let sum = 0;
-    for (const at of byBehind) {
-      if ((heads[at] ?? 0) < from) continue;
-      sum += work[at] ?? 0;
-      least = Math.max(least, from + sum / hands + (behind[at] ?? 0));
+export function leastLength(network: Network, hands: 1 | 2): number {
+  const { blocks, heads, tails } = network;
+  let least = Math.max(0, ...blocks.map((_, at) => (heads[at] ?? 0) + (tails[at] ?? 0)));
+  const tasks = handTasks(network).toSorted((a, b) => b.tailMin - a.tailMin);
+  for (const fromMin of new Set(tasks.map(({ headMin }) => headMin))) {
+    let work = 0;
+    // The two earliest heads and the two shortest tails so far; tails come in falling order, so that the last two are the shortest.
+    let [head, secondHead] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
+    let [tail, secondTail] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
+    for (const { headMin, minutes, tailMin } of tasks) {
+      if (headMin < fromMin) continue;
+      work += minutes;
+      if (headMin < head) [head, secondHead] = [headMin, head];
+      else if (headMin < secondHead) secondHead = headMin;
+      [tail, secondTail] = [tailMin, tail];
+      if (hands === 1) least = Math.max(least, head + work + tail);
+      else if (secondHead < Number.POSITIVE_INFINITY)
+        least = Math.max(least, (head + secondHead + work + tail + secondTail) / 2);
     }
   }
   return least;

@@ -179,12 +179,15 @@ class OrderSearch {
   }
 }
 
-/** Places blocks in time for one or two pairs of hands; tells the gap where the best could not be proved. */
-export function placeBlocks(blocks: readonly Block[], hands: 1 | 2): Placement {
+/**
+ * Places blocks in time for one or two pairs of hands; tells the gap where the best could not be proved. `effort`: how many times the usual
+ * number of dives is tried at most.
+ */
+export function placeBlocks(blocks: readonly Block[], hands: 1 | 2, effort: number): Placement {
   if (blocks.length === 0) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
   const network = networkOf(blocks);
   const leastMin = leastLength(network, hands);
-  const most = Math.min(MOST_DIVE_PLACINGS, PLACINGS_TIMES_BLOCKS / blocks.length);
+  const most = effort * Math.min(MOST_DIVE_PLACINGS, PLACINGS_TIMES_BLOCKS / blocks.length);
   const found = bestDive(network, hands, leastMin, most);
   const ends = (placed: readonly PlacedBlock[], totalMin: number, isProved: boolean): Placement => ({
     placed,

@@ -140,15 +140,21 @@ function scheduleFrom(jobs: readonly Job[], { placed, totalMin, leastMin, isProv
 }
 
 /** How finely work with the water on is cut for two pairs of hands: whole, then as finely as the gap asks for. Going to and fro costs attention. */
-const PIECES_MIN = [Number.POSITIVE_INFINITY, 4, 0] as const;
+const PIECES = [
+  { pieceMin: Number.POSITIVE_INFINITY, effort: 1 },
+  { pieceMin: 4, effort: 0.5 },
+  { pieceMin: 0, effort: 0.5 },
+] as const;
+/** A visit that is not cut finer. */
+const ONE_PIECE = [{ pieceMin: Number.POSITIVE_INFINITY, effort: 1 }] as const;
 /** A visit of more fixtures than this has enough other work for every wait. */
 const MOST_JOBS_CUT = 8;
-/** A schedule this near to the least length is not cut any finer: one in a hundred. */
-const SMALL_GAP = 1.01;
+/** A schedule this near to the least length is not cut any finer: three in a thousand, less than a minute of a long visit. */
+const SMALL_GAP = 1.003;
 
-function scheduleOf(jobs: readonly Job[], groups: Grouping, cutting: Cutting): Schedule {
+function scheduleOf(jobs: readonly Job[], groups: Grouping, cutting: Cutting, effort: number): Schedule {
   const blocks = blocksOf(groups, cutting);
-  const placement = placeBlocks(blocks, cutting.hands);
+  const placement = placeBlocks(blocks, cutting.hands, effort);
   const isProved = placement.isProved && blocks.every(({ isShortest }) => isShortest);
   return scheduleFrom(jobs, { ...placement, isProved });
 }
@@ -168,8 +174,8 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   const whole: Cutting = { hands, pace, pieceMin: Number.POSITIVE_INFINITY };
   for (const groups of groupings(jobs, whole)) {
     const isCutFiner = hands === 2 && pace === "likely" && jobs.length <= MOST_JOBS_CUT;
-    for (const pieceMin of isCutFiner ? PIECES_MIN : PIECES_MIN.slice(0, 1)) {
-      const schedule = scheduleOf(jobs, groups, { ...whole, pieceMin });
+    for (const { pieceMin, effort } of isCutFiner ? PIECES : ONE_PIECE) {
+      const schedule = scheduleOf(jobs, groups, { ...whole, pieceMin }, effort);
       if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
       if (schedule.isProved || schedule.totalMin <= schedule.leastTotalMin * SMALL_GAP) break;
     }

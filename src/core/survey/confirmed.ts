@@ -1,10 +1,7 @@
 /** Facts of a survey that somebody has looked at, apart from what a preset guesses. */
 
 import type { Survey } from "./survey.ts";
-
-/** Groups of facts that one look or one measurement confirms. Proof, pressure and lengths are confirmed by no look. */
-export const SURVEY_FACTS = ["supply", "stop", "water", "inlet", "access", "length"] as const;
-export type SurveyFact = (typeof SURVEY_FACTS)[number];
+import { SURVEY_FACTS, type SurveyFact } from "./survey-fact.ts";
 
 /** Facts that one look shows, all at once. */
 export const SEEN_AT_ONCE: readonly SurveyFact[] = ["supply", "stop", "water", "inlet", "access"];

@@ -1,11 +1,4 @@
-export {
-  factsIn,
-  guessesOf,
-  SEEN_AT_ONCE,
-  SURVEY_FACTS,
-  type SurveyFact,
-  withConfirmed,
-} from "./confirmed.ts";
+export { factsIn, guessesOf, SEEN_AT_ONCE, withConfirmed } from "./confirmed.ts";
 export type { Preset } from "./preset.ts";
 export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
@@ -22,4 +15,5 @@ export {
   staticInWords,
   surveyFromPreset,
 } from "./survey.ts";
+export { SURVEY_FACTS, type SurveyFact } from "./survey-fact.ts";
 export { asSixteenths, asTyped, type Typed } from "./typed.ts";

@@ -15,9 +15,9 @@ import type {
   Water,
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
-import type { SurveyFact } from "./confirmed.ts";
 import type { Preset } from "./preset.ts";
 import { type LineSpace, lineSetupOf } from "./space.ts";
+import type { SurveyFact } from "./survey-fact.ts";
 import { asTyped, type Typed } from "./typed.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;

@@ -12,7 +12,7 @@ export {
   connectionPhase,
   isPlanOutdated,
   type JointStatus,
-  jointLife,
+  jointProgress,
   type NextAction,
   nextAction,
   phaseInWords,

@@ -184,14 +184,14 @@ describe("simulated readings", () => {
     connection: CONNECTION,
     hold: { ...LEAKING_HOLD, source: "simulated" },
   });
-  const practice = dry.map((each) =>
+  const training = dry.map((each) =>
     each.kind === "visit-opened" ? { ...each, training: true as const } : each,
   );
-  it("are refused on a customer's visit and taken on a practice one", () => {
+  it("are refused on a customer's visit and taken on a training one", () => {
     assert.match(firstRefused(dry, [hold], tables)?.refusal.message ?? "", /training visits only/);
-    assert.equal(firstRefused(practice, [hold], tables), null);
+    assert.equal(firstRefused(training, [hold], tables), null);
   });
-  it("make a practice visit of one whose file brings them", () => {
+  it("make a training visit of one whose file brings them", () => {
     assert.equal(firstRefused(dry, [hold], tables, { isHistory: true }), null);
     assert.equal(foldVisit([...dry, hold]).isTraining, true);
     assert.equal(foldVisit(dry).isTraining, false);

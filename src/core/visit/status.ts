@@ -33,7 +33,7 @@ function dryStages(connection: ConnectionState, joint: JointState): number {
 }
 
 /** Returns a joint's life, and how many of its three stages are dry. */
-export function jointLife(
+export function jointProgress(
   connection: ConnectionState,
   joint: JointState,
 ): { readonly life: JointStatus; readonly dryStages: number } {

@@ -17,7 +17,7 @@ import type { VisitAct, VisitEvent } from "./event.ts";
 import { followUpDueAt } from "./follow-up-due.ts";
 import { firstRefused, refuseNext } from "./judge.ts";
 import { foldVisit } from "./state.ts";
-import { connectionPhase, followUpOf, jointLife, jointStatus, nextAction, visitPhase } from "./status.ts";
+import { connectionPhase, followUpOf, jointProgress, jointStatus, nextAction, visitPhase } from "./status.ts";
 
 const NOW = "2026-03-08T12:00:00.000Z";
 
@@ -71,7 +71,7 @@ describe("a connection's life", () => {
     assert.deepEqual(lives(wet), ["pressure", "pressure"]);
     const looked = [...wet, look("2", "first-fill"), look("2", "static")];
     const top = connection(looked).joints[1];
-    assert.equal(top && jointLife(connection(looked), top).dryStages, 2);
+    assert.equal(top && jointProgress(connection(looked), top).dryStages, 2);
     assert.deepEqual(lives([...looked, look("2", "after-run")]), ["pressure", "dry"]);
     assert.deepEqual(lives([...allDry(startedVisit()), sign()]), ["signed", "signed"]);
   });
@@ -249,7 +249,7 @@ describe("a weeping joint", () => {
     accepted(remade);
     const joint = connection(remade).joints[0];
     assert.deepEqual([joint?.remakes, joint?.snugs, joint?.turns], [1, 0, 0.5]);
-    assert.equal(joint && jointLife(connection(remade), joint).dryStages, 0);
+    assert.equal(joint && jointProgress(connection(remade), joint).dryStages, 0);
   });
 
   it("is left alone while a higher one weeps: water runs down", () => {

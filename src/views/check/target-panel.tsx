@@ -35,9 +35,16 @@ interface TargetPanelProps {
 export function targetWords(
   connection: ConnectionState,
   target: Target,
+  stage?: Stage["code"],
 ): { readonly title: string; readonly about: string } {
   if (target === WHOLE_CONNECTION)
-    return { title: "The whole connection", about: "everything in its place, nothing pulled or kinked" };
+    return {
+      title: "The whole connection",
+      about:
+        stage === "look-back"
+          ? "a dry tissue on every joint, from the top; what a day has brought out"
+          : "everything in its place, nothing pulled or kinked",
+    };
   const point = connection.checkpoints.find(({ letter }) => letter === target);
   if (point)
     return {
@@ -87,7 +94,7 @@ export function TargetPanel(props: TargetPanelProps) {
   const [reason, setReason] = useState("");
   const [gapsSec, setGapsSec] = useState<readonly number[]>([]);
   const standing = standingOf(connection, target, stage.code);
-  const { title, about } = targetWords(connection, target);
+  const { title, about } = targetWords(connection, target, stage.code);
   const weeps = weepingStage(connection, target);
   const minutes = minutesFrom(told);
   const isJoint = /^\d/.test(target);

@@ -77,7 +77,7 @@ describe("a logger's file", () => {
           },
         );
         const table = readTable(`# simulated readings\n${file}`);
-        assert.deepEqual(readLog(table, guessMapping(table)), { samples, faults: [] });
+        assert.deepEqual(readLog(table, guessMapping(table)), { samples, faults: [], notices: [] });
       }),
     );
   });
@@ -104,6 +104,34 @@ describe("a logger's file", () => {
       faults.map((fault) => fault.slice(0, 6)),
       ["Line 3", "Line 4", "Line 6"],
     );
+  });
+
+  it("runs on past midnight, and past a clock that was set back, which is told", () => {
+    const clock = (hour: number, minute: number) =>
+      `${String(hour).padStart(2, "0")}:${String(minute).padStart(2, "0")}:00`;
+    const night = readTable(`clock,psi\n${clock(23, 58)},60\n${clock(23, 59)},60\n${clock(0, 0)},59.9\n`);
+    const { samples, notices } = readLog(night, { ...guessMapping(night), timeUnit: "clock" });
+    assert.deepEqual(
+      samples.map(({ t }) => t),
+      [0, 60, 120],
+    );
+    assert.deepEqual(notices, []);
+    const rows = [0, 1, 2, 3, 4, 5].map((minute) => `${clock(3, minute)},60`);
+    const set = readTable(
+      `clock,psi\n${[...rows, `${clock(2, 6)},59.9`, `${clock(2, 7)},59.8`].join("\n")}\n`,
+    );
+    const read = readLog(set, { ...guessMapping(set), timeUnit: "clock" });
+    assert.deepEqual(
+      read.samples.map(({ t }) => t),
+      [0, 60, 120, 180, 240, 300, 360, 420],
+    );
+    assert.match(read.notices.join(), /^Line 8: the logger's clock went back by 59 min/);
+  });
+
+  it("says when its readings are simulated, whoever reads it in", () => {
+    const rows = "time_s,psi\n0,60\n5,60\n";
+    assert.equal(readTable(`# simulated readings\n${rows}`).isSimulated, true);
+    assert.equal(readTable(`# logger 7\n${rows}`).isSimulated, false);
   });
 
   it("must have a header and rows", () => {

@@ -182,8 +182,7 @@ export function Hold(props: VisitProps) {
                 )}
                 {judged && !isKept && !mayKeep && (
                   <span className="text-quiet">
-                    Practice: simulated readings are kept on practice visits only, never on a customer's
-                    record.
+                    Simulated readings are kept on training visits only, never on a customer's record.
                   </span>
                 )}
                 {judged &&

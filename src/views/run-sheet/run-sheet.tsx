@@ -1,15 +1,16 @@
-import { blockedInWords, type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
+import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
 import { fixtureOf } from "../../core/visit/index.ts";
 import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
+import { fixtureLabel } from "../../labels/fixture-label.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
-import { StepRow } from "./step-row.tsx";
-import { tickAct, tickOf } from "./tick.ts";
+import { lineOf, type Sheet } from "./run-lines.ts";
+import { RunSheetRow } from "./run-sheet-row.tsx";
 
 function byPhase(
   steps: readonly RunStep[],
@@ -27,7 +28,7 @@ function byPhase(
 export function RunSheet(props: VisitProps) {
   const log = useVisitLog(props);
   const open = useJointHash();
-  const { connection, events } = log;
+  const { connection } = log;
   const own = fixtureOf(log.visit, connection).filter(
     ({ signed }) => (signed === null) === (connection.signed === null),
   );
@@ -36,11 +37,7 @@ export function RunSheet(props: VisitProps) {
   const next = steps.find((step) => !step.isDone) ?? null;
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
-  const homeOf = (step: RunStep) => step.connections[0] ?? connection.id;
-  const sideOf = (step: RunStep) => {
-    const side = own.length > 1 ? own.find(({ id }) => id === step.connection) : undefined;
-    return side === undefined ? undefined : <p className="text-small text-quiet">{side.survey.label}</p>;
-  };
+  const sheet: Sheet = { connection, connections: own, label: fixtureLabel(own), steps };
 
   if (connection.plan === null)
     return (
@@ -72,7 +69,12 @@ export function RunSheet(props: VisitProps) {
         </span>
       </p>
       <progress className="run-progress" max={steps.length} value={done} aria-label="Steps done" />
-      <LogBar log={log} undoes={["step-done"]} />
+      <LogBar log={log} undoes={["step-done", "stop-proved"]} />
+      <p className="text-small">
+        <a className="inline-flex min-h-touch items-center" href={`/visits/${props.visitId}/run`}>
+          The whole visit's run sheet, in its best order
+        </a>
+      </p>
       <OutdatedPlan connection={connection} visitId={props.visitId} />
       {byPhase(steps).map((group) => (
         <details
@@ -91,21 +93,15 @@ export function RunSheet(props: VisitProps) {
           </summary>
           <ol>
             {group.steps.map((step) => (
-              <StepRow
+              <RunSheetRow
                 key={`${step.connection ?? ""} ${step.id}`}
-                step={step}
-                lead={sideOf(step)}
-                held={blockedInWords(steps, step)}
-                zone={props.zone}
+                line={{ ...lineOf(sheet, step), startMin: null, isOff: false }}
                 isNext={step === next}
                 isOpen={open !== null && step.joint?.number === open}
-                isLocked={connection.signed !== null}
-                checkHref={`/visits/${props.visitId}/${homeOf(step)}/leak-check`}
-                onTick={(turns, override) => log.act(tickAct(homeOf(step), step, turns, override))}
-                onUndo={() => {
-                  const event = tickOf(events, step);
-                  if (event) log.undo(event.id);
-                }}
+                isOwnSheet
+                clock={null}
+                props={props}
+                log={log}
               />
             ))}
           </ol>

@@ -1,23 +1,20 @@
 import { useMemo, useState } from "react";
-import { failsToClose } from "../../core/isolation/index.ts";
-import { blockedInWords, ticksLeftBehind } from "../../core/step/index.ts";
+import { ticksLeftBehind } from "../../core/step/index.ts";
 import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { OutdatedPlan } from "../outdated-plan.tsx";
-import { StepRow } from "../run-sheet/step-row.tsx";
-import { tickAct, tickOf } from "../run-sheet/tick.ts";
+import { lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
+import { RunSheetRow } from "../run-sheet/run-sheet-row.tsx";
+import { waitsOf } from "../run-sheet/waits.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { NotesAndPhotos } from "./notes-and-photos.tsx";
-import { lineOf, type RunLine, runLines, sheetsOf } from "./run-lines.ts";
-import { ReplaceStop, StopProof } from "./stop-proof.tsx";
 import { useOffline } from "./use-offline.ts";
 import { type Planned, useSchedule } from "./use-schedule.ts";
 import { WaitTimers } from "./wait-timers.tsx";
-import { waitsOf } from "./waits.ts";
 import { WakeLock } from "./wake-lock.tsx";
 
 const MINUTE_MS = 60_000;
@@ -41,90 +38,6 @@ function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone
         </li>
       ))}
     </ul>
-  );
-}
-
-interface LineOfRunProps {
-  readonly line: RunLine;
-  readonly isNext: boolean;
-  readonly props: VisitRunProps;
-  readonly log: ReturnType<typeof useVisitEvents>;
-  readonly clock: string | null;
-}
-
-function RunSheetRow({ line, isNext, props, log, clock }: LineOfRunProps) {
-  const { step, connection, sheet } = line;
-  const base = `/visits/${props.visitId}/${connection.id}`;
-  const { proof } = connection.survey.stop;
-  const fixture = props.tables.fixtures.find((each) => each.fixture === connection.survey.fixture);
-  // Of a library without a step that proves, the closing is the proof.
-  const proves = sheet.steps.some(({ role }) => role === "prove") ? "prove" : "close-stop";
-  const isProving =
-    step.role === proves &&
-    !step.isDone &&
-    sheet.steps.some(({ role, connection: own }) => role === "close-stop" && own === step.connection);
-  const hasFailed = step.role === "close-upstream" && !step.isDone && failsToClose(proof);
-  const isShut =
-    connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
-  return (
-    <StepRow
-      step={step}
-      zone={props.zone}
-      isNext={isNext}
-      isOpen={false}
-      isLocked={connection.signed !== null}
-      checkHref={`${base}/leak-check`}
-      lead={
-        <p className="flex flex-wrap items-baseline gap-x-3 text-small">
-          {clock && <span className="figure text-quiet">{clock}</span>}
-          <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
-            {line.label}
-          </a>
-          {line.isOff && <span className="mark text-wet-ink">water off</span>}
-        </p>
-      }
-      more={
-        isNext && isProving ? (
-          <StopProof {...{ connection, fixture }} act={log.act} proves={step} />
-        ) : isNext && hasFailed ? (
-          <>
-            {connection.survey.stop.upstream === undefined && (
-              <button
-                type="button"
-                className="button mt-2"
-                onClick={() =>
-                  log.act({
-                    kind: "survey-saved",
-                    connection: connection.id,
-                    survey: {
-                      ...connection.survey,
-                      stop: { ...connection.survey.stop, upstream: "fails" },
-                    },
-                    basedOn: connection.surveyEvent,
-                  })
-                }
-              >
-                That valve does not close either: the house main
-              </button>
-            )}
-            <ReplaceStop connection={connection} act={log.act} />
-          </>
-        ) : isNext && isShut && proof !== "seized" ? (
-          <details className="mt-1 text-small">
-            <summary className="min-h-touch cursor-pointer py-2 underline">
-              Its stop lets water through
-            </summary>
-            <StopProof {...{ connection, fixture }} act={log.act} proves={null} />
-          </details>
-        ) : undefined
-      }
-      held={blockedInWords(sheet.steps, step)}
-      onTick={(turns, override) => log.act(tickAct(connection.id, step, turns, override))}
-      onUndo={() => {
-        const event = tickOf(log.events, step);
-        if (event) log.undo(event.id);
-      }}
-    />
   );
 }
 
@@ -208,12 +121,12 @@ export function VisitRun(props: VisitRunProps) {
           <ol aria-label="Steps to do" data-run="">
             <RunSheetRow
               key={`${next.connection.id} ${next.step.id}`}
-              {...{ line: next, isNext: true, props, log, clock: clockOf(next) }}
+              {...{ line: next, isNext: true, isOpen: false, props, log, clock: clockOf(next) }}
             />
             {ahead.map((line) => (
               <RunSheetRow
                 key={`${line.connection.id} ${line.step.id}`}
-                {...{ line, isNext: false, props, log, clock: clockOf(line) }}
+                {...{ line, isNext: false, isOpen: false, props, log, clock: clockOf(line) }}
               />
             ))}
           </ol>
@@ -247,7 +160,7 @@ export function VisitRun(props: VisitRunProps) {
                 <RunSheetRow
                   key={`${line.connection.id} ${line.step.id}`}
                   line={{ ...line, startMin: null, isOff: false }}
-                  {...{ isNext: false, props, log, clock: null }}
+                  {...{ isNext: false, isOpen: false, props, log, clock: null }}
                 />
               ))}
             </ol>

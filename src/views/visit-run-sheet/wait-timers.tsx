@@ -1,5 +1,5 @@
 import { useEffect, useRef, useState } from "react";
-import { leftInWords, type Wait } from "./waits.ts";
+import { leftInWords, type Wait } from "../run-sheet/waits.ts";
 
 const SECOND_MS = 1000;
 /** Waits people start by hand, minutes: cooling, a hold test, penetrating oil. */

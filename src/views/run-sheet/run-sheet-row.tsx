@@ -1,0 +1,112 @@
+import { failsToClose } from "../../core/isolation/index.ts";
+import { blockedInWords } from "../../core/step/index.ts";
+import type { VisitEvents } from "../visit-log/use-visit-events.ts";
+import type { VisitProps } from "../visit-log/visit-props.ts";
+import type { RunLine } from "./run-lines.ts";
+import { StepRow } from "./step-row.tsx";
+import { ReplaceStop, StopProof } from "./stop-proof.tsx";
+import { tickAct, tickOf } from "./tick.ts";
+
+interface RunSheetRowProps {
+  readonly line: RunLine;
+  readonly isNext: boolean;
+  /** Whose joint the address names. */
+  readonly isOpen: boolean;
+  readonly props: Pick<VisitProps, "visitId" | "zone" | "tables">;
+  readonly log: Pick<VisitEvents, "events" | "act" | "undo">;
+  /** When it is planned for; null: not told. */
+  readonly clock: string | null;
+  /** The sheet is this fixture's own: its name need not lead every step. */
+  readonly isOwnSheet?: boolean;
+}
+
+/** One step of a run sheet, the same on the visit's sheet and on a fixture's: its words, the proof it asks for, what ticks it. */
+export function RunSheetRow({
+  line,
+  isNext,
+  isOpen,
+  props,
+  log,
+  clock,
+  isOwnSheet = false,
+}: RunSheetRowProps) {
+  const { step, connection, sheet } = line;
+  const base = `/visits/${props.visitId}/${connection.id}`;
+  const { proof } = connection.survey.stop;
+  const fixture = props.tables.fixtures.find((each) => each.fixture === connection.survey.fixture);
+  // Of a library without a step that proves, the closing is the proof.
+  const proves = sheet.steps.some(({ role }) => role === "prove") ? "prove" : "close-stop";
+  const isProving =
+    step.role === proves &&
+    !step.isDone &&
+    sheet.steps.some(({ role, connection: own }) => role === "close-stop" && own === step.connection);
+  const hasFailed = step.role === "close-upstream" && !step.isDone && failsToClose(proof);
+  const isShut =
+    connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
+  return (
+    <StepRow
+      step={step}
+      zone={props.zone}
+      isNext={isNext}
+      isOpen={isOpen}
+      isLocked={connection.signed !== null}
+      checkHref={`${base}/leak-check`}
+      lead={
+        isOwnSheet && line.label === sheet.label ? undefined : (
+          <p className="flex flex-wrap items-baseline gap-x-3 text-small">
+            {clock && <span className="figure text-quiet">{clock}</span>}
+            {isOwnSheet ? (
+              <span className="text-quiet">{line.label}</span>
+            ) : (
+              <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
+                {line.label}
+              </a>
+            )}
+            {line.isOff && <span className="mark text-wet-ink">water off</span>}
+          </p>
+        )
+      }
+      more={
+        isNext && isProving ? (
+          <StopProof {...{ connection, fixture }} act={log.act} proves={step} />
+        ) : isNext && hasFailed ? (
+          <>
+            {connection.survey.stop.upstream === undefined && (
+              <button
+                type="button"
+                className="button mt-2"
+                onClick={() =>
+                  log.act({
+                    kind: "survey-saved",
+                    connection: connection.id,
+                    survey: {
+                      ...connection.survey,
+                      stop: { ...connection.survey.stop, upstream: "fails" },
+                    },
+                    basedOn: connection.surveyEvent,
+                  })
+                }
+              >
+                That valve does not close either: the house main
+              </button>
+            )}
+            <ReplaceStop connection={connection} act={log.act} />
+          </>
+        ) : isNext && isShut && proof !== "seized" ? (
+          <details className="mt-1 text-small">
+            <summary className="min-h-touch cursor-pointer py-2 underline">
+              Its stop lets water through
+            </summary>
+            <StopProof {...{ connection, fixture }} act={log.act} proves={null} />
+          </details>
+        ) : undefined
+      }
+      held={blockedInWords(sheet.steps, step)}
+      onTick={(turns, override) => log.act(tickAct(connection.id, step, turns, override))}
+      onUndo={() => {
+        const event = tickOf(log.events, step);
+        if (event) log.undo(event.id);
+      }}
+    />
+  );
+}
