@@ -92,3 +92,10 @@ export function dayTimeText(iso: string, zone: string): string {
   const reading = readAt(new Date(iso), zone);
   return `${dayOf(reading)}, ${timeOf(reading)}`;
 }
+
+/** A moment as a date-and-time field of a form holds it, by the clocks of the zone: "2026-03-08T09:00". */
+export function fieldTimeText(iso: string, zone: string): string {
+  const { day, month, year, hour, minute } = readAt(new Date(iso), zone);
+  const number = String(MONTHS.indexOf(month) + 1).padStart(2, "0");
+  return `${year}-${number}-${day.padStart(2, "0")}T${hour}:${minute}`;
+}

@@ -73,7 +73,13 @@ export const eventSchema = z
       startsAt: instant,
       training: z.literal(true).exactOptional(),
     }),
-    z.strictObject({ ...stamp, kind: z.literal("visit-renamed"), site: siteSchema, title: line(200) }),
+    z.strictObject({
+      ...stamp,
+      kind: z.literal("visit-renamed"),
+      site: siteSchema,
+      title: line(200),
+      startsAt: instant.exactOptional(),
+    }),
     z.strictObject({ ...stamp, kind: z.literal("visit-binned"), reason: paragraph(500) }),
     z.strictObject({ ...stamp, kind: z.literal("visit-restored") }),
     z.strictObject({

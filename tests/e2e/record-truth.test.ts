@@ -289,9 +289,12 @@ describe("the bin", () => {
     await page.keyboard.press("Enter");
     await page.getByText("Rename or move this visit").click();
     await page.getByLabel("Title", { exact: true }).fill("Washroom of the library");
+    await page.getByLabel("Day and time at the site").fill("2026-04-02T09:30");
     await page.getByRole("button", { name: "Keep", exact: true }).click();
     await page.getByRole("heading", { name: "Washroom of the library" }).waitFor();
-    assert.equal((await read(visit)).state.connections.length, 1, "Enter added nothing");
+    const { state } = await read(visit);
+    assert.equal(state.connections.length, 1, "Enter added nothing");
+    assert.equal(state.startsAt, "2026-04-02T12:30:00.000Z", "half past nine in Halifax");
     await page.getByText("Put this visit into the bin").click();
     await page.getByLabel(/Why \(nothing is deleted/).fill("opened twice");
     await page.getByRole("button", { name: "Into the bin" }).click();

@@ -1,10 +1,11 @@
 /** What the plain forms on a visit's page ask for. */
+import { DateTime } from "luxon";
 import { z } from "zod";
 import { STOP_PROOFS } from "../../core/survey/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
 import { line, looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
-import { invalid } from "../http/app-error.ts";
+import { AppError, invalid } from "../http/app-error.ts";
 
 const reason = z.string().trim().min(1, "Say why.").max(500);
 
@@ -28,6 +29,10 @@ const form = z.discriminatedUnion("action", [
     siteName: siteSchema.shape.name,
     siteAddress: siteSchema.shape.address,
     siteZone: siteSchema.shape.zone,
+    startsOn: z
+      .string()
+      .regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time")
+      .optional(),
   }),
   z.object({ action: z.literal("bin"), id: uuid.optional(), reason }),
   z.object({ action: z.literal("restore"), id: uuid.optional() }),
@@ -59,6 +64,17 @@ export type VisitAction =
   | { readonly kind: "add"; readonly connection: string; readonly preset: string; readonly place: string }
   | { readonly kind: "act"; readonly act: VisitAct; readonly id: string | null };
 
+/** Returns the moment (UTC) of a day and time by the clocks of a zone. Errors: AppError invalid for a time that no clock there shows. */
+function instantOf(local: string, zone: string): string {
+  const moment = DateTime.fromISO(local, { zone });
+  const iso = moment.toUTC().toISO();
+  if (!moment.isValid || iso === null)
+    throw new AppError("invalid", "Day and time: no clock at the site shows this.", [
+      { path: "startsOn", message: "is no time at the site" },
+    ]);
+  return iso;
+}
+
 /** Parses a form of a visit's page into the act it asks for. Errors: AppError invalid, naming the field. */
 export function visitAction(data: FormData, now: Date): VisitAction {
   const parsed = form.safeParse(Object.fromEntries(data));
@@ -83,6 +99,7 @@ export function visitAction(data: FormData, now: Date): VisitAction {
         kind: "visit-renamed",
         title: asked.title,
         site: { name: asked.siteName, address: asked.siteAddress, zone: asked.siteZone },
+        ...(asked.startsOn === undefined ? {} : { startsAt: instantOf(asked.startsOn, asked.siteZone) }),
       });
     case "bin":
       return act({ kind: "visit-binned", reason: asked.reason });

@@ -35,7 +35,13 @@ export type VisitAct =
       readonly training?: true;
     }
   /** Another name, site or address than the visit was opened with. */
-  | { readonly kind: "visit-renamed"; readonly site: Site; readonly title: string }
+  | {
+      readonly kind: "visit-renamed";
+      readonly site: Site;
+      readonly title: string;
+      /** Another day or time, UTC; absent: as it was. */
+      readonly startsAt?: string;
+    }
   /** Put into the bin, where nothing is lost: the visit is on no list until it is restored. */
   | { readonly kind: "visit-binned"; readonly reason: string }
   | { readonly kind: "visit-restored" }

@@ -270,7 +270,12 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
         isTraining: event.training === true,
       };
     case "visit-renamed":
-      return { ...state, site: event.site, title: event.title };
+      return {
+        ...state,
+        site: event.site,
+        title: event.title,
+        startsAt: event.startsAt ?? state.startsAt,
+      };
     case "visit-binned":
       return { ...state, binned: { reason: event.reason, at: event.typedAt } };
     case "visit-restored":
