@@ -2,6 +2,7 @@ import { z } from "zod";
 import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { endCode } from "./plan.ts";
+import { shopDetailsSchema } from "./shop-details.ts";
 import { surveySchema } from "./survey.ts";
 import { siteSchema, valveSchema } from "./visit.ts";
 
@@ -52,6 +53,7 @@ const connection = z.strictObject({
 /** data/demo.json: what stands in the demo, told by how far each connection has come. */
 export const demoSchema = z.strictObject({
   plumber: z.string(),
+  shop: shopDetailsSchema,
   site: siteSchema,
   visits: z.array(
     z.strictObject({
@@ -60,6 +62,8 @@ export const demoSchema = z.strictObject({
       /** Start of the visit in minutes from the moment the demo is loaded. */
       startsInMin: z.number().int(),
       notes: z.array(z.string()),
+      /** Notes that stand on the customer's record. */
+      told: z.array(z.string()).default([]),
       /** Valves of the site that this visit has found. */
       valves: z.array(valveSchema.omit({ provedAt: true })).default([]),
       connections: z.array(connection).min(1),

@@ -224,7 +224,7 @@ describe("what people do besides", () => {
     await go(page, `/visits/${demoVisitId("laundry")}`);
     await page.getByLabel(/Note for the next visit/).fill("hose marked with tape");
     await page.getByRole("button", { name: "Add the note" }).click();
-    await page.getByText("hose marked with tape").waitFor();
+    await page.getByText("hose marked with tape").first().waitFor();
     await page.getByText("Remove a connection", { exact: true }).click();
     await page.locator("select[name=connection]").selectOption({ label: "Utility faucet cold" });
     await page.getByLabel(/Why \(it stays in the visit/).fill("stem seized, quoted");

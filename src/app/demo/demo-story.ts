@@ -270,6 +270,7 @@ export function demoVisitEvents(
     0,
   );
   for (const text of visit.notes) story.add({ kind: "visit-noted", text });
+  for (const text of visit.told) story.add({ kind: "visit-noted", text, forCustomer: true });
   for (const valve of visit.valves)
     story.add({
       kind: "valve-noted",

@@ -17,6 +17,7 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
   const demo = demoSchema.parse(demoFile);
   return sql.begin(async (tx) => {
     if (!(await addSetting(tx, "plumber", { name: demo.plumber }))) return false;
+    await addSetting(tx, "shop-details", demo.shop);
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);
