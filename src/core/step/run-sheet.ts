@@ -48,6 +48,7 @@ const PLAN_SLOTS: ReadonlySet<string> = new Set([
   "parts",
   "cutPart",
   "cutOut",
+  "bends",
   "length",
   "stiffParts",
   "caps",

@@ -5,6 +5,7 @@ import { failsToClose } from "../isolation/index.ts";
 import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
+import { bendMarksInWords } from "./bend-marks.ts";
 import { type ConnectionFacts, partsOfJoint } from "./connection-facts.ts";
 import { proofInWords } from "./proof-way.ts";
 import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
@@ -56,6 +57,7 @@ export const STEP_SLOTS = [
   "cutPart",
   "length",
   "cutOut",
+  "bends",
   "multiTurn",
   "letIn",
   "openUp",
@@ -182,6 +184,7 @@ export function slotsOf(
     side: survey.water === "hot" ? "the left" : "the right",
     cutPart: line?.name ?? "",
     length: line?.lengthIn === undefined ? "" : `${formatInches(line.lengthIn)} in`,
+    bends: bendMarksInWords(plan?.plan ?? null, survey),
     cutOut:
       plan?.plan.cutOutIn === undefined
         ? "as wide as its two depth marks ask"

@@ -5,6 +5,7 @@ export {
   explainRiser,
   gentlestAngle,
   type Mark,
+  RISER_RADIUS_IN,
   type Riser,
   type RiserJob,
   STRAIGHT_BEFORE_FERRULE_IN,

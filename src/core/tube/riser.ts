@@ -21,6 +21,9 @@ export interface RiserJob {
 /** Bends stay off the last inch, so that the ferrule sits on straight, round tube. */
 export const STRAIGHT_BEFORE_FERRULE_IN = 1;
 
+/** Least radius a riser bends to on its centre line, inches, by outside diameter: usual trade figures with a bender or spring (docs/data-sources.md, "Bending"). */
+export const RISER_RADIUS_IN = { "1/4": 1, "3/8": 1, "1/2": 1.5 } as const;
+
 export interface Mark {
   readonly what: "bend" | "cut";
   /** From the first end, exact; people are shown sixteenths. */

@@ -7,6 +7,7 @@ import {
   explainRiser,
   gentlestAngle,
   type Insertion,
+  RISER_RADIUS_IN,
   type RiserJob,
   STRAIGHT_BEFORE_FERRULE_IN,
 } from "../../core/tube/index.ts";
@@ -20,11 +21,10 @@ interface RiserToolProps {
   readonly inlet: Vector;
 }
 
-/** Tubes and the least radius they bend to on the centre line, inches: usual trade figures with a bender or spring (docs/data-sources.md, "Bending"). */
 const TUBES = [
-  ["1/4", "1/4 OD", 1],
-  ["3/8", "3/8 OD", 1],
-  ["1/2", "1/2 OD", 1.5],
+  ["1/4", "1/4 OD", RISER_RADIUS_IN["1/4"]],
+  ["3/8", "3/8 OD", RISER_RADIUS_IN["3/8"]],
+  ["1/2", "1/2 OD", RISER_RADIUS_IN["1/2"]],
 ] as const;
 
 /** Where the card of a riser is printed. */
