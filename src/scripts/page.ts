@@ -50,5 +50,5 @@ for (const button of document.querySelectorAll<HTMLButtonElement>("[data-copy]")
 
 // Only Today asks for what customers have answered.
 const wetAlerts = document.querySelector<HTMLElement>("[data-wet-alerts]");
-if (wetAlerts) void import("./today.ts").then(({ watchForWet }) => watchForWet(wetAlerts));
+if (wetAlerts) void import("../views/wet-alerts.ts").then(({ watchForWet }) => watchForWet(wetAlerts));
 void keepSendingLeftovers();

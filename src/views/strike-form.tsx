@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { RequiredTextField } from "./fields.tsx";
+import { ReasonForm } from "./reason-form.tsx";
 
 interface StrikeFormProps {
   /** What would be struck, for those who cannot see where the button stands. */
@@ -11,7 +11,6 @@ interface StrikeFormProps {
 /** Strikes something written down: it no longer counts, and stays readable in the history with the reason. */
 export function StrikeForm({ what, onStrike }: StrikeFormProps) {
   const [isOpen, setIsOpen] = useState(false);
-  const [reason, setReason] = useState("");
   if (!isOpen)
     return (
       <button
@@ -23,27 +22,19 @@ export function StrikeForm({ what, onStrike }: StrikeFormProps) {
       </button>
     );
   return (
-    <form
-      className="my-1 flex flex-wrap items-end gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        if (onStrike(reason.trim())) setIsOpen(false);
+    <ReasonForm
+      label="Why it is struck (it stays in the history)"
+      button="Strike"
+      tone="button-wet"
+      onSubmit={(reason) => {
+        const isStruck = onStrike(reason);
+        if (isStruck) setIsOpen(false);
+        return isStruck;
       }}
     >
-      <div className="min-w-48 flex-1">
-        <RequiredTextField
-          label="Why it is struck (it stays in the history)"
-          value={reason}
-          limit={500}
-          onChange={setReason}
-        />
-      </div>
-      <button type="submit" className="button button-wet">
-        Strike
-      </button>
       <button type="button" className="button button-plain" onClick={() => setIsOpen(false)}>
         Cancel
       </button>
-    </form>
+    </ReasonForm>
   );
 }

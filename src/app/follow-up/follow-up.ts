@@ -2,6 +2,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import ical, { ICalAlarmType } from "ical-generator";
 import { v5 as uuidFrom } from "uuid";
+import { lastFollowUp } from "../../core/check/index.ts";
 import { shutOffOf } from "../../core/record/index.ts";
 import {
   type ConnectionPhase,
@@ -168,10 +169,10 @@ export async function readQuestion(context: Context, token: string): Promise<Que
   const { state } = await readVisit(context, link.visitId);
   const connection = state.connections.find(({ id }) => id === link.connectionId);
   if (!connection?.signed || state.site === null) throw notFound("link");
-  const answered = connection.checks.filter(({ stage }) => stage === "look-back").at(-1);
+  const answered = lastFollowUp(connection);
   return {
     shop: await shopDetails(context),
-    answer: answered === undefined ? null : answered.result === "dry" ? "dry" : "wet",
+    answer: answered === null ? null : answered.result === "dry" ? "dry" : "wet",
     valves: fixtureOf(state, connection).map((each) => {
       const { name, place } = shutOffOf(each);
       return { name, place, water: each.survey.water };

@@ -1,4 +1,5 @@
 /** Follow-up checks that came out wet: what a shop is told at once. */
+import { lastFollowUp } from "../../core/check/index.ts";
 import type { Context } from "../context.ts";
 import { readDay } from "../visit/today.ts";
 import { followUpsOf } from "./follow-up.ts";
@@ -18,8 +19,8 @@ export async function wetFollowUps(context: Context): Promise<WetFollowUp[]> {
   return followUpsOf((await readDay(context)).tickets)
     .filter(({ isWet }) => isWet)
     .flatMap(({ visit, title, connection }): WetFollowUp[] => {
-      const look = connection.checks.filter(({ stage }) => stage === "look-back").at(-1);
-      return look === undefined
+      const look = lastFollowUp(connection);
+      return look === null
         ? []
         : [
             {

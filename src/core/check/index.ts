@@ -15,6 +15,7 @@ export {
   currentStage,
   isStageDone,
   jointTargets,
+  lastFollowUp,
   openBeforeSigning,
   standingCheck,
   standingOf,

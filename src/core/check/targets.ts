@@ -89,3 +89,8 @@ export function weepingStage(connection: CheckSubject, target: Target): StageCod
   const last = connection.checks.filter((check) => check.target === target && check.stands).at(-1);
   return last?.result === "weeping" ? last.stage : null;
 }
+
+/** Returns the latest look of the follow-up check, or null before there is one. */
+export function lastFollowUp({ checks }: Pick<CheckSubject, "checks">): Check | null {
+  return checks.filter(({ stage }) => stage === "look-back").at(-1) ?? null;
+}

@@ -43,7 +43,6 @@ export interface RecordSection {
     readonly sku: string;
     readonly name: string;
     readonly amount: string;
-    readonly lengthIn?: number;
   }[];
   readonly table: { readonly stages: readonly string[]; readonly rows: readonly RecordRow[] };
   readonly sentences: readonly Sentence[];

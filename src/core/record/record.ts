@@ -106,7 +106,7 @@ function factsOf(connection: ConnectionState, clock: SiteClock): readonly Senten
 
 /** The parts of the plan as they are listed for whoever renews one; what was there before and stays is not among them. */
 function partsPutIn({ plan }: ConnectionState): RecordSection["parts"] {
-  return (plan?.plan.parts ?? []).flatMap(({ sku, name, quantity, kind, lengthIn }) =>
+  return (plan?.plan.parts ?? []).flatMap(({ sku, name, quantity, kind }) =>
     quantity === 0
       ? []
       : [
@@ -114,7 +114,6 @@ function partsPutIn({ plan }: ConnectionState): RecordSection["parts"] {
             sku,
             name,
             amount: kind === "tube" || kind === "pipe" ? `${quantity} ft` : `${quantity} ×`,
-            ...(lengthIn === undefined || kind === "line" ? {} : { lengthIn }),
           },
         ],
   );

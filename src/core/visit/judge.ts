@@ -29,8 +29,8 @@ const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set([
 const no = (message: string): Refusal => ({ field: "undoes", message });
 
 /** Refusals of the moment an event arrives in: of what has happened they are not asked again. */
-const isForArrivalOnly = ({ isStale, isOutOfOrder, isOfArrival }: Refusal): boolean =>
-  isStale === true || isOutOfOrder === true || isOfArrival === true;
+const isForArrivalOnly = ({ isStale, isOfArrival }: Refusal): boolean =>
+  isStale === true || isOfArrival === true;
 
 /** The log of a visit as it grows, with what the rules need to know of the visit. */
 class GrowingLog {

@@ -8,8 +8,6 @@ export interface Refusal {
   readonly message: string;
   /** Somebody else was quicker: what the writer looked at is no longer what is there. */
   readonly isStale?: true;
-  /** Done before what the order of work asks for first: judged when the event arrives, never of what has happened. */
-  readonly isOutOfOrder?: true;
   /** Asked only of an event that arrives, not of one that is read in from a file or judged again. */
   readonly isOfArrival?: true;
 }

@@ -77,7 +77,7 @@ function stepRefusal(
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
   const sheet = runSheet(fixture, tables);
   const step = sheet.find((each) => each.id === event.step && each.connections.includes(connection.id));
-  if (!step) return { ...no("step", `This run sheet has no step ${event.step}.`), isOutOfOrder: true };
+  if (!step) return { ...no("step", `This run sheet has no step ${event.step}.`), isOfArrival: true };
   if ((step.connection === null) !== (event.forFixture === true))
     return {
       ...no(
@@ -86,7 +86,7 @@ function stepRefusal(
           ? "This step is done once for the fixture: say so."
           : "This step is done for one connection: leave it out.",
       ),
-      isOutOfOrder: true,
+      isOfArrival: true,
     };
   if (step.stage)
     return no("step", "A stage of the leak check is done on the Leak check tab, joint by joint.");
@@ -103,7 +103,7 @@ function stepRefusal(
   if (held !== null)
     return {
       ...no("step", `${held} Do that first, or write down why not as the override.`),
-      isOutOfOrder: true,
+      isOfArrival: true,
     };
   const joint = event.joint === null ? null : jointOf(connection, event.joint);
   return joint === null

@@ -122,7 +122,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       const { override } = event;
       const ticked: Change = (connection) => ({
         ...connection,
-        // Why the order was left stands with the connection's notes, and so on its record.
+        // Why the order was left stands with the connection's notes, and stays in the shop.
         notes:
           override === undefined || connection.id !== event.connection
             ? connection.notes

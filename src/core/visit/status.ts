@@ -1,7 +1,14 @@
 /** Where a joint, a connection and a visit are in their life, and what comes next. */
 
 import type { Target } from "../check/index.ts";
-import { JOINT_STAGES, openBeforeSigning, type Stage, standingOf, weepingStage } from "../check/index.ts";
+import {
+  JOINT_STAGES,
+  lastFollowUp,
+  openBeforeSigning,
+  type Stage,
+  standingOf,
+  weepingStage,
+} from "../check/index.ts";
 import { guessesOf, isSameRun, planRequestOf } from "../survey/index.ts";
 import type { ConnectionState, JointState, VisitState } from "./connection-state.ts";
 
@@ -56,9 +63,9 @@ export type ConnectionPhase =
   | "removed";
 
 function signedPhase(connection: ConnectionState, dueAt: string, now: string): ConnectionPhase {
-  const last = connection.checks.filter((check) => check.stage === "look-back").at(-1);
+  const last = lastFollowUp(connection);
   if (last?.result === "weeping") return "weeping";
-  if (last) return "done";
+  if (last !== null) return "done";
   return now >= dueAt ? "overdue" : "look-back";
 }
 

@@ -13,7 +13,7 @@ export interface Unresolved {
 }
 
 /** Returns the latest moment a joint of the connection was turned further or re-made, UTC; null: never. */
-export function lastTouchedAt({ joints }: Pick<ConnectionState, "joints">): string | null {
+function lastTouchedAt({ joints }: Pick<ConnectionState, "joints">): string | null {
   return (
     joints
       .flatMap(({ touchedAt }) => touchedAt ?? [])

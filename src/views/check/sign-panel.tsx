@@ -4,6 +4,7 @@ import { openBeforeSigning } from "../../core/check/index.ts";
 import { type ConnectionState, unresolvedOf, type VisitAct } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
 import { RequiredTextField } from "../fields.tsx";
+import { ReasonForm } from "../reason-form.tsx";
 import { targetWords } from "./target-panel.tsx";
 
 interface SignPanelProps {
@@ -26,7 +27,6 @@ function Signed({
   visitHref,
   act,
 }: Pick<SignPanelProps, "connection" | "zone" | "recordHref" | "next" | "visitHref" | "act">) {
-  const [reason, setReason] = useState("");
   const { signed } = connection;
   if (signed === null) return null;
   return (
@@ -52,25 +52,12 @@ function Signed({
       </p>
       <details className="mt-2">
         <summary className="min-h-touch cursor-pointer py-2 underline">Re-open it</summary>
-        <form
-          className="flex flex-wrap items-end gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            act({ kind: "connection-reopened", connection: connection.id, reason: reason.trim() });
-          }}
-        >
-          <div className="min-w-64 flex-1">
-            <RequiredTextField
-              label="Why (the signature is taken off; the list of what happened stays)"
-              value={reason}
-              limit={500}
-              onChange={setReason}
-            />
-          </div>
-          <button className="button button-wet" type="submit">
-            Re-open
-          </button>
-        </form>
+        <ReasonForm
+          label="Why (the signature is taken off; the list of what happened stays)"
+          button="Re-open"
+          tone="button-wet"
+          onSubmit={(reason) => act({ kind: "connection-reopened", connection: connection.id, reason })}
+        />
       </details>
     </>
   );

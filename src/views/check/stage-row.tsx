@@ -1,5 +1,5 @@
 import type { Stage } from "../../core/check/index.ts";
-import { isStageDone, standingOf, targetsOf } from "../../core/check/index.ts";
+import { isStageDone, lastFollowUp, standingOf, targetsOf } from "../../core/check/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
 
@@ -13,7 +13,7 @@ interface StageRowProps {
 
 function standingWords(connection: ConnectionState, stage: Stage, zone: string): string {
   if (stage.code === "look-back") {
-    const look = connection.checks.filter((check) => check.stage === "look-back").at(-1);
+    const look = lastFollowUp(connection);
     if (look) return look.result;
     return connection.signed
       ? `due ${dayTimeText(connection.signed.lookBackDueAt, zone)}`

@@ -11,7 +11,7 @@ import {
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
-import { RequiredTextField } from "../fields.tsx";
+import { ReasonForm } from "../reason-form.tsx";
 import { StrikeForm } from "../strike-form.tsx";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
 import { minutesFrom, Watch } from "./watch.tsx";
@@ -91,7 +91,6 @@ export function TargetPanel(props: TargetPanelProps) {
   const [method, setMethod] = useState<CheckMethod>(stage.method);
   const [told, setTold] = useState("");
   const [note, setNote] = useState("");
-  const [reason, setReason] = useState("");
   const [gapsSec, setGapsSec] = useState<readonly number[]>([]);
   const standing = standingOf(connection, target, stage.code);
   const { title, about } = targetWords(connection, target, stage.code);
@@ -180,36 +179,21 @@ export function TargetPanel(props: TargetPanelProps) {
           <summary className="min-h-touch cursor-pointer py-2 underline">
             It cannot be checked: write down why
           </summary>
-          <form
-            className="flex flex-wrap items-end gap-3"
-            onSubmit={(event) => {
-              event.preventDefault();
-              if (
-                act({
-                  kind: "exception-written",
-                  connection: connection.id,
-                  target,
-                  stage: stage.code,
-                  reason: reason.trim(),
-                })
-              ) {
-                setReason("");
-                onWritten();
-              }
+          <ReasonForm
+            label="Reason, as it will stand on the record"
+            button="Write the exception"
+            onSubmit={(reason) => {
+              const isKept = act({
+                kind: "exception-written",
+                connection: connection.id,
+                target,
+                stage: stage.code,
+                reason,
+              });
+              if (isKept) onWritten();
+              return isKept;
             }}
-          >
-            <div className="min-w-64 flex-1">
-              <RequiredTextField
-                label="Reason, as it will stand on the record"
-                value={reason}
-                limit={500}
-                onChange={setReason}
-              />
-            </div>
-            <button className="button" type="submit">
-              Write the exception
-            </button>
-          </form>
+          />
         </details>
       )}
     </section>

@@ -1,13 +1,8 @@
 /** Today asks every half minute whether a customer has found something wet, and says so on the page, by a sound and by a notification. */
 
-interface WetAnswer {
-  readonly id: string;
-  readonly visit: string;
-  readonly connection: string;
-  readonly label: string;
-  readonly title: string;
-  readonly by: string;
-}
+import { type Answered, call } from "../client/call.ts";
+
+type WetAnswers = Answered<"GET /api/v1/alerts">["wet"];
 
 const EVERY_MS = 30_000;
 const TOLD = "brass-nut-told-wet";
@@ -17,24 +12,6 @@ const TONES = [
   [660, 0.25],
 ] as const;
 const TONE_SEC = 0.2;
-
-function isWetAnswer(value: unknown): value is WetAnswer {
-  return (
-    typeof value === "object" &&
-    value !== null &&
-    ["id", "visit", "connection", "label", "title", "by"].every(
-      (name) => typeof Reflect.get(value, name) === "string",
-    )
-  );
-}
-
-async function askForWet(): Promise<readonly WetAnswer[]> {
-  const response = await fetch("/api/v1/alerts");
-  if (!response.ok) return [];
-  const body: unknown = await response.json();
-  const wet: unknown = typeof body === "object" && body !== null ? Reflect.get(body, "wet") : null;
-  return Array.isArray(wet) ? wet.filter(isWetAnswer) : [];
-}
 
 /** Ids this device has told already: a reload does not ring again. */
 function toldBefore(): ReadonlySet<string> {
@@ -56,7 +33,7 @@ function ring(): void {
   }
 }
 
-function show(panel: HTMLElement, wet: readonly WetAnswer[]): void {
+function show(panel: HTMLElement, wet: WetAnswers): void {
   panel.hidden = wet.length === 0;
   const list = panel.querySelector("ul");
   list?.replaceChildren(
@@ -73,8 +50,9 @@ function show(panel: HTMLElement, wet: readonly WetAnswer[]): void {
 }
 
 async function look(panel: HTMLElement): Promise<void> {
-  const wet = await askForWet().catch(() => null);
-  if (wet === null) return;
+  const answer = await call("GET /api/v1/alerts").catch(() => null);
+  if (answer === null) return;
+  const { wet } = answer;
   show(panel, wet);
   const told = toldBefore();
   const fresh = wet.filter(({ id }) => !told.has(id));
