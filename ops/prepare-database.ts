@@ -1,4 +1,6 @@
 import { loadDemoOnce } from "../src/app/demo/demo.ts";
+import { bringProjectionsForward } from "../src/app/visit/rebuild.ts";
+import { loadTables } from "../src/compute/tables.ts";
 import { connect } from "../src/db/client.ts";
 import { migrate } from "../src/db/migrate.ts";
 import type { Cluster } from "./cluster.ts";
@@ -25,7 +27,18 @@ export async function prepareDatabase(
   const url = cluster.url(name);
   const ownerUrl = urlAs(url, OWNER_ROLE, passwords.owner);
   await migrate(ownerUrl);
+  await bringForward(ownerUrl);
   return { serverUrl: urlAs(url, SERVER_ROLE, passwords.server), ownerUrl };
+}
+
+/** Makes again what is kept of visits beside their events, where an earlier version made it or none did. */
+async function bringForward(ownerUrl: string): Promise<void> {
+  const sql = connect(ownerUrl, { most: 2 });
+  try {
+    await bringProjectionsForward(sql, loadTables());
+  } finally {
+    await sql.end();
+  }
 }
 
 /** Loads the demo, once in a database's life, as the server would write it. Returns whether it did. */

@@ -5,11 +5,12 @@
  */
 import { isDeepStrictEqual } from "node:util";
 import { eventFromRow } from "../src/app/visit/event-rows.ts";
+import { compareProjection } from "../src/app/visit/rebuild.ts";
 import { rowFromSummary } from "../src/app/visit/visit.ts";
 import { loadTables } from "../src/compute/tables.ts";
 import { foldVisit, type VisitEvent, visitSummary } from "../src/core/visit/index.ts";
 import { connect, type Db } from "../src/db/client.ts";
-import { type EventRow, eventsOf, findVisit, updateVisit } from "../src/db/visit.ts";
+import { type EventRow, eventsOf, findVisit, updateVisit, visitIds } from "../src/db/visit.ts";
 import { eventSchema } from "../src/schema/visit.ts";
 import { renewPassword, startCluster } from "./cluster.ts";
 import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
@@ -36,6 +37,17 @@ function whyUnreadable(row: EventRow): string | null {
   } catch (error) {
     return error instanceof Error ? error.message : String(error);
   }
+}
+
+/** Which rows that repeat the events say something else; `write` makes them again. */
+async function compareKept(
+  sql: Db,
+  visitId: string,
+  events: readonly VisitEvent[],
+  write: boolean,
+): Promise<readonly string[]> {
+  const telling = { events, state: foldVisit(events) };
+  return compareProjection(sql, visitId, telling, { tables: loadTables(), write });
 }
 
 /** What is wrong with one visit; null: nothing. `write` puts right what can be. */
@@ -78,6 +90,8 @@ export async function repairVisit(sql: Db, visitId: string, write: boolean): Pro
         update visit set set_aside = (select count(*) from event_set_aside where visit_id = ${visitId}) where visit_id = ${visitId}`;
     if (wanted !== null && columns.length > 0) await updateVisit(sql, wanted);
   }
+  const kept = hopeless === null ? await compareKept(sql, visitId, events, write) : [];
+  columns.push(...kept);
   if (unreadable.length === 0 && columns.length === 0 && hopeless === null) return null;
   return { visit: visitId, title: row.title, unreadable, columns, hopeless };
 }
@@ -90,11 +104,9 @@ export async function repairAll(
 ): Promise<{ readonly visits: number; readonly findings: number }> {
   const sql = connect(ownerUrl, { most: 1 });
   try {
-    const ids = await sql<
-      { visitId: string }[]
-    >`select visit_id from visit order by starts_at desc, visit_id`;
+    const ids = await visitIds(sql);
     let findings = 0;
-    for (const { visitId } of ids) {
+    for (const visitId of ids) {
       const finding = await sql.begin((tx) => repairVisit(tx, visitId, write));
       if (finding === null) continue;
       findings += 1;

@@ -1,5 +1,6 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
 import { fewestPorts } from "../../src/core/part/index.ts";
+import { UPKEEP_CODES } from "../../src/core/site/index.ts";
 import { PRACTICES } from "../../src/core/standard/index.ts";
 import { libraryFaults, missingRoles } from "../../src/core/step/index.ts";
 import type { Tables } from "../../src/core/tables.ts";
@@ -83,6 +84,13 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.steps
       .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))
       .map((step) => `steps ${step.id}: no caution ${step.caution}`),
+    ...UPKEEP_CODES.filter((code) => !tables.upkeep.some((rule) => rule.code === code)).map(
+      (code) => `upkeep: no row for ${code}`,
+    ),
+    ...unique(
+      "upkeep",
+      tables.upkeep.map((rule) => rule.code),
+    ),
     ...Object.entries(PRACTICES).flatMap(([key, choices]) => schoolFaults(tables, key, choices)),
   ];
 }

@@ -240,6 +240,13 @@ const readers = {
   }),
   steps: stepFromRow,
   cautions: (row: Row) => ({ ...row }),
+  upkeep: (row: Row) => ({
+    code: row["code"],
+    label: row["label"],
+    months: number(row["months"]),
+    warnMonths: number(row["warn_months"]),
+    reason: row["reason"],
+  }),
 } as const;
 
 const FILES: Readonly<Partial<Record<keyof typeof readers, string>>> = { parts: "catalogue.csv" };

@@ -1,5 +1,7 @@
 /** A visit's file, read and judged as a whole: what would be added to what is here, ready to be written. */
 import { z } from "zod";
+import { type VisitProjection, visitProjection } from "../core/projection/index.ts";
+import type { Upkeep } from "../core/site/index.ts";
 import type { StepTemplate } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
 import {
@@ -27,6 +29,8 @@ export interface ImportQuestion {
   readonly version: number;
   /** Steps the visit is judged by: its own where it is here, else those in force. */
   readonly steps: readonly StepTemplate[];
+  /** The shop's rules of upkeep. */
+  readonly upkeep: readonly Upkeep[];
   readonly mark: { readonly at: string; readonly by: string };
 }
 
@@ -43,6 +47,7 @@ export type ImportJudged =
       /** The added events that name a valve of the site. */
       readonly valves: readonly VisitEvent[];
       readonly summary: VisitSummary;
+      readonly projection: VisitProjection;
       readonly steps: readonly StepTemplate[] | null;
       readonly bytes: number;
     };
@@ -102,7 +107,7 @@ function eventsHere(json: string): readonly VisitEvent[] {
 
 /** Reads and judges a file against what is here. */
 export function judgeImport(
-  { text, here, version, steps, mark }: ImportQuestion,
+  { text, here, version, steps, upkeep, mark }: ImportQuestion,
   tables: Tables,
 ): ImportJudged {
   const read = readRequest(visitFile, text);
@@ -131,6 +136,8 @@ export function judgeImport(
       field: { path: `events.${present.length + refused.index}.event.${field}`, message },
     };
   }
+  const told = [...present, ...added];
+  const state = foldVisit(told);
   const rows = rowsOf(file, added, { count: present.length, version }, mark);
   return {
     outcome: "judged",
@@ -138,7 +145,8 @@ export function judgeImport(
     added: added.length,
     rows,
     valves: added.filter(({ kind }) => kind === "valve-noted"),
-    summary: visitSummary(foldVisit([...present, ...added]), tables.stages, mark.at),
+    summary: visitSummary(state, tables.stages, mark.at),
+    projection: visitProjection(file.visit, told, state, { stages: tables.stages, upkeep }),
     steps: here === null ? (file.steps ?? null) : null,
     bytes: rows.reduce((sum, chunk) => sum + chunk.length, 0),
   };

@@ -3,6 +3,7 @@
 import type { Checkpoint, Stage } from "./check/index.ts";
 import type { EndKnowledge, Instrument } from "./identify/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
+import type { Upkeep } from "./site/index.ts";
 import type { Caution, Ladder, StepTemplate } from "./step/index.ts";
 import type { Preset } from "./survey/index.ts";
 
@@ -14,4 +15,5 @@ export interface Tables extends PlannerTables, EndKnowledge {
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];
   readonly cautions: readonly Caution[];
+  readonly upkeep: readonly Upkeep[];
 }

@@ -20,6 +20,12 @@ export interface VisitRow {
   readonly logBytes: number;
 }
 
+/** A row with what lists show of its visit. */
+export interface ListedVisitRow extends VisitRow {
+  /** Checked by whoever reads it; null: none was made of the latest event. */
+  readonly ticket: unknown;
+}
+
 /** One reading of an event from a file. */
 export interface ImportMark {
   readonly at: string;
@@ -50,6 +56,9 @@ export type NewEventRow = Omit<EventRow, "receivedAt" | "body" | "imported"> & {
 
 const columns = (sql: Db) =>
   sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside, log_bytes`;
+
+const listedColumns = (sql: Db) =>
+  sql`${columns(sql)}, case when ticket_version = version then ticket end as ticket`;
 
 /** Finds the row of a visit. */
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
@@ -105,14 +114,14 @@ export async function listVisits(
   list: VisitList,
   limit: number,
   after: PageCursor | null = null,
-): Promise<readonly VisitRow[]> {
+): Promise<readonly ListedVisitRow[]> {
   if (list === "due")
-    return sql<VisitRow[]>`
-      select ${columns(sql)} from visit where ${listCondition(sql, list)}
+    return sql<ListedVisitRow[]>`
+      select ${listedColumns(sql)} from visit where ${listCondition(sql, list)}
       ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
       order by look_back_due_at, visit_id limit ${limit}`;
-  return sql<VisitRow[]>`
-    select ${columns(sql)} from visit where ${listCondition(sql, list)}
+  return sql<ListedVisitRow[]>`
+    select ${listedColumns(sql)} from visit where ${listCondition(sql, list)}
     ${after === null ? sql`` : sql`and (starts_at, visit_id) < (${after.at}, ${after.visitId})`}
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
@@ -125,9 +134,9 @@ export async function countVisits(sql: Db, list: VisitList): Promise<number> {
 }
 
 /** Returns the visits finished and begun since, the newest first. */
-export async function finishedSince(sql: Db, since: Date, limit: number): Promise<readonly VisitRow[]> {
-  return sql<VisitRow[]>`
-    select ${columns(sql)} from visit where ${listCondition(sql, "finished")} and starts_at >= ${since}
+export async function finishedSince(sql: Db, since: Date, limit: number): Promise<readonly ListedVisitRow[]> {
+  return sql<ListedVisitRow[]>`
+    select ${listedColumns(sql)} from visit where ${listCondition(sql, "finished")} and starts_at >= ${since}
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
 
@@ -254,4 +263,12 @@ export async function moveToSite(
 ): Promise<void> {
   const siteId = await keepSite(sql, { name, address, zone });
   await sql`update visit set site_id = ${siteId} where visit_id = ${visitId}`;
+}
+
+/** Returns the ids of all visits, the newest first. */
+export async function visitIds(sql: Db): Promise<readonly string[]> {
+  const rows = await sql<
+    { visitId: string }[]
+  >`select visit_id from visit order by starts_at desc, visit_id desc`;
+  return rows.map(({ visitId }) => visitId);
 }

@@ -7,10 +7,10 @@ import { figuresFor } from "../app/visit/connection-page.ts";
 import { JOINT_TYPES } from "../core/joint/index.ts";
 import type { Plan, PlanRequest } from "../core/plan/index.ts";
 import { planHookup } from "../core/planner/index.ts";
+import { ticketJoints } from "../core/projection/index.ts";
 import { planRequestOf, surveyFromPreset } from "../core/survey/index.ts";
 import { foldVisit, type VisitEvent } from "../core/visit/index.ts";
 import { JointGlyph, jointInWords, outlineOf } from "./glyph.tsx";
-import { jointMarks } from "./joint-marks.ts";
 import { JointStrip } from "./joint-strip.tsx";
 import { layOutStrip } from "./layout.ts";
 import { PiecesInOrder } from "./pieces.tsx";
@@ -33,7 +33,7 @@ const endsOf = (plan: Plan) =>
 function marked(events: readonly VisitEvent[]) {
   const connection = foldVisit(events).connections[0];
   assert.ok(connection);
-  return jointMarks(connection);
+  return ticketJoints(connection);
 }
 
 describe("layOutStrip", () => {

@@ -3,7 +3,8 @@ import { readdirSync, readFileSync } from "node:fs";
 import { join } from "node:path";
 import { describe, it } from "node:test";
 import { z } from "zod";
-import { broughtForward, EVENT_SHAPE, SHAPE_CHANGES } from "../core/visit/index.ts";
+import { SHAPE_CHANGES } from "../core/visit/event-shape.ts";
+import { broughtForward, EVENT_SHAPE } from "../core/visit/index.ts";
 import { isStoredEvent } from "./stored-event.ts";
 import { eventSchema, incomingEvent } from "./visit.ts";
 

@@ -7,6 +7,7 @@ import { CONTACT_CODES, FIT_VERDICTS, JOINT_TYPES, PREPARATIONS, SEALANTS } from
 import { HAZARDS, PART_KINDS, PIPE_DIRECTIONS } from "../core/part/index.ts";
 import { FIXTURES, LINE_KINDS, POWERS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PART_SHAPES, TOOL_KINDS } from "../core/planner/index.ts";
+import { UPKEEP_CODES } from "../core/site/index.ts";
 import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { SEAT_KINDS } from "../core/tube/index.ts";
@@ -261,6 +262,14 @@ export const stepSchema = z.strictObject({
 /** A step as the database, an exported visit or another program holds it: in today's shape or an earlier one. */
 export const storedStep = z.preprocess(stepBroughtForward, stepSchema);
 const caution = z.strictObject({ code, text: code });
+const months = z.number().int().nonnegative().max(600);
+const upkeep = z.strictObject({
+  code: z.enum(UPKEEP_CODES),
+  label: code,
+  months,
+  warnMonths: months,
+  reason: code,
+});
 
 export const tablesSchema = z.strictObject({
   ends: z.array(end),
@@ -286,6 +295,7 @@ export const tablesSchema = z.strictObject({
   stages: z.array(stage),
   steps: z.array(stepSchema),
   cautions: z.array(caution),
+  upkeep: z.array(upkeep),
 }) satisfies z.ZodType<Tables>;
 
 /** Answer of GET /api/v1/ends: what the identifier in the browser works over. */

@@ -100,6 +100,7 @@ export const eventSchema = z
       kind: z.literal("connection-added"),
       survey: surveySchema,
       checkpoints: z.array(checkpoint).max(12),
+      continues: uuid.exactOptional(),
     }),
     z.strictObject({
       ...on,

@@ -65,6 +65,9 @@ const CORE_ROOMS: readonly string[] = [
   "hold",
   "visit",
   "record",
+  "site",
+  "stock",
+  "projection",
 ];
 /** Names a room of core may show to others. */
 const MOST_NAMES = 30;

@@ -230,7 +230,7 @@ export const RETIRED_NAMES: readonly (readonly [old: string, file: string, now: 
   ["GAP", "src/drawing/layout.ts", "JOINT_GAP_PX"],
   ["LETTER", "src/drawing/layout.ts", "LETTER_PX"],
   ["highOf", "src/drawing/layout.ts", "bodyHeight"],
-  ["markedJoints", "src/drawing/marked.ts", "jointMarks"],
+  ["markedJoints", "src/drawing/marked.ts", "ticketJoints"],
   ["LETTER", "src/drawing/time-line.tsx", "LETTER_PX"],
   ["LineBar", "src/drawing/time-line.tsx", "TimelineBar"],
   ["LineRow", "src/drawing/time-line.tsx", "TimelineRow"],

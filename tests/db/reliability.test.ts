@@ -10,10 +10,10 @@ import {
   exportCatalogue,
   importCatalogue,
   setShopStandards,
-  setTruckStock,
   shopParts,
   versionedStandards,
 } from "../../src/app/shop/shop.ts";
+import { setTruckStock } from "../../src/app/shop/truck.ts";
 import { MOST_LOG_BYTES } from "../../src/app/visit/incoming-events.ts";
 import { keepPhoto } from "../../src/app/visit/photos.ts";
 import { isReadable, readDay, readVisitPage } from "../../src/app/visit/today.ts";

@@ -10,10 +10,9 @@ import {
   previewCatalogue,
   removeOwnPart,
   setShopStandards,
-  setTruckStock,
   shopStandards,
-  truckStock,
 } from "../../src/app/shop/shop.ts";
+import { setTruckStock, truckStock } from "../../src/app/shop/truck.ts";
 import { planRequestOf, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 

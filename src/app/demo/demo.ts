@@ -1,10 +1,13 @@
 import demoFile from "../../../data/demo.json" with { type: "json" };
+import { foldVisit } from "../../core/visit/index.ts";
 import type { Pool } from "../../db/client.ts";
 import { addSetting } from "../../db/setting.ts";
 import { demoSchema } from "../../schema/demo.ts";
 import { makeContext } from "../context.ts";
 import { libraryToOpenWith } from "../step/step-library.ts";
 import { logBytesWith } from "../visit/incoming-events.ts";
+import { keepProjection } from "../visit/projections.ts";
+import { keepValves } from "../visit/site-valves.ts";
 import { rowFromSummary, summaryOf, withAllowedEvents, writeNew } from "../visit/visit.ts";
 import { demoVisitEvents, demoVisitId } from "./demo-story.ts";
 
@@ -26,6 +29,8 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
       const version = events.length;
       const row = rowFromSummary(id, summaryOf(events, context), { version, libraryVersion, logBytes });
       await writeNew(tx, row, events, ({ typedAt }) => typedAt);
+      await keepValves(tx, id, events);
+      await keepProjection(tx, id, null, { events, state: foldVisit(events) }, context);
     }
     return true;
   });

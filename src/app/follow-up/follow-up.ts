@@ -9,14 +9,20 @@ import {
   type ConnectionState,
   connectionPhase,
   fixtureOf,
-  type VisitState,
 } from "../../core/visit/index.ts";
 import { findLink, markAnswered, putLink } from "../../db/answer-link.ts";
 import type { ShopDetails } from "../../schema/shop-details.ts";
 import type { Context } from "../context.ts";
 import { AppError, notFound } from "../http/app-error.ts";
 import { shopDetails } from "../shop/shop-details.ts";
-import { type AnyTicket, isReadable, readDay, readVisitPage } from "../visit/today.ts";
+import {
+  type AnyTicket,
+  isReadable,
+  type ListedConnection,
+  readDay,
+  readVisitPage,
+  type Ticket,
+} from "../visit/today.ts";
 import { addEvents, readVisit } from "../visit/visit.ts";
 
 const NAMESPACE = "0d6a2f3c-9f0e-4a1b-8a57-6d2f0b7c1e55";
@@ -30,9 +36,8 @@ const TOKEN_BYTES = 32;
 export interface FollowUp {
   readonly visit: string;
   readonly title: string;
-  readonly zone: string;
-  readonly site: VisitState["site"];
-  readonly connection: ConnectionState;
+  readonly site: Ticket["site"];
+  readonly connection: ListedConnection;
   readonly by: "plumber" | "customer";
   readonly dueAt: string;
   readonly isOverdue: boolean;
@@ -50,16 +55,15 @@ const phaseOf = ({ tables, now }: Pick<Context, "tables" | "now">, connection: C
 export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] {
   return tickets
     .filter(isReadable)
-    .flatMap(({ id, state, zone, connections }) =>
-      connections.flatMap(({ connection, phase }): FollowUp[] => {
-        const { signed } = connection;
+    .flatMap(({ id, title, site, connections }) =>
+      connections.flatMap((connection): FollowUp[] => {
+        const { signed, phase } = connection;
         if (signed === null) return [];
         return [
           {
             visit: id,
-            title: state.title,
-            zone,
-            site: state.site,
+            title,
+            site,
             connection,
             by: signed.lookBackBy,
             dueAt: signed.lookBackDueAt,
@@ -112,8 +116,8 @@ export function followUpCalendar(lookBacks: readonly FollowUp[], now: Date): str
         start,
         end: new Date(start.getTime() + ENTRY_MS),
         stamp: now,
-        summary: `Look back: ${connection.survey.label}, ${title}`,
-        location: site ? `${site.name}, ${site.address}` : null,
+        summary: `Look back: ${connection.label}, ${title}`,
+        location: `${site.name}, ${site.address}`,
         description: `By the ${by}. A dry tissue on each joint; wet: shut the stop.`,
       })
       .createAlarm({ type: ICalAlarmType.display, trigger: 0 });

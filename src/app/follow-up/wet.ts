@@ -1,5 +1,4 @@
 /** Follow-up checks that came out wet: what a shop is told at once. */
-import { lastFollowUp } from "../../core/check/index.ts";
 import type { Context } from "../context.ts";
 import { readDay } from "../visit/today.ts";
 import { followUpsOf } from "./follow-up.ts";
@@ -19,7 +18,7 @@ export async function wetFollowUps(context: Context): Promise<WetFollowUp[]> {
   return followUpsOf((await readDay(context)).tickets)
     .filter(({ isWet }) => isWet)
     .flatMap(({ visit, title, connection }): WetFollowUp[] => {
-      const look = lastFollowUp(connection);
+      const { lastLook: look } = connection;
       return look === null
         ? []
         : [
@@ -27,7 +26,7 @@ export async function wetFollowUps(context: Context): Promise<WetFollowUp[]> {
               id: look.id,
               visit,
               connection: connection.id,
-              label: connection.survey.label,
+              label: connection.label,
               title,
               by: look.by,
               at: look.at,

@@ -5,7 +5,8 @@ import type { PlanOutcome, PlanRequest } from "../../core/plan/index.ts";
 import type { Standards } from "../../core/standard/index.ts";
 import { planRequestOf, type Survey } from "../../core/survey/index.ts";
 import type { Context } from "../context.ts";
-import { shopParts, shopStandards, truckStock } from "../shop/shop.ts";
+import { shopParts, shopStandards } from "../shop/shop.ts";
+import { truckStock } from "../shop/truck.ts";
 import { figuresFor } from "../visit/connection-page.ts";
 
 /** A request under the shop's rules; what the job sets itself wins. */

@@ -1,5 +1,4 @@
 /** The catalogue as this shop has it: the parts that ship, its own parts and prices, its standards. */
-import { z } from "zod";
 import type { KnownParts } from "../../compute/compute.ts";
 import type { Part } from "../../core/part/index.ts";
 import { buildPlannerIndex, type PlannerIndex } from "../../core/planner/index.ts";
@@ -95,55 +94,6 @@ export async function setShopStandards(
   seen: number,
 ): Promise<void> {
   if ((await putSetting(sql, RULES, rules, seen)) === null) throw new AppError("stale", SOMEBODY_ELSE);
-}
-
-const STOCK = "truck-stock";
-const MOST_OF_ONE = 9999;
-const stockSchema = z.record(z.string().max(40), z.number().int().min(0).max(MOST_OF_ONE));
-
-/** Returns what was last said to be on the truck, null when nobody has said, with the number of the last change. */
-export async function versionedStock({ sql }: Pick<Context, "sql">) {
-  const { value, version } = await readVersionedSetting(sql, STOCK);
-  const parsed = stockSchema.safeParse(value);
-  const isSaid = parsed.success && Object.keys(parsed.data).length > 0;
-  return { stock: isSaid ? new Map(Object.entries(parsed.data)) : null, version };
-}
-
-/** Returns what was last said to be on the truck; null: nobody has said. */
-export async function truckStock(context: Pick<Context, "sql">): Promise<ReadonlyMap<string, number> | null> {
-  return (await versionedStock(context)).stock;
-}
-
-/**
- * Keeps the truck's stock from lines "SKU,quantity"; an empty text forgets it. Returns how many SKUs are held.
- * Errors: AppError invalid, naming each line; stale when somebody has changed it since the version `seen`; then nothing is
- * changed.
- */
-export async function setTruckStock(context: ShopTools, text: string, seen: number): Promise<number> {
-  const skus = new Set((await catalogueLines(context)).map(({ part }) => part.sku));
-  const lines = text.split(/\r?\n/).map((line, at) => ({ line: line.trim(), at: at + 1 }));
-  const read = lines
-    .filter(({ line }) => line !== "" && !/^sku\s*[,;]/i.test(line))
-    .map(({ line, at }) => {
-      const [sku = "", count = ""] = line.split(/[,;\t]/).map((cell) => cell.trim());
-      const isCount = /^\d{1,4}$/.test(count);
-      const fault = !skus.has(sku)
-        ? `there is no part with SKU ${sku}`
-        : isCount
-          ? null
-          : `"${count}" is no quantity: write a whole number up to ${MOST_OF_ONE}`;
-      return { sku, count: Number(count), at, fault };
-    });
-  const faults = read.flatMap(({ at, fault }) =>
-    fault === null ? [] : [{ path: `line ${at}`, message: fault }],
-  );
-  const [first] = faults;
-  if (first) throw new AppError("invalid", `Nothing was kept. ${first.path}: ${first.message}.`, faults);
-  const stock: Record<string, number> = {};
-  for (const { sku, count } of read) stock[sku] = (stock[sku] ?? 0) + count;
-  if ((await putSetting(context.sql, STOCK, stock, seen)) === null)
-    throw new AppError("stale", SOMEBODY_ELSE);
-  return Object.keys(stock).length;
 }
 
 export interface CatalogueLine {

@@ -5,7 +5,8 @@ import { holdRecordOf } from "../../core/hold/index.ts";
 import type { VisitEvent } from "../../core/visit/index.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
-import { shopParts, truckStock } from "../shop/shop.ts";
+import { shopParts } from "../shop/shop.ts";
+import { truckStock } from "../shop/truck.ts";
 
 const tooHeavy = (index: number, field: string) =>
   new AppError("too-heavy", "That is too much to check at once: send fewer events in one request.", [

@@ -1,19 +1,21 @@
-/** The run of a connection as beads, drawn once for each state of the connection. */
+/** The run of a connection as beads: drawn once for each state of its joints. */
+
+import { LRUCache } from "lru-cache";
 import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
-import type { ConnectionState } from "../../core/visit/index.ts";
-import { jointMarks } from "../../drawing/joint-marks.ts";
+import type { TicketConnection } from "../../core/projection/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 
-const drawn = new WeakMap<ConnectionState, string>();
+/** Strips held in memory at most. */
+const MOST_HELD = 4000;
+const drawn = new LRUCache<string, string>({ max: MOST_HELD });
 
 /** Returns the SVG as React writes it, every text escaped. */
-export function beadMarks(connection: ConnectionState): string {
-  const cached = drawn.get(connection);
+export function jointStripHtml({ joints, label }: Pick<TicketConnection, "joints" | "label">): string {
+  const key = JSON.stringify([joints, label]);
+  const cached = drawn.get(key);
   if (cached !== undefined) return cached;
-  const marks = renderToStaticMarkup(
-    createElement(JointStrip, { joints: jointMarks(connection), fixture: connection.survey.label }),
-  );
-  drawn.set(connection, marks);
-  return marks;
+  const strip = renderToStaticMarkup(createElement(JointStrip, { joints, fixture: label }));
+  drawn.set(key, strip);
+  return strip;
 }

@@ -1,42 +1,42 @@
 /** Tickets of visits: what runs, what is late, what is done; the day's, and page by page every one there is. */
 import {
-  type ConnectionPhase,
-  type ConnectionState,
-  connectionPhase,
-  type NextAction,
-  nextAction,
-  type VisitState,
-} from "../../core/visit/index.ts";
+  type TicketConnection,
+  ticketPhase,
+  type VisitTicket,
+  visitTicket,
+} from "../../core/projection/index.ts";
+import { type ConnectionPhase, nextAction } from "../../core/visit/index.ts";
 import {
   countVisits,
   finishedSince,
+  type ListedVisitRow,
   listVisits,
   type PageCursor,
   type VisitList,
   type VisitRow,
 } from "../../db/visit.ts";
+import { ticketSchema } from "../../schema/ticket.ts";
 import type { Context } from "../context.ts";
 import { foldedVisits, isUnreadable } from "./visit-cache.ts";
 
-export interface TicketConnection {
-  readonly connection: ConnectionState;
+/** A connection of a ticket, with where it is now. */
+export interface ListedConnection extends Omit<TicketConnection, "phase"> {
   readonly phase: ConnectionPhase;
-  readonly next: NextAction | null;
+  readonly next: ReturnType<typeof nextAction>;
 }
 
 interface TicketBase {
   readonly id: string;
   readonly version: number;
   readonly title: string;
-  readonly siteName: string;
+  readonly site: { readonly name: string; readonly address: string; readonly zone: string };
   readonly startsAt: Date;
-  readonly zone: string;
   readonly lookBackDueAt: Date | null;
 }
 
 export interface Ticket extends TicketBase {
-  readonly state: VisitState;
-  readonly connections: readonly TicketConnection[];
+  readonly connections: readonly ListedConnection[];
+  readonly isTraining: boolean;
   readonly isOverdue: boolean;
 }
 
@@ -49,7 +49,7 @@ export type AnyTicket = Ticket | UnreadableTicket;
 
 /** Returns true for a ticket whose visit could be read. */
 export function isReadable(ticket: AnyTicket): ticket is Ticket {
-  return "state" in ticket;
+  return "connections" in ticket;
 }
 
 /** What wants somebody first: what cannot be read, late follow-up checks, then open work, then what waits, then what is done. */
@@ -61,41 +61,45 @@ function rankOf(ticket: AnyTicket): number {
   return [...phases].every((phase) => phase === "done" || phase === "look-back") ? 2 : 1;
 }
 
-function ticketOf(row: VisitRow, state: VisitState, { tables }: Pick<Context, "tables">, at: string): Ticket {
-  const connections = state.connections
-    .map((connection) => ({ connection, phase: connectionPhase(connection, tables.stages, at) }))
-    .filter(({ phase }) => phase !== "removed")
-    .map(({ connection, phase }) => ({ connection, phase, next: nextAction(phase) }));
+function stubOf({ visitId, version, title, startsAt, lookBackDueAt, ...row }: VisitRow): TicketBase {
+  const site = { name: row.siteName, address: row.siteAddress, zone: row.siteZone };
+  return { id: visitId, version, title, site, startsAt, lookBackDueAt };
+}
+
+function ticketOf(row: VisitRow, ticket: VisitTicket, at: string): Ticket {
+  const connections = ticket.connections.map((connection): ListedConnection => {
+    const phase = ticketPhase(connection, at);
+    return { ...connection, phase, next: nextAction(phase) };
+  });
   return {
     ...stubOf(row),
-    state,
     connections,
+    isTraining: ticket.isTraining,
     isOverdue: connections.some(({ phase }) => phase === "overdue"),
   };
 }
 
-function stubOf({
-  visitId,
-  version,
-  title,
-  siteName,
-  startsAt,
-  siteZone,
-  lookBackDueAt,
-}: VisitRow): TicketBase {
-  return { id: visitId, version, title, siteName, startsAt, zone: siteZone, lookBackDueAt };
-}
-
-/** A ticket for every row, in the rows' order; one that cannot be read says so. */
-async function ticketsOf(context: Context, rows: readonly VisitRow[]): Promise<readonly AnyTicket[]> {
-  const folded = await foldedVisits(context.sql, rows);
+/** A ticket for every row, in the rows' order; of a visit without a ticket of its latest event the events are read, and one that cannot be read says so. */
+async function ticketsOf(context: Context, rows: readonly ListedVisitRow[]): Promise<readonly AnyTicket[]> {
   const at = context.now().toISOString();
+  const kept = new Map(
+    rows.flatMap(({ visitId, ticket }) => {
+      const parsed = ticketSchema.safeParse(ticket);
+      return parsed.success ? [[visitId, parsed.data] as const] : [];
+    }),
+  );
+  const folded = await foldedVisits(
+    context.sql,
+    rows.filter(({ visitId }) => !kept.has(visitId)),
+  );
   return rows.map((row) => {
+    const own = kept.get(row.visitId);
+    if (own !== undefined) return ticketOf(row, own, at);
     const visit = folded.get(row.visitId);
     if (visit === undefined || isUnreadable(visit))
       return { ...stubOf(row), unreadable: visit?.unreadable ?? "its events are not there" };
     try {
-      return ticketOf(row, visit.state, context, at);
+      return ticketOf(row, visitTicket(visit.state, context.tables.stages), at);
     } catch (error) {
       return { ...stubOf(row), unreadable: error instanceof Error ? error.message : String(error) };
     }
@@ -179,12 +183,12 @@ export async function readVisitPage(
 ): Promise<VisitPage> {
   const lists = name === "everything" ? EVERYTHING : [name];
   let place: Place | null = placeFrom(lists, after);
-  const rows: VisitRow[] = [];
+  const rows: ListedVisitRow[] = [];
   let next: string | null = null;
   while (place !== null && next === null) {
     const { list }: Place = place;
     const wanted = limit - rows.length;
-    const page: readonly VisitRow[] = await listVisits(context.sql, list, wanted + 1, place.after);
+    const page: readonly ListedVisitRow[] = await listVisits(context.sql, list, wanted + 1, place.after);
     rows.push(...page.slice(0, wanted));
     const last = page[wanted - 1];
     if (page.length > wanted && last) next = markOf(list, last);

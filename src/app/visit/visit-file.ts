@@ -15,8 +15,10 @@ import {
 import { VISIT_FORMAT } from "../../schema/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, errorFromFault } from "../http/app-error.ts";
+import { shopUpkeep } from "../shop/upkeep.ts";
 import { currentLibrary, keepLibraryOfVisit, stepsOfVisit } from "../step/step-library.ts";
 import type { KeptEvent } from "./event-rows.ts";
+import { writeProjection } from "./projections.ts";
 import { keepValves } from "./site-valves.ts";
 import { type AddedEvents, readVisit, rowFromSummary } from "./visit.ts";
 
@@ -55,7 +57,7 @@ async function judgeFile(context: Context, text: string, signal?: AbortSignal) {
   return {
     judged: await context.compute.run(
       "judgeImport",
-      { text, here, version: present?.version ?? 0, steps, mark },
+      { text, here, version: present?.version ?? 0, steps, upkeep: await shopUpkeep(context), mark },
       signal,
     ),
     present,
@@ -104,6 +106,8 @@ async function writeImport(
     else await insertVisit(tx, next);
     for (const rows of judged.rows) await insertEventRows(tx, rows);
     await keepValves(tx, judged.visit, judged.valves);
+    // What was built elsewhere, or before, did not come from this truck as it stands.
+    await writeProjection(tx, judged.visit, judged.projection);
     return { visit: judged.visit, version, added: judged.added };
   });
 }

@@ -33,6 +33,7 @@ import {
   withFieldsOfRequest,
   withoutKnownEvents,
 } from "./incoming-events.ts";
+import { keepProjection } from "./projections.ts";
 import { keepValves } from "./site-valves.ts";
 import { type FoldedVisit, foldedVisit, isUnreadable, keepFolded } from "./visit-cache.ts";
 
@@ -211,6 +212,13 @@ export async function addEvents(
     const next = rowFromSummary(id, summary, { ...row, version, logBytes });
     await updateVisit(tx, next);
     if (fresh.some(({ kind }) => kind === "visit-renamed")) await moveToSite(tx, next);
+    await keepProjection(
+      tx,
+      id,
+      { events: before, state: visit.state },
+      { events: [...before, ...fresh], state },
+      context,
+    );
     const stored = [...visit.events, ...fresh.map((event) => ({ event, receivedAt }))];
     return {
       answer: { visit: id, version, added: fresh.length },
@@ -261,6 +269,7 @@ export async function openVisit(
     const opened = rowFromSummary(id, summaryOf(accepted, context), { version, libraryVersion, logBytes });
     await writeNew(tx, opened, accepted);
     await keepValves(tx, id, accepted);
+    await keepProjection(tx, id, null, { events: accepted, state: foldVisit(accepted) }, context);
     return { visit: id, version, added: version };
   });
 }

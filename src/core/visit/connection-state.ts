@@ -60,6 +60,8 @@ export interface KeptMeter extends MeterReading {
 export interface ConnectionState {
   readonly id: string;
   readonly survey: Survey;
+  /** The connection of an earlier visit that this one began from; null: none. */
+  readonly continues: string | null;
   /** Valves of the site above its stop, the nearest first. */
   readonly valves: readonly SiteValve[];
   /** Event that made the survey what it is. */

@@ -49,6 +49,8 @@ export type VisitAct =
       readonly kind: "connection-added";
       readonly survey: Survey;
       readonly checkpoints: readonly Checkpoint[];
+      /** The connection of an earlier visit whose state this one begins from, as it was left; absent: it begins from a preset. */
+      readonly continues?: string;
     })
   | (OnConnection & { readonly kind: "connection-removed"; readonly reason: string })
   | (OnConnection & { readonly kind: "connection-restored" })

@@ -1,6 +1,6 @@
 export { type ConnectionState, fixtureOf, type VisitState } from "./connection-state.ts";
 export { liveEvents, type Site, type VisitAct, type VisitEvent } from "./event.ts";
-export { broughtForward, EVENT_SHAPE, SHAPE_CHANGES } from "./event-shape.ts";
+export { broughtForward, EVENT_SHAPE } from "./event-shape.ts";
 export { firstRefused } from "./judge.ts";
 export { firstRepeated } from "./repeated-id.ts";
 export { isSameEvent } from "./same-event.ts";
@@ -8,12 +8,13 @@ export { SNUG_TURNS, snugsLeft } from "./snug.ts";
 export { withStepRoles } from "./stamped-roles.ts";
 export { applyEvent, foldVisit } from "./state.ts";
 export {
+  CONNECTION_PHASES,
   type ConnectionPhase,
   connectionPhase,
   isPlanOutdated,
+  JOINT_STATUSES,
   type JointStatus,
   jointProgress,
-  type NextAction,
   nextAction,
   phaseInWords,
   type VisitSummary,

@@ -232,6 +232,7 @@ function added(
   return {
     id: event.connection,
     survey: event.survey,
+    continues: event.continues ?? null,
     surveyEvent: event.id,
     stopFailedAt: null,
     checkpoints: event.checkpoints.map((checkpoint, index) => ({

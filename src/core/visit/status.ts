@@ -17,7 +17,8 @@ export function isPlanOutdated({ plan, survey }: Pick<ConnectionState, "plan" | 
   return plan !== null && !isSameRun(plan.request, planRequestOf(survey, null));
 }
 
-export type JointStatus = "planned" | "made" | "pressure" | "weeping" | "dry" | "signed";
+export const JOINT_STATUSES = ["planned", "made", "pressure", "weeping", "dry", "signed"] as const;
+export type JointStatus = (typeof JOINT_STATUSES)[number];
 
 /** Returns a joint's life. `dry` means dry, or excepted in writing, at all three joint stages. */
 export function jointStatus(connection: ConnectionState, joint: JointState): JointStatus {
@@ -47,20 +48,22 @@ export function jointProgress(
   return { life: jointStatus(connection, joint), dryStages: dryStages(connection, joint) };
 }
 
-export type ConnectionPhase =
-  | "guessed"
-  | "surveyed"
-  | "outdated"
-  | "planned"
-  | "part-made"
-  | "made"
-  | "checking"
-  | "weeping"
-  | "ready"
-  | "look-back"
-  | "overdue"
-  | "done"
-  | "removed";
+export const CONNECTION_PHASES = [
+  "guessed",
+  "surveyed",
+  "outdated",
+  "planned",
+  "part-made",
+  "made",
+  "checking",
+  "weeping",
+  "ready",
+  "look-back",
+  "overdue",
+  "done",
+  "removed",
+] as const;
+export type ConnectionPhase = (typeof CONNECTION_PHASES)[number];
 
 function signedPhase(connection: ConnectionState, dueAt: string, now: string): ConnectionPhase {
   const last = lastFollowUp(connection);

@@ -9,9 +9,9 @@ import {
   type Target,
   targetsOf,
 } from "../../core/check/index.ts";
+import { ticketJoints } from "../../core/projection/index.ts";
 import { type ConnectionState, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
-import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { timeText } from "../../labels/site-time.ts";
 import { leakAtJoints } from "../hold/seen.ts";
@@ -149,7 +149,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
     <div>
       <div className="flex flex-wrap items-center justify-between gap-x-6">
         <JointStrip
-          joints={jointMarks(connection)}
+          joints={ticketJoints(connection)}
           fixture={fixture}
           open={open}
           hrefFor={jointHref}

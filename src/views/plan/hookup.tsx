@@ -1,9 +1,9 @@
 import { useState } from "react";
 import { type Advice, HIGHEST_STATIC_PSI, type Plan } from "../../core/plan/index.ts";
+import { ticketJoints } from "../../core/projection/index.ts";
 import { guessesOf } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isPlanOutdated } from "../../core/visit/index.ts";
-import { jointMarks } from "../../drawing/joint-marks.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { flowInWords } from "../../labels/plan-flow.ts";
@@ -122,7 +122,7 @@ export function Hookup(props: HookupProps) {
         <RunStrip
           plan={plan}
           ends={ends}
-          joints={isChosen ? jointMarks(connection) : plannedJoints(plan)}
+          joints={isChosen ? ticketJoints(connection) : plannedJoints(plan)}
           fixture={fixture}
           inletPlastic={connection.survey.inlet.plastic}
           open={open?.number}

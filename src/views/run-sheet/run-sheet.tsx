@@ -1,6 +1,6 @@
+import { ticketJoints } from "../../core/projection/index.ts";
 import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
 import { fixtureOf } from "../../core/visit/index.ts";
-import { jointMarks } from "../../drawing/joint-marks.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
@@ -50,7 +50,7 @@ export function RunSheet(props: VisitProps) {
   return (
     <div>
       <JointStrip
-        joints={jointMarks(connection)}
+        joints={ticketJoints(connection)}
         fixture={fixture}
         open={open ?? undefined}
         hrefFor={jointHref}

@@ -15,16 +15,12 @@ export const GET = getEndpoint(listVisitsEndpoint, async (app, { url }) => {
     visits: tickets.map((ticket) => ({
       visit: ticket.id,
       version: ticket.version,
-      site: isReadable(ticket) ? ticket.state.site : null,
+      site: ticket.site,
       title: ticket.title,
       startsAt: ticket.startsAt.toISOString(),
       lookBackDueAt: ticket.lookBackDueAt?.toISOString() ?? null,
       connections: isReadable(ticket)
-        ? ticket.connections.map(({ connection, phase }) => ({
-            connection: connection.id,
-            label: connection.survey.label,
-            phase,
-          }))
+        ? ticket.connections.map(({ id, label, phase }) => ({ connection: id, label, phase }))
         : [],
       ...(isReadable(ticket) ? {} : { unreadable: ticket.unreadable }),
     })),

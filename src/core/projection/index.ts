@@ -1,0 +1,9 @@
+export { PROJECTION_VERSION, type VisitProjection, visitProjection } from "./projection.ts";
+export type { SearchDocument } from "./search-document.ts";
+export {
+  type TicketConnection,
+  ticketJoints,
+  ticketPhase,
+  type VisitTicket,
+  visitTicket,
+} from "./ticket.ts";

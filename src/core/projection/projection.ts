@@ -1,0 +1,45 @@
+/** Everything that is kept of a visit beside its events. */
+
+import type { Stage } from "../check/index.ts";
+import { type ConnectionAsLeft, type DueThing, dueThings, type Upkeep, visitAsLeft } from "../site/index.ts";
+import { drawnParts } from "../stock/index.ts";
+import type { VisitEvent, VisitState } from "../visit/index.ts";
+import { type SearchDocument, searchDocuments } from "./search-document.ts";
+import { type VisitTicket, visitTicket } from "./ticket.ts";
+
+/** Number of today's way of projecting: a higher one than the database's makes all projections again. */
+export const PROJECTION_VERSION = 1;
+
+export interface VisitProjection {
+  readonly ticket: VisitTicket;
+  readonly asLeft: readonly ConnectionAsLeft[];
+  readonly due: readonly (DueThing & { readonly connection: string })[];
+  /** Taken from the truck. */
+  readonly drawn: readonly { readonly sku: string; readonly quantity: number }[];
+  readonly documents: readonly SearchDocument[];
+}
+
+/**
+ * Computes what is kept of a visit beside its events, from its events alone. `state` is what those events have come to;
+ * `upkeep` the shop's intervals. A training visit leaves nothing at the site and takes nothing from the truck.
+ */
+export function visitProjection(
+  visit: string,
+  events: readonly VisitEvent[],
+  state: VisitState,
+  { stages, upkeep }: { readonly stages: readonly Stage[]; readonly upkeep: readonly Upkeep[] },
+): VisitProjection {
+  const asLeft = visitAsLeft(visit, events);
+  const drawn = state.isTraining ? new Map<string, number>() : drawnParts(state.connections);
+  return {
+    ticket: visitTicket(state, stages),
+    asLeft,
+    due: asLeft.flatMap((each) =>
+      dueThings(each, upkeep).map((thing) => ({ ...thing, connection: each.connection })),
+    ),
+    drawn: [...drawn]
+      .map(([sku, quantity]) => ({ sku, quantity }))
+      .toSorted((a, b) => (a.sku < b.sku ? -1 : 1)),
+    documents: searchDocuments(visit, state),
+  };
+}

@@ -1,0 +1,1 @@
+export { drawnParts, drawnSince, neededParts, type Quantities } from "./drawn.ts";
