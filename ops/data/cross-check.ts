@@ -84,6 +84,11 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.steps
       .filter((step) => step.caution !== null && !cautions.has(step.caution.replace(/-if-\w+$/, "")))
       .map((step) => `steps ${step.id}: no caution ${step.caution}`),
+    ...tables.templates.flatMap(({ id, groups }) =>
+      groups
+        .filter((group) => !tables.presets.some((preset) => preset.group === group))
+        .map((group) => `templates ${id}: no group ${group} in presets.csv`),
+    ),
     ...UPKEEP_CODES.filter((code) => !tables.upkeep.some((rule) => rule.code === code)).map(
       (code) => `upkeep: no row for ${code}`,
     ),

@@ -240,6 +240,11 @@ const readers = {
   }),
   steps: stepFromRow,
   cautions: (row: Row) => ({ ...row }),
+  partWords: (row: Row) => ({
+    words: row["words"],
+    means: (row["means"] ?? "").split("|").map((way) => way.split(" ")),
+  }),
+  templates: (row: Row) => ({ id: row["id"], label: row["label"], groups: list(row["groups"]) }),
   upkeep: (row: Row) => ({
     code: row["code"],
     label: row["label"],
@@ -249,7 +254,10 @@ const readers = {
   }),
 } as const;
 
-const FILES: Readonly<Partial<Record<keyof typeof readers, string>>> = { parts: "catalogue.csv" };
+const FILES: Readonly<Partial<Record<keyof typeof readers, string>>> = {
+  parts: "catalogue.csv",
+  partWords: "part-words.csv",
+};
 
 /** Every table of the folder in its unchecked shape. Errors: csv-parse's own, with line and column. */
 export function readTables(folder: string): Record<string, unknown> {

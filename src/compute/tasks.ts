@@ -13,7 +13,9 @@ import {
   scheduleVisit,
   type VisitSchedule,
 } from "../core/schedule/index.ts";
+import type { Standards } from "../core/standard/index.ts";
 import type { StepTemplate } from "../core/step/index.ts";
+import { type Demand, type Quantities, type Reach, reachOf } from "../core/stock/index.ts";
 import type { Tables } from "../core/tables.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
@@ -65,10 +67,20 @@ export interface PlanQuestion {
   readonly plan: Plan;
 }
 
+/** Time the reach of one request's demand may take, ms. */
+const REACH_MS = 8000;
+
+export interface ReachQuestion {
+  readonly demand: readonly Demand[];
+  readonly stock: Quantities;
+  readonly standards: Partial<Standards>;
+}
+
 /** Questions about the shop, and their answers. */
 export interface ShopTasks {
   plan: { readonly ask: PlanRequest; readonly answer: PlanOutcome };
   ways: { readonly ask: PlanRequest; readonly answer: PlanOptions };
+  reach: { readonly ask: ReachQuestion; readonly answer: Reach };
   /** The planner's own plans in place of those sent; null where the planner gives no such plan, "too-heavy" when time ran out. */
   findPlans: {
     readonly ask: readonly PlanQuestion[];
@@ -157,6 +169,11 @@ const TASKS: TaskTable = {
         : findPlan(plannerIndex, planRequest, stock, plan, timedEffort(PLAN_MS)),
     );
   }),
+  reach: (know, { catalogue, ask: { demand, stock, standards } }) => {
+    const index = know.shop(catalogue);
+    if (index === null) return { needsParts: true };
+    return reachOf(demand, stock, { index, presets: know.tables.presets, standards }, timedEffort(REACH_MS));
+  },
   holdReply: (_, text) => holdReply(text),
   holds: (_, tests) => tests.map(analyseHold),
   planHold: (_, { plan, wantedMlPerMin }) => planHold(plan, wantedMlPerMin),

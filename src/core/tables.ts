@@ -2,10 +2,11 @@
 
 import type { Checkpoint, Stage } from "./check/index.ts";
 import type { EndKnowledge, Instrument } from "./identify/index.ts";
+import type { PartWord } from "./part/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
 import type { Upkeep } from "./site/index.ts";
 import type { Caution, Ladder, StepTemplate } from "./step/index.ts";
-import type { Preset } from "./survey/index.ts";
+import type { Preset, VisitTemplate } from "./survey/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];
@@ -16,4 +17,7 @@ export interface Tables extends PlannerTables, EndKnowledge {
   readonly steps: readonly StepTemplate[];
   readonly cautions: readonly Caution[];
   readonly upkeep: readonly Upkeep[];
+  readonly partWords: readonly PartWord[];
+  /** Visits that are booked with one press. */
+  readonly templates: readonly VisitTemplate[];
 }

@@ -120,3 +120,12 @@ export async function readProjection(sql: Db, visitId: string): Promise<KeptProj
     documents: [...documents],
   };
 }
+
+/** Counts the connections that were signed, by the preset their survey began from. */
+export async function jobsByPreset(
+  sql: Db,
+): Promise<readonly { readonly preset: string; readonly jobs: number }[]> {
+  return sql<{ preset: string; jobs: number }[]>`
+    select body -> 'survey' ->> 'preset' as preset, count(*)::int as jobs
+    from connection_as_left where not is_corrected group by 1 order by 1`;
+}

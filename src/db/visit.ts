@@ -272,3 +272,34 @@ export async function visitIds(sql: Db): Promise<readonly string[]> {
   >`select visit_id from visit order by starts_at desc, visit_id desc`;
   return rows.map(({ visitId }) => visitId);
 }
+
+/** Returns the visits to a site that are not in the bin, the newest first. */
+export async function visitsAtSite(
+  sql: Db,
+  siteId: string,
+  limit: number,
+): Promise<readonly ListedVisitRow[]> {
+  return sql<ListedVisitRow[]>`
+    select ${listedColumns(sql)} from visit where site_id = ${siteId} and phase <> 'binned'
+    order by starts_at desc, visit_id desc limit ${limit}`;
+}
+
+/** Finds the rows of some visits, the earliest first. */
+export async function findVisits(sql: Db, visitIds: readonly string[]): Promise<readonly VisitRow[]> {
+  if (visitIds.length === 0) return [];
+  return sql<VisitRow[]>`
+    select ${columns(sql)} from visit where visit_id in ${sql(visitIds)} order by starts_at, visit_id`;
+}
+
+/** Returns the visits that begin between two moments and are not in the bin, the earliest first. */
+export async function visitsBetween(
+  sql: Db,
+  from: Date,
+  until: Date,
+  limit: number,
+): Promise<readonly ListedVisitRow[]> {
+  return sql<ListedVisitRow[]>`
+    select ${listedColumns(sql)} from visit
+    where starts_at >= ${from} and starts_at < ${until} and phase <> 'binned'
+    order by starts_at, visit_id limit ${limit}`;
+}

@@ -3,6 +3,7 @@ import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { endCode } from "./plan.ts";
 import { shopDetailsSchema } from "./shop-details.ts";
+import { contactsSchema, customerForm } from "./site.ts";
 import { surveySchema } from "./survey.ts";
 import { siteSchema, valveSchema } from "./visit.ts";
 
@@ -36,6 +37,8 @@ const connection = z.strictObject({
   fixture: z.string().exactOptional(),
   replaces: surveySchema.shape.replaces,
   inPlace: surveySchema.shape.inPlace,
+  /** The visit's key and the place among its connections that this one goes on from. */
+  continues: z.string().exactOptional(),
   sharedWith: surveySchema.shape.sharedWith,
   /** A simulated hold kept on its record. */
   hold: z
@@ -55,6 +58,18 @@ export const demoSchema = z.strictObject({
   plumber: z.string(),
   shop: shopDetailsSchema,
   site: siteSchema,
+  customer: customerForm.omit({ version: true }),
+  contacts: contactsSchema,
+  accessNote: z.string(),
+  /** On the truck: SKU, quantity, bin, least. */
+  truck: z.array(
+    z.strictObject({
+      sku: z.string(),
+      quantity: z.number().int(),
+      bin: z.string(),
+      least: z.number().int(),
+    }),
+  ),
   visits: z.array(
     z.strictObject({
       key: z.string(),

@@ -263,6 +263,8 @@ export const stepSchema = z.strictObject({
 export const storedStep = z.preprocess(stepBroughtForward, stepSchema);
 const caution = z.strictObject({ code, text: code });
 const months = z.number().int().nonnegative().max(600);
+const partWord = z.strictObject({ words: code, means: z.array(z.array(code).min(1)).min(1) });
+const template = z.strictObject({ id: code, label: code, groups: z.array(code).min(1) });
 const upkeep = z.strictObject({
   code: z.enum(UPKEEP_CODES),
   label: code,
@@ -296,6 +298,8 @@ export const tablesSchema = z.strictObject({
   steps: z.array(stepSchema),
   cautions: z.array(caution),
   upkeep: z.array(upkeep),
+  templates: z.array(template),
+  partWords: z.array(partWord),
 }) satisfies z.ZodType<Tables>;
 
 /** Answer of GET /api/v1/ends: what the identifier in the browser works over. */

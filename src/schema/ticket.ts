@@ -19,6 +19,7 @@ export const ticketSchema = z.strictObject({
       id: z.string(),
       label: z.string(),
       room: z.string(),
+      continues: z.string().nullable(),
       phase: z.enum(CONNECTION_PHASES).exclude(["overdue"]),
       signed: z
         .strictObject({ lookBackBy: z.enum(["plumber", "customer"]), lookBackDueAt: z.string() })

@@ -18,6 +18,11 @@ function stepTab(by: 1 | -1): void {
 
 const ACTIONS: Readonly<Record<ShortcutAction, () => void>> = {
   help: () => document.querySelector<HTMLDialogElement>("#shortcuts")?.showModal(),
+  search: () => {
+    const field = document.querySelector<HTMLInputElement>("[data-search]");
+    if (field) field.focus();
+    else location.href = "/search";
+  },
   "tab-left": () => stepTab(-1),
   "tab-right": () => stepTab(1),
   "next-thing": () => document.querySelector<HTMLElement>("[data-next-thing]")?.focus(),

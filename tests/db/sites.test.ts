@@ -31,6 +31,8 @@ const RISER = {
 const form = (visit: string, preset: string) => ({
   visit,
   preset,
+  site: "" as const,
+  startsOn: "" as const,
   siteName: SITE.name,
   siteAddress: SITE.address,
   siteZone: SITE.zone,

@@ -187,7 +187,11 @@ function describe(
   const survey = surveyOf(told, tables);
   const preset = tables.presets.find((each) => each.id === told.preset);
   const checkpoints = tables.checkpoints.filter((each) => preset?.checkpoints.includes(each.id));
-  story.add({ kind: "connection-added", connection: id, survey, checkpoints });
+  const before =
+    told.continues === undefined
+      ? {}
+      : { continues: uuidFrom(`connection ${told.continues}`, DEMO_NAMESPACE) };
+  story.add({ kind: "connection-added", connection: id, survey, checkpoints, ...before });
   if (told.progress === "surveyed") return;
   const planRequest = planRequestOf(survey, null);
   const plan = planHookup(plannerIndex, planRequest).plans[0];

@@ -1,9 +1,12 @@
 import demoFile from "../../../data/demo.json" with { type: "json" };
 import { foldVisit } from "../../core/visit/index.ts";
-import type { Pool } from "../../db/client.ts";
+import type { Db, Pool } from "../../db/client.ts";
+import { insertCustomer } from "../../db/customer.ts";
 import { addSetting } from "../../db/setting.ts";
-import { demoSchema } from "../../schema/demo.ts";
-import { makeContext } from "../context.ts";
+import { findSite, updateSite } from "../../db/site.ts";
+import { replaceStock } from "../../db/stock.ts";
+import { type Demo, demoSchema } from "../../schema/demo.ts";
+import { type Context, makeContext } from "../context.ts";
 import { libraryToOpenWith } from "../step/step-library.ts";
 import { logBytesWith } from "../visit/incoming-events.ts";
 import { keepProjection } from "../visit/projections.ts";
@@ -32,6 +35,18 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
       await keepValves(tx, id, events);
       await keepProjection(tx, id, null, { events, state: foldVisit(events) }, context);
     }
+    await loadShopOfDemo(tx, demo, context);
     return true;
   });
+}
+
+/** Who the visits are for, how to get in, and what is on the truck. */
+async function loadShopOfDemo(tx: Db, demo: Demo, { newId }: Pick<Context, "newId">): Promise<void> {
+  const customerId = newId();
+  await insertCustomer(tx, { customerId, ...demo.customer });
+  const site = await findSite(tx, demo.site.name, demo.site.address);
+  if (site === undefined) throw new Error("data/demo.json: its site was not kept");
+  const { contacts, accessNote } = demo;
+  await updateSite(tx, { ...site, customerId, accessNote }, JSON.stringify(contacts), site.version);
+  await replaceStock(tx, demo.truck);
 }

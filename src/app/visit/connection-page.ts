@@ -7,6 +7,7 @@ import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
 import { idFrom } from "../http/endpoint.ts";
 import { learnedDurations, withLearned } from "../schedule/learned-minutes.ts";
+import { leftBefore } from "../site/site.ts";
 import { stepsOfVisit } from "../step/step-library.ts";
 import { readVisit, type Visit } from "./visit.ts";
 
@@ -18,6 +19,8 @@ export interface ConnectionPage {
   readonly now: string;
   /** The visit's own step library. */
   readonly steps: readonly StepTemplate[];
+  /** When an earlier visit left the connection as this one began, and its record; null: this one began from a preset. */
+  readonly asLeft: { readonly at: string; readonly href: string } | null;
 }
 
 /** Reads the connection an address names, with its visit, library and plumber. Errors: AppError not-found. */
@@ -30,6 +33,7 @@ export async function readConnection(
   const connection = visit.state.connections.find((each) => each.id === connectionId);
   if (!connection || visit.state.site === null) throw notFound("connection");
   const now = context.now().toISOString();
+  const left = await leftBefore(context, connection);
   return {
     visit,
     site: visit.state.site,
@@ -37,6 +41,7 @@ export async function readConnection(
     actor: await context.actor(),
     now,
     steps: await stepsOfVisit(context, visit.libraryVersion),
+    asLeft: left && { at: left.signedAt, href: `/visits/${left.visit}/record` },
   };
 }
 
@@ -70,7 +75,10 @@ export function codesOf(connection: ConnectionState): readonly EndCode[] {
 }
 
 /** Returns what the islands of a connection are given. */
-export function visitProps(context: Context, { visit, site, connection, actor, now, steps }: ConnectionPage) {
+export function visitProps(
+  context: Context,
+  { visit, site, connection, actor, now, steps, asLeft }: ConnectionPage,
+) {
   const { tables } = context;
   const own = fixtureOf(visit.state, connection);
   const codes = new Set([connection, ...own].flatMap(codesOf));
@@ -83,6 +91,7 @@ export function visitProps(context: Context, { visit, site, connection, actor, n
     actor,
     zone: site.zone,
     now,
+    asLeft,
     tables: {
       ends: tables.ends.filter((end) => codes.has(end.code)),
       // All of them, with their few fields: another fixture may hang on the same stop.

@@ -5,7 +5,8 @@ import type { Db } from "../../db/client.ts";
 import { findSite, noteValves } from "../../db/site.ts";
 import { valveSchema } from "../../schema/visit.ts";
 
-const storedValves = z.array(valveSchema);
+/** Valves as a site's row keeps them. */
+export const storedValves = z.array(valveSchema);
 
 /** Returns the valves known at a site as acts of a visit that begins there. */
 export async function valvesKnownAt(

@@ -1,25 +1,52 @@
 /** Visits and connections made from a preset: what a plain form on Day and on a visit posts. */
 import { z } from "zod";
+import { surveyAsLeft } from "../../core/site/index.ts";
 import { surveyFromPreset } from "../../core/survey/index.ts";
 import type { Tables } from "../../core/tables.ts";
-import type { VisitAct, VisitEvent } from "../../core/visit/index.ts";
+import type { Site, VisitAct, VisitEvent } from "../../core/visit/index.ts";
+import { findSiteById } from "../../db/site.ts";
 import { findVisit } from "../../db/visit.ts";
 import { looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
 import type { Context } from "../context.ts";
-import { AppError } from "../http/app-error.ts";
+import { AppError, notFound } from "../http/app-error.ts";
+import { readAsLeft } from "../site/site.ts";
+import { instantOf } from "./site-clock.ts";
 import { valvesKnownAt } from "./site-valves.ts";
 import { addEvents, openVisit, readVisit } from "./visit.ts";
 
-export const newVisitForm = z.object({
+/** A day and time by the clocks of the site, as a form holds them; empty: now. */
+const startsOn = z.union([
+  z.literal(""),
+  z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time"),
+]);
+
+export const newVisitForm = z
+  .object({
+    visit: uuid,
+    preset: z.string().optional(),
+    template: z.string().optional(),
+    /** A known site; empty: the place that is written out. */
+    site: z.union([z.literal(""), uuid]).default(""),
+    siteName: looseLine(200),
+    siteAddress: siteSchema.shape.address,
+    siteZone: siteSchema.shape.zone,
+    startsOn: startsOn.default(""),
+    title: looseLine(200),
+    place: looseLine(120),
+    training: z.literal("on").optional(),
+  })
+  .refine(({ site, siteName }) => site !== "" || siteName !== "", {
+    path: ["siteName"],
+    message: "must not be empty",
+  });
+
+/** A visit to fixtures as an earlier one left them. */
+export const nextVisitForm = z.object({
   visit: uuid,
-  preset: z.string().min(1, "Choose what is to be connected."),
-  siteName: siteSchema.shape.name,
-  siteAddress: siteSchema.shape.address,
-  siteZone: siteSchema.shape.zone,
   title: looseLine(200),
-  place: looseLine(120),
-  training: z.literal("on").optional(),
+  startsOn: startsOn.default(""),
+  connections: z.array(uuid).min(1, "Choose at least one fixture.").max(40),
 });
 
 /** Returns the presets offered as one button: hot and cold of one faucet go together. */
@@ -72,15 +99,17 @@ export async function startVisit(
     return { visit: form.visit, connection: state.connections[0]?.id ?? "" };
   }
   const stamp = await stamper(context);
-  const acts = connectionActs(context.tables, form.preset, form.place, context.newId);
-  const title = form.title === "" ? form.preset : form.title;
-  const site = { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
+  const template = context.tables.templates.find(({ id }) => id === form.template);
+  const groups = template?.groups ?? [form.preset ?? ""];
+  const acts = groups.flatMap((group) => connectionActs(context.tables, group, form.place, context.newId));
+  const title = form.title === "" ? (template?.label ?? groups.join(", ")) : form.title;
+  const site = await siteOfForm(context, form);
   const events = [
     stamp({
       kind: "visit-opened",
       site,
       title,
-      startsAt: context.now().toISOString(),
+      startsAt: startOf(context, form.startsOn, site.zone),
       ...(form.training === undefined ? {} : { training: true as const }),
     }),
     ...(await valvesKnownAt(context.sql, site)).map(stamp),
@@ -88,6 +117,123 @@ export async function startVisit(
   ];
   await openVisit(context, form.visit, events);
   return { visit: form.visit, connection: acts[0]?.connection ?? "" };
+}
+
+/** The site a form names: a known one by its id, else the place as it is written out. */
+async function siteOfForm(context: Context, form: z.output<typeof newVisitForm>): Promise<Site> {
+  if (form.site === "") return { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
+  const known = await findSiteById(context.sql, form.site);
+  if (known === undefined) throw notFound("site");
+  return { name: known.name, address: known.address, zone: known.zone };
+}
+
+/** Moment a visit is booked for; an empty field: now. */
+function startOf(context: Context, startsOn: string, zone: string): string {
+  return startsOn === "" ? context.now().toISOString() : instantOf(startsOn, zone);
+}
+
+/**
+ * Opens a visit to fixtures of a site that begins from what an earlier visit left: each fact is to be confirmed by a look.
+ * Sent twice, it is opened once. Returns its first connection.
+ * Errors: AppError not-found, invalid.
+ */
+export async function startNextVisit(
+  context: Context,
+  siteId: string,
+  form: z.output<typeof nextVisitForm>,
+): Promise<{ visit: string; connection: string }> {
+  if (await findVisit(context.sql, form.visit)) {
+    const { state } = await readVisit(context, form.visit);
+    return { visit: form.visit, connection: state.connections[0]?.id ?? "" };
+  }
+  const row = await findSiteById(context.sql, siteId);
+  if (row === undefined) throw notFound("site");
+  const site = { name: row.name, address: row.address, zone: row.zone };
+  const left = await readAsLeft(context, form.connections);
+  const stamp = await stamper(context);
+  // Connections of one fixture stay together, as a fixture of the new visit.
+  const fixtures = new Map(
+    [...new Set(left.map(({ fixtureKey }) => fixtureKey))].map((key) => [key, context.newId()]),
+  );
+  const isShared = (key: string) => left.filter(({ fixtureKey }) => fixtureKey === key).length > 1;
+  const added = left.map((each) => {
+    const fixtureId = fixtures.get(each.fixtureKey);
+    const preset = context.tables.presets.find(({ id }) => id === each.survey.preset);
+    return stamp({
+      kind: "connection-added",
+      connection: context.newId(),
+      survey: {
+        ...surveyAsLeft(each),
+        ...(isShared(each.fixtureKey) && fixtureId !== undefined ? { fixtureId } : {}),
+      },
+      checkpoints: context.tables.checkpoints.filter(({ id }) => preset?.checkpoints.includes(id)),
+      continues: each.connection,
+    });
+  });
+  const events = [
+    stamp({
+      kind: "visit-opened",
+      site,
+      title:
+        form.title === ""
+          ? [...new Set(left.map(({ label }) => label))].join(", ").slice(0, 200)
+          : form.title,
+      startsAt: startOf(context, form.startsOn, site.zone),
+    }),
+    ...(await valvesKnownAt(context.sql, site)).map(stamp),
+    ...added,
+  ];
+  await openVisit(context, form.visit, events);
+  const first = added[0];
+  return { visit: form.visit, connection: first?.kind === "connection-added" ? first.connection : "" };
+}
+
+/**
+ * Opens a visit like another one: the same fixtures at the same site, nothing looked at, proved or measured. Sent twice, it is
+ * opened once.
+ * Errors: AppError not-found.
+ */
+export async function duplicateVisit(context: Context, original: string, copy: string): Promise<void> {
+  if (await findVisit(context.sql, copy)) return;
+  const { state } = await readVisit(context, original);
+  const { site } = state;
+  if (site === null) throw notFound("visit");
+  const stamp = await stamper(context);
+  const fixtures = new Map<string, string>();
+  const fixtureOfCopy = (id: string) => {
+    const known = fixtures.get(id) ?? context.newId();
+    fixtures.set(id, known);
+    return known;
+  };
+  const acts = state.connections
+    .filter(({ removed }) => removed === null)
+    .map(({ survey, checkpoints }) => {
+      const { fixtureId, line: _, present: __, ...same } = survey;
+      return stamp({
+        kind: "connection-added",
+        connection: context.newId(),
+        survey: {
+          ...same,
+          ...(fixtureId === undefined ? {} : { fixtureId: fixtureOfCopy(fixtureId) }),
+          stop: { ...survey.stop, proof: "not-proved" as const, method: null },
+          staticPsi: null,
+          notes: "",
+          confirmed: [],
+        },
+        checkpoints: checkpoints.map(({ letter: ___, ...checkpoint }) => checkpoint),
+      });
+    });
+  await openVisit(context, copy, [
+    stamp({
+      kind: "visit-opened",
+      site,
+      title: state.title,
+      startsAt: context.now().toISOString(),
+      ...(state.isTraining ? { training: true as const } : {}),
+    }),
+    ...(await valvesKnownAt(context.sql, site)).map(stamp),
+    ...acts,
+  ]);
 }
 
 /** Adds the connections of a preset group to a visit, the first under the id the form was made with: sent twice, added once. */

@@ -79,8 +79,11 @@ function ticketOf(row: VisitRow, ticket: VisitTicket, at: string): Ticket {
   };
 }
 
-/** A ticket for every row, in the rows' order; of a visit without a ticket of its latest event the events are read, and one that cannot be read says so. */
-async function ticketsOf(context: Context, rows: readonly ListedVisitRow[]): Promise<readonly AnyTicket[]> {
+/** Returns a ticket for every row, in the rows' order; of a visit without a ticket of its latest event the events are read, and one that cannot be read says so. */
+export async function ticketsOf(
+  context: Context,
+  rows: readonly ListedVisitRow[],
+): Promise<readonly AnyTicket[]> {
   const at = context.now().toISOString();
   const kept = new Map(
     rows.flatMap(({ visitId, ticket }) => {

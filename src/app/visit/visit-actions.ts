@@ -1,11 +1,11 @@
 /** What the plain forms on a visit's page ask for. */
-import { DateTime } from "luxon";
 import { z } from "zod";
 import { STOP_PROOFS } from "../../core/survey/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
 import { line, looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
-import { AppError, invalid } from "../http/app-error.ts";
+import { invalid } from "../http/app-error.ts";
+import { instantOf } from "./site-clock.ts";
 
 const reason = z.string().trim().min(1, "Say why.").max(500);
 
@@ -35,6 +35,7 @@ const form = z.discriminatedUnion("action", [
       .optional(),
   }),
   z.object({ action: z.literal("bin"), id: uuid.optional(), reason }),
+  z.object({ action: z.literal("duplicate"), copy: uuid }),
   z.object({ action: z.literal("restore"), id: uuid.optional() }),
   z.object({
     action: z.literal("restore-connection"),
@@ -62,18 +63,8 @@ const form = z.discriminatedUnion("action", [
 
 export type VisitAction =
   | { readonly kind: "add"; readonly connection: string; readonly preset: string; readonly place: string }
+  | { readonly kind: "duplicate"; readonly copy: string }
   | { readonly kind: "act"; readonly act: VisitAct; readonly id: string | null };
-
-/** Returns the moment (UTC) of a day and time by the clocks of a zone. Errors: AppError invalid for a time that no clock there shows. */
-function instantOf(local: string, zone: string): string {
-  const moment = DateTime.fromISO(local, { zone });
-  const iso = moment.toUTC().toISO();
-  if (!moment.isValid || iso === null)
-    throw new AppError("invalid", "Day and time: no clock at the site shows this.", [
-      { path: "startsOn", message: "is no time at the site" },
-    ]);
-  return iso;
-}
 
 /** Parses a form of a visit's page into the act it asks for. Errors: AppError invalid, naming the field. */
 export function visitAction(data: FormData, now: Date): VisitAction {
@@ -88,6 +79,8 @@ export function visitAction(data: FormData, now: Date): VisitAction {
   switch (asked.action) {
     case "add":
       return { kind: "add", connection: asked.connection, preset: asked.preset, place: asked.place };
+    case "duplicate":
+      return { kind: "duplicate", copy: asked.copy };
     case "note":
       return act({
         kind: "visit-noted",

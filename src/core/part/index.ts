@@ -20,3 +20,4 @@ export {
   type UnionSeal,
 } from "./part.ts";
 export { PEX_TYPES, type PexType, PIPE_DIRECTIONS, type PipeDirection } from "./pipe.ts";
+export { findParts, type PartWord } from "./search.ts";

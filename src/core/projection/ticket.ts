@@ -25,6 +25,8 @@ export interface TicketConnection {
   readonly id: string;
   readonly label: string;
   readonly room: string;
+  /** The connection of an earlier visit that this one began from; null: none. */
+  readonly continues: string | null;
   /** As of the last event: a follow-up check to come may have become overdue since. */
   readonly phase: Exclude<ConnectionPhase, "overdue">;
   readonly signed: { readonly lookBackBy: "plumber" | "customer"; readonly lookBackDueAt: string } | null;
@@ -65,6 +67,7 @@ function ticketConnection(connection: ConnectionState, stages: readonly Stage[])
     id,
     label: survey.label,
     room: survey.place,
+    continues: connection.continues,
     phase: phase === "overdue" ? "look-back" : phase,
     signed: signed === null ? null : { lookBackBy: signed.lookBackBy, lookBackDueAt: signed.lookBackDueAt },
     lastLook: look === null ? null : { id: look.id, result: look.result, at: look.at, by: look.by },

@@ -1,3 +1,4 @@
+export { type DayVisit, overlapping, startWhenMoved } from "./day-order.ts";
 export { jobIdOf, jobsOf, taskIdOf, type VisitJob, waitsWithNext } from "./jobs.ts";
 export { type LoggedEvent, learnMinutes, timedSteps } from "./learned-minutes.ts";
 export { type OffWindow, type Schedule, scheduleVisit } from "./schedule.ts";

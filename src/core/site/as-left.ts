@@ -177,7 +177,7 @@ interface Signing {
  * Returns a signed connection as it was left.
  * Errors: RangeError when it is not signed.
  */
-export function connectionAsLeft(
+function connectionAsLeft(
   connection: ConnectionState,
   { visit, signing, isCorrected }: Signing,
 ): ConnectionAsLeft {

@@ -1,2 +1,3 @@
-export { type ConnectionAsLeft, connectionAsLeft, surveyAsLeft, visitAsLeft } from "./as-left.ts";
+export { type ConnectionAsLeft, surveyAsLeft, visitAsLeft } from "./as-left.ts";
 export { type DueThing, dueThings, monthsAfter, UPKEEP_CODES, type Upkeep, type UpkeepCode } from "./due.ts";
+export { type FixtureAsLeft, type RoomAsLeft, roomsAsLeft } from "./rooms.ts";

@@ -1,1 +1,3 @@
-export { drawnParts, drawnSince, neededParts, type Quantities } from "./drawn.ts";
+export { drawnParts, drawnSince, type Quantities } from "./drawn.ts";
+export { type LoadList, type LoadPart, loadList } from "./load-list.ts";
+export { type Demand, expectedDemand, madeOf, type Reach, reachOf, requestOf } from "./reach.ts";

@@ -1,5 +1,5 @@
 export { factsIn, guessesOf, SEEN_AT_ONCE, withConfirmed } from "./confirmed.ts";
-export type { Preset } from "./preset.ts";
+export type { Preset, VisitTemplate } from "./preset.ts";
 export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
   ASSUMED_STATIC_PSI,

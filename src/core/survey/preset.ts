@@ -24,3 +24,10 @@ export interface Preset {
   readonly checkpoints: readonly string[];
   readonly why: string;
 }
+
+/** What a usual room holds, as groups of presets: a row of data/templates.csv. */
+export interface VisitTemplate {
+  readonly id: string;
+  readonly label: string;
+  readonly groups: readonly string[];
+}

@@ -168,9 +168,20 @@ create table part_choice (
   choice text not null constraint part_choice_known check (choice in ('favourite', 'retired'))
 );
 
+-- Time that is taken by something else: events of a calendar that was read in.
+create table busy_time (
+  uid text not null constraint busy_time_uid_short check (length(uid) between 1 and 300),
+  starts_at timestamptz not null,
+  ends_at timestamptz not null,
+  summary text not null,
+  constraint busy_time_pk primary key (uid, starts_at),
+  constraint busy_time_forward check (ends_at >= starts_at)
+);
+create index busy_time_by_start on busy_time (starts_at);
+
 insert into revision (name, number) values ('projections', 0), ('truck', 0);
 
-grant select, insert, update on customer, stock_item, load_tick, due_dismissal to brassnut_server;
-grant delete on stock_item, load_tick, due_dismissal to brassnut_server;
+grant select, insert, update on customer, stock_item, load_tick, due_dismissal, busy_time to brassnut_server;
+grant delete on stock_item, load_tick, due_dismissal, busy_time to brassnut_server;
 grant select, insert on site_change, part_price to brassnut_server;
 grant select, insert, update, delete on connection_as_left, due_thing, drawn_part, search_document, part_choice to brassnut_server;

@@ -24,6 +24,23 @@ export const FILE_ENDPOINTS = [
     type: "text/calendar",
   }),
   file({
+    path: "/api/v1/visits.ics",
+    summary: "Visits that are open or to come, as a calendar",
+    type: "text/calendar",
+  }),
+  file({ path: "/api/v1/truck.csv", summary: "What is on the truck, as CSV", type: "text/csv" }),
+  file({
+    path: "/api/v1/restock.csv",
+    summary: "What is below its least on the truck, with prices, as CSV",
+    query: forSpreadsheet,
+    type: "text/csv",
+  }),
+  file({
+    path: "/api/v1/due.ics",
+    summary: "What falls due at sites within a year, as a calendar",
+    type: "text/calendar",
+  }),
+  file({
     path: "/api/v1/visits/{id}/water-off.ics",
     summary: "When a visit's water is off, as a calendar",
     params: onVisit,

@@ -23,6 +23,7 @@ import { planOptionsEndpoint } from "./plan-options.ts";
 import { practicePieceEndpoint } from "./practice-piece.ts";
 import { readVisitEndpoint } from "./read-visit.ts";
 import { runSheetEndpoint } from "./run-sheet.ts";
+import { loadEndpoint } from "./truck-load.ts";
 import { reachEndpoint } from "./truck-reach.ts";
 import { visitSchemaEndpoint } from "./visit-schema.ts";
 import { flowEndpoint } from "./water-flow.ts";
@@ -48,6 +49,7 @@ const JSON_ENDPOINTS = [
   visitSchemaEndpoint,
   listVisitsEndpoint,
   openVisitEndpoint,
+  loadEndpoint,
   readVisitEndpoint,
   addEventsEndpoint,
   exportVisitEndpoint,

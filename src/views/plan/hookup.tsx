@@ -107,6 +107,7 @@ export function Hookup(props: HookupProps) {
       {!isChosen && (
         <Guesses
           survey={connection.survey}
+          asLeft={props.asLeft}
           lengths={`${connection.survey.length.min.typed} to ${connection.survey.length.max.typed} in`}
           onConfirm={(survey) =>
             act({

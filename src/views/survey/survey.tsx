@@ -98,6 +98,7 @@ export function SurveyView({ supplyEnds, inletEnds, schools, ...props }: SurveyP
       {!isLocked && (
         <Guesses
           survey={survey}
+          asLeft={props.asLeft}
           lengths={`${draft.minText} to ${draft.maxText} in`}
           onConfirm={(confirmed) => setDraft((now) => ({ ...now, survey: confirmed }))}
         />

@@ -11,6 +11,8 @@ export interface VisitProps {
   readonly zone: string;
   /** When the page was made, UTC: decides whether a follow-up check is overdue. */
   readonly now: string;
+  /** When an earlier visit left the connection as this one began, and its record; null: this one began from a preset. */
+  readonly asLeft: { readonly at: string; readonly href: string } | null;
   /** Only the rows this connection can need. */
   readonly tables: StepTables;
   readonly ends: EndFigures;

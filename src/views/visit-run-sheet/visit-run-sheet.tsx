@@ -41,7 +41,7 @@ function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone
   );
 }
 
-export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends">;
+export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends" | "asLeft">;
 
 /** How many steps ahead are shown before one asks for all. */
 const AHEAD = 8;

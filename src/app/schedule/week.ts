@@ -1,0 +1,261 @@
+/** Visits by day: a week's board, moving a visit, and the shop's calendar out and in. */
+
+import ICAL from "ical.js";
+import ical, { ICalEventBusyStatus } from "ical-generator";
+import { DateTime } from "luxon";
+import { z } from "zod";
+import { type DayVisit, overlapping, startWhenMoved } from "../../core/schedule/index.ts";
+import { type BusyTimeRow, busyBetween, clearBusyTimes, putBusyTimes } from "../../db/busy-time.ts";
+import { transact } from "../../db/transact.ts";
+import { findVisit, findVisits, type ListedVisitRow, listVisits, visitsBetween } from "../../db/visit.ts";
+import { onOneLine, uuid } from "../../schema/text.ts";
+import type { Context } from "../context.ts";
+import { AppError, invalid, notFound } from "../http/app-error.ts";
+import { instantOf } from "../visit/site-clock.ts";
+import { recordAct } from "../visit/start-visit.ts";
+import { isReadable, ticketsOf } from "../visit/today.ts";
+import { readVisit } from "../visit/visit.ts";
+import { plannedMinutes } from "./duration.ts";
+
+const DAYS = 7;
+const DAY_MS = 24 * 60 * 60 * 1000;
+const MIN_MS = 60_000;
+/** Zones of the world differ by so much from UTC at most, ms. */
+const ZONES_MS = 15 * 60 * 60 * 1000;
+const MOST_VISITS = 200;
+const MOST_BUSY = 300;
+
+export interface BoardVisit extends DayVisit {
+  readonly title: string;
+  readonly site: string;
+  /** "09:30", by the clocks of the site. */
+  readonly from: string;
+  readonly until: string | null;
+  readonly phases: readonly string[];
+  readonly isDone: boolean;
+  readonly overlaps: boolean;
+}
+
+export interface BoardDay {
+  /** "2026-11-30" */
+  readonly day: string;
+  readonly visits: readonly BoardVisit[];
+  readonly busy: readonly { readonly from: string; readonly until: string; readonly summary: string }[];
+}
+
+const localOf = ({ startsAt, siteZone }: Pick<ListedVisitRow, "startsAt" | "siteZone">) =>
+  DateTime.fromJSDate(startsAt, { zone: siteZone });
+const minuteOf = (at: DateTime) => at.hour * 60 + at.minute;
+
+async function dayVisit(context: Context, row: ListedVisitRow): Promise<DayVisit> {
+  return {
+    id: row.visitId,
+    startMin: minuteOf(localOf(row)),
+    minutes: await plannedMinutes(context, row),
+  };
+}
+
+/** Reads the week that begins with a day. `zone`: the clocks busy times are shown by. */
+export async function readWeek(context: Context, from: string, zone: string): Promise<readonly BoardDay[]> {
+  const midnight = Date.parse(`${from}T00:00:00.000Z`);
+  const span = [new Date(midnight - ZONES_MS), new Date(midnight + DAYS * DAY_MS + ZONES_MS)] as const;
+  const [rows, busy] = await Promise.all([
+    visitsBetween(context.sql, ...span, MOST_VISITS),
+    busyBetween(context.sql, ...span, MOST_BUSY),
+  ]);
+  const tickets = new Map((await ticketsOf(context, rows)).map((ticket) => [ticket.id, ticket]));
+  const days = Array.from({ length: DAYS }, (_, at) =>
+    new Date(midnight + at * DAY_MS).toISOString().slice(0, from.length),
+  );
+  return Promise.all(
+    days.map(async (day) => {
+      const own = rows.filter((row) => localOf(row).toISODate() === day);
+      const placed = await Promise.all(own.map((row) => dayVisit(context, row)));
+      const late = overlapping(placed);
+      return {
+        day,
+        visits: own.map((row, at) => {
+          const { startMin = 0, minutes = null } = placed[at] ?? {};
+          const start = localOf(row);
+          const ticket = tickets.get(row.visitId);
+          const phases =
+            ticket !== undefined && isReadable(ticket)
+              ? [...new Set(ticket.connections.map(({ phase }) => phase))]
+              : [];
+          return {
+            id: row.visitId,
+            startMin,
+            minutes,
+            title: row.title,
+            site: row.siteName,
+            from: start.toFormat("HH:mm"),
+            until: minutes === null ? null : start.plus({ minutes }).toFormat("HH:mm"),
+            phases,
+            isDone: phases.length > 0 && phases.every((phase) => phase === "done" || phase === "look-back"),
+            overlaps: late.has(row.visitId),
+          };
+        }),
+        busy: busy.flatMap(({ startsAt, endsAt, summary }) => {
+          const [begins, ends] = [startsAt, endsAt].map((at) => DateTime.fromJSDate(at, { zone }));
+          if (begins === undefined || ends === undefined) return [];
+          const isOn = (begins.toISODate() ?? "") <= day && (ends.minus(1).toISODate() ?? "") >= day;
+          return isOn ? [{ from: begins.toFormat("HH:mm"), until: ends.toFormat("HH:mm"), summary }] : [];
+        }),
+      };
+    }),
+  );
+}
+
+const moveForm = z.union([
+  z.object({
+    visit: uuid,
+    startsOn: z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time"),
+  }),
+  /** Dropped into a day behind another visit; empty: first of the day. */
+  z.object({ visit: uuid, day: z.iso.date(), after: z.union([z.literal("").transform(() => null), uuid]) }),
+]);
+
+/** Minutes after midnight as a clock shows them: "09:30". */
+const clockOf = (minutes: number) =>
+  `${String(Math.floor(minutes / 60)).padStart(2, "0")}:${String(minutes % 60).padStart(2, "0")}`;
+
+/**
+ * Moves a visit to another time, or into a day behind another visit. Returns when the visit begins now, in words of its site.
+ * Errors: AppError invalid, not-found.
+ */
+export async function moveVisit(context: Context, form: FormData): Promise<string> {
+  const parsed = moveForm.safeParse(Object.fromEntries(form));
+  if (!parsed.success) throw invalid(parsed.error);
+  const { data } = parsed;
+  const row = await findVisit(context.sql, data.visit);
+  if (row === undefined) throw notFound("visit");
+  const zone = row.siteZone;
+  const { state } = await readVisit(context, data.visit);
+  if (state.site === null) throw notFound("visit");
+  const startsOn = "startsOn" in data ? data.startsOn : await timeInDay(context, row, data);
+  const startsAt = instantOf(startsOn, zone);
+  if (startsAt !== state.startsAt)
+    await recordAct(
+      context,
+      data.visit,
+      { kind: "visit-renamed", site: state.site, title: state.title, startsAt },
+      null,
+    );
+  return `${state.title}: ${startsOn.replace("T", " ")}`;
+}
+
+async function timeInDay(
+  context: Context,
+  row: Parameters<typeof plannedMinutes>[1],
+  { day, after }: { readonly day: string; readonly after: string | null },
+): Promise<string> {
+  const midnight = Date.parse(`${day}T00:00:00.000Z`);
+  const near = await visitsBetween(
+    context.sql,
+    new Date(midnight - ZONES_MS),
+    new Date(midnight + DAY_MS + ZONES_MS),
+    MOST_VISITS,
+  );
+  const own = near.filter((each) => localOf(each).toISODate() === day);
+  const others = await Promise.all(own.map((each) => dayVisit(context, each)));
+  const moved = await dayVisit(context, { ...row, ticket: null });
+  return `${day}T${clockOf(startWhenMoved(moved, others, after))}`;
+}
+
+const PRODUCT = { company: "Brass Nut", product: "visits-of-the-shop", language: "EN" } as const;
+/** Visits a calendar holds at most: the newest. */
+const MOST_IN_CALENDAR = 500;
+
+/** Returns the shop's visits that are open or to come as an iCalendar file: the same entry every time, as long as nothing is changed. */
+export async function shopCalendar(context: Context): Promise<string> {
+  const rows = await listVisits(context.sql, "at-work", MOST_IN_CALENDAR);
+  const calendar = ical({ name: "Visits", prodId: PRODUCT });
+  for (const row of rows.toSorted((a, b) => (a.visitId < b.visitId ? -1 : 1))) {
+    const minutes = (await plannedMinutes(context, row)) ?? 60;
+    calendar.createEvent({
+      id: row.visitId,
+      sequence: row.version,
+      start: row.startsAt,
+      end: new Date(row.startsAt.getTime() + minutes * MIN_MS),
+      // Nothing of the moment of asking: the file is the same until a visit changes.
+      stamp: row.startsAt,
+      summary: onOneLine(row.title),
+      location: [row.siteName, row.siteAddress].filter(Boolean).join(", "),
+      busystatus: ICalEventBusyStatus.BUSY,
+    });
+  }
+  return calendar.toString();
+}
+
+/** Largest calendar file, characters; occurrences of one repeating event at most, and how far ahead they are counted, ms. */
+const MOST_FILE = 2_000_000;
+const MOST_OCCURRENCES = 400;
+const AHEAD_MS = 366 * DAY_MS;
+
+export interface CalendarRead {
+  /** Events of this shop's own file, unchanged. */
+  readonly own: number;
+  /** Visits whose entry was moved in the calendar, with where to. */
+  readonly moved: readonly { readonly visit: string; readonly title: string; readonly startsAt: Date }[];
+  readonly busy: number;
+}
+
+/** Every time an event takes, repeated ones up to a year ahead. */
+function timesOf(event: ICAL.Event, until: Date): readonly BusyTimeRow[] {
+  const row = (start: Date, end: Date): BusyTimeRow => ({
+    uid: event.uid.slice(0, 300),
+    startsAt: start,
+    endsAt: end < start ? start : end,
+    summary: onOneLine(event.summary ?? "").slice(0, 200) || "busy",
+  });
+  if (!event.isRecurring()) return [row(event.startDate.toJSDate(), event.endDate.toJSDate())];
+  const times: BusyTimeRow[] = [];
+  const lengthMs = event.duration.toSeconds() * 1000;
+  const iterator = event.iterator();
+  for (let count = 0; count < MOST_OCCURRENCES; count += 1) {
+    const next = iterator.next();
+    if (!next) break;
+    const start = next.toJSDate();
+    if (start > until) break;
+    times.push(row(start, new Date(start.getTime() + lengthMs)));
+  }
+  return times;
+}
+
+/**
+ * Reads a calendar file: entries of this shop's own visits change nothing and are told where they were moved; all others are
+ * kept as busy time, in place of what the same entries said before.
+ * Errors: AppError invalid when the file is no calendar or too large.
+ */
+export async function readCalendarFile(context: Context, text: string): Promise<CalendarRead> {
+  if (text.length > MOST_FILE)
+    throw new AppError("invalid", "The calendar is larger than 2 MB: export a shorter span.");
+  let events: readonly ICAL.Event[];
+  try {
+    events = new ICAL.Component(ICAL.parse(text))
+      .getAllSubcomponents("vevent")
+      .map((each) => new ICAL.Event(each));
+  } catch (cause) {
+    throw new AppError("invalid", "This is no calendar file (iCalendar, .ics).", [], { cause });
+  }
+  const ids = events
+    .map(({ uid }) => uuid.safeParse(uid))
+    .flatMap((read) => (read.success ? [read.data] : []));
+  const visits = new Map((await findVisits(context.sql, ids)).map((row) => [row.visitId, row]));
+  const own = events.filter(({ uid }) => visits.has(uid));
+  const moved = own.flatMap((event) => {
+    const row = visits.get(event.uid);
+    const startsAt = event.startDate.toJSDate();
+    const isSame = row === undefined || Math.abs(startsAt.getTime() - row.startsAt.getTime()) < MIN_MS;
+    return isSame ? [] : [{ visit: row.visitId, title: row.title, startsAt }];
+  });
+  const until = new Date(context.now().getTime() + AHEAD_MS);
+  const busy = events.filter(({ uid }) => uid && !visits.has(uid)).flatMap((event) => timesOf(event, until));
+  await transact(context.sql, (tx) => putBusyTimes(tx, busy));
+  return { own: own.length - moved.length, moved, busy: busy.length };
+}
+
+/** Forgets every busy time; returns how many there were. */
+export async function forgetBusyTimes({ sql }: Pick<Context, "sql">): Promise<number> {
+  return clearBusyTimes(sql);
+}

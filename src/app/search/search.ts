@@ -1,0 +1,74 @@
+/** Search over everything the shop remembers. */
+import { findParts } from "../../core/part/index.ts";
+import { type FoundRow, SEARCH_KINDS, type SearchKind, searchLetters, searchWords } from "../../db/search.ts";
+import type { Context } from "../context.ts";
+import { catalogueLines } from "../shop/shop.ts";
+
+/** Results of one kind on the page. */
+const EACH = 8;
+/** Longest text that is searched for. */
+export const MOST_QUERY = 80;
+/** Words looked for at most. */
+const MOST_WORDS = 8;
+/** Below so many finds, what is spelt alike is looked for too. */
+const FEW = 3;
+const SHORTEST_LIKE = 4;
+
+export interface SearchGroup {
+  readonly kind: SearchKind | "part";
+  readonly found: readonly Omit<FoundRow, "kind" | "count">[];
+  /** How many there are, or more. */
+  readonly count: number;
+}
+
+export interface SearchResult {
+  readonly text: string;
+  readonly groups: readonly SearchGroup[];
+  /** What is shown is only spelt like what was asked for. */
+  readonly isAlike: boolean;
+}
+
+/** Returns words in the form of to_tsquery: every one of them, each as the beginning of a word; null: nothing to look for. */
+export function tsQueryOf(text: string): string | null {
+  const words = text.toLowerCase().match(/[\p{L}\p{N}]+(?:[/'.-][\p{L}\p{N}]+)*/gu) ?? [];
+  if (words.length === 0) return null;
+  return words
+    .slice(0, MOST_WORDS)
+    .map((word) => `'${word.replaceAll("'", "''")}':*`)
+    .join(" & ");
+}
+
+function grouped(rows: readonly FoundRow[]): readonly SearchGroup[] {
+  return SEARCH_KINDS.flatMap((kind): SearchGroup[] => {
+    const found = rows.filter((row) => row.kind === kind);
+    const [first] = found;
+    return first === undefined ? [] : [{ kind, found, count: first.count }];
+  });
+}
+
+async function partGroup(context: Context, text: string): Promise<readonly SearchGroup[]> {
+  const lines = findParts(await catalogueLines(context), text, context.tables.partWords);
+  if (lines.length === 0) return [];
+  const found = lines.slice(0, EACH).map(({ part }) => ({
+    title: part.name,
+    detail: part.sku,
+    href: `/catalogue?q=${encodeURIComponent(part.sku)}`,
+    happenedAt: null,
+  }));
+  return [{ kind: "part", found, count: lines.length }];
+}
+
+/** Searches customers, sites, visits, fixtures, notes and parts. A text without a word finds nothing. */
+export async function search(context: Context, asked: string): Promise<SearchResult> {
+  const text = asked.trim().slice(0, MOST_QUERY);
+  const query = tsQueryOf(text);
+  if (query === null) return { text, groups: [], isAlike: false };
+  const [rows, parts] = await Promise.all([searchWords(context.sql, query, EACH), partGroup(context, text)]);
+  if (rows.length >= FEW || parts.length > 0 || text.length < SHORTEST_LIKE)
+    return { text, groups: [...grouped(rows), ...parts], isAlike: false };
+  const alike = await searchLetters(context.sql, text, EACH);
+  const more = alike.filter(
+    ({ href, title }) => !rows.some((row) => row.href === href && row.title === title),
+  );
+  return { text, groups: grouped([...rows, ...more]), isAlike: rows.length === 0 };
+}

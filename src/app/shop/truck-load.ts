@@ -1,0 +1,161 @@
+/** What a day's visits need together, against the truck; ticked as it is loaded. */
+import { DateTime } from "luxon";
+import { z } from "zod";
+import { type LoadList, type LoadPart, loadList } from "../../core/stock/index.ts";
+import { addLoadTick, type LoadTickRow, loadTicks, removeLoadTick } from "../../db/load-tick.ts";
+import { putOnTruck, readStock, type StockRow } from "../../db/stock.ts";
+import { transact } from "../../db/transact.ts";
+import { findVisits, type VisitRow, visitsBetween } from "../../db/visit.ts";
+import { line } from "../../schema/text.ts";
+import type { Context } from "../context.ts";
+import { invalid, notFound } from "../http/app-error.ts";
+import { planOptionsFor } from "../plan/plan-options.ts";
+import { foldedVisits, isUnreadable } from "../visit/visit-cache.ts";
+import { versionedStock } from "./truck.ts";
+
+/** Visits of one day at most. */
+const MOST_VISITS = 40;
+/** Zones of the world differ by so much from UTC at most, ms. */
+const ZONES_MS = 15 * 60 * 60 * 1000;
+const DAY_MS = 24 * 60 * 60 * 1000;
+
+async function listOf(context: Context, rows: readonly VisitRow[]): Promise<LoadList> {
+  const [folded, { stock }] = await Promise.all([foldedVisits(context.sql, rows), versionedStock(context)]);
+  const visits = rows.flatMap(({ visitId }) => {
+    const visit = folded.get(visitId);
+    return visit === undefined || isUnreadable(visit)
+      ? []
+      : [{ id: visitId, connections: visit.state.connections }];
+  });
+  return loadList(visits, stock);
+}
+
+/** Returns what visits need together. Errors: AppError not-found when one of them is not there. */
+export async function loadOfVisits(context: Context, visits: readonly string[]): Promise<LoadList> {
+  const rows = await findVisits(context.sql, [...new Set(visits)]);
+  if (rows.length < new Set(visits).size) throw notFound("visit");
+  return listOf(context, rows);
+}
+
+/** Returns the visits that begin on a day by the clocks of their own sites, the earliest first. */
+export async function visitsOfDay({ sql }: Pick<Context, "sql">, day: string): Promise<readonly VisitRow[]> {
+  const midnight = Date.parse(`${day}T00:00:00.000Z`);
+  const rows = await visitsBetween(
+    sql,
+    new Date(midnight - ZONES_MS),
+    new Date(midnight + DAY_MS + ZONES_MS),
+    MOST_VISITS * 3,
+  );
+  return rows
+    .filter(({ startsAt, siteZone }) => DateTime.fromJSDate(startsAt, { zone: siteZone }).toISODate() === day)
+    .slice(0, MOST_VISITS);
+}
+
+export interface LoadLine extends LoadPart {
+  readonly bin: string;
+  readonly tick: LoadTickRow | null;
+  /** Parts on the truck that could stand in its place. */
+  readonly instead: readonly { readonly sku: string; readonly name: string; readonly onTruck: number }[];
+}
+
+export interface LoadDay {
+  readonly day: string;
+  readonly visits: readonly VisitRow[];
+  readonly lines: readonly LoadLine[];
+  readonly outfit: readonly {
+    readonly item: string;
+    readonly kind: "tool" | "consumable";
+    readonly tick: LoadTickRow | null;
+  }[];
+  readonly unplanned: LoadList["unplanned"];
+  /** False: nobody has said what is on the truck. */
+  readonly hasStock: boolean;
+}
+
+/** Parts on the truck that the planner would take in the place of what is short, by SKU. */
+async function insteadOf(
+  context: Context,
+  rows: readonly VisitRow[],
+  short: ReadonlySet<string>,
+  stock: ReadonlyMap<string, number>,
+): Promise<ReadonlyMap<string, LoadLine["instead"]>> {
+  const instead = new Map<string, LoadLine["instead"]>();
+  const folded = await foldedVisits(context.sql, rows);
+  for (const { visitId } of rows) {
+    const visit = folded.get(visitId);
+    if (visit === undefined || isUnreadable(visit)) continue;
+    for (const { plan, survey, signed, removed } of visit.state.connections) {
+      const asks = plan?.plan.parts.some(({ sku }) => short.has(sku) && !instead.has(sku)) ?? false;
+      if (!asks || signed !== null || removed !== null) continue;
+      const { swaps } = await planOptionsFor(context, survey);
+      for (const [sku, choices] of Object.entries(swaps)) {
+        const there = choices.flatMap((choice) => {
+          const onTruck = stock.get(choice.sku) ?? 0;
+          return onTruck > 0 ? [{ sku: choice.sku, name: choice.name, onTruck }] : [];
+        });
+        if (short.has(sku)) instead.set(sku, there);
+      }
+    }
+  }
+  return instead;
+}
+
+/** Reads what a day's visits need together, what is ticked, and what on the truck could stand in for what is short. */
+export async function readLoadDay(context: Context, day: string): Promise<LoadDay> {
+  const rows = await visitsOfDay(context, day);
+  const [list, ticks, { stock, rows: stockRows }] = await Promise.all([
+    listOf(context, rows),
+    loadTicks(context.sql, day),
+    versionedStock(context),
+  ]);
+  const ticked = new Map(ticks.map((tick) => [tick.item, tick]));
+  const bins = new Map(stockRows.map(({ sku, bin }: StockRow) => [sku, bin]));
+  const short = new Set(list.parts.filter((part) => part.short > 0).map(({ sku }) => sku));
+  const instead =
+    stock === null || short.size === 0
+      ? new Map<string, LoadLine["instead"]>()
+      : await insteadOf(context, rows, short, stock);
+  return {
+    day,
+    visits: rows,
+    hasStock: stock !== null,
+    unplanned: list.unplanned,
+    lines: list.parts.map((part) => ({
+      ...part,
+      bin: bins.get(part.sku) ?? "",
+      tick: ticked.get(part.sku) ?? null,
+      instead: instead.get(part.sku) ?? [],
+    })),
+    outfit: [
+      ...list.tools.map((item) => ({ item, kind: "tool" as const })),
+      ...list.consumables.map((item) => ({ item, kind: "consumable" as const })),
+    ].map((each) => ({ ...each, tick: ticked.get(each.item) ?? null })),
+  };
+}
+
+const tickForm = z.object({
+  day: z.iso.date(),
+  item: line(200),
+  action: z.enum(["load", "unload"]),
+  /** Pieces that are put on the truck with the tick. */
+  quantity: z.coerce.number().int().min(0).max(9999).default(0),
+});
+
+/** Ticks an item as loaded, or takes the tick back; pieces that were short are counted onto the truck. Errors: AppError invalid. */
+export async function tickLoad(context: Context, form: FormData): Promise<void> {
+  const parsed = tickForm.safeParse(Object.fromEntries(form));
+  if (!parsed.success) throw invalid(parsed.error);
+  const { day, item, action, quantity } = parsed.data;
+  const stamp = { actor: await context.actor(), tickedAt: context.now() };
+  await transact(context.sql, async (tx) => {
+    if (action === "load") {
+      // Where nobody has said what is on the truck, a tick is no count of it.
+      const put = (await readStock(tx)).length > 0 ? quantity : 0;
+      const isNew = await addLoadTick(tx, day, { item, quantity: put, ...stamp });
+      if (isNew && put > 0) await putOnTruck(tx, item, put);
+      return;
+    }
+    const put = await removeLoadTick(tx, day, item);
+    if (put !== null && put > 0) await putOnTruck(tx, item, -put);
+  });
+}
