@@ -33,6 +33,8 @@ export interface BoardVisit extends DayVisit {
   readonly until: string | null;
   readonly phases: readonly string[];
   readonly isDone: boolean;
+  /** Nothing is planned in the visit yet. */
+  readonly isUnplanned: boolean;
   readonly overlaps: boolean;
 }
 
@@ -42,6 +44,9 @@ export interface BoardDay {
   readonly visits: readonly BoardVisit[];
   readonly busy: readonly { readonly from: string; readonly until: string; readonly summary: string }[];
 }
+
+/** Phases of a connection that has no plan. */
+const UNPLANNED: ReadonlySet<string> = new Set(["guessed", "surveyed"]);
 
 const localOf = ({ startsAt, siteZone }: Pick<ListedVisitRow, "startsAt" | "siteZone">) =>
   DateTime.fromJSDate(startsAt, { zone: siteZone });
@@ -92,6 +97,7 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
             until: minutes === null ? null : start.plus({ minutes }).toFormat("HH:mm"),
             phases,
             isDone: phases.length > 0 && phases.every((phase) => phase === "done" || phase === "look-back"),
+            isUnplanned: minutes === null && phases.some((phase) => UNPLANNED.has(phase)),
             overlaps: late.has(row.visitId),
           };
         }),

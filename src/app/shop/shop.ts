@@ -4,6 +4,13 @@ import type { Part } from "../../core/part/index.ts";
 import { buildPlannerIndex, type PlannerIndex } from "../../core/planner/index.ts";
 import type { Standards } from "../../core/standard/index.ts";
 import type { Db } from "../../db/client.ts";
+import {
+  insertPartPrice,
+  type PartChoice,
+  type PartPriceRow,
+  putPartChoice,
+  readPartChoices,
+} from "../../db/part-choice.ts";
 import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import {
   putShopPart,
@@ -20,6 +27,8 @@ import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 
 type ShopTools = Pick<Context, "sql" | "tables" | "plannerIndex" | "compute">;
+/** What changing a part takes: who, and when. */
+type ChangeTools = Pick<Context, "sql" | "tables" | "actor" | "now">;
 
 /** The shop's parts for each database, replaced when they change. */
 const partsCache = new WeakMap<object, KnownParts>();
@@ -40,13 +49,15 @@ export function mergeParts(shipped: readonly Part[], own: readonly Part[]): read
   ];
 }
 
-/** Returns the shipped parts and the shop's own as they are now, with the number of the change that made them so. */
+/** Returns the shipped parts and the shop's own as they are now, retired ones left out, with the number of the change that made them so. */
 export async function shopParts({ sql, tables }: Pick<Context, "sql" | "tables">): Promise<KnownParts> {
   const revision = await shopPartsRevision(sql);
   const cached = partsCache.get(sql);
   if (cached?.revision === revision) return cached;
-  const own = await ownParts(sql);
-  const parts = own.length === 0 ? tables.parts : mergeParts(tables.parts, own);
+  const [own, choices] = await Promise.all([ownParts(sql), readPartChoices(sql)]);
+  const retired = new Set(choices.flatMap(({ sku, choice }) => (choice === "retired" ? [sku] : [])));
+  const merged = own.length === 0 ? tables.parts : mergeParts(tables.parts, own);
+  const parts = retired.size === 0 ? merged : merged.filter(({ sku }) => !retired.has(sku));
   const known = { revision, parts };
   partsCache.set(sql, known);
   return known;
@@ -100,11 +111,17 @@ export interface CatalogueLine {
   readonly part: Part;
   /** Shipped as it is, the shop's own price or figures, or the shop's own part. */
   readonly origin: "shipped" | "changed" | "own";
+  /** What the shop makes of the part: shown first, or planned with no more; null: neither. */
+  readonly choice: PartChoice | null;
 }
 
 /** Returns every part of the shop's catalogue, with where it comes from. */
-export async function catalogueLines({ sql, tables }: ShopTools): Promise<readonly CatalogueLine[]> {
-  const mine = await ownParts(sql);
+export async function catalogueLines({
+  sql,
+  tables,
+}: Pick<Context, "sql" | "tables">): Promise<readonly CatalogueLine[]> {
+  const [mine, choices] = await Promise.all([ownParts(sql), readPartChoices(sql)]);
+  const chosen = new Map(choices.map(({ sku, choice }) => [sku, choice]));
   const own = new Set(mine.map(({ sku }) => sku));
   const shipped = new Set(tables.parts.map(({ sku }) => sku));
   return mergeParts(tables.parts, mine)
@@ -112,6 +129,7 @@ export async function catalogueLines({ sql, tables }: ShopTools): Promise<readon
       (part): CatalogueLine => ({
         part,
         origin: !own.has(part.sku) ? "shipped" : shipped.has(part.sku) ? "changed" : "own",
+        choice: chosen.get(part.sku) ?? null,
       }),
     )
     .sort((a, b) => (a.part.sku < b.part.sku ? -1 : 1));
@@ -149,7 +167,7 @@ export async function previewCatalogue(context: ShopTools, text: string): Promis
 }
 
 /** Takes a file in, whole or not at all. Errors: AppError invalid with a field for every faulty row. */
-export async function importCatalogue(context: ShopTools, text: string): Promise<ImportReport> {
+export async function importCatalogue(context: ShopTools & ChangeTools, text: string): Promise<ImportReport> {
   const report = await previewCatalogue(context, text);
   if (report.faults.length > 0)
     throw new AppError(
@@ -162,8 +180,12 @@ export async function importCatalogue(context: ShopTools, text: string): Promise
   const changes = [...report.added, ...report.changed.map(({ after }) => after)].toSorted((a, b) =>
     a.sku < b.sku ? -1 : 1,
   );
+  const before = new Map(report.changed.map((change) => [change.before.sku, change.before.priceCents]));
+  const stamp = { actor: await context.actor(), changedAt: context.now() };
   await transact(context.sql, async (tx) => {
     await reviseShopParts(tx);
+    for (const { sku, priceCents } of changes)
+      await notePrice(tx, sku, { wasCents: before.get(sku) ?? null, cents: priceCents, ...stamp });
     for (const part of changes)
       if (shipped.get(part.sku) === JSON.stringify(part)) await removeShopPart(tx, part.sku);
       else await putShopPart(tx, part.sku, part);
@@ -171,11 +193,48 @@ export async function importCatalogue(context: ShopTools, text: string): Promise
   return report;
 }
 
+/** Notes a change of price; the same price again is none. */
+async function notePrice(sql: Db, sku: string, row: PartPriceRow): Promise<void> {
+  if (row.wasCents !== row.cents) await insertPartPrice(sql, sku, row);
+}
+
 /** Takes the shop's own part or price away; what ships stands again. Errors: AppError not-found. */
-export async function removeOwnPart({ sql }: Pick<Context, "sql">, sku: string): Promise<void> {
-  await transact(sql, async (tx) => {
+export async function removeOwnPart(context: ChangeTools, sku: string): Promise<void> {
+  const shipped = context.tables.parts.find((part) => part.sku === sku);
+  const stamp = { actor: await context.actor(), changedAt: context.now() };
+  await transact(context.sql, async (tx) => {
     await reviseShopParts(tx);
+    const own = (await ownParts(tx)).find((part) => part.sku === sku);
     if (!(await removeShopPart(tx, sku)))
       throw new AppError("not-found", `There is no part of your own with SKU ${sku}.`);
+    const wasCents = own?.priceCents ?? null;
+    await notePrice(tx, sku, { wasCents, cents: shipped?.priceCents ?? null, ...stamp });
+  });
+}
+
+/** Writes one part of the shop's own, in the place of what was listed under its SKU. */
+export async function keepOwnPart(context: ChangeTools, part: Part): Promise<void> {
+  const stamp = { actor: await context.actor(), changedAt: context.now() };
+  await transact(context.sql, async (tx) => {
+    await reviseShopParts(tx);
+    const listed = mergeParts(context.tables.parts, await ownParts(tx)).find(({ sku }) => sku === part.sku);
+    await notePrice(tx, part.sku, {
+      wasCents: listed?.priceCents ?? null,
+      cents: part.priceCents,
+      ...stamp,
+    });
+    await putShopPart(tx, part.sku, part);
+  });
+}
+
+/** Makes a part a favourite, retires it, or neither. A retired part is planned with no more; what is built stays. */
+export async function choosePart(
+  { sql }: Pick<Context, "sql">,
+  sku: string,
+  choice: PartChoice | null,
+): Promise<void> {
+  await transact(sql, async (tx) => {
+    await reviseShopParts(tx);
+    await putPartChoice(tx, sku, choice);
   });
 }

@@ -1,12 +1,11 @@
 /** The truck: what is on it, in which bin, and the least that should be there. */
 import { parse } from "csv-parse/sync";
 import { stringify } from "csv-stringify/sync";
-import type { Part } from "../../core/part/index.ts";
 import { readStock, replaceStock, reviseTruck, type StockRow, truckRevision } from "../../db/stock.ts";
 import { transact } from "../../db/transact.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
-import { SOMEBODY_ELSE, shopParts } from "./shop.ts";
+import { catalogueLines, SOMEBODY_ELSE } from "./shop.ts";
 
 type TruckTools = Pick<Context, "sql" | "tables">;
 
@@ -42,8 +41,7 @@ export interface TruckLine extends StockRow {
 
 /** Returns the truck's list by bin and SKU; of a part that is listed no more only the SKU is told. */
 export async function truckLines(tools: TruckTools): Promise<readonly TruckLine[]> {
-  const { parts } = await shopParts(tools);
-  const bySku = new Map(parts.map((part) => [part.sku, part]));
+  const bySku = new Map((await catalogueLines(tools)).map(({ part }) => [part.sku, part]));
   return (await readStock(tools.sql)).map((row) => ({
     ...row,
     name: bySku.get(row.sku)?.name ?? "not in the catalogue any more",
@@ -130,8 +128,8 @@ function readLine(
  * is changed.
  */
 export async function setTruckStock(tools: TruckTools, text: string, seen: number): Promise<number> {
-  const [{ parts }, { rows: kept }] = await Promise.all([shopParts(tools), versionedStock(tools)]);
-  const skus = new Set([...parts.map(({ sku }: Part) => sku), ...kept.map(({ sku }) => sku)]);
+  const [listed, { rows: kept }] = await Promise.all([catalogueLines(tools), versionedStock(tools)]);
+  const skus = new Set([...listed.map(({ part }) => part.sku), ...kept.map(({ sku }) => sku)]);
   const before = new Map(kept.map((row) => [row.sku, row]));
   const read = readCells(text).flatMap((cells, at) =>
     at === 0 && /^sku$/i.test(cells[0] ?? "") ? [] : [readLine(cells, at + 1, skus, before)],

@@ -21,7 +21,7 @@ export interface RoomAsLeft {
  * was corrected. `asLeft`: every connection that visits to the site have left, in any order.
  */
 export function roomsAsLeft(asLeft: readonly ConnectionAsLeft[]): readonly RoomAsLeft[] {
-  const latestFirst = asLeft.toSorted((a, b) => (a.signedAt < b.signedAt ? 1 : -1));
+  const latestFirst = asLeft.toSorted((a, b) => b.signedAt.localeCompare(a.signedAt));
   const wentOn = new Set(
     latestFirst.flatMap(({ continues, isCorrected }) => (isCorrected ? [] : (continues ?? []))),
   );

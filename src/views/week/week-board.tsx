@@ -17,6 +17,7 @@ export interface WeekVisit {
   readonly from: string;
   readonly until: string | null;
   readonly isDone: boolean;
+  readonly isUnplanned: boolean;
   readonly overlaps: boolean;
 }
 
@@ -47,7 +48,8 @@ function Ticket({ visit, day }: { readonly visit: WeekVisit; readonly day: strin
       >
         <p className="figure text-small">
           {visit.from}
-          {visit.until === null ? <span className="text-quiet"> no plan yet</span> : ` to ${visit.until}`}
+          {visit.until !== null && ` to ${visit.until}`}
+          {visit.isUnplanned && <span className="text-quiet"> no plan yet</span>}
         </p>
         <a
           href={`/visits/${visit.id}`}
