@@ -1,5 +1,5 @@
 /** Search over what was written: whole words and their beginnings first, then what is spelt alike. */
-import type { Db } from "./client.ts";
+import type { Db, Pool } from "./client.ts";
 
 export const SEARCH_KINDS = ["customer", "site", "visit", "fixture", "note"] as const;
 export type SearchKind = (typeof SEARCH_KINDS)[number];
@@ -34,16 +34,34 @@ export async function searchWords(sql: Db, query: string, each: number): Promise
     order by kinds.place, found.happened_at desc nulls last, found.title`;
 }
 
-/** Returns so many documents of each kind whose words are spelt most like the text: for words that were mistyped. */
-export async function searchLetters(sql: Db, text: string, each: number): Promise<readonly FoundRow[]> {
-  return sql<FoundRow[]>`
-    with alike as (
-      select kind, title, detail, href, happened_at, word_similarity(${text}, words) as likeness
-      from search_document where ${text} <% words order by likeness desc limit ${MOST_COUNTED}),
-    placed as (
-      select *, row_number() over (partition by kind order by likeness desc, happened_at desc nulls last) as place,
-        count(*) over (partition by kind)::int as count
-      from alike)
-    select kind, title, detail, href, happened_at, count from placed where place <= ${each}
-    order by array_position(${[...SEARCH_KINDS]}::text[], kind), place`;
+/** Share of three-letter pieces that make a word alike: a letter left out or swapped in a word of six still is. */
+const ALIKE = "0.4";
+
+/** Returns so many documents of each kind that have something spelt like every word: for words that were mistyped. */
+export async function searchLetters(
+  pool: Pool,
+  words: readonly string[],
+  each: number,
+): Promise<readonly FoundRow[]> {
+  if (words.length === 0) return [];
+  const found: FoundRow[] = [];
+  await pool.begin(async (sql) => {
+    await sql`select set_config('pg_trgm.word_similarity_threshold', ${ALIKE}, true)`;
+    found.push(
+      ...(await sql<FoundRow[]>`
+        with alike as (
+          select kind, title, detail, href, happened_at,
+            (select sum(word_similarity(word, words)) from unnest(${[...words]}::text[]) as word) as likeness
+          from search_document
+          where ${words.map((word, at) => sql`${at === 0 ? sql`` : sql`and`} ${word} <% words`)}
+          order by likeness desc limit ${MOST_COUNTED}),
+        placed as (
+          select *, row_number() over (partition by kind order by likeness desc, happened_at desc nulls last) as place,
+            count(*) over (partition by kind)::int as count
+          from alike)
+        select kind, title, detail, href, happened_at, count from placed where place <= ${each}
+        order by array_position(${[...SEARCH_KINDS]}::text[], kind), place`),
+    );
+  });
+  return found;
 }

@@ -282,7 +282,7 @@ describe("the bin", () => {
     const { page, leave } = await enter();
     await go(page, "/");
     await page.getByText(/^Where:/).click();
-    await page.getByLabel("Site", { exact: true }).fill("Somebody's house");
+    await page.getByLabel("Or a new site").fill("Somebody's house");
     await page.keyboard.press("Enter");
     await go(page, `/visits/${visit}`);
     await page.getByLabel("Room", { exact: true }).fill("cellar");

@@ -4,6 +4,7 @@ import { after, before, describe, it } from "node:test";
 import type { Browser } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
+import { siteIdOf } from "../../src/app/site/site.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
 import {
   accessibilityFaults,
@@ -60,6 +61,16 @@ before(async () => {
     "/catalogue?q=tee",
     "/house-rules",
     "/visits/import",
+    "/sites",
+    `/sites/${(await siteIdOf(makeContext(database.sql), KITCHEN)) ?? ""}`,
+    "/customers",
+    "/due",
+    "/search?q=basin",
+    "/truck",
+    "/truck/load",
+    "/week",
+    "/settings",
+    "/catalogue/LB-C38B78-012",
     "/nothing-here",
   ];
 });

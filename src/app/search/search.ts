@@ -28,15 +28,15 @@ export interface SearchResult {
   readonly isAlike: boolean;
 }
 
-/** Returns words in the form of to_tsquery: every one of them, each as the beginning of a word; null: nothing to look for. */
-export function tsQueryOf(text: string): string | null {
+/** The words of a text that are looked for, in small letters. */
+function wordsOf(text: string): readonly string[] {
   const words = text.toLowerCase().match(/[\p{L}\p{N}]+(?:[/'.-][\p{L}\p{N}]+)*/gu) ?? [];
-  if (words.length === 0) return null;
-  return words
-    .slice(0, MOST_WORDS)
-    .map((word) => `'${word.replaceAll("'", "''")}':*`)
-    .join(" & ");
+  return words.slice(0, MOST_WORDS);
 }
+
+/** Words in the form of to_tsquery: every one of them, each as the beginning of a word. */
+const tsQueryOf = (words: readonly string[]): string =>
+  words.map((word) => `'${word.replaceAll("'", "''")}':*`).join(" & ");
 
 function grouped(rows: readonly FoundRow[]): readonly SearchGroup[] {
   return SEARCH_KINDS.flatMap((kind): SearchGroup[] => {
@@ -61,12 +61,15 @@ async function partGroup(context: Context, text: string): Promise<readonly Searc
 /** Searches customers, sites, visits, fixtures, notes and parts. A text without a word finds nothing. */
 export async function search(context: Context, asked: string): Promise<SearchResult> {
   const text = asked.trim().slice(0, MOST_QUERY);
-  const query = tsQueryOf(text);
-  if (query === null) return { text, groups: [], isAlike: false };
-  const [rows, parts] = await Promise.all([searchWords(context.sql, query, EACH), partGroup(context, text)]);
+  const words = wordsOf(text);
+  if (words.length === 0) return { text, groups: [], isAlike: false };
+  const [rows, parts] = await Promise.all([
+    searchWords(context.sql, tsQueryOf(words), EACH),
+    partGroup(context, text),
+  ]);
   if (rows.length >= FEW || parts.length > 0 || text.length < SHORTEST_LIKE)
     return { text, groups: [...grouped(rows), ...parts], isAlike: false };
-  const alike = await searchLetters(context.sql, text, EACH);
+  const alike = await searchLetters(context.sql, words, EACH);
   const more = alike.filter(
     ({ href, title }) => !rows.some((row) => row.href === href && row.title === title),
   );

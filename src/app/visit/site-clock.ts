@@ -6,7 +6,8 @@ import { AppError } from "../http/app-error.ts";
 export function instantOf(local: string, zone: string): string {
   const moment = DateTime.fromISO(local, { zone });
   const iso = moment.toUTC().toISO();
-  if (!moment.isValid || iso === null)
+  // An hour that is skipped when clocks go forward is read as another one.
+  if (iso === null || moment.toFormat("yyyy-MM-dd'T'HH:mm") !== local)
     throw new AppError("invalid", "Day and time: no clock at the site shows this.", [
       { path: "startsOn", message: "is no time at the site" },
     ]);

@@ -26,7 +26,7 @@ export const newVisitForm = z
     visit: uuid,
     preset: z.string().optional(),
     template: z.string().optional(),
-    /** A known site; empty: the place that is written out. */
+    /** A known site; a place that is written out wins over it. */
     site: z.union([z.literal(""), uuid]).default(""),
     siteName: looseLine(200),
     siteAddress: siteSchema.shape.address,
@@ -119,9 +119,10 @@ export async function startVisit(
   return { visit: form.visit, connection: acts[0]?.connection ?? "" };
 }
 
-/** The site a form names: a known one by its id, else the place as it is written out. */
+/** The site a form names: the place as it is written out, else a known one by its id. */
 async function siteOfForm(context: Context, form: z.output<typeof newVisitForm>): Promise<Site> {
-  if (form.site === "") return { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
+  if (form.siteName !== "" || form.site === "")
+    return { name: form.siteName, address: form.siteAddress, zone: form.siteZone };
   const known = await findSiteById(context.sql, form.site);
   if (known === undefined) throw notFound("site");
   return { name: known.name, address: known.address, zone: known.zone };

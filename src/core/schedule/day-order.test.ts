@@ -32,20 +32,28 @@ describe("a visit that is moved", () => {
     );
   });
 
+  it("goes between two that leave no room, and then overlaps", () => {
+    const day = [visit("a", 540), visit("b", 600)];
+    assert.equal(startWhenMoved(visit("m", 0), day, "a"), 585);
+    assert.ok(overlapping([...day, visit("m", 585)]).has("m"));
+  });
+
   it("placed first is done before the next one begins", () => {
     assert.equal(startWhenMoved(visit("m", 900, 90), [visit("a", 10 * 60)], null), 8 * 60);
   });
 
-  it("stays within the day, on a quarter of an hour, and behind the one it was put behind", () => {
+  it("stays within the day, behind the one it was put behind and before the one after", () => {
     fc.assert(
       fc.property(arbitraryDay, fc.nat(7), (day, at) => {
         const after = day[at]?.id ?? null;
         const start = startWhenMoved(visit("m", 600), day, after);
         assert.ok(start >= 0 && start < 24 * 60);
-        if (day.length > 0) assert.equal(start % 15, 0);
-        const before = day.find(({ id }) => id === after);
-        if (before !== undefined && before.startMin < 1380)
-          assert.ok(start > before.startMin || start === 1425);
+        const inOrder = day.toSorted((a, b) => a.startMin - b.startMin);
+        const before = inOrder.findIndex(({ id }) => id === after);
+        if (before < 0 || start === 1425) return;
+        assert.ok(start > (inOrder[before]?.startMin ?? 0));
+        const next = inOrder[before + 1];
+        if (next && next.startMin > (inOrder[before]?.startMin ?? 0) + 1) assert.ok(start <= next.startMin);
       }),
     );
   });

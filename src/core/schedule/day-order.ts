@@ -20,15 +20,21 @@ const lengthOf = ({ minutes }: Pick<DayVisit, "minutes">) => minutes ?? UNPLANNE
 
 /**
  * Returns when a visit begins that is moved into a day, minutes after midnight: on an empty day as early as before; behind
- * another one once that is done and driven from; first of the day so that it is done before the next one. Never before
+ * another one once that is done and driven from, but before the one after; first of the day so that it is done before the next one. Never before
  * midnight, never past the last quarter of an hour of the day.
  */
 export function startWhenMoved(moved: DayVisit, others: readonly DayVisit[], after: string | null): number {
   const inOrder = others.filter(({ id }) => id !== moved.id).toSorted((a, b) => a.startMin - b.startMin);
   const before = inOrder.find(({ id }) => id === after);
   if (before !== undefined) {
-    const free = before.startMin + lengthOf(before) + TRAVEL_MIN;
-    return Math.min(DAY_MIN - STEP_MIN, Math.ceil(free / STEP_MIN) * STEP_MIN);
+    const free = Math.ceil((before.startMin + lengthOf(before) + TRAVEL_MIN) / STEP_MIN) * STEP_MIN;
+    const next = inOrder[inOrder.indexOf(before) + 1];
+    // The order that was asked for holds; what then overlaps is told.
+    const latest =
+      next === undefined || free < next.startMin
+        ? free
+        : Math.max(before.startMin + 1, Math.floor((next.startMin - 1) / STEP_MIN) * STEP_MIN);
+    return Math.min(DAY_MIN - STEP_MIN, latest);
   }
   const [first] = inOrder;
   if (first === undefined) return moved.startMin;
