@@ -5,8 +5,9 @@ import { makeContext } from "../../src/app/context.ts";
 import { startVisit } from "../../src/app/visit/start-visit.ts";
 import { readDay } from "../../src/app/visit/today.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
-import { alive, go } from "../support/browser.ts";
+import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { confirmGuesses } from "../support/leak-check.ts";
 import { idOf, SITE } from "../support/story.ts";
 
 const { newPage: enter, database } = startApp("template_demo");
@@ -122,14 +123,17 @@ describe("a day of three visits", () => {
     await page.getByText("No hookup chosen yet").waitFor();
     await page.getByRole("link", { name: "Toilet tank" }).click();
     await alive(page);
-    await page.getByRole("button", { name: "I have looked: it is as shown" }).click();
-    await page.getByRole("button", { name: /^Measured/ }).click();
-    await page.getByRole("button", { name: "Save", exact: true }).click();
-    await page.getByText("All saved").first().waitFor();
-    await page.getByRole("link", { name: "Hookup", exact: true }).first().click();
+    await confirmGuesses(page);
+    await page.getByRole("button", { name: "Save the survey" }).click();
+    await saved(page);
+    await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
+    await page.waitForURL(/\/hookup$/);
     await alive(page);
-    await page.getByRole("button", { name: /^Choose plan/ }).click();
-    await page.getByText("All saved").first().waitFor();
+    await page
+      .getByRole("button", { name: /^Choose/ })
+      .first()
+      .click();
+    await saved(page);
 
     await go(page, `/truck/load?day=${day}`);
     const load = page.getByRole("button", { name: /^Load: .*line/ }).first();
