@@ -43,16 +43,11 @@ export async function listDue(
   },
 ): Promise<readonly DueThingRow[]> {
   return sql<DueThingRow[]>`
-    with page as (
-      select due.connection_id, due.code, due.due_on, due.since, site.site_id, site.name as site_name,
-        site.address as site_address, site.zone as site_zone, asleft.body ->> 'label' as label, asleft.body ->> 'room' as room
+    with page as materialized (
+      select due.visit_id, due.connection_id, due.code, due.due_on, due.since
       from due_thing as due
-      join connection_as_left as asleft
-        on asleft.visit_id = due.visit_id and asleft.connection_id = due.connection_id and not asleft.is_corrected
-      join visit on visit.visit_id = due.visit_id
-      join site on site.site_id = visit.site_id
       where due.due_on < ${before}
-        ${siteId === null ? sql`` : sql`and site.site_id = ${siteId}`}
+        ${siteId === null ? sql`` : sql`and due.visit_id in (select visit_id from visit where site_id = ${siteId})`}
         ${after === null ? sql`` : sql`and (due.due_on, due.connection_id, due.code) > (${after.dueOn}, ${after.connectionId}, ${after.code})`}
         and not exists (
           select 1 from connection_as_left as later where later.continues = due.connection_id and not later.is_corrected)
@@ -65,9 +60,15 @@ export async function listDue(
       from visit, jsonb_array_elements(ticket -> 'connections') as connection
       where phase not in ('done', 'removed', 'look-back', 'overdue', 'binned')
       group by 1)
-    select page.connection_id, code, due_on::text as due_on, since, site_id, site_name, site_address, site_zone, label, room,
+    select page.connection_id, page.code, page.due_on::text as due_on, page.since, site.site_id, site.name as site_name,
+      site.address as site_address, site.zone as site_zone, asleft.body ->> 'label' as label, asleft.body ->> 'room' as room,
       booked.visit_id as booked_visit
-    from page left join booked on booked.continues = page.connection_id::text
+    from page
+    join connection_as_left as asleft
+      on asleft.visit_id = page.visit_id and asleft.connection_id = page.connection_id and not asleft.is_corrected
+    join visit on visit.visit_id = page.visit_id
+    join site on site.site_id = visit.site_id
+    left join booked on booked.continues = page.connection_id::text
     order by page.due_on, page.connection_id, page.code`;
 }
 

@@ -1,5 +1,5 @@
-/** Search over what was written: whole words and their beginnings first, then what is spelt alike. */
-import type { Db, Pool } from "./client.ts";
+/** Search over what was written: words and their beginnings, and words that are spelt alike. */
+import type { Db } from "./client.ts";
 
 export const SEARCH_KINDS = ["customer", "site", "visit", "fixture", "note"] as const;
 export type SearchKind = (typeof SEARCH_KINDS)[number];
@@ -17,51 +17,46 @@ export interface FoundRow {
 /** Documents of one kind that are looked at before they are ordered: a word that stands in more says little. */
 const MOST_COUNTED = 500;
 
+/** The condition spelled out for each kind, or PostgreSQL would not use the kind's own index. */
+const ofKind = (sql: Db, kind: SearchKind) => {
+  switch (kind) {
+    case "customer":
+      return sql`kind = 'customer'`;
+    case "site":
+      return sql`kind = 'site'`;
+    case "visit":
+      return sql`kind = 'visit'`;
+    case "fixture":
+      return sql`kind = 'fixture'`;
+    case "note":
+      return sql`kind = 'note'`;
+  }
+};
+
 /**
- * Returns so many documents of each kind that hold every word, or a word that begins so; the latest first. `query`: words in the
- * form of to_tsquery.
+ * Returns so many documents of each kind that answer a query; the latest first. `query`: words in the form of to_tsquery.
  */
 export async function searchWords(sql: Db, query: string, each: number): Promise<readonly FoundRow[]> {
-  return sql<FoundRow[]>`
-    select kinds.kind, found.title, found.detail, found.href, found.happened_at, found.count
-    from unnest(${[...SEARCH_KINDS]}::text[]) with ordinality as kinds (kind, place)
-    cross join lateral (
-      select title, detail, href, happened_at, count(*) over ()::int as count
-      from (
-        select title, detail, href, happened_at from search_document
-        where kind = kinds.kind and vector @@ to_tsquery('simple', ${query}) limit ${MOST_COUNTED}) as answering
-      order by happened_at desc nulls last, title limit ${each}) as found
-    order by kinds.place, found.happened_at desc nulls last, found.title`;
+  const found = await Promise.all(
+    SEARCH_KINDS.map(
+      (kind) => sql<FoundRow[]>`
+        select kind, title, detail, href, happened_at, count(*) over ()::int as count
+        from (
+          select kind, title, detail, href, happened_at from search_document
+          where ${ofKind(sql, kind)} and vector @@ to_tsquery('simple', ${query}) limit ${MOST_COUNTED}) as answering
+        order by happened_at desc nulls last, title limit ${each}`,
+    ),
+  );
+  return found.flatMap((rows) => [...rows]);
 }
 
-/** Share of three-letter pieces that make a word alike: a letter left out or swapped in a word of six still is. */
-const ALIKE = "0.4";
+/** Words taken as meant by one that was typed. */
+const MOST_ALIKE = 4;
 
-/** Returns so many documents of each kind that have something spelt like every word: for words that were mistyped. */
-export async function searchLetters(
-  pool: Pool,
-  words: readonly string[],
-  each: number,
-): Promise<readonly FoundRow[]> {
-  if (words.length === 0) return [];
-  const found: FoundRow[] = [];
-  await pool.begin(async (sql) => {
-    await sql`select set_config('pg_trgm.word_similarity_threshold', ${ALIKE}, true)`;
-    found.push(
-      ...(await sql<FoundRow[]>`
-        with alike as (
-          select kind, title, detail, href, happened_at,
-            (select sum(word_similarity(word, words)) from unnest(${[...words]}::text[]) as word) as likeness
-          from search_document
-          where ${words.map((word, at) => sql`${at === 0 ? sql`` : sql`and`} ${word} <% words`)}
-          order by likeness desc limit ${MOST_COUNTED}),
-        placed as (
-          select *, row_number() over (partition by kind order by likeness desc, happened_at desc nulls last) as place,
-            count(*) over (partition by kind)::int as count
-          from alike)
-        select kind, title, detail, href, happened_at, count from placed where place <= ${each}
-        order by array_position(${[...SEARCH_KINDS]}::text[], kind), place`),
-    );
-  });
-  return found;
+/** Returns the words that were ever written and are spelt most like a word, the nearest first. */
+export async function wordsLike(sql: Db, word: string): Promise<readonly string[]> {
+  const rows = await sql<{ word: string }[]>`
+    select word from search_word
+    where word % ${word} order by similarity(word, ${word}) desc, word limit ${MOST_ALIKE}`;
+  return rows.map((row) => row.word);
 }

@@ -81,11 +81,18 @@ export async function sitesOfCustomer(sql: Db, customerId: string): Promise<read
     select ${columns(sql)} from site where customer_id = ${customerId} order by lower(name), site_id limit 200`;
 }
 
-/** Returns the sites that were visited last, the latest first. */
+/** Latest visits among which the sites visited last are looked for. */
+const LATEST_VISITS = 200;
+
+/** Returns the sites that the latest visits went to, the latest first. */
 export async function recentSites(sql: Db, limit: number): Promise<readonly SiteRow[]> {
   return sql<SiteRow[]>`
-    select ${columns(sql)} from site
-    order by (select max(starts_at) from visit where visit.site_id = site.site_id) desc nulls last, site_id limit ${limit}`;
+    with latest as (
+      select site_id, max(starts_at) as at from (
+        select site_id, starts_at from visit where phase <> 'binned'
+        order by starts_at desc, visit_id desc limit ${LATEST_VISITS}) as visits
+      group by site_id)
+    select ${columns(sql)} from site join latest using (site_id) order by latest.at desc, site_id limit ${limit}`;
 }
 
 /** Writes a site's particulars if nobody has changed them since version `seen`; false when somebody has. */

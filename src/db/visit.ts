@@ -22,8 +22,8 @@ export interface VisitRow {
 
 /** A row with what lists show of its visit. */
 export interface ListedVisitRow extends VisitRow {
-  /** Checked by whoever reads it; null: none was made of the latest event. */
-  readonly ticket: unknown;
+  /** JSON, checked by whoever reads it; null: none was made of the latest event. */
+  readonly ticket: string | null;
 }
 
 /** One reading of an event from a file. */
@@ -58,7 +58,7 @@ const columns = (sql: Db) =>
   sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside, log_bytes`;
 
 const listedColumns = (sql: Db) =>
-  sql`${columns(sql)}, case when ticket_version = version then ticket end as ticket`;
+  sql`${columns(sql)}, case when ticket_version = version then ticket::text end as ticket`;
 
 /** Finds the row of a visit. */
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {

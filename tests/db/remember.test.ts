@@ -305,7 +305,7 @@ describe("search", () => {
   });
 
   it("finds what is mistyped by its letters, nothing for nonsense, and takes any signs", async () => {
-    const alike = await search(context, "quiltng cirlce");
+    const alike = await search(context, "quiltng circel");
     assert.deepEqual([alike.isAlike, alike.groups[0]?.kind], [true, "customer"]);
     assert.deepEqual(await found("qqqqzzzz"), []);
     for (const text of ["", "'", "a' | b & !c:*", "::::", "\\", "%_", "x".repeat(500)])

@@ -1,6 +1,6 @@
 /** Search over everything the shop remembers. */
 import { findParts } from "../../core/part/index.ts";
-import { type FoundRow, SEARCH_KINDS, type SearchKind, searchLetters, searchWords } from "../../db/search.ts";
+import { type FoundRow, SEARCH_KINDS, type SearchKind, searchWords, wordsLike } from "../../db/search.ts";
 import type { Context } from "../context.ts";
 import { catalogueLines } from "../shop/shop.ts";
 
@@ -34,9 +34,17 @@ function wordsOf(text: string): readonly string[] {
   return words.slice(0, MOST_WORDS);
 }
 
+const quoted = (word: string) => `'${word.replaceAll("\\", "\\\\").replaceAll("'", "''")}'`;
+
 /** Words in the form of to_tsquery: every one of them, each as the beginning of a word. */
-const tsQueryOf = (words: readonly string[]): string =>
-  words.map((word) => `'${word.replaceAll("'", "''")}':*`).join(" & ");
+const tsQueryOf = (words: readonly string[]): string => words.map((word) => `${quoted(word)}:*`).join(" & ");
+
+/** What is spelt like the words, in the form of to_tsquery; null: nothing is spelt like one of them. */
+async function alikeQuery(context: Pick<Context, "sql">, words: readonly string[]): Promise<string | null> {
+  const near = await Promise.all(words.map((word) => wordsLike(context.sql, word)));
+  if (near.some((each) => each.length === 0)) return null;
+  return near.map((each) => `(${each.map(quoted).join(" | ")})`).join(" & ");
+}
 
 function grouped(rows: readonly FoundRow[]): readonly SearchGroup[] {
   return SEARCH_KINDS.flatMap((kind): SearchGroup[] => {
@@ -69,7 +77,8 @@ export async function search(context: Context, asked: string): Promise<SearchRes
   ]);
   if (rows.length >= FEW || parts.length > 0 || text.length < SHORTEST_LIKE)
     return { text, groups: [...grouped(rows), ...parts], isAlike: false };
-  const alike = await searchLetters(context.sql, words, EACH);
+  const query = await alikeQuery(context, words);
+  const alike = query === null ? [] : await searchWords(context.sql, query, EACH);
   const more = alike.filter(
     ({ href, title }) => !rows.some((row) => row.href === href && row.title === title),
   );

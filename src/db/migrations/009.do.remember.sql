@@ -84,8 +84,25 @@ create table search_document (
   constraint search_document_pk primary key (kind, document_key)
 );
 create index search_document_by_visit on search_document (visit_id) where visit_id is not null;
-create index search_document_vector on search_document using gin (vector);
-create index search_document_letters on search_document using gin (words gin_trgm_ops);
+-- One index a kind: each kind is asked by itself, and a word that is common among fixtures costs the others nothing.
+create index search_customer on search_document using gin (vector) where kind = 'customer';
+create index search_site on search_document using gin (vector) where kind = 'site';
+create index search_visit on search_document using gin (vector) where kind = 'visit';
+create index search_fixture on search_document using gin (vector) where kind = 'fixture';
+create index search_note on search_document using gin (vector) where kind = 'note';
+
+-- Every word that was ever written, so that a mistyped one finds those spelt like it.
+create table search_word (
+  word text constraint search_word_pk primary key
+);
+create index search_word_letters on search_word using gin (word gin_trgm_ops);
+create function keep_search_words() returns trigger language plpgsql as $$
+begin
+  insert into search_word (word) select unnest(tsvector_to_array(new.vector)) on conflict do nothing;
+  return null;
+end
+$$;
+create trigger search_document_words after insert or update on search_document for each row execute function keep_search_words();
 
 -- Names of customers and sites are searched for as soon as they are written.
 create function keep_customer_document() returns trigger language plpgsql as $$
@@ -184,4 +201,5 @@ insert into revision (name, number) values ('projections', 0), ('truck', 0);
 grant select, insert, update on customer, stock_item, load_tick, due_dismissal, busy_time to brassnut_server;
 grant delete on stock_item, load_tick, due_dismissal, busy_time to brassnut_server;
 grant select, insert on site_change, part_price to brassnut_server;
+grant select, insert on search_word to brassnut_server;
 grant select, insert, update, delete on connection_as_left, due_thing, drawn_part, search_document, part_choice to brassnut_server;
