@@ -23,6 +23,7 @@ import { planOptionsEndpoint } from "./plan-options.ts";
 import { practicePieceEndpoint } from "./practice-piece.ts";
 import { readVisitEndpoint } from "./read-visit.ts";
 import { runSheetEndpoint } from "./run-sheet.ts";
+import { shopSchemaEndpoint } from "./shop-schema.ts";
 import { loadEndpoint } from "./truck-load.ts";
 import { reachEndpoint } from "./truck-reach.ts";
 import { visitSchemaEndpoint } from "./visit-schema.ts";
@@ -47,6 +48,7 @@ const JSON_ENDPOINTS = [
   reachEndpoint,
   practicePieceEndpoint,
   visitSchemaEndpoint,
+  shopSchemaEndpoint,
   listVisitsEndpoint,
   openVisitEndpoint,
   loadEndpoint,
