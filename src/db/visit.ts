@@ -108,20 +108,39 @@ const listCondition = (sql: Db, list: VisitList) => {
   }
 };
 
+/** What narrows a list of visits; each null: not asked for. */
+export interface VisitFilter {
+  readonly siteId: string | null;
+  /** Begin on or after, and before. */
+  readonly from: Date | null;
+  readonly until: Date | null;
+  /** Part of the title, in any letters. */
+  readonly title: string | null;
+}
+
+const NO_FILTER: VisitFilter = { siteId: null, from: null, until: null, title: null };
+
+const narrowed = (sql: Db, { siteId, from, until, title }: VisitFilter) => sql`
+  ${siteId === null ? sql`` : sql`and site_id = ${siteId}`}
+  ${from === null ? sql`` : sql`and starts_at >= ${from}`}
+  ${until === null ? sql`` : sql`and starts_at < ${until}`}
+  ${title === null ? sql`` : sql`and strpos(lower(title), ${title.toLowerCase()}) > 0`}`;
+
 /** Returns a page of visits: the newest first, but follow-up checks in the order they fall due. */
 export async function listVisits(
   sql: Db,
   list: VisitList,
   limit: number,
   after: PageCursor | null = null,
+  filter: VisitFilter = NO_FILTER,
 ): Promise<readonly ListedVisitRow[]> {
   if (list === "due")
     return sql<ListedVisitRow[]>`
-      select ${listedColumns(sql)} from visit where ${listCondition(sql, list)}
+      select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
       ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
       order by look_back_due_at, visit_id limit ${limit}`;
   return sql<ListedVisitRow[]>`
-    select ${listedColumns(sql)} from visit where ${listCondition(sql, list)}
+    select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
     ${after === null ? sql`` : sql`and (starts_at, visit_id) < (${after.at}, ${after.visitId})`}
     order by starts_at desc, visit_id desc limit ${limit}`;
 }

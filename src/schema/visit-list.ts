@@ -40,3 +40,17 @@ export const visitListResponse = z
     next: z.string().nullable(),
   })
   .meta({ id: "VisitListResponse" });
+
+/** What narrows the page of all visits, as its form tells: empty fields ask for nothing. */
+export const visitFilterQuery = z.object({
+  site: z.uuid().nullable().catch(null),
+  from: z.iso.date().nullable().catch(null),
+  until: z.iso.date().nullable().catch(null),
+  title: z
+    .string()
+    .trim()
+    .max(80)
+    .transform((text) => (text === "" ? null : text))
+    .nullable()
+    .catch(null),
+});

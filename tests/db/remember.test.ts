@@ -26,11 +26,14 @@ import {
   siteIdOf,
 } from "../../src/app/site/site.ts";
 import { compareProjection } from "../../src/app/visit/rebuild.ts";
+import { changeSavedViews, readSavedViews } from "../../src/app/visit/saved-views.ts";
+import { dayStart } from "../../src/app/visit/site-clock.ts";
 import { duplicateVisit, startNextVisit, startVisit } from "../../src/app/visit/start-visit.ts";
-import { readDay } from "../../src/app/visit/today.ts";
+import { readDay, readVisitPage } from "../../src/app/visit/today.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import type { VisitAct, VisitEvent } from "../../src/core/visit/index.ts";
+import type { VisitFilter } from "../../src/db/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, CONNECTION, event, idOf, SITE, startedVisit, tickedTo } from "../support/story.ts";
 
@@ -387,6 +390,40 @@ describe("parts", () => {
     assert.equal(await changePart(context, "OURS-1", formOf({ action: "drop" })), null);
     assert.equal(await changePart(context, sku, formOf({ action: "drop" })), sku);
     await rejects(readPart(context, "OURS-1"), "not-found");
+  });
+});
+
+describe("all visits", () => {
+  it("are narrowed by site, days and title, and a view is saved by its name", async () => {
+    const { visit } = await signedVisit(8);
+    const siteId = await siteIdOf(context, visit);
+    const all = async (change: Partial<VisitFilter>) =>
+      (
+        await readVisitPage(context, "all", {
+          after: null,
+          limit: 200,
+          filter: { siteId: null, from: null, until: null, title: null, ...change },
+        })
+      ).tickets;
+    const ofSite = await all({ siteId });
+    assert.ok(ofSite.some(({ id }) => id === visit));
+    assert.ok(ofSite.every(({ site }) => site.name === SITE.name));
+    const day = await all({
+      from: dayStart("2026-03-08", SITE.zone),
+      until: dayStart("2026-03-08", SITE.zone, 1),
+    });
+    assert.ok(
+      day.length > 0 && day.every(({ startsAt }) => startsAt.toISOString() < "2026-03-09T03:00:00.000Z"),
+    );
+    assert.equal((await all({ title: "TEST V" })).length, (await all({ title: "test visit" })).length);
+    assert.deepEqual(await all({ title: "nothing is called so %" }), []);
+    await changeSavedViews(context, formOf({ name: "March", query: "list=all&from=2026-03-01" }), 0);
+    await rejects(changeSavedViews(context, formOf({ name: "Late", query: "" }), 0), "stale");
+    assert.deepEqual((await readSavedViews(context)).views, [
+      { name: "March", query: "list=all&from=2026-03-01" },
+    ]);
+    await changeSavedViews(context, formOf({ name: "March", query: "", action: "remove" }), 1);
+    assert.deepEqual((await readSavedViews(context)).views, []);
   });
 });
 

@@ -13,3 +13,8 @@ export function instantOf(local: string, zone: string): string {
     ]);
   return iso;
 }
+
+/** Returns the moment a day begins by the clocks of a zone, so many days later. */
+export function dayStart(day: string, zone: string, daysLater = 0): Date {
+  return DateTime.fromISO(day, { zone }).plus({ days: daysLater }).toJSDate();
+}

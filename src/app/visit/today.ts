@@ -13,6 +13,7 @@ import {
   type ListedVisitRow,
   listVisits,
   type PageCursor,
+  type VisitFilter,
   type VisitList,
   type VisitRow,
 } from "../../db/visit.ts";
@@ -200,7 +201,11 @@ function markOf(list: VisitList, { visitId, startsAt, lookBackDueAt }: VisitRow)
 export async function readVisitPage(
   context: Context,
   name: PagedList,
-  { after, limit }: { readonly after: string | null; readonly limit: number },
+  {
+    after,
+    limit,
+    filter,
+  }: { readonly after: string | null; readonly limit: number; readonly filter?: VisitFilter },
 ): Promise<VisitPage> {
   const lists = name === "everything" ? EVERYTHING : [name];
   let place: Place | null = placeFrom(lists, after);
@@ -209,7 +214,13 @@ export async function readVisitPage(
   while (place !== null && next === null) {
     const { list }: Place = place;
     const wanted = limit - rows.length;
-    const page: readonly ListedVisitRow[] = await listVisits(context.sql, list, wanted + 1, place.after);
+    const page: readonly ListedVisitRow[] = await listVisits(
+      context.sql,
+      list,
+      wanted + 1,
+      place.after,
+      filter,
+    );
     rows.push(...page.slice(0, wanted));
     const last = page[wanted - 1];
     if (page.length > wanted && last) next = markOf(list, last);
