@@ -1,5 +1,4 @@
 export { PROJECTION_VERSION, type VisitProjection, visitProjection } from "./projection.ts";
-export type { SearchDocument } from "./search-document.ts";
 export {
   type TicketConnection,
   ticketJoints,
