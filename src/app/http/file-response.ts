@@ -16,3 +16,14 @@ export function fileAnswer(body: string, name: `${string}.${keyof typeof TYPES}`
     },
   });
 }
+
+/** Builds a response with a file of bytes. */
+export function bytesAnswer(bytes: Uint8Array, type: string, name: string): Response {
+  return new Response(Uint8Array.from(bytes), {
+    headers: {
+      "content-type": type,
+      "content-disposition": `attachment; filename="${name}"`,
+      "cache-control": "no-store",
+    },
+  });
+}

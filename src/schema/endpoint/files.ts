@@ -1,7 +1,7 @@
 /** Endpoints that answer files. */
 import { z } from "zod";
 import { file } from "./definition.ts";
-import { onHold, onVisit } from "./visit-paths.ts";
+import { onHold, onStrip, onVisit } from "./visit-paths.ts";
 
 const forSpreadsheet = z.object({ for: z.literal("spreadsheet").optional() });
 
@@ -45,6 +45,18 @@ export const FILE_ENDPOINTS = [
     summary: "When a visit's water is off, as a calendar",
     params: onVisit,
     type: "text/calendar",
+  }),
+  file({
+    path: "/api/v1/visits/{id}/record.pdf",
+    summary: "The record of a visit as a PDF",
+    params: onVisit,
+    type: "application/pdf",
+  }),
+  file({
+    path: "/api/v1/visits/{id}/strips/{strip}.svg",
+    summary: "The run of a connection as an SVG drawing",
+    params: onStrip,
+    type: "image/svg+xml",
   }),
   file({
     path: "/api/v1/visits/{id}/holds/{hold}.csv",

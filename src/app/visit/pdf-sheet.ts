@@ -1,0 +1,205 @@
+/** A sheet of paper that is written from the top down: headings, sentences, tables, drawings as vectors. */
+import { createRequire } from "node:module";
+import PDFDocument from "pdfkit";
+import { create as makeQrCode } from "qrcode";
+import drawSvg from "svg-to-pdfkit";
+import { type Sentence, sentenceText } from "../../core/record/index.ts";
+
+const LETTER = { width: 612, height: 792 } as const;
+const MARGIN = 42;
+const TEXT = 9.5;
+const SMALL = 7.5;
+const QUIET = "#444";
+const INK = "#000";
+const HAIR = "#999";
+/** Between two blocks. */
+const GAP = 6;
+
+const require = createRequire(import.meta.url);
+const fontFile = (name: string, file: string) =>
+  require.resolve(`@fontsource/${name}/files/${name}-latin-${file}.woff`);
+const FONTS = {
+  text: fontFile("atkinson-hyperlegible-next", "400-normal"),
+  strong: fontFile("atkinson-hyperlegible-next", "700-normal"),
+  figure: fontFile("atkinson-hyperlegible-mono", "400-normal"),
+  "strong-figure": fontFile("atkinson-hyperlegible-mono", "700-normal"),
+} as const;
+type Font = keyof typeof FONTS;
+
+const FONT_OF_SPAN = {
+  figure: "figure",
+  strong: "strong",
+  "strong-figure": "strong-figure",
+  quiet: "text",
+} as const;
+
+export interface Cell {
+  readonly text: string;
+  readonly font?: Font;
+}
+
+/** One document. Every font is embedded. */
+export class PdfSheet {
+  readonly #doc: PDFKit.PDFDocument;
+  readonly #chunks: Uint8Array[] = [];
+
+  constructor(title: string, author: string, at: Date) {
+    this.#doc = new PDFDocument({
+      size: [LETTER.width, LETTER.height],
+      margin: MARGIN,
+      font: FONTS.text,
+      lang: "en-US",
+      displayTitle: true,
+      info: { Title: title, Author: author, CreationDate: at },
+    });
+    for (const [name, file] of Object.entries(FONTS)) this.#doc.registerFont(name, file);
+    this.#doc.on("data", (chunk: Uint8Array) => this.#chunks.push(chunk));
+  }
+
+  get #width(): number {
+    return LETTER.width - 2 * MARGIN;
+  }
+
+  /** Begins another page unless so many points are left on this one. */
+  #room(height: number): void {
+    if (this.#doc.y + height > LETTER.height - MARGIN) this.#doc.addPage();
+  }
+
+  heading(text: string, size: number): void {
+    this.#room(size * 3);
+    this.#doc
+      .font("strong")
+      .fontSize(size)
+      .fillColor(INK)
+      .text(text, MARGIN, this.#doc.y, { width: this.#width });
+  }
+
+  rule(): void {
+    this.#doc
+      .moveTo(MARGIN, this.#doc.y + 2)
+      .lineTo(MARGIN + this.#width, this.#doc.y + 2)
+      .lineWidth(1)
+      .strokeColor(INK)
+      .stroke();
+    this.#doc.y += GAP;
+  }
+
+  sentence(sentence: Sentence, { small = false, width = this.#width } = {}): void {
+    const doc = this.#doc;
+    doc.fontSize(small ? SMALL : TEXT);
+    this.#room(doc.heightOfString(sentenceText(sentence), { width }));
+    const spans = sentence.filter((span) => (typeof span === "string" ? span : span.text) !== "");
+    let isFirst = true;
+    spans.forEach((span, at) => {
+      const [text, font, colour] =
+        typeof span === "string"
+          ? [span, "text", INK]
+          : [span.text, FONT_OF_SPAN[span.kind], span.kind === "quiet" ? QUIET : INK];
+      const options = { width, continued: at < spans.length - 1 };
+      doc.font(font).fillColor(colour);
+      if (isFirst) doc.text(text, MARGIN, doc.y, options);
+      else doc.text(text, options);
+      isFirst = false;
+    });
+    doc.y += 1.5;
+  }
+
+  /** A drawing as vectors, as wide as the page at most. */
+  drawing(svg: string): void {
+    const [, width = 0, height = 0] = (/viewBox="\S+ \S+ (\S+) (\S+)"/.exec(svg) ?? []).map(Number);
+    const scale = Math.min(1, this.#width / width);
+    this.#room(height * scale);
+    drawSvg(this.#doc, svg, MARGIN, this.#doc.y, {
+      width: width * scale,
+      height: height * scale,
+      assumePt: true,
+      fontCallback: (family, bold) =>
+        family.includes("mono") ? (bold ? "strong-figure" : "figure") : bold ? "strong" : "text",
+      warningCallback: () => undefined,
+    });
+    this.#doc.y += height * scale + GAP;
+  }
+
+  /** A table: the first column wide, the others alike. Rows stay whole; the head is there again on every page. */
+  table(head: readonly string[], rows: readonly (readonly Cell[])[]): void {
+    const doc = this.#doc;
+    const first = this.#width * 0.26;
+    const other = (this.#width - first) / Math.max(1, head.length - 1);
+    const widthOf = (at: number) => (at === 0 ? first : other) - 6;
+    const leftOf = (at: number) => MARGIN + (at === 0 ? 0 : first + (at - 1) * other);
+    const line = (cells: readonly Cell[]) => {
+      doc.fontSize(SMALL);
+      const height = Math.max(
+        ...cells.map(({ text, font = "text" }, at) =>
+          doc.font(font).heightOfString(text || " ", { width: widthOf(at) }),
+        ),
+      );
+      if (doc.y + height + 4 > LETTER.height - MARGIN) {
+        doc.addPage();
+        line(head.map((text) => ({ text, font: "strong" as const })));
+        doc.fontSize(SMALL);
+      }
+      const top = doc.y;
+      cells.forEach(({ text, font = "text" }, at) => {
+        doc
+          .font(font)
+          .fillColor(INK)
+          .text(text, leftOf(at), top, { width: widthOf(at) });
+      });
+      doc.y = top + height + 2;
+      doc
+        .moveTo(MARGIN, doc.y)
+        .lineTo(MARGIN + this.#width, doc.y)
+        .lineWidth(0.5)
+        .strokeColor(HAIR)
+        .stroke();
+      doc.y += 2;
+    };
+    line(head.map((text) => ({ text, font: "strong" as const })));
+    for (const row of rows) line(row);
+    doc.y += GAP;
+  }
+
+  /** A picture, JPEG or PNG, with its caption; one of another sort is named only. */
+  picture(bytes: Buffer, caption: string): void {
+    const height = 130;
+    this.#room(height + 20);
+    try {
+      this.#doc.image(bytes, MARGIN, this.#doc.y, { fit: [200, height] });
+      this.#doc.y += height + 2;
+    } catch {
+      this.sentence(["A picture that cannot be printed here."], { small: true });
+    }
+    if (caption !== "") this.sentence([caption], { small: true });
+  }
+
+  /** A QR code of squares, with words beside. */
+  qrCode(address: string, words: string): void {
+    const { modules } = makeQrCode(address, { errorCorrectionLevel: "M" });
+    const unit = 2;
+    const quiet = 4 * unit;
+    const side = modules.size * unit;
+    this.#room(side + 2 * quiet);
+    const [left, top] = [MARGIN + quiet, this.#doc.y + quiet];
+    for (let row = 0; row < modules.size; row += 1)
+      for (let column = 0; column < modules.size; column += 1)
+        if (modules.get(row, column)) this.#doc.rect(left + column * unit, top + row * unit, unit, unit);
+    this.#doc.fillColor(INK).fill();
+    const text = left + side + 2 * quiet;
+    this.#doc
+      .font("text")
+      .fontSize(SMALL)
+      .fillColor(QUIET)
+      .text(`${words}\n${address}`, text, top, { width: LETTER.width - MARGIN - text });
+    this.#doc.x = MARGIN;
+    this.#doc.y = Math.max(this.#doc.y, top + side + quiet);
+  }
+
+  /** Ends the document and returns its bytes. */
+  async finish(): Promise<Uint8Array> {
+    const ended = new Promise((resolve) => this.#doc.once("end", resolve));
+    this.#doc.end();
+    await ended;
+    return Buffer.concat(this.#chunks);
+  }
+}
