@@ -4,12 +4,12 @@ import { perform, type TaskInput, type TaskName, type TaskOutput, WorkerTables }
 
 const know = new WorkerTables(loadTables());
 
-export default function answer<N extends TaskName>({
+export default async function answer<N extends TaskName>({
   name,
   input,
 }: {
   readonly name: N;
   readonly input: TaskInput<N>;
-}): TaskOutput<N> {
+}): Promise<TaskOutput<N>> {
   return perform(know, name, input);
 }

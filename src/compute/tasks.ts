@@ -21,6 +21,7 @@ import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
+import { type PdfRequest, writePdf } from "./pdf-sheet.ts";
 import { findPlan, type PlanOptions, planOptionsOf } from "./plan-options.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
 
@@ -123,6 +124,7 @@ export interface TaskMap extends OfShop {
     };
     readonly output: VisitSchedule;
   };
+  pdf: { readonly input: PdfRequest; readonly output: Uint8Array };
   readCatalogue: { readonly input: string; readonly output: ReadCatalogue };
   visitInFile: { readonly input: string; readonly output: ReturnType<typeof visitInFile> };
   judgeImport: { readonly input: ImportQuestion; readonly output: ImportJudged };
@@ -131,8 +133,12 @@ export interface TaskMap extends OfShop {
 export type TaskName = keyof TaskMap;
 export type TaskInput<N extends TaskName> = TaskMap[N]["input"];
 export type TaskOutput<N extends TaskName> = TaskMap[N]["output"];
+/** Most tasks answer at once; one that writes a file answers when the file is whole. */
+type Answering<N extends TaskName> = TaskOutput<N> | Promise<TaskOutput<N>>;
 
-type TaskTable = { readonly [N in TaskName]: (know: WorkerTables, input: TaskInput<N>) => TaskOutput<N> };
+type TaskTable = {
+  readonly [N in TaskName]: (know: WorkerTables, input: TaskInput<N>) => Answering<N>;
+};
 
 function inShop<A, O>(work: (plannerIndex: PlannerIndex, ask: A) => O) {
   return (
@@ -181,12 +187,13 @@ const TASKS: TaskTable = {
   schedule: (_, { jobs, hands }) => scheduleVisit(jobs, hands),
   scheduleOf: ({ tables }, { connections, steps, hands }) =>
     scheduleOf(connections, { ...tables, steps }, hands),
+  pdf: (_, request) => writePdf(request),
   readCatalogue: ({ tables }, text) => readCatalogue(text, endTable(tables.ends)),
   visitInFile: (_, text) => visitInFile(text),
   judgeImport: ({ tables }, question) => judgeImport(question, tables),
 };
 
 /** Runs a task in this thread. Errors: whatever the task throws. */
-export function perform<N extends TaskName>(know: WorkerTables, name: N, input: TaskInput<N>): TaskOutput<N> {
+export function perform<N extends TaskName>(know: WorkerTables, name: N, input: TaskInput<N>): Answering<N> {
   return TASKS[name](know, input);
 }

@@ -20,12 +20,6 @@ export interface VisitRow {
   readonly logBytes: number;
 }
 
-/** A row with what lists show of its visit. */
-export interface ListedVisitRow extends VisitRow {
-  /** JSON, checked by whoever reads it; null: none was made of the latest event. */
-  readonly ticket: string | null;
-}
-
 /** One reading of an event from a file. */
 export interface ImportMark {
   readonly at: string;
@@ -54,15 +48,13 @@ export type NewEventRow = Omit<EventRow, "receivedAt" | "body" | "imported"> & {
   readonly imported?: readonly ImportMark[];
 };
 
-const columns = (sql: Db) =>
+/** Columns of a visit's row. */
+export const visitColumns = (sql: Db) =>
   sql`visit_id, site_name, site_address, site_zone, title, starts_at, phase, look_back_due_at, version, library_version, set_aside, log_bytes`;
-
-const listedColumns = (sql: Db) =>
-  sql`${columns(sql)}, case when ticket_version = version then ticket::text end as ticket`;
 
 /** Finds the row of a visit. */
 export async function findVisit(sql: Db, visitId: string): Promise<VisitRow | undefined> {
-  const [row] = await sql<VisitRow[]>`select ${columns(sql)} from visit where visit_id = ${visitId}`;
+  const [row] = await sql<VisitRow[]>`select ${visitColumns(sql)} from visit where visit_id = ${visitId}`;
   return row;
 }
 
@@ -74,89 +66,8 @@ export async function lockVisit(sql: Db, visitId: string): Promise<VisitRow | un
   await sql`select pg_advisory_xact_lock(hashtextextended(${visitId}, 0))`;
   const [row] = await sql<
     VisitRow[]
-  >`select ${columns(sql)} from visit where visit_id = ${visitId} for update`;
+  >`select ${visitColumns(sql)} from visit where visit_id = ${visitId} for update`;
   return row;
-}
-
-/**
- * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a follow-up check still to come;
- * finished; due: any follow-up check still to come, whatever else is being worked on; all: every one that is not in the bin; bin.
- */
-export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all" | "bin";
-
-/** The last visit of a page: the next page begins after it. */
-export interface PageCursor {
-  readonly at: Date;
-  readonly visitId: string;
-}
-
-// Spelled out, and as in the migration's partial indexes, or PostgreSQL would not use those for a prepared statement.
-const listCondition = (sql: Db, list: VisitList) => {
-  switch (list) {
-    case "at-work":
-      return sql`phase not in ('done', 'removed', 'look-back', 'overdue', 'binned')`;
-    case "waiting":
-      return sql`phase in ('look-back', 'overdue')`;
-    case "due":
-      return sql`look_back_due_at is not null`;
-    case "finished":
-      return sql`phase in ('done', 'removed')`;
-    case "all":
-      return sql`phase <> 'binned'`;
-    case "bin":
-      return sql`phase = 'binned'`;
-  }
-};
-
-/** What narrows a list of visits; each null: not asked for. */
-export interface VisitFilter {
-  readonly siteId: string | null;
-  /** Begin on or after, and before. */
-  readonly from: Date | null;
-  readonly until: Date | null;
-  /** Part of the title, in any letters. */
-  readonly title: string | null;
-}
-
-const NO_FILTER: VisitFilter = { siteId: null, from: null, until: null, title: null };
-
-const narrowed = (sql: Db, { siteId, from, until, title }: VisitFilter) => sql`
-  ${siteId === null ? sql`` : sql`and site_id = ${siteId}`}
-  ${from === null ? sql`` : sql`and starts_at >= ${from}`}
-  ${until === null ? sql`` : sql`and starts_at < ${until}`}
-  ${title === null ? sql`` : sql`and strpos(lower(title), ${title.toLowerCase()}) > 0`}`;
-
-/** Returns a page of visits: the newest first, but follow-up checks in the order they fall due. */
-export async function listVisits(
-  sql: Db,
-  list: VisitList,
-  limit: number,
-  after: PageCursor | null = null,
-  filter: VisitFilter = NO_FILTER,
-): Promise<readonly ListedVisitRow[]> {
-  if (list === "due")
-    return sql<ListedVisitRow[]>`
-      select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
-      ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
-      order by look_back_due_at, visit_id limit ${limit}`;
-  return sql<ListedVisitRow[]>`
-    select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
-    ${after === null ? sql`` : sql`and (starts_at, visit_id) < (${after.at}, ${after.visitId})`}
-    order by starts_at desc, visit_id desc limit ${limit}`;
-}
-
-/** Counts the visits of a list. */
-export async function countVisits(sql: Db, list: VisitList): Promise<number> {
-  const [row] = await sql<{ count: number }[]>`
-    select count(*)::int as count from visit where ${listCondition(sql, list)}`;
-  return row?.count ?? 0;
-}
-
-/** Returns the visits finished and begun since, the newest first. */
-export async function finishedSince(sql: Db, since: Date, limit: number): Promise<readonly ListedVisitRow[]> {
-  return sql<ListedVisitRow[]>`
-    select ${listedColumns(sql)} from visit where ${listCondition(sql, "finished")} and starts_at >= ${since}
-    order by starts_at desc, visit_id desc limit ${limit}`;
 }
 
 /** Of an event only what times are told from. */
@@ -292,33 +203,9 @@ export async function visitIds(sql: Db): Promise<readonly string[]> {
   return rows.map(({ visitId }) => visitId);
 }
 
-/** Returns the visits to a site that are not in the bin, the newest first. */
-export async function visitsAtSite(
-  sql: Db,
-  siteId: string,
-  limit: number,
-): Promise<readonly ListedVisitRow[]> {
-  return sql<ListedVisitRow[]>`
-    select ${listedColumns(sql)} from visit where site_id = ${siteId} and phase <> 'binned'
-    order by starts_at desc, visit_id desc limit ${limit}`;
-}
-
 /** Finds the rows of some visits, the earliest first. */
 export async function findVisits(sql: Db, visitIds: readonly string[]): Promise<readonly VisitRow[]> {
   if (visitIds.length === 0) return [];
   return sql<VisitRow[]>`
-    select ${columns(sql)} from visit where visit_id in ${sql(visitIds)} order by starts_at, visit_id`;
-}
-
-/** Returns the visits that begin between two moments and are not in the bin, the earliest first. */
-export async function visitsBetween(
-  sql: Db,
-  from: Date,
-  until: Date,
-  limit: number,
-): Promise<readonly ListedVisitRow[]> {
-  return sql<ListedVisitRow[]>`
-    select ${listedColumns(sql)} from visit
-    where starts_at >= ${from} and starts_at < ${until} and phase <> 'binned'
-    order by starts_at, visit_id limit ${limit}`;
+    select ${visitColumns(sql)} from visit where visit_id in ${sql(visitIds)} order by starts_at, visit_id`;
 }

@@ -5,20 +5,18 @@ text { fill: #000; font-family: sans; }
 .strip-figure { font-family: mono; }
 .strip-line { stroke: #000; fill: none; }
 .strip-hair { stroke: #888; fill: none; }
-.strip-metal { fill: #e8dcc0; stroke: #000; }
-.strip-cuff { fill: #c9b98f; stroke: #000; }
-.strip-copper { fill: #e6c4ac; stroke: #000; }
-.strip-plastic { fill: #eceae4; stroke: #000; }
+.strip-metal { fill: #edc; stroke: #000; }
+.strip-cuff { fill: #cb9; stroke: #000; }
+.strip-copper { fill: #ecb; stroke: #000; }
+.strip-plastic { fill: #eee; stroke: #000; }
 .strip-paper { fill: #fff; stroke: none; }
 .strip-shared { opacity: 0.4; }
-.glyph-outline { stroke: #000; fill: #fff; }
-.glyph-dry .glyph-outline { fill: #000; }
-.glyph-signed .glyph-outline { fill: #000; }
-.glyph-weeping .glyph-outline { fill: #fff; stroke-width: 3; }
+.glyph-planned, .glyph-made, .glyph-pressure, .glyph-weeping { fill: #fff; color: #000; }
+.glyph-dry { fill: #000; color: #fff; }
+.glyph-signed { fill: #000; color: #fff; }
+.glyph-outline { stroke: #000; }
 .glyph-slash { stroke: #000; }
-.glyph-number { font-weight: bold; text-anchor: middle; fill: #000; }
-.glyph-dry .glyph-number { fill: #fff; }
-.glyph-signed .glyph-number { fill: #fff; }
+.glyph-number { font-weight: bold; text-anchor: middle; fill: currentColor; }
 .glyph-stage { stroke: #000; fill: #fff; }
 .glyph-stage-dry { fill: #000; stroke: #000; }
 .glyph-halo { stroke: none; fill: none; }

@@ -33,7 +33,7 @@ import { readDay, readVisitPage } from "../../src/app/visit/today.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import type { VisitAct, VisitEvent } from "../../src/core/visit/index.ts";
-import type { VisitFilter } from "../../src/db/visit.ts";
+import type { VisitFilter } from "../../src/db/visit-list.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, CONNECTION, event, idOf, SITE, startedVisit, tickedTo } from "../support/story.ts";
 

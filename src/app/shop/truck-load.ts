@@ -5,7 +5,8 @@ import { type LoadList, type LoadPart, loadList } from "../../core/stock/index.t
 import { addLoadTick, type LoadTickRow, loadTicks, removeLoadTick } from "../../db/load-tick.ts";
 import { putOnTruck, readStock, type StockRow } from "../../db/stock.ts";
 import { transact } from "../../db/transact.ts";
-import { findVisits, type VisitRow, visitsBetween } from "../../db/visit.ts";
+import { findVisits, type VisitRow } from "../../db/visit.ts";
+import { visitsBetween } from "../../db/visit-list.ts";
 import { line } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { invalid, notFound } from "../http/app-error.ts";

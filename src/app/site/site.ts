@@ -26,7 +26,7 @@ import {
   updateSite,
 } from "../../db/site.ts";
 import { transact } from "../../db/transact.ts";
-import { visitsAtSite } from "../../db/visit.ts";
+import { visitsAtSite } from "../../db/visit-list.ts";
 import { asLeftSchema } from "../../schema/as-left.ts";
 import { type Contact, contactsSchema, customerForm, siteForm } from "../../schema/site.ts";
 import type { Context } from "../context.ts";

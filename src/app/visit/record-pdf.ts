@@ -1,8 +1,9 @@
 /** The record of a visit as a PDF: what its page says, the strips as vectors, a code that leads the next plumber to each fixture. */
 import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
+import type { PdfBlock } from "../../compute/pdf-sheet.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { sentenceText } from "../../core/record/index.ts";
+import { type Sentence, sentenceText } from "../../core/record/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
 import { standaloneSvg } from "../../drawing/print-style.ts";
@@ -12,13 +13,14 @@ import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
 import { linkBase, shopDetails } from "../shop/shop-details.ts";
 import { figuresFor } from "./connection-page.ts";
-import { PdfSheet } from "./pdf-sheet.ts";
 import { type RecordedConnection, recordOf } from "./record.ts";
 import { readVisit, type Visit } from "./visit.ts";
 
 const TITLE = 17;
 const CONNECTION = 12;
 const SECTION = 10.5;
+/** A heading stands on the page of its strip. */
+const STRIP_ROOM = 180;
 
 /** Returns the run of a connection as an SVG file; null: no hookup is chosen. */
 export function stripSvg(context: Pick<Context, "plannerIndex">, connection: ConnectionState): string | null {
@@ -38,50 +40,58 @@ export function stripSvg(context: Pick<Context, "plannerIndex">, connection: Con
   );
 }
 
-async function writeConnection(
+const sentence = (...spans: Sentence): PdfBlock => ({ kind: "sentence", sentence: spans });
+const heading = (text: string, size: number, keep = 0): PdfBlock => ({ kind: "heading", text, size, keep });
+
+async function connectionBlocks(
   context: Context,
-  sheet: PdfSheet,
   { visit, base }: { readonly visit: Visit; readonly base: string },
   { connection, section }: RecordedConnection,
-): Promise<void> {
-  sheet.rule();
-  sheet.heading([section.title, section.place].filter(Boolean).join(", "), CONNECTION);
-  sheet.sentence([{ kind: "strong", text: section.phase }]);
+): Promise<readonly PdfBlock[]> {
   const strip = stripSvg(context, connection);
-  if (strip !== null) sheet.drawing(strip);
-  for (const fact of section.facts) sheet.sentence(fact);
-  if (section.parts.length > 0)
-    sheet.sentence([
-      { kind: "quiet", text: "Put in: " },
-      section.parts.map(({ amount, name, sku }) => `${amount} ${name} ${sku}`).join("; "),
-    ]);
-  if (section.table.rows.length > 0)
-    sheet.table(
-      ["Joint", "Made", ...section.table.stages],
-      section.table.rows.map(({ target, label, made, cells }) => [
-        { text: `${target} ${label}`.trim() },
-        { text: made, font: "figure" as const },
-        ...cells.map((cell) => ({ text: cell === null ? "" : sentenceText(cell), font: "figure" as const })),
-      ]),
-    );
-  for (const sentence of [...section.sentences, ...section.traces.map((trace) => trace.sentence)])
-    sheet.sentence(sentence);
+  const pictures: PdfBlock[] = [];
   for (const { id, caption } of section.photos) {
     const bytes = await readPhoto(context.sql, visit.id, id);
-    if (bytes) sheet.picture(bytes, caption);
+    if (bytes) pictures.push({ kind: "picture", bytes, caption });
   }
-  sheet.sentence(section.ending);
-  sheet.qrCode(
-    `${base}/visits/${visit.id}/${section.id}`,
-    "For the next plumber: this connection, with its history.",
-  );
+  const parts = section.parts.map(({ amount, name, sku }) => `${amount} ${name} ${sku}`).join("; ");
+  const rows = section.table.rows.map(({ target, label, made, cells }) => [
+    { text: `${target} ${label}`.trim() },
+    { text: made, font: "figure" as const },
+    ...cells.map((cell) => ({ text: cell === null ? "" : sentenceText(cell), font: "figure" as const })),
+  ]);
+  return [
+    { kind: "rule" },
+    heading([section.title, section.place].filter(Boolean).join(", "), CONNECTION, STRIP_ROOM),
+    sentence({ kind: "strong", text: section.phase }),
+    ...(strip === null ? [] : [{ kind: "drawing" as const, svg: strip }]),
+    ...section.facts.map((fact) => sentence(...fact)),
+    ...(parts === "" ? [] : [sentence({ kind: "quiet", text: "Put in: " }, parts)]),
+    ...(rows.length === 0
+      ? []
+      : [{ kind: "table" as const, head: ["Joint", "Made", ...section.table.stages], rows }]),
+    ...section.sentences.map((each) => sentence(...each)),
+    ...section.traces.map((trace) => sentence(...trace.sentence)),
+    ...pictures,
+    sentence(...section.ending),
+    {
+      kind: "code",
+      address: `${base}/visits/${visit.id}/${section.id}`,
+      words: "For the next plumber: this connection, with its history.",
+    },
+  ];
 }
 
 /**
  * Returns the record of a visit as a PDF. `origin`: the address the visit was asked for under, for the codes.
- * Errors: AppError not-found.
+ * Errors: AppError not-found; ComputeRefusal.
  */
-export async function recordPdf(context: Context, visitId: string, origin: string): Promise<Uint8Array> {
+export async function recordPdf(
+  context: Context,
+  visitId: string,
+  origin: string,
+  signal?: AbortSignal,
+): Promise<Uint8Array> {
   const visit = await readVisit(context, visitId);
   const { state } = visit;
   const { site } = state;
@@ -90,30 +100,10 @@ export async function recordPdf(context: Context, visitId: string, origin: strin
   const shop = await shopDetails(context);
   const { base } = linkBase(shop, origin);
   const sections = recordOf(state, context.tables, now.toISOString());
-  const sheet = new PdfSheet(`Record, ${state.title}`, shop.name, now);
-  sheet.heading(state.title, TITLE);
   const who = [shop.name, shop.phone, shop.licence && `licence ${shop.licence}`].filter(
     (part) => part !== "",
   );
-  if (who.length > 0) sheet.sentence([{ kind: "quiet", text: who.join(" · ") }]);
-  sheet.sentence([[site.name, site.address].filter(Boolean).join(", ")]);
-  sheet.sentence([{ kind: "figure", text: stampText(state.startsAt, site.zone) }]);
-  if (state.isTraining)
-    sheet.sentence([
-      { kind: "strong", text: "Training visit: readings may be simulated. Not a customer's record." },
-    ]);
-  if (sections.length === 0) sheet.sentence(["Nothing has been connected in this visit yet."]);
-  for (const each of sections) await writeConnection(context, sheet, { visit, base }, each);
   const observations = state.notes.filter(({ isForCustomer }) => isForCustomer);
-  if (observations.length > 0) {
-    sheet.heading("Observations", SECTION);
-    for (const { text, by } of observations) sheet.sentence([text, { kind: "quiet", text: ` (${by})` }]);
-  }
-  sheet.rule();
-  sheet.sentence([
-    { kind: "strong", text: "If anything is wet: " },
-    `shut the valve named above, clockwise, without force, and call ${shop.phone || "the plumber"}. Keep away from water near electricity.`,
-  ]);
   const signed = new Set(
     sections.flatMap(({ connection }) =>
       connection.signed === null
@@ -121,13 +111,44 @@ export async function recordPdf(context: Context, visitId: string, origin: strin
         : [`${connection.signed.name}, ${dayText(connection.signed.at, site.zone)}`],
     ),
   );
-  sheet.sentence(["Plumber: ", signed.size === 0 ? "not signed" : [...signed].join("; ")]);
-  sheet.sentence(["Received by:                                        Date:"]);
-  sheet.sentence(
-    [
-      `Made ${stampText(now.toISOString(), site.zone)}. Turns are counted past hand-tight. Figures for what a look can have seen are estimates. Local code and the makers' sheets come first. Flexible lines age: renew them on the maker's schedule.`,
-    ],
-    { small: true },
+  const connections = await Promise.all(
+    sections.map((each) => connectionBlocks(context, { visit, base }, each)),
   );
-  return sheet.finish();
+  const blocks: readonly PdfBlock[] = [
+    heading(state.title, TITLE),
+    ...(who.length === 0 ? [] : [sentence({ kind: "quiet", text: who.join(" · ") })]),
+    sentence([site.name, site.address].filter(Boolean).join(", ")),
+    sentence({ kind: "figure", text: stampText(state.startsAt, site.zone) }),
+    ...(state.isTraining
+      ? [
+          sentence({
+            kind: "strong",
+            text: "Training visit: readings may be simulated. Not a customer's record.",
+          }),
+        ]
+      : []),
+    ...(sections.length === 0 ? [sentence("Nothing has been connected in this visit yet.")] : []),
+    ...connections.flat(),
+    ...(observations.length === 0 ? [] : [heading("Observations", SECTION)]),
+    ...observations.map(({ text, by }) => sentence(text, { kind: "quiet", text: ` (${by})` })),
+    { kind: "rule" },
+    sentence(
+      { kind: "strong", text: "If anything is wet: " },
+      `shut the valve named above, clockwise, without force, and call ${shop.phone || "the plumber"}. Keep away from water near electricity.`,
+    ),
+    sentence("Plumber: ", signed.size === 0 ? "not signed" : [...signed].join("; ")),
+    sentence("Received by:                                        Date:"),
+    {
+      kind: "sentence",
+      small: true,
+      sentence: [
+        `Made ${stampText(now.toISOString(), site.zone)}. Turns are counted past hand-tight. Figures for what a look can have seen are estimates. Local code and the makers' sheets come first. Flexible lines age: renew them on the maker's schedule.`,
+      ],
+    },
+  ];
+  return context.compute.run(
+    "pdf",
+    { title: `Record, ${state.title}`, author: shop.name, at: now, blocks },
+    signal,
+  );
 }

@@ -7,6 +7,7 @@ import {
   visitTicket,
 } from "../../core/projection/index.ts";
 import { type ConnectionPhase, nextAction } from "../../core/visit/index.ts";
+import type { VisitRow } from "../../db/visit.ts";
 import {
   countVisits,
   finishedSince,
@@ -15,8 +16,7 @@ import {
   type PageCursor,
   type VisitFilter,
   type VisitList,
-  type VisitRow,
-} from "../../db/visit.ts";
+} from "../../db/visit-list.ts";
 import { ticketSchema } from "../../schema/ticket.ts";
 import type { Context } from "../context.ts";
 import { foldedVisits, isUnreadable } from "./visit-cache.ts";

@@ -117,7 +117,7 @@ function without(index: PlannerIndex, gone: ReadonlySet<string>): PlannerIndex {
 }
 
 /** Quantities a plan takes, by SKU. */
-function takes({ parts }: Plan): Map<string, number> {
+function quantitiesOf({ parts }: Plan): Map<string, number> {
   const sum = new Map<string, number>();
   for (const { sku, quantity } of parts) if (quantity > 0) sum.set(sku, (sum.get(sku) ?? 0) + quantity);
   return sum;
@@ -127,7 +127,7 @@ function takes({ parts }: Plan): Map<string, number> {
 function timesOf(plan: Plan, left: Quantities): number {
   return Math.min(
     Number.POSITIVE_INFINITY,
-    ...[...takes(plan)].map(([sku, quantity]) => Math.floor((left.get(sku) ?? 0) / quantity)),
+    ...[...quantitiesOf(plan)].map(([sku, quantity]) => Math.floor((left.get(sku) ?? 0) / quantity)),
   );
 }
 
@@ -151,7 +151,7 @@ export function madeOf(
     if (best === undefined) break;
     const plan = plans.find((each) => timesOf(each, left) >= 1);
     // A plan that wants more of a part than is left: without that part there may be another.
-    const used = takes(plan ?? best);
+    const used = quantitiesOf(plan ?? best);
     const times = plan === undefined ? 0 : Math.min(MOST_MADE - made, timesOf(plan, left));
     made += times;
     for (const [sku, quantity] of used) {
@@ -174,7 +174,7 @@ interface Wanted {
 function missingSets(demand: Demand, tools: ReachTools, stock: Quantities, effort: Effort): Wanted["sets"] {
   const { plans } = planHookup(tools.index, requestOf(demand, tools, stock), effort);
   return plans.map((plan) =>
-    [...takes(plan)].filter(([sku, quantity]) => (stock.get(sku) ?? 0) < quantity).map(([sku]) => sku),
+    [...quantitiesOf(plan)].filter(([sku, quantity]) => (stock.get(sku) ?? 0) < quantity).map(([sku]) => sku),
   );
 }
 

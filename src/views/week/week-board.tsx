@@ -8,7 +8,7 @@ import {
   useSensor,
   useSensors,
 } from "@dnd-kit/core";
-import { useRef, useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 
 export interface WeekVisit {
   readonly id: string;
@@ -38,12 +38,16 @@ const MARK = "~";
 function Ticket({ visit, day }: { readonly visit: WeekVisit; readonly day: string }) {
   const drag = useDraggable({ id: visit.id, data: { title: visit.title } });
   const drop = useDroppable({ id: `${day}${MARK}${visit.id}` });
-  const { transform } = drag;
+  const { transform, node } = drag;
+  // Set by script: the content security policy lets no style attribute in.
+  useLayoutEffect(() => {
+    if (node.current)
+      node.current.style.transform = transform ? `translate(${transform.x}px, ${transform.y}px)` : "";
+  }, [node, transform]);
   return (
     <li ref={drop.setNodeRef} className={drop.isOver ? "border-b-4 border-work" : ""}>
       <article
         ref={drag.setNodeRef}
-        style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
         className={`relative border-2 bg-sheet px-2 py-1 ${drag.isDragging ? "z-10 border-ink" : "border-hairline"} ${visit.isDone ? "opacity-70" : ""}`}
       >
         <p className="figure text-small">

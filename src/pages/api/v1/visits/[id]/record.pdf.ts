@@ -2,9 +2,9 @@ import { idFrom, otherThan, rawEndpoint } from "../../../../../app/http/endpoint
 import { bytesAnswer } from "../../../../../app/http/file-response.ts";
 import { recordPdf } from "../../../../../app/visit/record-pdf.ts";
 
-export const GET = rawEndpoint(async (app, { params, url }) =>
+export const GET = rawEndpoint(async (app, { params, url, request }) =>
   bytesAnswer(
-    await recordPdf(app, idFrom(params["id"], "visit"), url.origin),
+    await recordPdf(app, idFrom(params["id"], "visit"), url.origin, request.signal),
     "application/pdf",
     "record.pdf",
   ),

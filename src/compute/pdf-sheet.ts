@@ -3,7 +3,7 @@ import { createRequire } from "node:module";
 import PDFDocument from "pdfkit";
 import { create as makeQrCode } from "qrcode";
 import drawSvg from "svg-to-pdfkit";
-import { type Sentence, sentenceText } from "../../core/record/index.ts";
+import { type Sentence, sentenceText } from "../core/record/index.ts";
 
 const LETTER = { width: 612, height: 792 } as const;
 const MARGIN = 42;
@@ -33,13 +33,13 @@ const FONT_OF_SPAN = {
   quiet: "text",
 } as const;
 
-export interface Cell {
+interface Cell {
   readonly text: string;
   readonly font?: Font;
 }
 
 /** One document. Every font is embedded. */
-export class PdfSheet {
+class PdfSheet {
   readonly #doc: PDFKit.PDFDocument;
   readonly #chunks: Uint8Array[] = [];
 
@@ -65,8 +65,9 @@ export class PdfSheet {
     if (this.#doc.y + height > LETTER.height - MARGIN) this.#doc.addPage();
   }
 
-  heading(text: string, size: number): void {
-    this.#room(size * 3);
+  /** A heading; `keep`: points of what follows that must stand on the same page. */
+  heading(text: string, size: number, keep = 0): void {
+    this.#room(size * 3 + keep);
     this.#doc
       .font("strong")
       .fontSize(size)
@@ -109,7 +110,11 @@ export class PdfSheet {
     const [, width = 0, height = 0] = (/viewBox="\S+ \S+ (\S+) (\S+)"/.exec(svg) ?? []).map(Number);
     const scale = Math.min(1, this.#width / width);
     this.#room(height * scale);
-    drawSvg(this.#doc, svg, MARGIN, this.#doc.y, {
+    // Its own width and height would be taken before those given here.
+    const unsized = svg.replace(/^<svg\b[^>]*>/, (opening) =>
+      opening.replace(/ (width|height)="[^"]*"/g, ""),
+    );
+    drawSvg(this.#doc, unsized, MARGIN, this.#doc.y, {
       width: width * scale,
       height: height * scale,
       assumePt: true,
@@ -161,11 +166,11 @@ export class PdfSheet {
   }
 
   /** A picture, JPEG or PNG, with its caption; one of another sort is named only. */
-  picture(bytes: Buffer, caption: string): void {
+  picture(bytes: Uint8Array, caption: string): void {
     const height = 130;
     this.#room(height + 20);
     try {
-      this.#doc.image(bytes, MARGIN, this.#doc.y, { fit: [200, height] });
+      this.#doc.image(Buffer.from(bytes), MARGIN, this.#doc.y, { fit: [200, height] });
       this.#doc.y += height + 2;
     } catch {
       this.sentence(["A picture that cannot be printed here."], { small: true });
@@ -202,4 +207,55 @@ export class PdfSheet {
     await ended;
     return Buffer.concat(this.#chunks);
   }
+}
+
+/** A block of a document, from the top down. */
+export type PdfBlock =
+  | { readonly kind: "heading"; readonly text: string; readonly size: number; readonly keep?: number }
+  | { readonly kind: "rule" }
+  | { readonly kind: "sentence"; readonly sentence: Sentence; readonly small?: true }
+  | { readonly kind: "drawing"; readonly svg: string }
+  | { readonly kind: "table"; readonly head: readonly string[]; readonly rows: readonly (readonly Cell[])[] }
+  | { readonly kind: "picture"; readonly bytes: Uint8Array; readonly caption: string }
+  | { readonly kind: "code"; readonly address: string; readonly words: string };
+
+/** What a PDF is made from. */
+export interface PdfRequest {
+  readonly title: string;
+  readonly author: string;
+  readonly at: Date;
+  readonly blocks: readonly PdfBlock[];
+}
+
+function write(sheet: PdfSheet, block: PdfBlock): void {
+  switch (block.kind) {
+    case "heading":
+      sheet.heading(block.text, block.size, block.keep);
+      break;
+    case "rule":
+      sheet.rule();
+      break;
+    case "sentence":
+      sheet.sentence(block.sentence, { small: block.small === true });
+      break;
+    case "drawing":
+      sheet.drawing(block.svg);
+      break;
+    case "table":
+      sheet.table(block.head, block.rows);
+      break;
+    case "picture":
+      sheet.picture(block.bytes, block.caption);
+      break;
+    case "code":
+      sheet.qrCode(block.address, block.words);
+      break;
+  }
+}
+
+/** Writes a document from the top down and returns its bytes. */
+export async function writePdf({ title, author, at, blocks }: PdfRequest): Promise<Uint8Array> {
+  const sheet = new PdfSheet(title, author, at);
+  for (const block of blocks) write(sheet, block);
+  return sheet.finish();
 }
