@@ -115,3 +115,10 @@ export async function visitsBetween(
     where starts_at >= ${from} and starts_at < ${until} and phase <> 'binned'
     order by starts_at, visit_id limit ${limit}`;
 }
+
+/** Returns every visit that is not in the bin, the newest first, without what lists show of it. */
+export async function everyVisit(sql: Db, limit: number): Promise<readonly VisitRow[]> {
+  return sql<VisitRow[]>`
+    select ${visitColumns(sql)} from visit where ${listCondition(sql, "all")}
+    order by starts_at desc, visit_id desc limit ${limit}`;
+}

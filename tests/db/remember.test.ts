@@ -16,6 +16,7 @@ import { shopParts } from "../../src/app/shop/shop.ts";
 import { exportTruck, setTruckStock, truckStock } from "../../src/app/shop/truck.ts";
 import { loadOfVisits, readLoadDay, tickLoad } from "../../src/app/shop/truck-load.ts";
 import { dueCalendar, readDue, settleDue, setUpkeep } from "../../src/app/site/due.ts";
+import { exportSites, exportVisits } from "../../src/app/site/lists-csv.ts";
 import {
   addCustomer,
   correctCustomer,
@@ -278,6 +279,26 @@ describe("customers and sites", () => {
     );
     await correctCustomer(context, customer, formOf({ ...fields, phone: "", version: "1" }));
     await rejects(correctCustomer(context, customer, formOf({ ...fields, version: "1" })), "stale");
+  });
+});
+
+describe("lists as files", () => {
+  it("name every visit and site, and mark for a spreadsheet what a spreadsheet would run", async () => {
+    const { visit } = await signedVisit(9);
+    const rename = event({
+      kind: "visit-renamed",
+      title: "=1+1, the odd one",
+      site: { ...SITE, name: 'Slip "B", shed' },
+    });
+    await addEvents(context, visit, own([rename], idOf(1)));
+    const visits = await exportVisits(context);
+    assert.match(visits, /^visit,starts_at,title,site,address,phase,follow_up_due_at\n/);
+    assert.ok(visits.includes(`${visit},2026-03-08T05:00:00.000Z,"=1+1, the odd one","Slip ""B"", shed",`));
+    assert.ok((await exportVisits(context, true)).includes(`"'=1+1, the odd one"`));
+    assert.match(
+      await exportSites(context),
+      /"Slip ""B"", shed",3 Slipway Road,America\/Halifax,,1,2026-03-08T05:00:00\.000Z\n/,
+    );
   });
 });
 

@@ -186,7 +186,7 @@ describe("the shop", () => {
   it("says what is on its truck, and the plan that can be built from it comes first and is kept", async () => {
     const { page, leave } = await enter();
     await go(page, "/truck");
-    await page.getByText("Nobody has said what is on the truck").waitFor();
+    await page.getByText("Change the list").click();
     await page.getByLabel(/A line each/).fill("LB-C38B78-012,1");
     await page.getByRole("button", { name: "Keep the list" }).click();
     await page.getByText("The truck holds 1 kinds of part").waitFor();

@@ -100,6 +100,8 @@ const GETS = [
   "/api/v1/due.ics",
   "/api/v1/visits.ics",
   "/api/v1/truck.csv",
+  "/api/v1/visits.csv",
+  "/api/v1/sites.csv",
   "/api/v1/restock.csv",
   "/trouble",
   "/look-back/x",
@@ -361,7 +363,7 @@ function fireRaw(port: number, text: string): Promise<Heard> {
   });
 }
 
-const OURS = /node_modules|\.ts:\d|\n\s+at |select .* from |PostgresError|postgres:\/\//;
+const OURS = /node_modules|\.ts:\d|\n\s+at |(?<!<)select .* from |PostgresError|postgres:\/\//;
 
 function isErrorShape(text: string): boolean {
   try {

@@ -57,8 +57,8 @@ export async function exportTruck({ sql }: Pick<Context, "sql">): Promise<string
   return stringify([...(await readStock(sql))], { header: true, columns: [...COLUMNS] });
 }
 
-/** Returns what is below its least, to be bought, with today's prices. */
-export async function exportRestock(tools: TruckTools): Promise<string> {
+/** Returns what is below its least, to be bought, with today's prices; for a spreadsheet, what would run as a formula is marked as text. */
+export async function exportRestock(tools: TruckTools, forSpreadsheet = false): Promise<string> {
   const lines = (await truckLines(tools)).filter(({ short }) => short > 0);
   return stringify(
     lines.map(({ sku, name, bin, short, priceCents }) => ({
@@ -69,7 +69,11 @@ export async function exportRestock(tools: TruckTools): Promise<string> {
       price: (priceCents / 100).toFixed(2),
       total: ((short * priceCents) / 100).toFixed(2),
     })),
-    { header: true, columns: ["sku", "name", "bin", "buy", "price", "total"] },
+    {
+      header: true,
+      columns: ["sku", "name", "bin", "buy", "price", "total"],
+      escape_formulas: forSpreadsheet,
+    },
   );
 }
 

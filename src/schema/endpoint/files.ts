@@ -28,6 +28,18 @@ export const FILE_ENDPOINTS = [
     summary: "Visits that are open or to come, as a calendar",
     type: "text/calendar",
   }),
+  file({
+    path: "/api/v1/visits.csv",
+    summary: "Every visit that is not in the bin, as CSV",
+    query: forSpreadsheet,
+    type: "text/csv",
+  }),
+  file({
+    path: "/api/v1/sites.csv",
+    summary: "Every site with its customer, as CSV",
+    query: forSpreadsheet,
+    type: "text/csv",
+  }),
   file({ path: "/api/v1/truck.csv", summary: "What is on the truck, as CSV", type: "text/csv" }),
   file({
     path: "/api/v1/restock.csv",

@@ -48,11 +48,12 @@ function Ticket({ visit, day }: { readonly visit: WeekVisit; readonly day: strin
     <li ref={drop.setNodeRef} className={drop.isOver ? "border-b-4 border-work" : ""}>
       <article
         ref={drag.setNodeRef}
-        className={`relative border-2 bg-sheet px-2 py-1 ${drag.isDragging ? "z-10 border-ink" : "border-hairline"} ${visit.isDone ? "opacity-70" : ""}`}
+        className={`relative border-2 px-2 py-1 ${drag.isDragging ? "z-10 border-ink" : "border-hairline"} ${visit.isDone ? "border-dashed bg-paper" : "bg-sheet"}`}
       >
         <p className="figure text-small">
           {visit.from}
           {visit.until !== null && ` to ${visit.until}`}
+          {visit.isDone && <span className="text-quiet"> signed</span>}
           {visit.isUnplanned && <span className="text-quiet"> no plan yet</span>}
         </p>
         <a

@@ -1,6 +1,8 @@
 import { otherThan, rawEndpoint } from "../../../app/http/endpoint.ts";
-import { fileAnswer } from "../../../app/http/file-response.ts";
+import { fileAnswer, isForSpreadsheet } from "../../../app/http/file-response.ts";
 import { exportRestock } from "../../../app/shop/truck.ts";
 
-export const GET = rawEndpoint(async (app) => fileAnswer(await exportRestock(app), "restock.csv"));
+export const GET = rawEndpoint(async (app, { url }) =>
+  fileAnswer(await exportRestock(app, isForSpreadsheet(url)), "restock.csv"),
+);
 export const ALL = otherThan("GET");
