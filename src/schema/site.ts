@@ -1,12 +1,8 @@
 /** Customers and sites as forms tell them. */
 import { z } from "zod";
-import { line, looseLine, looseParagraph, uuid } from "./text.ts";
+import { line, looseLine, looseParagraph, phone, uuid } from "./text.ts";
 import { siteSchema } from "./visit.ts";
 
-/** Any way of writing a phone number. */
-const phone = looseLine(40).refine((text) => text === "" || /^[+0-9][0-9 ()./-]{4,}$/.test(text), {
-  error: "must be a phone number like 902 555 0142, or empty",
-});
 const email = looseLine(200).refine((text) => text === "" || /^[^@\s]+@[^@\s]+\.[^@\s]+$/.test(text), {
   error: "must be an address like name@shop.example, or empty",
 });

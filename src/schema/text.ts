@@ -52,3 +52,8 @@ export const instant = z.iso
   .datetime()
   .refine((text) => text >= FIRST && text < END, "must lie between the years 2000 and 2100")
   .meta({ description: "UTC, ISO 8601 with Z, between the years 2000 and 2100" });
+
+/** Any way of writing a phone number: digits with what people put between them; may be empty. */
+export const phone = looseLine(40).refine((text) => text === "" || /^[+0-9][0-9 ()./-]{4,}$/.test(text), {
+  error: "must be a phone number like 902 555 0142, or empty",
+});

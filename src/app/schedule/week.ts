@@ -16,13 +16,12 @@ import { instantOf } from "../visit/site-clock.ts";
 import { recordAct } from "../visit/start-visit.ts";
 import { isReadable, ticketsOf } from "../visit/today.ts";
 import { readVisit } from "../visit/visit.ts";
+import { localStart, visitsOfDay, ZONES_MS } from "../visit/visits-of-day.ts";
 import { plannedMinutes } from "./duration.ts";
 
 const DAYS = 7;
 const DAY_MS = 24 * 60 * 60 * 1000;
 const MIN_MS = 60_000;
-/** Zones of the world differ by so much from UTC at most, ms. */
-const ZONES_MS = 15 * 60 * 60 * 1000;
 const MOST_VISITS = 200;
 const MOST_BUSY = 300;
 
@@ -49,14 +48,12 @@ export interface BoardDay {
 /** Phases of a connection that has no plan. */
 const UNPLANNED: ReadonlySet<string> = new Set(["guessed", "surveyed"]);
 
-const localOf = ({ startsAt, siteZone }: Pick<ListedVisitRow, "startsAt" | "siteZone">) =>
-  DateTime.fromJSDate(startsAt, { zone: siteZone });
 const minuteOf = (at: DateTime) => at.hour * 60 + at.minute;
 
 async function dayVisit(context: Context, row: ListedVisitRow): Promise<DayVisit> {
   return {
     id: row.visitId,
-    startMin: minuteOf(localOf(row)),
+    startMin: minuteOf(localStart(row)),
     minutes: await plannedMinutes(context, row),
   };
 }
@@ -75,14 +72,14 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
   );
   return Promise.all(
     days.map(async (day) => {
-      const own = rows.filter((row) => localOf(row).toISODate() === day);
+      const own = rows.filter((row) => localStart(row).toISODate() === day);
       const placed = await Promise.all(own.map((row) => dayVisit(context, row)));
       const late = overlapping(placed);
       return {
         day,
         visits: own.map((row, at) => {
           const { startMin = 0, minutes = null } = placed[at] ?? {};
-          const start = localOf(row);
+          const start = localStart(row);
           const ticket = tickets.get(row.visitId);
           const phases =
             ticket !== undefined && isReadable(ticket)
@@ -156,14 +153,7 @@ async function timeInDay(
   row: Parameters<typeof plannedMinutes>[1],
   { day, after }: { readonly day: string; readonly after: string | null },
 ): Promise<string> {
-  const midnight = Date.parse(`${day}T00:00:00.000Z`);
-  const near = await visitsBetween(
-    context.sql,
-    new Date(midnight - ZONES_MS),
-    new Date(midnight + DAY_MS + ZONES_MS),
-    MOST_VISITS,
-  );
-  const own = near.filter((each) => localOf(each).toISODate() === day);
+  const own = await visitsOfDay(context, day);
   const others = await Promise.all(own.map((each) => dayVisit(context, each)));
   const moved = await dayVisit(context, { ...row, ticket: null });
   return `${day}T${clockOf(startWhenMoved(moved, others, after))}`;

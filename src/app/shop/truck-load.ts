@@ -1,24 +1,17 @@
 /** What a day's visits need together, against the truck; ticked as it is loaded. */
-import { DateTime } from "luxon";
 import { z } from "zod";
 import { type LoadList, type LoadPart, loadList } from "../../core/stock/index.ts";
 import { addLoadTick, type LoadTickRow, loadTicks, removeLoadTick } from "../../db/load-tick.ts";
 import { putOnTruck, readStock, type StockRow } from "../../db/stock.ts";
 import { transact } from "../../db/transact.ts";
 import { findVisits, type VisitRow } from "../../db/visit.ts";
-import { visitsBetween } from "../../db/visit-list.ts";
 import { line } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { invalid, notFound } from "../http/app-error.ts";
 import { planOptionsFor } from "../plan/plan-options.ts";
 import { foldedVisits, isUnreadable } from "../visit/visit-cache.ts";
+import { visitsOfDay } from "../visit/visits-of-day.ts";
 import { versionedStock } from "./truck.ts";
-
-/** Visits of one day at most. */
-const MOST_VISITS = 40;
-/** Zones of the world differ by so much from UTC at most, ms. */
-const ZONES_MS = 15 * 60 * 60 * 1000;
-const DAY_MS = 24 * 60 * 60 * 1000;
 
 async function listOf(context: Context, rows: readonly VisitRow[]): Promise<LoadList> {
   const [folded, { stock }] = await Promise.all([foldedVisits(context.sql, rows), versionedStock(context)]);
@@ -36,20 +29,6 @@ export async function loadOfVisits(context: Context, visits: readonly string[]):
   const rows = await findVisits(context.sql, [...new Set(visits)]);
   if (rows.length < new Set(visits).size) throw notFound("visit");
   return listOf(context, rows);
-}
-
-/** Returns the visits that begin on a day by the clocks of their own sites, the earliest first. */
-export async function visitsOfDay({ sql }: Pick<Context, "sql">, day: string): Promise<readonly VisitRow[]> {
-  const midnight = Date.parse(`${day}T00:00:00.000Z`);
-  const rows = await visitsBetween(
-    sql,
-    new Date(midnight - ZONES_MS),
-    new Date(midnight + DAY_MS + ZONES_MS),
-    MOST_VISITS * 3,
-  );
-  return rows
-    .filter(({ startsAt, siteZone }) => DateTime.fromJSDate(startsAt, { zone: siteZone }).toISODate() === day)
-    .slice(0, MOST_VISITS);
 }
 
 export interface LoadLine extends LoadPart {

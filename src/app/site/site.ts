@@ -1,7 +1,6 @@
 /** Sites and customers: what is known of them, and correcting it. */
 import type { z } from "zod";
 import { type ConnectionAsLeft, type RoomAsLeft, roomsAsLeft } from "../../core/site/index.ts";
-import type { SiteValve } from "../../core/visit/event.ts";
 import {
   type CustomerRow,
   findCustomer,
@@ -44,7 +43,7 @@ const MOST_CUSTOMERS = 500;
 const A_PAGE = 50;
 
 export interface Site extends Omit<SiteRow, "valves" | "contacts"> {
-  readonly valves: readonly SiteValve[];
+  readonly valves: z.output<typeof storedValves>;
   readonly contacts: readonly Contact[];
 }
 
