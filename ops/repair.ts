@@ -4,14 +4,13 @@
  * log, and everything else of their visit can be read again.
  */
 import { isDeepStrictEqual } from "node:util";
-import { eventFromRow } from "../src/app/visit/event-rows.ts";
+import { eventFromRow, whyUnreadable } from "../src/app/visit/event-rows.ts";
 import { compareProjection } from "../src/app/visit/rebuild.ts";
 import { rowFromSummary } from "../src/app/visit/visit.ts";
 import { loadTables } from "../src/compute/tables.ts";
 import { foldVisit, type VisitEvent, visitSummary } from "../src/core/visit/index.ts";
 import { connect, type Db } from "../src/db/client.ts";
-import { type EventRow, eventsOf, findVisit, updateVisit, visitIds } from "../src/db/visit.ts";
-import { eventSchema } from "../src/schema/visit.ts";
+import { eventsOf, findVisit, updateVisit, visitIds } from "../src/db/visit.ts";
 import { renewPassword, startCluster } from "./cluster.ts";
 import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
 import { VAR } from "./paths.ts";
@@ -26,17 +25,6 @@ export interface Finding {
   readonly columns: readonly string[];
   /** Why the events make no visit even without those; null: they do. */
   readonly hopeless: string | null;
-}
-
-function whyUnreadable(row: EventRow): string | null {
-  try {
-    const parsed = eventSchema.safeParse(eventFromRow(row).event);
-    if (parsed.success) return null;
-    const [first] = parsed.error.issues;
-    return first ? `${first.path.map(String).join(".")}: ${first.message}` : "its shape is wrong";
-  } catch (error) {
-    return error instanceof Error ? error.message : String(error);
-  }
 }
 
 /** Which rows that repeat the events say something else; `write` makes them again. */

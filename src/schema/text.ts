@@ -57,3 +57,6 @@ export const instant = z.iso
 export const phone = looseLine(40).refine((text) => text === "" || /^[+0-9][0-9 ()./-]{4,}$/.test(text), {
   error: "must be a phone number like 902 555 0142, or empty",
 });
+
+/** A day and a time without a zone, as a date-and-time field of a form holds them: "2026-03-08T09:00". */
+export const localTime = z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time");

@@ -9,7 +9,7 @@ import { type BusyTimeRow, busyBetween, clearBusyTimes, putBusyTimes } from "../
 import { transact } from "../../db/transact.ts";
 import { findVisit, findVisits } from "../../db/visit.ts";
 import { type ListedVisitRow, listVisits, visitsBetween } from "../../db/visit-list.ts";
-import { onOneLine, uuid } from "../../schema/text.ts";
+import { localTime, onOneLine, uuid } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid, notFound } from "../http/app-error.ts";
 import { instantOf } from "../visit/site-clock.ts";
@@ -113,7 +113,7 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
 const moveForm = z.union([
   z.object({
     visit: uuid,
-    startsOn: z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time"),
+    startsOn: localTime,
   }),
   /** Dropped into a day behind another visit; empty: first of the day. */
   z.object({ visit: uuid, day: z.iso.date(), after: z.union([z.literal("").transform(() => null), uuid]) }),

@@ -1,6 +1,6 @@
 /** What a day's visits need together, against the truck; ticked as it is loaded. */
 import { z } from "zod";
-import { type LoadList, type LoadPart, loadList } from "../../core/stock/index.ts";
+import { type LoadList, type LoadPart, loadList, type Quantities } from "../../core/stock/index.ts";
 import { addLoadTick, type LoadTickRow, loadTicks, removeLoadTick } from "../../db/load-tick.ts";
 import { putOnTruck, readStock, type StockRow } from "../../db/stock.ts";
 import { transact } from "../../db/transact.ts";
@@ -11,10 +11,14 @@ import { invalid, notFound } from "../http/app-error.ts";
 import { planOptionsFor } from "../plan/plan-options.ts";
 import { foldedVisits, isUnreadable } from "../visit/visit-cache.ts";
 import { visitsOfDay } from "../visit/visits-of-day.ts";
-import { versionedStock } from "./truck.ts";
+import { truckStock, versionedStock } from "./truck.ts";
 
-async function listOf(context: Context, rows: readonly VisitRow[]): Promise<LoadList> {
-  const [folded, { stock }] = await Promise.all([foldedVisits(context.sql, rows), versionedStock(context)]);
+async function listOf(
+  context: Context,
+  rows: readonly VisitRow[],
+  stock: Quantities | null,
+): Promise<LoadList> {
+  const folded = await foldedVisits(context.sql, rows);
   const visits = rows.flatMap(({ visitId }) => {
     const visit = folded.get(visitId);
     return visit === undefined || isUnreadable(visit)
@@ -28,7 +32,7 @@ async function listOf(context: Context, rows: readonly VisitRow[]): Promise<Load
 export async function loadOfVisits(context: Context, visits: readonly string[]): Promise<LoadList> {
   const rows = await findVisits(context.sql, [...new Set(visits)]);
   if (rows.length < new Set(visits).size) throw notFound("visit");
-  return listOf(context, rows);
+  return listOf(context, rows, await truckStock(context));
 }
 
 export interface LoadLine extends LoadPart {
@@ -83,11 +87,11 @@ async function insteadOf(
 /** Reads what a day's visits need together, what is ticked, and what on the truck could stand in for what is short. */
 export async function readLoadDay(context: Context, day: string): Promise<LoadDay> {
   const rows = await visitsOfDay(context, day);
-  const [list, ticks, { stock, rows: stockRows }] = await Promise.all([
-    listOf(context, rows),
+  const [ticks, { stock, rows: stockRows }] = await Promise.all([
     loadTicks(context.sql, day),
     versionedStock(context),
   ]);
+  const list = await listOf(context, rows, stock);
   const ticked = new Map(ticks.map((tick) => [tick.item, tick]));
   const bins = new Map(stockRows.map(({ sku, bin }: StockRow) => [sku, bin]));
   const short = new Set(list.parts.filter((part) => part.short > 0).map(({ sku }) => sku));

@@ -39,10 +39,13 @@ export interface TruckLine extends StockRow {
   readonly short: number;
 }
 
-/** Returns the truck's list by bin and SKU; of a part that is listed no more only the SKU is told. */
-export async function truckLines(tools: TruckTools): Promise<readonly TruckLine[]> {
+/** Returns the truck's list with names and prices, in its order; of a part that is listed no more only the SKU is told. */
+export async function truckLines(
+  tools: TruckTools,
+  rows: readonly StockRow[],
+): Promise<readonly TruckLine[]> {
   const bySku = new Map((await catalogueLines(tools)).map(({ part }) => [part.sku, part]));
-  return (await readStock(tools.sql)).map((row) => ({
+  return rows.map((row) => ({
     ...row,
     name: bySku.get(row.sku)?.name ?? "not in the catalogue any more",
     priceCents: bySku.get(row.sku)?.priceCents ?? 0,
@@ -52,14 +55,19 @@ export async function truckLines(tools: TruckTools): Promise<readonly TruckLine[
 
 const COLUMNS = ["sku", "quantity", "bin", "least"] as const;
 
+/** Returns rows of the truck's list as a file that is read in again unchanged. */
+export function truckCsv(rows: readonly StockRow[]): string {
+  return stringify([...rows], { header: true, columns: [...COLUMNS] });
+}
+
 /** Returns the truck's list as a file that is read in again unchanged. */
 export async function exportTruck({ sql }: Pick<Context, "sql">): Promise<string> {
-  return stringify([...(await readStock(sql))], { header: true, columns: [...COLUMNS] });
+  return truckCsv(await readStock(sql));
 }
 
 /** Returns what is below its least, to be bought, with today's prices; for a spreadsheet, what would run as a formula is marked as text. */
 export async function exportRestock(tools: TruckTools, forSpreadsheet = false): Promise<string> {
-  const lines = (await truckLines(tools)).filter(({ short }) => short > 0);
+  const lines = (await truckLines(tools, await readStock(tools.sql))).filter(({ short }) => short > 0);
   return stringify(
     lines.map(({ sku, name, bin, short, priceCents }) => ({
       sku,

@@ -2,6 +2,7 @@
 import { broughtForward, EVENT_SHAPE, type VisitEvent } from "../../core/visit/index.ts";
 import type { EventRow, ImportMark, NewEventRow } from "../../db/visit.ts";
 import { isStoredEvent } from "../../schema/stored-event.ts";
+import { eventSchema } from "../../schema/visit.ts";
 
 export interface KeptEvent {
   readonly event: VisitEvent;
@@ -23,6 +24,18 @@ export function eventFromRow(row: EventRow): KeptEvent {
     );
   const kept = { event, receivedAt: row.receivedAt.toISOString() };
   return row.imported === null ? kept : { ...kept, imported: row.imported };
+}
+
+/** Returns why the event of a row cannot be read, every field looked at; null: it can. */
+export function whyUnreadable(row: EventRow): string | null {
+  try {
+    const parsed = eventSchema.safeParse(eventFromRow(row).event);
+    if (parsed.success) return null;
+    const [first] = parsed.error.issues;
+    return first ? `${first.path.map(String).join(".")}: ${first.message}` : "its shape is wrong";
+  } catch (error) {
+    return error instanceof Error ? error.message : String(error);
+  }
 }
 
 /** Builds the row an event is stored as, in today's shape. */

@@ -6,7 +6,7 @@ import type { Tables } from "../../core/tables.ts";
 import type { Site, VisitAct, VisitEvent } from "../../core/visit/index.ts";
 import { findSiteById } from "../../db/site.ts";
 import { findVisit } from "../../db/visit.ts";
-import { looseLine, uuid } from "../../schema/text.ts";
+import { localTime, looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, notFound } from "../http/app-error.ts";
@@ -16,10 +16,7 @@ import { valvesKnownAt } from "./site-valves.ts";
 import { addEvents, openVisit, readVisit } from "./visit.ts";
 
 /** A day and time by the clocks of the site, as a form holds them; empty: now. */
-const startsOn = z.union([
-  z.literal(""),
-  z.string().regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time"),
-]);
+const startsOn = z.union([z.literal(""), localTime]);
 
 export const newVisitForm = z
   .object({
@@ -89,15 +86,26 @@ async function stamper(context: Context) {
   return <A extends VisitAct>(act: A): VisitEvent => ({ id: newId(), actor, typedAt, ...act });
 }
 
+interface OpenedVisit {
+  readonly visit: string;
+  /** Its first connection. */
+  readonly connection: string;
+}
+
+/** The visit of a form that was sent before; null: it is not open yet. */
+async function alreadyOpen(context: Context, visit: string): Promise<OpenedVisit | null> {
+  if (!(await findVisit(context.sql, visit))) return null;
+  const { state } = await readVisit(context, visit);
+  return { visit, connection: state.connections[0]?.id ?? "" };
+}
+
 /** Opens the visit of a form. Sent twice (the same visit id), it is opened once. Returns its first connection. */
 export async function startVisit(
   context: Context,
   form: z.output<typeof newVisitForm>,
-): Promise<{ visit: string; connection: string }> {
-  if (await findVisit(context.sql, form.visit)) {
-    const { state } = await readVisit(context, form.visit);
-    return { visit: form.visit, connection: state.connections[0]?.id ?? "" };
-  }
+): Promise<OpenedVisit> {
+  const open = await alreadyOpen(context, form.visit);
+  if (open !== null) return open;
   const stamp = await stamper(context);
   const template = context.tables.templates.find(({ id }) => id === form.template);
   const groups = template?.groups ?? [form.preset ?? ""];
@@ -142,11 +150,9 @@ export async function startNextVisit(
   context: Context,
   siteId: string,
   form: z.output<typeof nextVisitForm>,
-): Promise<{ visit: string; connection: string }> {
-  if (await findVisit(context.sql, form.visit)) {
-    const { state } = await readVisit(context, form.visit);
-    return { visit: form.visit, connection: state.connections[0]?.id ?? "" };
-  }
+): Promise<OpenedVisit> {
+  const open = await alreadyOpen(context, form.visit);
+  if (open !== null) return open;
   const row = await findSiteById(context.sql, siteId);
   if (row === undefined) throw notFound("site");
   const site = { name: row.name, address: row.address, zone: row.zone };

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { STOP_PROOFS } from "../../core/survey/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
-import { line, looseLine, uuid } from "../../schema/text.ts";
+import { line, localTime, looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
 import { invalid } from "../http/app-error.ts";
 import { instantOf } from "./site-clock.ts";
@@ -29,10 +29,7 @@ const form = z.discriminatedUnion("action", [
     siteName: siteSchema.shape.name,
     siteAddress: siteSchema.shape.address,
     siteZone: siteSchema.shape.zone,
-    startsOn: z
-      .string()
-      .regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d$/, "must be a day and a time")
-      .optional(),
+    startsOn: localTime.optional(),
   }),
   z.object({ action: z.literal("bin"), id: uuid.optional(), reason }),
   z.object({ action: z.literal("duplicate"), copy: uuid }),

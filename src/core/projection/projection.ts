@@ -29,7 +29,7 @@ export function visitProjection(
   state: VisitState,
   { stages, upkeep }: { readonly stages: readonly Stage[]; readonly upkeep: readonly Upkeep[] },
 ): VisitProjection {
-  const asLeft = visitAsLeft(visit, events);
+  const asLeft = visitAsLeft(visit, events, state);
   const drawn = state.isTraining ? new Map<string, number>() : drawnParts(state.connections);
   return {
     ticket: visitTicket(state, stages),

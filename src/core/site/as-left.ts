@@ -5,7 +5,13 @@ import { type PartKind, PRESENT_DEVICES, type PresentDevice } from "../part/inde
 import type { Fixture, Plan, PlanPart, SupplyKind, Water } from "../plan/index.ts";
 import { shutOffOf } from "../record/index.ts";
 import type { StopProof, Survey } from "../survey/index.ts";
-import { type ConnectionState, foldVisit, liveEvents, type VisitEvent } from "../visit/index.ts";
+import {
+  type ConnectionState,
+  foldVisit,
+  liveEvents,
+  type VisitEvent,
+  type VisitState,
+} from "../visit/index.ts";
 
 /** A line that runs to the fixture. */
 export interface LineAsLeft {
@@ -216,12 +222,16 @@ function connectionAsLeft(
 /**
  * Returns every signed connection of a visit as it was left, in the order of signing. Where one was re-opened and signed
  * again, what stood before the correction is kept beside it; one that is open again still stands as it was signed last.
+ * `now`: what the events have come to, where somebody has it already.
  */
-export function visitAsLeft(visit: string, events: readonly VisitEvent[]): readonly ConnectionAsLeft[] {
+export function visitAsLeft(
+  visit: string,
+  events: readonly VisitEvent[],
+  now: VisitState = foldVisit(events),
+): readonly ConnectionAsLeft[] {
   const live = liveEvents(events);
   const signings = live.flatMap((event, at) => (event.kind === "connection-signed" ? [{ event, at }] : []));
   if (signings.length === 0) return [];
-  const now = foldVisit(live);
   if (now.isTraining || now.binned !== null) return [];
   return signings.flatMap(({ event, at }) => {
     const { connection: id } = event;
