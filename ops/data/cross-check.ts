@@ -1,5 +1,5 @@
 /** What a row-by-row schema cannot see: codes that must stand in another table, and codes that must stand once. */
-import { fewestPorts } from "../../src/core/part/index.ts";
+import { fewestPorts, type PartKind } from "../../src/core/part/index.ts";
 import { UPKEEP_CODES } from "../../src/core/site/index.ts";
 import { PRACTICES } from "../../src/core/standard/index.ts";
 import { libraryFaults, missingRoles } from "../../src/core/step/index.ts";
@@ -14,6 +14,9 @@ function unique(table: string, values: readonly string[]): readonly string[] {
   return repeated(values).map((value) => `${table}: ${value} stands twice`);
 }
 
+/** Parts long enough for a wave to take time in. */
+const WAVE_KINDS: readonly PartKind[] = ["line", "tube", "riser", "pipe"];
+
 /** Faults in words, empty when the tables hold together. */
 export function crossCheck(tables: Tables): readonly string[] {
   const ends = new Set(tables.ends.map((end) => end.code));
@@ -24,6 +27,7 @@ export function crossCheck(tables: Tables): readonly string[] {
   const ruled = new Set(tables.joints.map((rule) => rule.type));
   const kinds = new Set(tables.losses.map(({ kind }) => kind));
   const materials = new Set(tables.roughness.map(({ material }) => material));
+  const waves = new Set(tables.waveSpeeds.map(({ material }) => material));
   const needEnd = (where: string, code: string) =>
     ends.has(code) ? [] : [`${where}: no end ${code} in ends.csv`];
   return [
@@ -56,6 +60,21 @@ export function crossCheck(tables: Tables): readonly string[] {
         ? []
         : [`catalogue ${sku}: no ${material} in roughness.csv`]),
     ]),
+    ...tables.parts
+      .filter(({ kind, material }) => WAVE_KINDS.includes(kind) && !waves.has(material))
+      .map(({ sku, material }) => `catalogue ${sku}: no ${material} in wave-speeds.csv`),
+    ...tables.pipeSizes
+      .filter(({ material }) => !waves.has(material) || !materials.has(material))
+      .map(({ code, material }) => `pipe-sizes ${code}: no ${material} in wave-speeds.csv and roughness.csv`),
+    ...tables.fixtures
+      .filter(({ fixture }) => !tables.inletValves.some((each) => each.fixture === fixture))
+      .map(({ fixture }) => `fixtures ${fixture}: no row in inlet-valves.csv`),
+    ...tables.arrestorSizes
+      .filter(({ units, gasIn3 }, at) => {
+        const before = tables.arrestorSizes[at - 1];
+        return before !== undefined && !(units.from > before.units.until && gasIn3 > before.gasIn3);
+      })
+      .map(({ size }) => `arrestor-sizes ${size}: units and gas must rise from size to size`),
     ...tables.tools.flatMap(({ id, ends: asked }) => asked.flatMap((end) => needEnd(`tools ${id}`, end))),
     ...materialFaults(tables),
     ...reachFaults(tables),

@@ -194,6 +194,37 @@ const readers = {
     mm: estimate(row, "low_mm", "likely_mm", "high_mm"),
     note: text(row["note"]),
   }),
+  pipeSizes: (row: Row) => ({
+    code: row["code"],
+    label: row["label"],
+    material: row["material"],
+    boreIn: number(row["bore_in"]),
+    wallIn: number(row["wall_in"]),
+  }),
+  waveSpeeds: (row: Row) => ({
+    material: row["material"],
+    modulusKsi: row["modulus_ksi"]
+      ? estimate(row, "modulus_low_ksi", "modulus_ksi", "modulus_high_ksi")
+      : null,
+    speedFtS: row["speed_ft_s"] ? estimate(row, "speed_low_ft_s", "speed_ft_s", "speed_high_ft_s") : null,
+    note: text(row["note"]),
+  }),
+  inletValves: (row: Row) => ({
+    fixture: row["fixture"],
+    valve: row["valve"],
+    closureMs: estimate(row, "low_ms", "likely_ms", "high_ms"),
+    units: number(row["units"]),
+    fillGal: number(row["fill_gal"]),
+    note: text(row["note"]),
+  }),
+  arrestorSizes: (row: Row) => ({
+    size: row["size"],
+    units: { from: number(row["units_from"]), until: number(row["units_until"]) },
+    gasIn3: number(row["gas_in3"]),
+    prechargePsi: number(row["precharge_psi"]),
+    bodyIn: number(row["body_in"]),
+    note: text(row["note"]),
+  }),
   presets: (row: Row) => ({
     id: row["id"],
     group: row["group"],
@@ -257,6 +288,10 @@ const readers = {
 const FILES: Readonly<Partial<Record<keyof typeof readers, string>>> = {
   parts: "catalogue.csv",
   partWords: "part-words.csv",
+  pipeSizes: "pipe-sizes.csv",
+  waveSpeeds: "wave-speeds.csv",
+  inletValves: "inlet-valves.csv",
+  arrestorSizes: "arrestor-sizes.csv",
 };
 
 /** Every table of the folder in its unchecked shape. Errors: csv-parse's own, with line and column. */

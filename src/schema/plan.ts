@@ -15,6 +15,7 @@ import {
   STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
+  UPSTREAM_MATERIALS,
   WORK_PHASES,
 } from "../core/plan/index.ts";
 import { PRACTICES } from "../core/standard/index.ts";
@@ -87,6 +88,7 @@ const supplySchema = z.strictObject({
       lengthFt: z.number().min(0).max(10_000),
       idIn: z.number().min(0.1).max(24),
       riseFt: z.number().min(-500).max(500),
+      material: z.enum(UPSTREAM_MATERIALS).exactOptional(),
     })
     .exactOptional(),
 });
@@ -253,6 +255,15 @@ export const planSchema = z
         lossPsi: z.number().nonnegative(),
         residualPsi: z.number(),
         availableGpm: z.number().nonnegative().nullable(),
+      })
+      .exactOptional(),
+    hammer: z
+      .strictObject({
+        closureMs: z.number().nonnegative(),
+        highestPsi: z.number().nullable(),
+        barePsi: z.number().nullable(),
+        ratedPsi: z.number().positive(),
+        isUpstreamAssumed: z.boolean(),
       })
       .exactOptional(),
     gaveWay: z.array(standardsSchema.keyof()).max(20).exactOptional(),

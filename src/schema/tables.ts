@@ -168,6 +168,31 @@ const preference = z.strictObject({
 });
 const roughness = z.strictObject({ material: code, mm: estimate, note: code.nullable() });
 
+const note = code.nullable();
+const pipeSize = z.strictObject({ code, label: code, material: code, boreIn: positive, wallIn: positive });
+const waveSpeed = z
+  .strictObject({ material: code, modulusKsi: estimate.nullable(), speedFtS: estimate.nullable(), note })
+  .refine(
+    ({ modulusKsi, speedFtS }) => (modulusKsi === null) !== (speedFtS === null),
+    "states either a modulus or a speed",
+  );
+const inletValve = z.strictObject({
+  fixture: z.enum(FIXTURES),
+  valve: code,
+  closureMs: estimate,
+  units: positive,
+  fillGal: positive,
+  note,
+});
+const arrestorSize = z.strictObject({
+  size: code,
+  units: z.strictObject({ from: positive, until: positive }),
+  gasIn3: positive,
+  prechargePsi: positive,
+  bodyIn: positive,
+  note,
+});
+
 const tool = z.strictObject({
   id: code,
   kind: z.enum(TOOL_KINDS),
@@ -289,6 +314,10 @@ export const tablesSchema = z.strictObject({
   losses: z.array(loss),
   roughness: z.array(roughness),
   preferences: z.array(preference),
+  pipeSizes: z.array(pipeSize),
+  waveSpeeds: z.array(waveSpeed),
+  inletValves: z.array(inletValve),
+  arrestorSizes: z.array(arrestorSize),
   insertions: z.array(insertion),
   tools: z.array(tool),
   presets: z.array(preset),

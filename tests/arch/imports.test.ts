@@ -50,6 +50,7 @@ const CORE_ROOMS: readonly string[] = [
   "joint",
   "identify",
   "water",
+  "hammer",
   "elastica",
   "line",
   "tube",

@@ -1,1 +1,12 @@
-export { ATMOSPHERE_PSI, IN_PER_FT, MM_PER_IN, PIPE_TAPER, WATER_BULK_MODULUS_PSI } from "./figures.ts";
+export {
+  ATMOSPHERE_PSI,
+  IN_PER_FT,
+  M_PER_FT,
+  M_PER_IN,
+  M3_PER_IN3,
+  M3_PER_US_GAL,
+  MM_PER_IN,
+  PA_PER_PSI,
+  PIPE_TAPER,
+  WATER_BULK_MODULUS_PSI,
+} from "./figures.ts";

@@ -90,6 +90,20 @@ export interface PlanFlow {
   readonly availableGpm: number | null;
 }
 
+/** The bang when the fixture's own valve shuts, an estimate: only where it shuts fast. */
+export interface PlanHammer {
+  /** Time in which the valve shuts, likely. */
+  readonly closureMs: number;
+  /** Highest pressure on the branch as planned; null: that flow cannot be had. */
+  readonly highestPsi: number | null;
+  /** The same branch without the plan's arrestor; null: the plan has none. */
+  readonly barePsi: number | null;
+  /** What the weakest part is rated for. */
+  readonly ratedPsi: number;
+  /** Nobody has said what pipe comes before: a usual one is taken. */
+  readonly isUpstreamAssumed: boolean;
+}
+
 export interface Plan {
   readonly id: string;
   readonly parts: readonly PlanPart[];
@@ -111,6 +125,8 @@ export interface Plan {
   readonly flow?: PlanFlow;
   /** Pressure the main way costs, psi: in plans kept before `flow` was computed, and nowhere else. */
   readonly headLossPsi?: number;
+  /** Absent: the valve shuts slowly, or the plan was kept before it was computed. */
+  readonly hammer?: PlanHammer;
   readonly inStock: boolean;
   readonly missing: readonly string[];
   readonly warnings: readonly Advice[];

@@ -64,6 +64,19 @@ export interface LineFound {
   readonly ageYears?: number;
 }
 
+/** What a house is piped with. */
+export const UPSTREAM_MATERIALS = ["copper", "pex", "cpvc", "galvanised"] as const;
+export type UpstreamMaterial = (typeof UPSTREAM_MATERIALS)[number];
+
+/** The pipe that comes before the supply end. */
+export interface UpstreamPipe {
+  readonly lengthFt: number;
+  readonly idIn: number;
+  readonly riseFt: number;
+  /** Absent: nobody has said. */
+  readonly material?: UpstreamMaterial;
+}
+
 export interface Supply {
   readonly end: EndCode;
   readonly kind: SupplyKind;
@@ -85,7 +98,7 @@ export interface Supply {
   readonly teeAt?: "supply" | "far-end";
   readonly material?: PipeMaterial;
   /** Pipe between the place of the static pressure and the supply end; absent: the pressure was read at the supply end. */
-  readonly upstream?: { readonly lengthFt: number; readonly idIn: number; readonly riseFt: number };
+  readonly upstream?: UpstreamPipe;
   /** A valve before an open pipe or stub: that it holds, or that it does not; absent: there is none, or nobody has tried. */
   readonly behindValve?: "holds" | "fails";
   /** Absent: nothing is left on the pipe. */

@@ -1,12 +1,21 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
-import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
+import type {
+  Advice,
+  FixtureFacts,
+  Plan,
+  PlanHammer,
+  PlanJoint,
+  PlanPart,
+  PlanRequest,
+} from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
 import { isBehindValve, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
+import { hammerInWords } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 /** Returns the finding for a advice's code, with what it is about after the message. */
@@ -60,6 +69,7 @@ interface PlanFindings {
   readonly isStrained: boolean;
   readonly relaxed: readonly PracticeKey[];
   readonly residualPsi: number;
+  readonly hammer: PlanHammer | null;
   readonly outlet: Part | null;
 }
 
@@ -116,7 +126,7 @@ export function warningsFor(
   request: PlanRequest,
   facts: FixtureFacts,
   candidate: Candidate,
-  { relaxed, residualPsi, outlet, isStrained }: PlanFindings,
+  { relaxed, residualPsi, hammer, outlet, isStrained }: PlanFindings,
 ): readonly Advice[] {
   const { supply, inlet } = request;
   const rules = completeStandards(request.houseRules);
@@ -154,7 +164,10 @@ export function warningsFor(
   ];
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
   return [
-    ...codes.map((code) => advice(index, code)),
+    ...codes.map((code) => {
+      const isOfHammer = hammer !== null && HAMMER_CODES[rules.hammer].includes(code);
+      return advice(index, code, isOfHammer ? hammerInWords(hammer) : "");
+    }),
     ...(gaveWay.length === 0 ? [] : [advice(index, "school-relaxed", gaveWay.join(", "))]),
   ];
 }
@@ -177,6 +190,7 @@ interface WhyInput {
   readonly relaxed: readonly PracticeKey[];
   readonly request: PlanRequest;
   readonly flow: NonNullable<Plan["flow"]>;
+  readonly hammer: PlanHammer | null;
 }
 
 /** The joint each practice of joining pipe makes. */
@@ -193,7 +207,7 @@ const PIPE_JOINT_TYPES: Readonly<Record<Standards["pipeJoint"], JointType>> = {
 export function whyFor(
   index: PlannerIndex,
   rules: Standards,
-  { parts, joints, facts, relaxed, request, flow }: WhyInput,
+  { parts, joints, facts, relaxed, request, flow, hammer }: WhyInput,
 ): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
@@ -230,5 +244,16 @@ export function whyFor(
       : `${joints.length} joints, every one matched in thread, size and seal.`;
   const { usualGpm, leastPsi, residualPsi } = flow;
   const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} is the least.`;
-  return [benchJoints, water, ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : []))];
+  const quiet =
+    hammer === null || hammer.barePsi === null || hammer.highestPsi === null
+      ? []
+      : [
+          `The arrestor takes the bang from about ${hammer.barePsi} to ${hammer.highestPsi} psi where the weakest part is rated for ${hammer.ratedPsi}.`,
+        ];
+  return [
+    benchJoints,
+    water,
+    ...quiet,
+    ...keys.flatMap((key) => (key ? (schoolLine(index, rules, key) ?? []) : [])),
+  ];
 }

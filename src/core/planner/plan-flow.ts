@@ -3,10 +3,10 @@ import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
+import { WATER_F } from "./branch.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import type { Chain, Link, WaterBudget } from "./search-task.ts";
 
-const WATER_F = { cold: 55, hot: 120 } as const;
 /** Pipe before the supply end whose material nobody has said: an older copper line with some scale, mm. */
 const UPSTREAM_MM = 0.01;
 

@@ -26,6 +26,7 @@ import { outfitFor } from "./outfit.ts";
 import { partFiltersFor } from "./part-filter.ts";
 import { PartRules } from "./part-rules.ts";
 import { planFlow, starvedInWords, waterBudget } from "./plan-flow.ts";
+import { type KnownBangs, planHammer } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 import { faultsByPart, preferencesAgainst } from "./preference.ts";
@@ -72,16 +73,18 @@ interface PlanContext {
   readonly isStrained: boolean;
   /** What goes on the fixture's hose outlet. */
   readonly outlet: Part | null;
+  readonly knownBangs: KnownBangs;
 }
 
 function planOf(
-  { index, request, rules, facts, relaxed, outlet, isStrained }: PlanContext,
+  { index, request, rules, facts, relaxed, outlet, isStrained, knownBangs }: PlanContext,
   candidate: Candidate,
 ): Plan {
   const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
   const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
   const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
   const flow = planFlow(index, request, facts, candidate.chain.links);
+  const hammer = planHammer(index, request, facts, { parts, joints }, knownBangs);
   const unusual = candidate.chain.links.flatMap(({ passage: { part } }) =>
     preferencesAgainst(index.tables.preferences, request, part).map(
       ({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
@@ -100,15 +103,17 @@ function planOf(
     ...(unusual.length === 0 ? {} : { unusual }),
     ...(relaxed.length === 0 ? {} : { gaveWay: relaxed }),
     flow,
+    ...(hammer === null ? {} : { hammer }),
     inStock: missing.length === 0,
     missing,
     warnings: warningsFor(index, request, facts, candidate, {
       relaxed,
       isStrained,
       residualPsi: flow.residualPsi,
+      hammer,
       outlet,
     }),
-    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow }),
+    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, hammer }),
   };
 }
 
@@ -117,7 +122,7 @@ function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
   return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
 }
 
-interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed" | "isStrained"> {}
+interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed" | "isStrained" | "knownBangs"> {}
 
 function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
   const facts = factsOf(catalogue, request);
@@ -264,7 +269,16 @@ export function planWithChoices(
         );
   const gaveWay = relaxed.flatMap(({ rule }) => rule ?? []);
   const isStrained = relaxed.some(({ code }) => code === "line-lies-badly");
-  const job = { index, request, rules, facts, relaxed: gaveWay, outlet, isStrained };
+  const job: PlanContext = {
+    index,
+    request,
+    rules,
+    facts,
+    relaxed: gaveWay,
+    outlet,
+    isStrained,
+    knownBangs: new Map(),
+  };
   const refused = refusalsFor({
     index,
     request,

@@ -1,8 +1,9 @@
 /** The tables a planner works over, with the look-ups it needs made once. */
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
+import type { ArrestorSize, MaterialWave, PipeSize } from "../hammer/index.ts";
 import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts";
 import { ADAPTER_KINDS, type Part, type Port } from "../part/index.ts";
-import type { FixtureFacts } from "../plan/index.ts";
+import type { FixtureFacts, InletValve } from "../plan/index.ts";
 import type { PracticeOption } from "../standard/index.ts";
 import type { Insertion } from "../tube/index.ts";
 import type { KindLoss, MaterialRoughness } from "../water/index.ts";
@@ -28,6 +29,10 @@ export interface PlannerTables {
   readonly losses: readonly KindLoss[];
   readonly roughness: readonly MaterialRoughness[];
   readonly preferences: readonly Preference[];
+  readonly pipeSizes: readonly PipeSize[];
+  readonly waveSpeeds: readonly MaterialWave[];
+  readonly inletValves: readonly InletValve[];
+  readonly arrestorSizes: readonly ArrestorSize[];
   readonly insertions: readonly Insertion[];
   readonly tools: readonly Tool[];
 }

@@ -1,11 +1,7 @@
 /** Steady flow in a round bore: water's properties, friction factor, loss of pressure. SI inside, converted at the door. */
 
+import { M_PER_FT, M_PER_IN, M3_PER_US_GAL, PA_PER_PSI } from "../constants/index.ts";
 import { waterDensity } from "./expansion.ts";
-
-const M_PER_IN = 0.0254;
-const M_PER_FT = 12 * M_PER_IN;
-const M3_PER_US_GAL = 231 * M_PER_IN ** 3;
-const PA_PER_PSI = 4.4482216152605 / M_PER_IN ** 2;
 
 /**
  * Kinematic viscosity of water by temperature: F, m2/s. Source: IAPWS 2008 formulation for viscosity over Kell's density at
