@@ -1,5 +1,6 @@
 /** What may take long, as functions of plain data: run by a worker of the pool, or where there is none by whoever asks. */
 import { endTable } from "../core/end/index.ts";
+import { type Transient, type TransientSetup, transient } from "../core/hammer/index.ts";
 import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/hold/index.ts";
 import { type FitOutcome, fitLines, type LineSetup, type SlackMargins } from "../core/line/index.ts";
 import type { IncrementalTask } from "../core/numerics/index.ts";
@@ -29,6 +30,8 @@ import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from
 const PLAN_MS = 550;
 /** Time the fitting of one request's lengths may take, ms. */
 const FIT_MS = 8000;
+/** Time one transient may take, ms. */
+const HAMMER_MS = 4000;
 /** Time all plans of one request may take together, ms. */
 const PLANS_MS = 3000;
 
@@ -112,6 +115,7 @@ export interface TaskMap extends OfShop {
     };
     readonly output: FitOutcome | "too-heavy";
   };
+  hammer: { readonly input: TransientSetup; readonly output: Transient | "too-heavy" };
   schedule: {
     readonly input: { readonly jobs: readonly Job[]; readonly hands: 1 | 2 };
     readonly output: Schedule;
@@ -184,6 +188,7 @@ const TASKS: TaskTable = {
   holds: (_, tests) => tests.map(analyseHold),
   planHold: (_, { plan, wantedMlPerMin }) => planHold(plan, wantedMlPerMin),
   fit: (_, { bench, lengthsIn, margins }) => withinTime(fitLines(bench, lengthsIn, margins), FIT_MS),
+  hammer: (_, setup) => withinTime(transient(setup), HAMMER_MS),
   schedule: (_, { jobs, hands }) => scheduleVisit(jobs, hands),
   scheduleOf: ({ tables }, { connections, steps, hands }) =>
     scheduleOf(connections, { ...tables, steps }, hands),

@@ -66,6 +66,14 @@ export const pipeMaterial = z
   .transform((material) => (material === "galvanized" ? "galvanised" : material))
   .pipe(z.enum(PIPE_MATERIALS));
 
+/** The pipe that comes before a supply end. */
+export const upstreamPipe = z.strictObject({
+  lengthFt: z.number().min(0).max(10_000),
+  idIn: z.number().min(0.1).max(24),
+  riseFt: z.number().min(-500).max(500),
+  material: z.enum(UPSTREAM_MATERIALS).exactOptional(),
+});
+
 const supplySchema = z.strictObject({
   end: endCode,
   kind: z.enum(SUPPLY_KINDS),
@@ -83,14 +91,7 @@ const supplySchema = z.strictObject({
   pexType: z.enum(PEX_TYPES).exactOptional(),
   behindValve: z.enum(["holds", "fails"]).exactOptional(),
   leftOn: z.enum(STOP_LEFTOVERS).exactOptional(),
-  upstream: z
-    .strictObject({
-      lengthFt: z.number().min(0).max(10_000),
-      idIn: z.number().min(0.1).max(24),
-      riseFt: z.number().min(-500).max(500),
-      material: z.enum(UPSTREAM_MATERIALS).exactOptional(),
-    })
-    .exactOptional(),
+  upstream: upstreamPipe.exactOptional(),
 });
 
 /** Widest room in front of an inlet that anybody measures, inches. */

@@ -25,7 +25,7 @@ import {
 } from "../core/survey/index.ts";
 import { parseLength, parseOffset } from "../core/units/index.ts";
 import { lineDirection } from "./line.ts";
-import { endCode, pipeMaterial, standardsSchema } from "./plan.ts";
+import { endCode, pipeMaterial, standardsSchema, upstreamPipe } from "./plan.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
 /** Two figures nearer than this are the same length, inches. */
@@ -116,6 +116,7 @@ export const surveySchema = z
         path: ["min"],
       }),
     staticPsi: typedPsi.nullable(),
+    upstream: upstreamPipe.exactOptional(),
     access: z.enum(["open", "closed-wall"]),
     lineKind: z.enum(LINE_KINDS).nullable(),
     needs: z.array(z.enum(NEEDS)).max(NEEDS.length),

@@ -3,6 +3,7 @@ import { openBackground } from "./background.ts";
 import type { HoldWorks } from "./hold.worker.ts";
 import type { LineWorks } from "./line.worker.ts";
 import type { ScheduleWorks } from "./schedule.worker.ts";
+import type { WaterWorks } from "./water.worker.ts";
 
 /** Opens the line solver. */
 export const openLineSolver = () =>
@@ -20,4 +21,10 @@ export const openAnalyst = () =>
 export const openScheduler = () =>
   openBackground<ScheduleWorks>(
     () => new Worker(new URL("./schedule.worker.ts", import.meta.url), { type: "module" }),
+  );
+
+/** Opens the computer of water hammer. */
+export const openHammer = () =>
+  openBackground<WaterWorks>(
+    () => new Worker(new URL("./water.worker.ts", import.meta.url), { type: "module" }),
   );

@@ -2,6 +2,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
+import { hammerEndpoint } from "../../src/schema/endpoint/water-hammer.ts";
 import { fitResponse } from "../../src/schema/line.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
 import { startApi } from "../support/desk.ts";
@@ -55,6 +56,59 @@ const connection = (id: string, change: object = {}) => ({
   stop: "holds",
   water: "cold",
   ...change,
+});
+
+describe("POST /api/v1/water/hammer", () => {
+  const branch = {
+    staticPsi: 400,
+    flowGpm: 2,
+    waterTempF: 55,
+    pipes: [{ lengthFt: 30, idIn: 0.545, waveSpeedFtS: 4280, roughnessMm: 0 }],
+    closureMs: 0,
+    arrestor: null,
+  };
+  const peak = async (asks: object) => {
+    const { status, body } = await post("/api/v1/water/hammer", asks);
+    assert.equal(status, 200);
+    return hammerEndpoint.response.parse(body);
+  };
+
+  it("answers rho a V for an instant stop", async () => {
+    // 999.5 kg/m3 x 1304.5 m/s x 0.8384 m/s = 158.5 psi.
+    const { joukowskyPsi, peakPsi, flowingPsi, partsAtMs } = await peak(branch);
+    assert.ok(Math.abs(joukowskyPsi - 158.5) < 0.5, `${joukowskyPsi}`);
+    assert.ok(Math.abs(peakPsi - flowingPsi - joukowskyPsi) < 0.02 * joukowskyPsi);
+    assert.equal(partsAtMs, null);
+  });
+
+  it("answers less with an arrestor at the valve, and less there than at the junction", async () => {
+    const washer = {
+      ...branch,
+      staticPsi: 60,
+      closureMs: 20,
+      pipes: [...branch.pipes, { lengthFt: 5, idIn: 0.4, waveSpeedFtS: 1500 }],
+    };
+    const arrestor = { volumeIn3: 2, prechargePsi: 60, polytropicN: 1.2 };
+    const bare = await peak(washer);
+    const atValve = await peak({ ...washer, arrestor });
+    const atStop = await peak({ ...washer, arrestor, arrestorAt: "junction" });
+    assert.ok(atValve.highestPsi < atStop.highestPsi && atStop.highestPsi < bare.highestPsi);
+  });
+
+  it("names the field where the flow cannot be had", async () => {
+    const { status, body } = await post("/api/v1/water/hammer", { ...branch, staticPsi: 1, flowGpm: 20 });
+    assert.equal(status, 422);
+    assert.match(JSON.stringify(body), /"path":"flowGpm"/);
+  });
+
+  it("answers its heaviest request within its bound", async () => {
+    const heavy = {
+      ...branch,
+      closureMs: 10_000,
+      pipes: [{ lengthFt: 0.5, idIn: 0.545, waveSpeedFtS: 5000 }],
+    };
+    assert.ok((await peak(heavy)).trace.length <= 402);
+  });
 });
 
 describe("POST /api/v1/visits/run-sheet", () => {

@@ -51,6 +51,7 @@ const CORE_ROOMS: readonly string[] = [
   "identify",
   "water",
   "hammer",
+  "branch",
   "elastica",
   "line",
   "tube",

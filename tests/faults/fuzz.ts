@@ -51,7 +51,7 @@ function rightRequests(): readonly {
     events: events.map((each) => ({ event: each, receivedAt: each.typedAt })),
   };
   return [
-    ...POST_ENDPOINTS.filter(({ isServed }) => isServed).flatMap(({ path, examples, response }) =>
+    ...POST_ENDPOINTS.flatMap(({ path, examples, response }) =>
       examples.map(({ asks, params }) => ({
         path: filledPath(path, params),
         body: asJson(asks),

@@ -1,7 +1,7 @@
 /** Random branches whose valve closes: all that a house may have, none that starves. */
 import fc from "fast-check";
-import { flowingPsi, type HammerBranch, type TransientSetup } from "../../src/core/hammer/index.ts";
-import { exactly, lossPsi } from "../../src/core/water/index.ts";
+import { flowingPsi, type HammerBranch } from "../../src/core/hammer/index.ts";
+import { exactly } from "../../src/core/water/index.ts";
 
 /** A figure anywhere in a range, as likely in its middle as at its ends. */
 const figure = (min: number, max: number) =>
@@ -34,19 +34,3 @@ export const arbitraryHammer: fc.Arbitrary<HammerBranch> = fc
     check: fc.constantFrom(null, null, "supply" as const, "junction" as const),
   })
   .filter((branch) => flowingPsi(branch) > 5);
-
-/** Returns a branch as the transient takes it, at the likely corner. */
-export const setupOf = (branch: HammerBranch): TransientSetup => ({
-  supplyPsi: branch.staticPsi,
-  flowGpm: branch.flowGpm,
-  waterTempF: branch.waterTempF,
-  pipes: branch.pipes.map((pipe) => ({
-    lengthFt: pipe.lengthFt,
-    boreIn: pipe.boreIn,
-    waveSpeedFtS: pipe.waveSpeedFtS.likely,
-    lossPsi: lossPsi([pipe], branch.flowGpm, branch.waterTempF),
-  })),
-  closureMs: branch.closureMs.likely,
-  cushion: branch.cushion,
-  check: branch.check,
-});

@@ -18,20 +18,26 @@ function kOf({ tables }: Pick<Context, "tables">, { kind, k }: AskedElement, at:
   throw new AppError("invalid", `elements.${at}.k: ${message}.`, [{ path: `elements.${at}.k`, message }]);
 }
 
+/** Returns the roughness of drawn tube, which most lines and pipes are. Errors: RangeError when the table lacks its row. */
+export function drawnRoughness({ tables }: Pick<Context, "tables">): Estimate {
+  const drawn = tables.roughness.find(({ material }) => material === USUAL_MATERIAL);
+  if (drawn === undefined) throw new RangeError(`no roughness of ${USUAL_MATERIAL} in the table`);
+  return drawn.mm;
+}
+
 /** Returns the flow of a branch. Errors: AppError invalid for an element whose K is neither given nor listed. */
 export async function flowOfBranch(
   context: Pick<Context, "tables">,
   { elements, ...branch }: FlowCall["asks"],
 ): Promise<FlowCall["answers"]> {
-  const drawn = context.tables.roughness.find(({ material }) => material === USUAL_MATERIAL);
-  if (drawn === undefined) throw new RangeError(`no roughness of ${USUAL_MATERIAL} in the table`);
+  const drawn = drawnRoughness(context);
   return steadyFlow({
     ...branch,
     elements: elements.map(
       (element, at): BranchElement => ({
         lengthFt: element.lengthFt,
         boreIn: element.idIn,
-        roughnessMm: element.roughnessMm == null ? drawn.mm : exactly(element.roughnessMm),
+        roughnessMm: element.roughnessMm == null ? drawn : exactly(element.roughnessMm),
         k: kOf(context, element, at),
       }),
     ),

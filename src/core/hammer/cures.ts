@@ -125,8 +125,10 @@ export function* cures(question: CureQuestion): IncrementalTask<Cures> {
   const limitPsi = Math.min(ratedPsi, USUAL_SURGE_LIMIT_PSI);
   const bare = yield* subRange(hammer(branch), 0, 0.1);
   const staysBelow = function* (tried: HammerBranch): IncrementalTask<boolean> {
-    const { highestPsi } = yield* hammerAt(tried, "harsh");
-    return highestPsi <= limitPsi;
+    // A faster wave is not always the harsher one: every corner is asked.
+    for (const corner of ["harsh", "likely", "mild"] as const)
+      if ((yield* hammerAt(tried, corner)).highestPsi > limitPsi) return false;
+    return true;
   };
   const precharge = sizes[0]?.prechargePsi ?? branch.staticPsi;
   const least = Math.max(0.05, (sizes[0]?.gasIn3 ?? 1) / 40);

@@ -3,7 +3,7 @@ import { type IncrementalTask, subRange } from "../numerics/index.ts";
 import { type Estimate, lossPsi } from "../water/index.ts";
 import type { GasCushion } from "./cushion.ts";
 import { type Transient, transient } from "./transient.ts";
-import type { CheckPlace, CushionPlace } from "./transient-setup.ts";
+import type { CheckPlace, CushionPlace, TransientSetup } from "./transient-setup.ts";
 
 /** One pipe of the branch as it is described. */
 export interface HammerPipe {
@@ -43,11 +43,11 @@ export function flowingPsi({ staticPsi, flowGpm, waterTempF, pipes }: HammerBran
   return staticPsi - lossPsi(pipes, flowGpm, waterTempF);
 }
 
-/** Computes the bang at one corner of what is known. Errors: RangeError where nothing is left at the valve, and as transient. */
-export function hammerAt(branch: HammerBranch, corner: Corner = "likely"): IncrementalTask<Transient> {
+/** Returns what the transient is computed for at one corner of what is known. Errors as lossPsi. */
+export function setupAt(branch: HammerBranch, corner: Corner): TransientSetup {
   const { staticPsi, flowGpm, waterTempF, pipes, closureMs, cushion, check } = branch;
   const { speed, closure } = CORNERS[corner];
-  return transient({
+  return {
     supplyPsi: staticPsi,
     flowGpm,
     waterTempF,
@@ -60,12 +60,20 @@ export function hammerAt(branch: HammerBranch, corner: Corner = "likely"): Incre
     closureMs: closureMs[closure],
     cushion,
     check,
-  });
+  };
+}
+
+/** Computes the bang at one corner of what is known. Errors: RangeError where nothing is left at the valve, and as transient. */
+export function hammerAt(branch: HammerBranch, corner: Corner = "likely"): IncrementalTask<Transient> {
+  return transient(setupAt(branch, corner));
 }
 
 export interface Hammer extends Transient {
   /** Highest pressure anywhere on the branch between the mildest and the harshest of what is not known. */
   readonly highestRangePsi: Estimate;
+  /** Traces at the mildest and the harshest. */
+  readonly mildTrace: Transient["trace"];
+  readonly harshTrace: Transient["trace"];
   /** The column parts at the likely corner, only at the harsh one, or at none. */
   readonly parting: "likely" | "possible" | "none";
 }
@@ -84,6 +92,8 @@ export function* hammer(branch: HammerBranch): IncrementalTask<Hammer> {
       likely: likely.highestPsi,
       high: Math.max(...highest),
     },
+    mildTrace: mild.trace,
+    harshTrace: harsh.trace,
     parting: parts(likely) ? "likely" : parts(harsh) || parts(mild) ? "possible" : "none",
   };
 }

@@ -18,6 +18,7 @@ export {
   hammer,
   hammerAt,
   hammerVerdict,
+  setupAt,
   USUAL_SURGE_LIMIT_PSI,
 } from "./hammer.ts";
 export { type TracePoint, type Transient, transient } from "./transient.ts";

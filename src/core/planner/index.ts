@@ -1,12 +1,4 @@
-export {
-  type BranchStretch,
-  hammerBranchOf,
-  type PlannedBranch,
-  pipeBefore,
-  plannedBranch,
-  USUAL_UPSTREAM,
-  weakestRating,
-} from "./branch.ts";
+export { plannedBranch, USUAL_UPSTREAM } from "./branch.ts";
 export { type Effort, effortOf, eitherEffort, UNBOUNDED } from "./effort.ts";
 export { marginsFor } from "./line-fit.ts";
 export { type OtherPlan, otherPlans } from "./other-plans.ts";

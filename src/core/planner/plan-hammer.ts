@@ -1,8 +1,9 @@
 /** The bang of a plan, for its words: at the likely corner only, with few reaches. */
+import { hammerBranchOf, weakestRating } from "../branch/index.ts";
 import { flowingPsi, type HammerBranch, hammerAt, USUAL_SURGE_LIMIT_PSI } from "../hammer/index.ts";
 import { runToEnd } from "../numerics/index.ts";
 import type { FixtureFacts, Plan, PlanHammer, PlanRequest } from "../plan/index.ts";
-import { hammerBranchOf, plannedBranch, weakestRating } from "./branch.ts";
+import { plannedBranch } from "./branch.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 const rounded = (psi: number) => Math.round(psi);

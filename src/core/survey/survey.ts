@@ -12,6 +12,7 @@ import type {
   PlanRequest,
   SupplyKind,
   Treatment,
+  UpstreamPipe,
   Water,
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
@@ -107,6 +108,8 @@ export interface Survey {
   readonly length: { readonly min: Typed; readonly max: Typed };
   /** Static pressure, psi gauge; null: not measured. */
   readonly staticPsi: Typed | null;
+  /** Pipe between the place of the static pressure and the supply end. Absent: nobody has looked. */
+  readonly upstream?: UpstreamPipe;
   readonly access: "open" | "closed-wall";
   /** The only kind of line wanted; null: any. */
   readonly lineKind: LineKind | null;
@@ -182,6 +185,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
         : {}),
       water: survey.water,
       staticPsi: survey.staticPsi?.value ?? ASSUMED_STATIC_PSI,
+      ...(survey.upstream === undefined ? {} : { upstream: survey.upstream }),
       ...(survey.staticPsi === null ? { isStaticAssumed: true as const } : {}),
       stopHolds: stopHolds(survey.stop.proof),
       keepsExistingLine: existing === "stays",

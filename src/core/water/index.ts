@@ -8,7 +8,7 @@ export {
   type MaterialRoughness,
   steadyFlow,
 } from "./flow.ts";
-export { elevationPsi, lossPsi, type Reach, WATER_RANGE_F } from "./friction.ts";
+export { elevationPsi, flowInReach, lossPsi, type Reach, WATER_RANGE_F } from "./friction.ts";
 export {
   type Compliance,
   complianceAt,
@@ -24,3 +24,4 @@ export {
   WALLS,
   wallOf,
 } from "./section.ts";
+export { emptying, type PressureTank, type TankMoment, usableGal } from "./tank.ts";

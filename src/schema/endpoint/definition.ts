@@ -37,8 +37,6 @@ export interface PostEndpoint<
   readonly request: Q;
   readonly response: A;
   readonly status: 200 | 201;
-  /** False for an endpoint of the contract that no version answers yet. */
-  readonly isServed: boolean;
   /** At least one: the contract tests send each to the real server. */
   readonly examples: readonly Example<z.input<Q>, z.input<A>>[];
 }
@@ -76,16 +74,17 @@ export const get = <const P extends string, A extends z.ZodType>(
   definition: Omit<GetEndpoint<P, A>, "method">,
 ): GetEndpoint<P, A> => ({ method: "get", ...definition });
 
-/** Defines an endpoint that answers JSON to a JSON body; served, and answered with 200, where nothing else is said. */
+/** Defines an endpoint that answers JSON to a JSON body, with 200 where nothing else is said. */
 export const post = <const P extends string, Q extends z.ZodType, A extends z.ZodType>({
   status = 200,
-  isServed = true,
   ...definition
-}: Omit<PostEndpoint<P, Q, A>, "method" | "status" | "isServed"> &
-  Partial<Pick<PostEndpoint, "status" | "isServed">>): PostEndpoint<P, Q, A> => ({
+}: Omit<PostEndpoint<P, Q, A>, "method" | "status"> & Partial<Pick<PostEndpoint, "status">>): PostEndpoint<
+  P,
+  Q,
+  A
+> => ({
   method: "post",
   status,
-  isServed,
   ...definition,
 });
 

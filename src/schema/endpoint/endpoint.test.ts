@@ -30,11 +30,10 @@ describe("the definitions of endpoints", () => {
     }
   });
 
-  it("make the OpenAPI document, which leaves out what is not served", () => {
+  it("all stand in the OpenAPI document", () => {
     const { paths = {} } = describeInterface("test");
     for (const endpoint of ENDPOINTS) {
-      const isThere = endpoint.method in (paths[endpoint.path] ?? {});
-      assert.equal(isThere, endpoint.method !== "post" || endpoint.isServed, endpoint.path);
+      assert.ok(endpoint.method in (paths[endpoint.path] ?? {}), endpoint.path);
     }
   });
 });

@@ -1,6 +1,7 @@
-import type { Chart, ChartDataset, Point as ChartPoint } from "chart.js";
-import { useEffect, useRef } from "react";
+import type { Point as ChartPoint } from "chart.js";
+import { useMemo } from "react";
 import { type HoldAnswer, readingRuns, type Sample } from "../../core/hold/index.ts";
+import { type ColourOf, LineChart, type LineDataset } from "../line-chart.tsx";
 
 interface TraceChartProps {
   readonly samples: readonly Sample[];
@@ -16,10 +17,7 @@ function withGaps(samples: readonly Sample[], pick: (sample: Sample) => number |
   });
 }
 
-function datasets(
-  { samples, answer }: TraceChartProps,
-  colour: (name: string) => string,
-): ChartDataset<"line", ChartPoint[]>[] {
+function datasets({ samples, answer }: TraceChartProps, colour: ColourOf): readonly LineDataset[] {
   const line = { pointRadius: 0, borderWidth: 1 } as const;
   const curve = answer?.fit ?? [];
   const at = (pick: (each: (typeof curve)[number]) => number) =>
@@ -99,107 +97,34 @@ function steadyScale(values: readonly number[], span: number) {
 
 /** What the gauge read, the model's curve with its band, jumps and temperature. What it says is also said in words beside it. */
 export function TraceChart(props: TraceChartProps) {
-  const canvas = useRef<HTMLCanvasElement>(null);
-  const chart = useRef<Chart<"line", ChartPoint[]> | null>(null);
   const { samples, answer, isSimulated } = props;
-  const hasTemp = samples.some(({ tempF }) => tempF !== undefined);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the chart is drawn afresh for what it shows, and for nothing else.
-  useEffect(() => {
-    let isWanted = true;
-    const draw = async () => {
-      const {
-        Chart: Drawn,
-        Filler,
-        Legend,
-        LinearScale,
-        LineController,
-        LineElement,
-        PointElement,
-      } = await import("chart.js");
-      if (!isWanted || canvas.current === null) return;
-      Drawn.register(Filler, Legend, LinearScale, LineController, LineElement, PointElement);
-      const style = getComputedStyle(canvas.current);
-      Drawn.defaults.font.family = style.fontFamily;
-      const colour = (name: string) => style.getPropertyValue(name).trim();
-      // A canvas knows no light-dark(): the browser resolves it for an element.
-      const probe = document.createElement("span");
-      canvas.current.parentElement?.append(probe);
-      const resolved = (name: string) => {
-        probe.style.color = colour(name);
-        return getComputedStyle(probe).color;
-      };
-      const data = { datasets: datasets(props, resolved) };
-      const [ink, quiet, hairline] = [resolved("--ink"), resolved("--quiet"), resolved("--hairline")];
-      probe.remove();
-      chart.current?.destroy();
-      const axis = (text: string) => ({
-        type: "linear" as const,
-        title: { display: true, text, color: quiet },
-        ticks: { color: quiet },
-        grid: { color: hairline },
-      });
-      chart.current = new Drawn(canvas.current, {
-        type: "line",
-        data,
-        options: {
-          animation: false,
-          parsing: false,
-          maintainAspectRatio: false,
-          scales: {
-            x: { ...axis("minutes"), min: 0 },
-            y: {
-              ...axis("psi"),
-              ...steadyScale(
-                samples.map(({ psi }) => psi),
-                LEAST_SPAN_PSI,
-              ),
-            },
-            ...(hasTemp
-              ? {
-                  temp: {
-                    ...axis("F"),
-                    ...steadyScale(
-                      samples.flatMap(({ tempF }) => tempF ?? []),
-                      LEAST_SPAN_F,
-                    ),
-                    position: "right" as const,
-                    grid: { drawOnChartArea: false },
-                  },
-                }
-              : {}),
-          },
-          plugins: {
-            legend: { labels: { color: ink, boxWidth: 14, filter: ({ text }) => text !== "lower bound" } },
-          },
-        },
-      });
-    };
-    void draw();
-    return () => {
-      isWanted = false;
-    };
-  }, [samples, answer]);
-  useEffect(
-    () => () => {
-      chart.current?.destroy();
-      chart.current = null;
-    },
-    [],
-  );
+  // biome-ignore lint/correctness/useExhaustiveDependencies: drawn afresh for new readings and a new answer only.
+  const of = useMemo(() => ({ datasets: (colour: ColourOf) => datasets(props, colour) }), [samples, answer]);
   const [first, last] = [samples[0], samples.at(-1)];
+  const temps = samples.flatMap(({ tempF }) => tempF ?? []);
   return (
     <figure className="relative">
-      <div className="relative h-72">
-        <canvas
-          ref={canvas}
-          role="img"
-          aria-label={
-            first && last
-              ? `Gauge trace: ${samples.length} readings over ${(last.t / 60).toFixed(1)} minutes, from ${first.psi} to ${last.psi} psi`
-              : "Gauge trace, no readings yet"
-          }
-        />
-      </div>
+      <LineChart
+        of={of}
+        x="minutes"
+        y="psi"
+        bounds={{
+          x: { min: 0 },
+          y: steadyScale(
+            samples.map(({ psi }) => psi),
+            LEAST_SPAN_PSI,
+          ),
+        }}
+        {...(temps.length === 0
+          ? {}
+          : { right: { id: "temp", title: "F", ...steadyScale(temps, LEAST_SPAN_F) } })}
+        unlisted={["lower bound"]}
+        label={
+          first && last
+            ? `Gauge trace: ${samples.length} readings over ${(last.t / 60).toFixed(1)} minutes, from ${first.psi} to ${last.psi} psi`
+            : "Gauge trace, no readings yet"
+        }
+      />
       {isSimulated && (
         <figcaption className="mark mt-1 inline-block text-work-ink">SIMULATED READINGS</figcaption>
       )}

@@ -1,0 +1,17 @@
+export {
+  type Branch,
+  type BranchStretch,
+  estimateOf,
+  type LossTables,
+  pipeBefore,
+  weakestRating,
+} from "./branch.ts";
+export { hammerBranchOf, type WaveTables, waveOf } from "./hammer-branch.ts";
+export {
+  flowIntoEmitter,
+  type Profile,
+  PURGE_TIMES,
+  profileOf,
+  type StretchLoss,
+  volumeGal,
+} from "./profile.ts";

@@ -1,0 +1,150 @@
+import { type Branch, type Profile, PURGE_TIMES, profileOf, volumeGal } from "../../core/branch/index.ts";
+import { elevationPsi } from "../../core/water/index.ts";
+import { BranchProfile } from "../../drawing/branch-profile.tsx";
+import { psiText } from "../../labels/water.ts";
+import { useNarrow } from "../line/use-narrow.ts";
+
+interface FlowPanelProps {
+  readonly branch: Branch;
+  readonly fixture: { readonly label: string; readonly leastPsi: number; readonly fillGal: number };
+  readonly flowGpm: number;
+  /** The same branch on the next wider pipe; null: none is listed. */
+  readonly wider: Branch | null;
+}
+
+const tenths = (value: number) => (Math.round(value * 10) / 10).toString();
+
+/** Seconds or minutes, as a person would say them. */
+function timeText(minutes: number): string {
+  const seconds = Math.round(minutes * 60);
+  return seconds < 100 ? `${seconds} s` : `${tenths(minutes)} min`;
+}
+
+function costliestOf({ losses }: Profile): number | null {
+  const most = Math.max(0, ...losses.map(({ lossPsi }) => lossPsi.likely));
+  return most < 0.5 ? null : losses.findIndex(({ lossPsi }) => lossPsi.likely === most);
+}
+
+/** What flows and what is left: the pressure along the branch, what each part takes of it, and the times that follow. */
+export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
+  const isNarrow = useNarrow();
+  const { leastPsi, fillGal } = fixture;
+  const profile = profileOf(branch, flowGpm, leastPsi);
+  const headPsi = branch.staticPsi - elevationPsi(branch.elevationFt, branch.waterTempF);
+  const { losses, residualPsi, mostGpm } = profile;
+  const costliest = costliestOf(profile);
+  const most = Math.max(0.1, ...losses.map(({ lossPsi }) => lossPsi.high));
+  const lineGal = volumeGal(branch.stretches);
+  const widerGpm = wider === null ? null : profileOf(wider, flowGpm, leastPsi).mostGpm;
+  const isStarved = residualPsi.likely < leastPsi;
+  return (
+    <section aria-label="What flows and what is left" className="mt-4">
+      <h2>What eats the pressure</h2>
+      <p>
+        <span
+          className={isStarved ? "figure text-lead font-bold text-wet-ink" : "figure text-lead font-bold"}
+          data-residual
+        >
+          {psiText(residualPsi.likely)}
+        </span>{" "}
+        left at the inlet at {tenths(flowGpm)} gpm
+        {residualPsi.high - residualPsi.low >= 1 &&
+          ` (${Math.round(residualPsi.low)} to ${Math.round(residualPsi.high)})`}
+        ; the {fixture.label} needs {leastPsi}.{" "}
+        {costliest !== null && <>Most of it goes in {losses[costliest]?.stretch.name}.</>}
+      </p>
+      <BranchProfile
+        profile={profile}
+        headPsi={headPsi}
+        leastPsi={leastPsi}
+        isBeforeAssumed={branch.isBeforeAssumed}
+        isNarrow={isNarrow}
+      />
+      {losses.length === 0 ? (
+        <p>No part lies between the supply and the inlet: all the pressure is there.</p>
+      ) : (
+        <div className="mt-2 overflow-x-auto">
+          <table className="w-full text-left text-small [&_td]:px-2 [&_td]:py-1 [&_th]:px-2 [&_th]:py-1">
+            <thead>
+              <tr>
+                <th scope="col">Part</th>
+                <th scope="col" className="text-right">
+                  Bore, in
+                </th>
+                <th scope="col" className="text-right">
+                  ft/s
+                </th>
+                <th scope="col" className="text-right">
+                  psi taken
+                </th>
+                <th scope="col" className="w-1/4" aria-label="Share" />
+              </tr>
+            </thead>
+            <tbody>
+              {losses.map(({ stretch, lossPsi, velocityFtS }, at) => (
+                // biome-ignore lint/suspicious/noArrayIndexKey: the branch's own order is what tells its parts apart.
+                <tr key={at} className="border-t border-hairline align-top">
+                  <th scope="row" className="font-normal">
+                    <b className="figure">{at + 1}</b> {stretch.name}
+                    {stretch.lengthFt >= 1 && `, ${tenths(stretch.lengthFt)} ft`}
+                  </th>
+                  <td className="figure text-right">{Math.round(stretch.boreIn * 100) / 100}</td>
+                  <td className="figure text-right">{tenths(velocityFtS)}</td>
+                  <td className="figure text-right">
+                    {tenths(lossPsi.likely)}
+                    {lossPsi.high - lossPsi.low >= 0.2 && (
+                      <span className="block whitespace-nowrap text-tiny text-quiet">
+                        {tenths(lossPsi.low)} to {tenths(lossPsi.high)}
+                      </span>
+                    )}
+                  </td>
+                  <td>
+                    <svg
+                      viewBox="0 0 100 12"
+                      className="h-3 w-full"
+                      preserveAspectRatio="none"
+                      aria-hidden="true"
+                    >
+                      <rect width={(100 * lossPsi.high) / most} y="4" height="4" className="fill-hairline" />
+                      <rect width={(100 * lossPsi.likely) / most} height="12" className="fill-work" />
+                    </svg>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      <ul className="mt-2">
+        <li>
+          {mostGpm === null
+            ? `The branch does not limit the flow: over 100 gpm would leave ${leastPsi} psi.`
+            : `At most ${tenths(mostGpm)} gpm flow while ${leastPsi} psi are left.`}
+          {wider !== null &&
+            widerGpm !== null &&
+            mostGpm !== null &&
+            !branch.isBeforeAssumed &&
+            ` On ${wider.before.name} it would be ${tenths(widerGpm)}.`}
+        </li>
+        <li>
+          One filling of {fillGal} gal takes about {timeText(fillGal / flowGpm)}.
+        </li>
+        <li>
+          The parts hold {Math.round(lineGal * 1000) / 1000} gal: run{" "}
+          {Math.round(lineGal * PURGE_TIMES.low * 100) / 100} to{" "}
+          {Math.round(lineGal * PURGE_TIMES.high * 100) / 100} gal through to purge them,{" "}
+          {timeText((lineGal * PURGE_TIMES.high) / flowGpm)} at this flow; then as the fixture asks.
+        </li>
+      </ul>
+      {branch.isBeforeAssumed && (
+        <p className="text-small text-quiet">
+          The pipe before the supply is not known: the static pressure is taken at the supply end.
+        </p>
+      )}
+      <p className="text-small text-quiet">
+        K of fittings is known to tens of per cent only: the figures in small print and the thick mark at the
+        inlet are what that leaves open.
+      </p>
+    </section>
+  );
+}
