@@ -23,6 +23,7 @@ export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "connection-reopened": "re-opened",
   "event-undone": "undone",
   "stop-proved": "stop proved",
+  "hammer-heard": "hammer heard",
   "photo-added": "photo",
   "photo-removed": "photo removed",
   "hold-recorded": "hold kept",

@@ -1,5 +1,7 @@
 /** Planning requests and answers, at the border. Core owns the types; these only let what fits through. */
+
 import { z } from "zod";
+import { UPSTREAM_MATERIALS } from "../core/branch/index.ts";
 import { JOINT_TYPES, PREPARATIONS, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS, PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import {
@@ -15,7 +17,6 @@ import {
   STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
-  UPSTREAM_MATERIALS,
   WORK_PHASES,
 } from "../core/plan/index.ts";
 import { PRACTICES } from "../core/standard/index.ts";

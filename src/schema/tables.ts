@@ -12,6 +12,7 @@ import { STEP_PHASES, STEP_ROLES, stepBroughtForward } from "../core/step/index.
 import type { Tables } from "../core/tables.ts";
 import { SEAT_KINDS } from "../core/tube/index.ts";
 import { partSchema } from "./part.ts";
+import { arrestorSize, inletValve, loss, pipeSize, roughness, waveSpeed } from "./water-tables.ts";
 
 const positive = z.number().positive();
 const code = z.string().min(1);
@@ -149,14 +150,6 @@ const fixture = z.strictObject({
   like: z.enum(FIXTURES).nullable(),
 });
 
-const estimate = z
-  .strictObject({
-    low: z.number().nonnegative(),
-    likely: z.number().nonnegative(),
-    high: z.number().nonnegative(),
-  })
-  .refine(({ low, likely, high }) => low <= likely && likely <= high, "must rise from low to high");
-const loss = z.strictObject({ kind: code, k: estimate, note: code.nullable() });
 const preference = z.strictObject({
   id: code,
   kind: z.enum(PART_KINDS),
@@ -166,33 +159,6 @@ const preference = z.strictObject({
   faults: z.number().int().positive(),
   reason: code,
 });
-const roughness = z.strictObject({ material: code, mm: estimate, note: code.nullable() });
-
-const note = code.nullable();
-const pipeSize = z.strictObject({ code, label: code, material: code, boreIn: positive, wallIn: positive });
-const waveSpeed = z
-  .strictObject({ material: code, modulusKsi: estimate.nullable(), speedFtS: estimate.nullable(), note })
-  .refine(
-    ({ modulusKsi, speedFtS }) => (modulusKsi === null) !== (speedFtS === null),
-    "states either a modulus or a speed",
-  );
-const inletValve = z.strictObject({
-  fixture: z.enum(FIXTURES),
-  valve: code,
-  closureMs: estimate,
-  units: positive,
-  fillGal: positive,
-  note,
-});
-const arrestorSize = z.strictObject({
-  size: code,
-  units: z.strictObject({ from: positive, until: positive }),
-  gasIn3: positive,
-  prechargePsi: positive,
-  bodyIn: positive,
-  note,
-});
-
 const tool = z.strictObject({
   id: code,
   kind: z.enum(TOOL_KINDS),

@@ -5,6 +5,7 @@ import { ZONE_KINDS } from "../core/isolation/index.ts";
 import { STEP_ROLES } from "../core/step/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { broughtForward, type VisitEvent } from "../core/visit/index.ts";
+import { HAMMER_SOUNDS, HEARD_OCCASIONS } from "../core/watch/index.ts";
 import { holdRecordSchema } from "./hold.ts";
 import { planSchema, storedPlanRequest } from "./plan.ts";
 import { surveySchema } from "./survey.ts";
@@ -187,6 +188,12 @@ export const eventSchema = z
       result: z.enum(STOP_PROOFS).exclude(["not-proved"]),
       method: z.enum(PROOF_METHODS),
       dropsPerMin: z.number().positive().max(600).nullable(),
+    }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("hammer-heard"),
+      occasion: z.enum(HEARD_OCCASIONS),
+      sound: z.enum(HAMMER_SOUNDS),
     }),
     z.strictObject({
       ...on,

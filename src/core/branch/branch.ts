@@ -48,11 +48,17 @@ export function estimateOf(
   return { k: loss.k, roughnessMm: roughness.mm };
 }
 
-/** A pipe before the supply end as somebody describes it. */
-interface DescribedPipe {
+/** What a house is piped with. */
+export const UPSTREAM_MATERIALS = ["copper", "pex", "cpvc", "galvanised"] as const;
+export type UpstreamMaterial = (typeof UPSTREAM_MATERIALS)[number];
+
+/** The pipe that comes before the supply end. */
+export interface UpstreamPipe {
   readonly lengthFt: number;
   readonly idIn: number;
-  readonly material?: string;
+  readonly riseFt: number;
+  /** Absent: nobody has said. */
+  readonly material?: UpstreamMaterial;
 }
 
 /** Two bores nearer than this are the same, inches. */
@@ -61,7 +67,7 @@ const SAME_IN = 1e-6;
 /** Returns a pipe of a size or of a bare bore as the stretch before the supply end. */
 export function pipeBefore(
   tables: LossTables & { readonly pipeSizes: readonly PipeSize[] },
-  upstream: DescribedPipe,
+  upstream: Pick<UpstreamPipe, "lengthFt" | "idIn"> & { readonly material?: string },
 ): BranchStretch {
   const material = upstream.material ?? "copper";
   const size = tables.pipeSizes.find(

@@ -16,6 +16,7 @@ export interface WaveTables {
   readonly arrestorSizes: readonly ArrestorSize[];
 }
 
+/** Returns an element of a branch as a reach, with its likeliest figures. */
 export const likelyReach = ({ lengthFt, boreIn, roughnessMm, k }: BranchElement): Reach => ({
   lengthFt,
   boreIn,

@@ -4,6 +4,9 @@ export {
   estimateOf,
   type LossTables,
   pipeBefore,
+  UPSTREAM_MATERIALS,
+  type UpstreamMaterial,
+  type UpstreamPipe,
   weakestRating,
 } from "./branch.ts";
 export { hammerBranchOf, type WaveTables, waveOf } from "./hammer-branch.ts";

@@ -79,6 +79,7 @@ export function swingS({ pipes, cushion, supplyPsi, waterTempF }: TransientSetup
 
 const areaOf = (boreIn: number) => (Math.PI / 4) * (boreIn * M_PER_IN) ** 2;
 
+/** Lays a branch out on the grid: at the steady flow, so many reaches for the pipe that takes the wave longest. */
 export function laidOut(
   setup: TransientSetup,
   wanted: number,
@@ -111,11 +112,12 @@ export function laidOut(
   };
 }
 
-/** What arrives along the pipe from its upper and from its lower neighbour. */
+/** Returns what arrives at a place along the pipe from its upper neighbour, Pa. */
 export const fromAbove = ({ p, q, impedance, friction }: Pipe, place: number): number => {
   const flow = at(q, place - 1);
   return at(p, place - 1) + impedance * flow - friction * flow * Math.abs(flow);
 };
+/** Returns what arrives at a place along the pipe from its lower neighbour, Pa. */
 export const fromBelow = ({ p, q, impedance, friction }: Pipe, place: number): number => {
   const flow = at(q, place + 1);
   return at(p, place + 1) - impedance * flow + friction * flow * Math.abs(flow);
@@ -138,6 +140,7 @@ export function moveInside({ p, q, nextP, nextQ, reaches, impedance, friction }:
 /** Half the weight at both ends of a pipe: the trapezoidal rule. */
 const weightAt = (place: number, reaches: number) => (place === 0 || place === reaches ? 0.5 : 1);
 
+/** Returns the energy in a pipe, in its motion and its stretch, J. */
 export function storedIn({ p, q, impedance, reaches }: Pipe, stepS: number): number {
   let sum = 0;
   for (let place = 0; place <= reaches; place += 1) {
@@ -148,7 +151,7 @@ export function storedIn({ p, q, impedance, reaches }: Pipe, stepS: number): num
   return sum * stepS;
 }
 
-/** Power lost to friction. */
+/** Returns the power that a pipe loses to friction, W. */
 export function losingIn({ q, friction, reaches }: Pipe): number {
   let sum = 0;
   for (let place = 0; place <= reaches; place += 1) {
@@ -159,7 +162,7 @@ export function losingIn({ q, friction, reaches }: Pipe): number {
   return friction * (sum - (start * start * start + end * end * end) / 2);
 }
 
-/** The step that was computed becomes the present one. */
+/** Makes the step that was computed the present one. */
 export function moveOn(pipe: Pipe): void {
   const { p, q } = pipe;
   pipe.p = pipe.nextP;

@@ -1,6 +1,5 @@
 /** Fixtures, and what each is like to its supply. */
 import type { Hazard, PartKind } from "../part/index.ts";
-import type { Estimate } from "../water/index.ts";
 
 /** What a fixture is like to its supply. */
 export interface FixtureFacts {
@@ -31,18 +30,6 @@ export interface FixtureFacts {
   readonly hasHoseOutlet: boolean;
   /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
   readonly like: Fixture | null;
-}
-
-/** How fast a fixture's own valve shuts, and what it takes in at a time: data/inlet-valves.csv. */
-export interface InletValve {
-  readonly fixture: Fixture;
-  readonly valve: string;
-  readonly closureMs: Estimate;
-  /** Fixture units of the branch, for the table of arrestor sizes. */
-  readonly units: number;
-  /** What one filling takes, gallons. */
-  readonly fillGal: number;
-  readonly note: string | null;
 }
 
 /** How a fixture is fed with electricity. */

@@ -1,9 +1,8 @@
-export { FIXTURES, type Fixture, type FixtureFacts, type InletValve, POWERS } from "./fixture.ts";
+export { FIXTURES, type Fixture, type FixtureFacts, POWERS } from "./fixture.ts";
 export type {
   Advice,
   Alternative,
   Plan,
-  PlanHammer,
   PlanJoint,
   PlanOutcome,
   PlanPart,
@@ -27,9 +26,6 @@ export {
   type SupplyKind,
   TREATMENTS,
   type Treatment,
-  UPSTREAM_MATERIALS,
-  type UpstreamMaterial,
-  type UpstreamPipe,
   type Water,
   WORK_PHASES,
 } from "./request.ts";

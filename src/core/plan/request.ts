@@ -1,4 +1,5 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
+import type { UpstreamPipe } from "../branch/index.ts";
 import type { EndCode } from "../end/index.ts";
 import type { LineSetup } from "../line/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
@@ -62,19 +63,6 @@ export interface LineFound {
   readonly lengthIn?: number;
   readonly nut?: "plastic" | "metal";
   readonly ageYears?: number;
-}
-
-/** What a house is piped with. */
-export const UPSTREAM_MATERIALS = ["copper", "pex", "cpvc", "galvanised"] as const;
-export type UpstreamMaterial = (typeof UPSTREAM_MATERIALS)[number];
-
-/** The pipe that comes before the supply end. */
-export interface UpstreamPipe {
-  readonly lengthFt: number;
-  readonly idIn: number;
-  readonly riseFt: number;
-  /** Absent: nobody has said. */
-  readonly material?: UpstreamMaterial;
 }
 
 export interface Supply {

@@ -1,15 +1,7 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
-import type {
-  Advice,
-  FixtureFacts,
-  Plan,
-  PlanHammer,
-  PlanJoint,
-  PlanPart,
-  PlanRequest,
-} from "../plan/index.ts";
+import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
 import { isBehindValve, stopNeeded } from "./approach.ts";
@@ -69,7 +61,7 @@ interface PlanFindings {
   readonly isStrained: boolean;
   readonly relaxed: readonly PracticeKey[];
   readonly residualPsi: number;
-  readonly hammer: PlanHammer | null;
+  readonly hammer: NonNullable<Plan["hammer"]> | null;
   readonly outlet: Part | null;
 }
 
@@ -190,7 +182,7 @@ interface WhyInput {
   readonly relaxed: readonly PracticeKey[];
   readonly request: PlanRequest;
   readonly flow: NonNullable<Plan["flow"]>;
-  readonly hammer: PlanHammer | null;
+  readonly hammer: NonNullable<Plan["hammer"]> | null;
 }
 
 /** The joint each practice of joining pipe makes. */

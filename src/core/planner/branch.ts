@@ -1,9 +1,15 @@
 /** A plan as the branch it builds. */
-import { type Branch, type BranchStretch, estimateOf, pipeBefore } from "../branch/index.ts";
+import {
+  type Branch,
+  type BranchStretch,
+  estimateOf,
+  pipeBefore,
+  type UpstreamPipe,
+} from "../branch/index.ts";
 import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
 import { type Part, ratedPsiAt } from "../part/index.ts";
-import type { Plan, PlanPart, PlanRequest, UpstreamPipe } from "../plan/index.ts";
+import type { Plan, PlanPart, PlanRequest } from "../plan/index.ts";
 import type { PlannerTables } from "./planner-index.ts";
 
 /** Water is taken this warm where nobody measures, F. */

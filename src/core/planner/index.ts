@@ -6,6 +6,7 @@ export { TOOL_KINDS } from "./outfit.ts";
 export { planHookup, planWithChoices } from "./plan.ts";
 export {
   buildPlannerIndex,
+  type InletValve,
   type PlannerIndex,
   type PlannerTables,
 } from "./planner-index.ts";

@@ -2,7 +2,7 @@
 import { hammerBranchOf, weakestRating } from "../branch/index.ts";
 import { flowingPsi, type HammerBranch, hammerAt, USUAL_SURGE_LIMIT_PSI } from "../hammer/index.ts";
 import { runToEnd } from "../numerics/index.ts";
-import type { FixtureFacts, Plan, PlanHammer, PlanRequest } from "../plan/index.ts";
+import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { plannedBranch } from "./branch.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
@@ -27,7 +27,7 @@ export function planHammer(
   facts: FixtureFacts,
   plan: Pick<Plan, "parts" | "joints">,
   known: KnownBangs,
-): PlanHammer | null {
+): NonNullable<Plan["hammer"]> | null {
   const valve = tables.inletValves.find(({ fixture }) => fixture === facts.fixture);
   if (!facts.solenoid || valve === undefined) return null;
   const branch = plannedBranch(tables, request, plan);
@@ -44,7 +44,12 @@ export function planHammer(
 }
 
 /** Returns the bang in words, for the end of a sentence of advice; empty where nothing could be computed. */
-export function hammerInWords({ highestPsi, ratedPsi, closureMs, isUpstreamAssumed }: PlanHammer): string {
+export function hammerInWords({
+  highestPsi,
+  ratedPsi,
+  closureMs,
+  isUpstreamAssumed,
+}: NonNullable<Plan["hammer"]>): string {
   if (highestPsi === null) return "";
   const before = isUpstreamAssumed ? ", on 30 ft of 1/2 in copper, which nobody has looked at" : "";
   return `about ${highestPsi} psi when it shuts in ${closureMs} ms${before}; the weakest part is rated for ${ratedPsi}`;

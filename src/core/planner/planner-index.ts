@@ -3,10 +3,10 @@ import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts
 import type { ArrestorSize, MaterialWave, PipeSize } from "../hammer/index.ts";
 import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts";
 import { ADAPTER_KINDS, type Part, type Port } from "../part/index.ts";
-import type { FixtureFacts, InletValve } from "../plan/index.ts";
+import type { Fixture, FixtureFacts } from "../plan/index.ts";
 import type { PracticeOption } from "../standard/index.ts";
 import type { Insertion } from "../tube/index.ts";
-import type { KindLoss, MaterialRoughness } from "../water/index.ts";
+import type { Estimate, KindLoss, MaterialRoughness } from "../water/index.ts";
 import { type Fork, forksOf } from "./fork.ts";
 import type { Tool } from "./outfit.ts";
 import type { Preference } from "./preference.ts";
@@ -16,6 +16,18 @@ export interface AdviceText {
   readonly severity: "refuse" | "warn" | "note";
   readonly message: string;
   readonly reason: string;
+}
+
+/** How fast a fixture's own valve shuts, and what it takes in at a time: data/inlet-valves.csv. */
+export interface InletValve {
+  readonly fixture: Fixture;
+  readonly valve: string;
+  readonly closureMs: Estimate;
+  /** Fixture units of the branch, for the table of arrestor sizes. */
+  readonly units: number;
+  /** What one filling takes, gallons. */
+  readonly fillGal: number;
+  readonly note: string | null;
 }
 
 export interface PlannerTables {

@@ -8,7 +8,7 @@ import { type SearchDocument, searchDocuments } from "./search-document.ts";
 import { type VisitTicket, visitTicket } from "./ticket.ts";
 
 /** Number of today's way of projecting: a higher one than the database's makes all projections again. */
-export const PROJECTION_VERSION = 1;
+export const PROJECTION_VERSION = 2;
 
 export interface VisitProjection {
   readonly ticket: VisitTicket;

@@ -19,6 +19,7 @@ import {
 } from "../visit/index.ts";
 import { detectableMlPerMin, rateText } from "../watch/index.ts";
 import type { RecordRow, RecordSection, RecordTrace, Sentence, Span } from "./document.ts";
+import { hammerSentences } from "./hammer-sentence.ts";
 import { type ShutOff, shutOffOf } from "./shut-off.ts";
 
 /** Times as people of the site read them. */
@@ -220,6 +221,7 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
         quiet(` (${by})`),
       ],
     ),
+    ...hammerSentences(connection),
     ...notes
       .filter(({ isForCustomer }) => isForCustomer)
       .map(({ text, by }): Sentence => [`Note: ${text}`, quiet(` (${by})`)]),

@@ -3,7 +3,7 @@
 import type { EndCode } from "../end/index.ts";
 import { type PartKind, PRESENT_DEVICES, type PresentDevice } from "../part/index.ts";
 import type { Fixture, Plan, PlanPart, SupplyKind, Water } from "../plan/index.ts";
-import { shutOffOf } from "../record/index.ts";
+import { heardNote, shutOffOf } from "../record/index.ts";
 import type { StopProof, Survey } from "../survey/index.ts";
 import {
   type ConnectionState,
@@ -214,7 +214,11 @@ function connectionAsLeft(
     checkedAt: looks.at(-1) ?? null,
     followUp: { dueAt: signed.lookBackDueAt, result: followUps.at(-1)?.result ?? null },
     photos: connection.photos.map(({ id, caption }) => ({ id, caption })),
-    notes: [...(survey.notes === "" ? [] : [survey.notes]), ...connection.notes.map(({ text }) => text)],
+    notes: [
+      ...(survey.notes === "" ? [] : [survey.notes]),
+      ...heardNote(connection),
+      ...connection.notes.map(({ text }) => text),
+    ],
     survey,
   };
 }

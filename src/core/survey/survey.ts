@@ -1,5 +1,6 @@
 /** What was found at one connection: both ends, the stop, the length, the water, and what is wished for. */
 
+import type { UpstreamPipe } from "../branch/index.ts";
 import type { EndCode } from "../end/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type {
@@ -12,7 +13,6 @@ import type {
   PlanRequest,
   SupplyKind,
   Treatment,
-  UpstreamPipe,
   Water,
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";

@@ -5,6 +5,7 @@ import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
+import type { HeardHammer } from "../watch/index.ts";
 import type { Site, SiteValve } from "./event.ts";
 
 export interface JointState {
@@ -41,6 +42,11 @@ export interface ProvedStop {
 export interface Photo {
   readonly id: string;
   readonly caption: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface Heard extends HeardHammer {
   readonly at: string;
   readonly by: string;
 }
@@ -87,6 +93,8 @@ export interface ConnectionState {
   /** Proofs of its stop, the latest last; the survey holds what the latest came to. */
   readonly proofs: readonly ProvedStop[];
   readonly photos: readonly Photo[];
+  /** What was heard when its valve shut, the latest last. */
+  readonly heard: readonly Heard[];
   readonly holds: readonly KeptHold[];
   readonly meters: readonly KeptMeter[];
   readonly signed: {

@@ -6,6 +6,7 @@ import type { Valve } from "../isolation/index.ts";
 import type { Plan, PlanRequest } from "../plan/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
+import type { HeardHammer } from "../watch/index.ts";
 
 /** A valve of a site: what it shuts, where it is, and how it was last proved. */
 export interface SiteValve extends Valve {
@@ -122,6 +123,8 @@ export type VisitAct =
       /** Drops a minute where it weeps; null: not counted. */
       readonly dropsPerMin: number | null;
     })
+  /** What was heard when the fixture's valve shut. */
+  | (OnConnection & { readonly kind: "hammer-heard" } & HeardHammer)
   | (OnConnection & {
       readonly kind: "photo-added";
       /** uuid of the picture, which is kept beside the visit's events. */

@@ -22,6 +22,7 @@ interface Lived {
 const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set([
   "visit-noted",
   "connection-noted",
+  "hammer-heard",
   "photo-added",
   "photo-removed",
 ]);

@@ -191,7 +191,8 @@ const unmadeRefusal = (connection: ConnectionState): Refusal | null =>
 function onConnection(
   connection: ConnectionState,
   { fixture, isTraining }: { readonly fixture: readonly ConnectionState[]; readonly isTraining: boolean },
-  event: EventStamp & Exclude<ConnectionAct, { kind: "connection-noted" | "photo-added" | "photo-removed" }>,
+  event: EventStamp &
+    Exclude<ConnectionAct, { kind: "connection-noted" | "hammer-heard" | "photo-added" | "photo-removed" }>,
   tables: StepTables,
 ): Refusal | null {
   if (event.kind === "connection-restored")
@@ -263,6 +264,10 @@ export function refusal(state: VisitState, event: VisitEvent, tables: StepTables
   const connection = state.connections.find((each) => each.id === event.connection);
   if (event.kind === "connection-added" && !connection) return null;
   if (!connection) return no("connection", "This visit has no such connection.");
+  if (event.kind === "hammer-heard")
+    return event.occasion === "after-run" && connection.waterInAt === null
+      ? no("occasion", "Nothing has run yet: let the water in, run it, and listen.")
+      : null;
   return event.kind === "connection-noted" || event.kind === "photo-added" || event.kind === "photo-removed"
     ? null
     : onConnection(

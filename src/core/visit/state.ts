@@ -220,6 +220,10 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       });
     case "meter-read":
       return (connection) => ({ ...connection, meters: [...connection.meters, { ...event.meter, at, by }] });
+    case "hammer-heard": {
+      const { occasion, sound } = event;
+      return (connection) => ({ ...connection, heard: [...connection.heard, { occasion, sound, at, by }] });
+    }
     case "connection-noted":
       return (connection) => ({ ...connection, notes: [...connection.notes, noteOf(event, event)] });
   }
@@ -252,6 +256,7 @@ function added(
     notes: [],
     proofs: [],
     photos: [],
+    heard: [],
     holds: [],
     meters: [],
     signed: null,

@@ -1,3 +1,11 @@
+export {
+  HAMMER_SOUNDS,
+  type HammerSound,
+  HEARD_OCCASIONS,
+  type HeardHammer,
+  heardChange,
+  SOUND_WORDS,
+} from "./heard.ts";
 export { type RateRange, rateText, reconcile } from "./reconcile.ts";
 export {
   detectableMlPerMin,

@@ -5,6 +5,8 @@ import {
   hammerBranchOf,
   type LossTables,
   pipeBefore,
+  UPSTREAM_MATERIALS,
+  type UpstreamPipe,
   type WaveTables,
   waveOf,
   weakestRating,
@@ -17,7 +19,7 @@ import {
   type PipeSize,
   USUAL_SURGE_LIMIT_PSI,
 } from "../../core/hammer/index.ts";
-import type { InletValve, UpstreamMaterial, UpstreamPipe } from "../../core/plan/index.ts";
+import type { InletValve } from "../../core/planner/index.ts";
 import type { Estimate } from "../../core/water/index.ts";
 
 export interface WaterTables extends LossTables, WaveTables {
@@ -83,12 +85,10 @@ export function waterState({ branch, fixture, tables }: WaterFacts): WaterState 
   };
 }
 
-const MATERIALS: readonly UpstreamMaterial[] = ["copper", "pex", "cpvc", "galvanised"];
-
 /** Returns the pipe before as the survey keeps it; null: nobody has described it. */
 export function upstreamOf({ tables }: WaterFacts, state: WaterState): UpstreamPipe | null {
   const size = tables.pipeSizes.find(({ code }) => code === state.pipe);
-  const material = MATERIALS.find((each) => each === size?.material);
+  const material = UPSTREAM_MATERIALS.find((each) => each === size?.material);
   if (!state.isPipeKnown || size === undefined || material === undefined) return null;
   return { lengthFt: state.pipeFt, idIn: size.boreIn, riseFt: state.riseFt, material };
 }
