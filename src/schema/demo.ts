@@ -1,7 +1,8 @@
 import { z } from "zod";
 import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
-import { endCode } from "./plan.ts";
+import { HAMMER_SOUNDS } from "../core/watch/index.ts";
+import { endCode, upstreamPipe } from "./plan.ts";
 import { shopDetailsSchema } from "./shop-details.ts";
 import { contactsSchema, customerForm } from "./site.ts";
 import { surveySchema } from "./survey.ts";
@@ -40,6 +41,14 @@ const connection = z.strictObject({
   /** The visit's key and the place among its connections that this one goes on from. */
   continues: z.string().exactOptional(),
   sharedWith: surveySchema.shape.sharedWith,
+  upstream: upstreamPipe.exactOptional(),
+  /** What was heard when its valve shut, before the work and after the run. */
+  heard: z
+    .strictObject({
+      before: z.enum(HAMMER_SOUNDS).exactOptional(),
+      after: z.enum(HAMMER_SOUNDS).exactOptional(),
+    })
+    .default({}),
   /** A simulated hold kept on its record. */
   hold: z
     .strictObject({

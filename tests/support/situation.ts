@@ -29,7 +29,8 @@ export interface Situation {
   readonly judged?: (plan: Plan) => void;
 }
 
-function requestOf({ preset = "toilet", supply, inlet, also }: Situation): PlanRequest {
+/** Returns what the planner is asked in a situation: a preset at 60 psi, with what the situation changes. */
+export function requestOf({ preset = "toilet", supply, inlet, also }: Situation): PlanRequest {
   const found = tables.presets.find((each) => each.id === preset);
   assert.ok(found, preset);
   const base = planRequestOf(surveyFromPreset(found, "room"), null);

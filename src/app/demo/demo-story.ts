@@ -66,6 +66,7 @@ function surveyOf(told: DemoConnection, tables: Tables): Survey {
     ...(told.phase === undefined ? {} : { phase: told.phase }),
     ...(told.replaces === undefined ? {} : { replaces: told.replaces }),
     ...(told.inPlace === undefined ? {} : { inPlace: told.inPlace }),
+    ...(told.upstream === undefined ? {} : { upstream: told.upstream }),
     ...(told.sharedWith === undefined ? {} : { sharedWith: told.sharedWith }),
     ...(told.fixture === undefined ? {} : { fixtureId: told.fixture }),
     ...(told.ends === undefined ? {} : { space: spaceOf(told.ends) }),
@@ -187,11 +188,13 @@ function describe(
   const survey = surveyOf(told, tables);
   const preset = tables.presets.find((each) => each.id === told.preset);
   const checkpoints = tables.checkpoints.filter((each) => preset?.checkpoints.includes(each.id));
-  const before =
+  const continues =
     told.continues === undefined
       ? {}
       : { continues: uuidFrom(`connection ${told.continues}`, DEMO_NAMESPACE) };
-  story.add({ kind: "connection-added", connection: id, survey, checkpoints, ...before });
+  story.add({ kind: "connection-added", connection: id, survey, checkpoints, ...continues });
+  const { before: sound } = told.heard;
+  if (sound !== undefined) story.add({ kind: "hammer-heard", connection: id, occasion: "as-found", sound });
   if (told.progress === "surveyed") return;
   const planRequest = planRequestOf(survey, null);
   const plan = planHookup(plannerIndex, planRequest).plans[0];
@@ -217,6 +220,9 @@ function workOnFixture(story: EventBuilder, fixture: readonly ToldConnection[], 
   const ids = fixture.map(({ id }) => id);
   work(story, tables, ids, enough, weepsAt);
   for (const { id, told } of fixture) {
+    const { after: sound } = told.heard;
+    if (sound !== undefined)
+      story.add({ kind: "hammer-heard", connection: id, occasion: "after-run", sound });
     if (told.hold !== undefined)
       story.add(
         { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },

@@ -9,7 +9,7 @@ export {
   type UpstreamPipe,
   weakestRating,
 } from "./branch.ts";
-export { hammerBranchOf, type WaveTables, waveOf } from "./hammer-branch.ts";
+export { hammerBranchOf, likelyReach, type WaveTables, waveOf } from "./hammer-branch.ts";
 export {
   flowIntoEmitter,
   type Profile,

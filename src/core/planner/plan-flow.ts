@@ -1,4 +1,5 @@
 /** Water through a plan: what is left at the inlet at the fixture's usual flow, and how much could flow. K is known to tens of per cent only. */
+import { likelyReach, pipeBefore } from "../branch/index.ts";
 import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
@@ -6,9 +7,6 @@ import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts
 import { WATER_F } from "./branch.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import type { Chain, Link, WaterBudget } from "./search-task.ts";
-
-/** Pipe before the supply end whose material nobody has said: an older copper line with some scale, mm. */
-const UPSTREAM_MM = 0.01;
 
 type WayThrough = Pick<Link, "passage" | "continues">;
 type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;
@@ -37,10 +35,8 @@ function reachOf({ tables }: PlannerIndex, job: FlowJob, { passage, continues }:
 }
 
 /** Pipe before the supply end, where somebody has measured how far the pressure was read from it. */
-function upstreamOf({ supply }: FlowJob): readonly Reach[] {
-  if (supply.upstream === undefined) return [];
-  const { lengthFt, idIn } = supply.upstream;
-  return [{ lengthFt, boreIn: idIn, roughnessMm: UPSTREAM_MM, k: 0 }];
+function upstreamOf({ tables }: PlannerIndex, { supply }: FlowJob): readonly Reach[] {
+  return supply.upstream === undefined ? [] : [likelyReach(pipeBefore(tables, supply.upstream))];
 }
 
 /** Pressure for losses and the inlet together: the static pressure less the rise to the supply end. */
@@ -49,8 +45,8 @@ function headPsi({ supply }: FlowJob): number {
 }
 
 /** Returns what the parts of a plan may take at the usual flow for the least flowing pressure to be left, psi; below 0: no plan has enough. */
-function lossBudgetPsi(job: FlowJob, { flowGpm, leastPsi }: FixtureFacts): number {
-  return headPsi(job) - lossPsi(upstreamOf(job), flowGpm, WATER_F[job.supply.water]) - leastPsi;
+function lossBudgetPsi(index: PlannerIndex, job: FlowJob, { flowGpm, leastPsi }: FixtureFacts): number {
+  return headPsi(job) - lossPsi(upstreamOf(index, job), flowGpm, WATER_F[job.supply.water]) - leastPsi;
 }
 
 /** Returns what a chain may take of the pressure at the fixture's usual flow, and what each part takes. */
@@ -58,7 +54,7 @@ export function waterBudget(index: PlannerIndex, job: FlowJob, facts: FixtureFac
   const whole = new Map<Passage, number>();
   const rests = new Map<Passage, number>();
   return {
-    mostPsi: lossBudgetPsi(job, facts),
+    mostPsi: lossBudgetPsi(index, job, facts),
     lossOf: (way) => {
       const losses = way.continues ? rests : whole;
       const known = losses.get(way.passage);
@@ -107,7 +103,7 @@ export function planFlow(
   ways: readonly WayThrough[],
 ): NonNullable<Plan["flow"]> {
   const temperatureF = WATER_F[job.supply.water];
-  const reaches = [...upstreamOf(job), ...ways.map((way) => reachOf(index, job, way))];
+  const reaches = [...upstreamOf(index, job), ...ways.map((way) => reachOf(index, job, way))];
   const loss = lossPsi(reaches, flowGpm, temperatureF);
   const most = flowAtLoss(reaches, headPsi(job) - leastPsi, temperatureF);
   return {

@@ -14,6 +14,7 @@ import { type ConnectionState, isBeforeTouch, type VisitState } from "../../core
 import { reconcile } from "../../core/watch/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { timeText } from "../../labels/site-time.ts";
+import { HammerHeard } from "../hammer-heard.tsx";
 import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
@@ -117,7 +118,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   const [isGoingOn, setIsGoingOn] = useState(false);
   const [picked, setPicked] = useState<Target | null>(null);
   const base = `/visits/${props.visitId}/${props.connectionId}`;
-  const fixture = connection.survey.label;
+  const { label } = connection.survey;
+  const fixture = props.tables.fixtures.find((each) => each.fixture === connection.survey.fixture);
   const lookBack = stages.find((each) => each.code === "look-back");
   const now = connection.signed ? lookBack : currentStage(connection, stages);
   const chosenStage = stages.find((each) => each.code === chosen);
@@ -150,7 +152,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
       <div className="flex flex-wrap items-center justify-between gap-x-6">
         <JointStrip
           joints={ticketJoints(connection)}
-          fixture={fixture}
+          fixture={label}
           open={open}
           hrefFor={jointHref}
           size="large"
@@ -168,6 +170,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           "joint-snugged",
           "joint-remade",
           "exception-written",
+          "hammer-heard",
           "connection-reopened",
         ]}
       />
@@ -233,6 +236,9 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             strike={log.undo}
           />
         </>
+      )}
+      {fixture?.solenoid === true && connection.doneRoles.has("water-in") && log.phase !== "removed" && (
+        <HammerHeard connection={connection} occasion="after-run" zone={props.zone} act={act} />
       )}
       {log.phase !== "removed" && (
         <SignPanel

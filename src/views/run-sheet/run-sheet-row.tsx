@@ -1,5 +1,7 @@
 import { failsToClose } from "../../core/isolation/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
+import type { HeardHammer } from "../../core/watch/index.ts";
+import { HammerHeard } from "../hammer-heard.tsx";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import type { RunLine } from "./run-lines.ts";
@@ -19,6 +21,12 @@ interface RunSheetRowProps {
   /** The sheet is this fixture's own: its name need not lead every step. */
   readonly isOwnSheet?: boolean;
 }
+
+/** Steps at which a valve that shuts fast is listened to. */
+const LISTENING_ROLES: ReadonlyMap<string, HeardHammer["occasion"]> = new Map([
+  ["close-stop", "as-found"],
+  ["exercise", "after-run"],
+]);
 
 /** One step of a run sheet, the same on the visit's sheet and on a fixture's: its words, the proof it asks for, what ticks it. */
 export function RunSheetRow({
@@ -43,6 +51,9 @@ export function RunSheetRow({
   const hasFailed = step.role === "close-upstream" && !step.isDone && failsToClose(proof);
   const isShut =
     connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
+  const listens = fixture?.solenoid ? (LISTENING_ROLES.get(step.role ?? "") ?? null) : null;
+  // A step of the fixture asks at each of its inlets.
+  const listening = step.connection === null ? sheet.connections : [connection];
   return (
     <StepRow
       step={step}
@@ -92,6 +103,17 @@ export function RunSheetRow({
             )}
             <ReplaceStop connection={connection} act={log.act} />
           </>
+        ) : isNext && listens !== null ? (
+          listening.map((each) => (
+            <HammerHeard
+              key={each.id}
+              connection={each}
+              occasion={listens}
+              zone={props.zone}
+              act={log.act}
+              isNamed={listening.length > 1}
+            />
+          ))
         ) : isNext && isShut && proof !== "seized" ? (
           <details className="mt-1 text-small">
             <summary className="min-h-touch cursor-pointer py-2 underline">

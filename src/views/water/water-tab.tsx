@@ -1,4 +1,5 @@
 import { useState } from "react";
+import { HammerHeard } from "../hammer-heard.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -48,7 +49,14 @@ export function WaterTab({ water, ...visit }: WaterTabProps) {
           <span className="text-small text-quiet">Plans then count it too.</span>
         </p>
       )}
-      <LogBar log={log} undoes={["survey-saved"]} />
+      {connection.removed === null && (
+        <section aria-label="What was heard" className="mt-5 max-w-[46rem]">
+          <h2>Heard</h2>
+          <HammerHeard connection={connection} occasion="as-found" zone={visit.zone} act={act} />
+          <HammerHeard connection={connection} occasion="after-run" zone={visit.zone} act={act} />
+        </section>
+      )}
+      <LogBar log={log} undoes={["survey-saved", "hammer-heard"]} />
     </div>
   );
 }

@@ -1,0 +1,112 @@
+/** The water of plans: one branch for the flow and for the bang, and what a plumber expects of each. */
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { requestOf, type Situation, testSituations } from "../../../tests/support/situation.ts";
+import { plannerIndex, tables } from "../../../tests/support/tables.ts";
+import { hammerBranchOf, profileOf, weakestRating } from "../branch/index.ts";
+import { exactly } from "../water/index.ts";
+import { plannedBranch, USUAL_UPSTREAM } from "./branch.ts";
+import { planHookup } from "./plan.ts";
+
+const factsOf = (fixture: string) => {
+  const facts = tables.fixtures.find((each) => each.fixture === fixture);
+  assert.ok(facts, fixture);
+  return facts;
+};
+const planned = (situation: Situation) => {
+  const request = requestOf(situation);
+  const [plan] = planHookup(plannerIndex, request).plans;
+  assert.ok(plan, situation.preset);
+  return { request, plan, branch: plannedBranch(tables, request, plan) };
+};
+
+testSituations({
+  "the bang of a valve that shuts fast": {
+    "washer without an arrestor: warned with the figure": {
+      preset: "washer-cold",
+      warns: "suggest-arrestor",
+      judged: ({ hammer, warnings }) => {
+        assert.ok((hammer?.highestPsi ?? 0) > (hammer?.ratedPsi ?? 0));
+        assert.match(
+          warnings.find(({ code }) => code === "suggest-arrestor")?.message ?? "",
+          /about \d{3} psi when it shuts in 20 ms.*nobody has looked at.*rated for 125/,
+        );
+      },
+    },
+    "washer with an arrestor at its valve: within the rating, and the plan says what it was without": {
+      preset: "washer-cold",
+      also: { needs: ["arrestor"], arrestorAt: "valve" },
+      judged: ({ hammer, why }) => {
+        assert.ok(hammer && hammer.highestPsi !== null && hammer.barePsi !== null);
+        assert.ok(hammer.highestPsi < hammer.ratedPsi && hammer.barePsi > 2 * hammer.highestPsi);
+        assert.match(why.join(" "), /takes the bang from about \d+ to \d+ psi/);
+      },
+    },
+    "toilet: a float shuts slowly, nothing bangs": {
+      preset: "toilet",
+      judged: ({ hammer }) => assert.equal(hammer, undefined),
+    },
+    "house rule if-heard: computed, not preached": {
+      preset: "washer-cold",
+      also: { houseRules: { hammer: "if-heard" } },
+      judged: ({ hammer, warnings }) => {
+        assert.ok(hammer);
+        assert.ok(!warnings.some(({ code }) => code === "suggest-arrestor"));
+      },
+    },
+    "pipe before of PEX: softer, and nobody says it was not looked at": {
+      preset: "washer-cold",
+      supply: { upstream: { lengthFt: 30, idIn: 0.485, riseFt: 0, material: "pex" } },
+      judged: ({ hammer }) => {
+        const copper = planned({ preset: "washer-cold" }).plan.hammer;
+        assert.equal(hammer?.isUpstreamAssumed, false);
+        assert.ok((hammer?.highestPsi ?? 0) < (copper?.highestPsi ?? 0));
+      },
+    },
+  },
+});
+
+describe("plannedBranch", () => {
+  it("loses what the plan's flow says, for every preset", () => {
+    for (const { id, fixture } of tables.presets) {
+      const { plan, branch } = planned({ preset: id });
+      const { flowGpm, leastPsi } = factsOf(fixture);
+      const { residualPsi } = profileOf(branch, flowGpm, leastPsi);
+      assert.ok(
+        Math.abs(residualPsi.likely - (plan.flow?.residualPsi ?? Number.NaN)) < 0.06,
+        `${id}: ${residualPsi.likely} against ${plan.flow?.residualPsi}`,
+      );
+    }
+  });
+
+  it("charges the flow with the pipe before only where somebody has described it", () => {
+    const upstream = { lengthFt: 40, idIn: 0.545, riseFt: 10, material: "copper" as const };
+    const [bare, known] = [
+      planned({ preset: "washer-cold" }),
+      planned({ preset: "washer-cold", supply: { upstream } }),
+    ];
+    const at = ({ branch }: typeof bare) => profileOf(branch, 4, 10).residualPsi.likely;
+    assert.ok(at(bare) - at(known) > 0.433 * 10);
+    assert.equal(bare.branch.before.lengthFt, USUAL_UPSTREAM.lengthFt);
+    assert.ok(Math.abs(at(known) - (known.plan.flow?.residualPsi ?? 0)) < 0.06);
+  });
+
+  it("keeps the weakest rating, and knows on which side of the line the arrestor sits", () => {
+    const at = (arrestorAt: "valve" | "stop") =>
+      planned({ preset: "washer-cold", also: { needs: ["arrestor"], arrestorAt } }).branch;
+    assert.equal(weakestRating(at("valve")), 125);
+    assert.equal(at("valve").arrestorAt, "valve");
+    assert.equal(at("stop").arrestorAt, "junction");
+    assert.equal(planned({ preset: "washer-cold" }).branch.arrestorAt, null);
+  });
+
+  it("is two pipes for the bang: the one before, and the parts with their loss", () => {
+    const { branch } = planned({ preset: "washer-cold" });
+    const { pipes, cushion } = hammerBranchOf(tables, branch, { flowGpm: 4, closureMs: exactly(20) }, true);
+    assert.equal(pipes.length, 2);
+    assert.equal(cushion, null);
+    const [, line] = pipes;
+    assert.ok(line && line.lengthFt >= 3.5 && line.lengthFt < 6);
+    assert.ok(line.waveSpeedFtS.low < 1000 && line.waveSpeedFtS.high > 2000);
+  });
+});
