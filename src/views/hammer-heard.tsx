@@ -1,3 +1,4 @@
+import { useId } from "react";
 import type { ConnectionState, VisitAct } from "../core/visit/index.ts";
 import { HAMMER_SOUNDS, type HeardHammer, heardChange, SOUND_WORDS } from "../core/watch/index.ts";
 import { timeText } from "../labels/site-time.ts";
@@ -25,16 +26,23 @@ const CHANGES = {
 
 /** Asks what was heard when the fixture's valve shut, and says what has changed. */
 export function HammerHeard({ connection, occasion, zone, act, isNamed = false }: HammerHeardProps) {
+  const asks = useId();
   const heard = connection.heard.filter((each) => each.occasion === occasion).at(-1);
   const { change, after } = heardChange(connection.heard);
   const isAfter = occasion === "after-run";
   const mayAnswer = !isAfter || connection.waterInAt !== null;
   return (
-    <fieldset className="mt-3 border-l-4 border-work pl-3" data-heard={occasion}>
-      <legend className="float-left w-full font-bold">
+    // biome-ignore lint/a11y/useSemanticElements: a legend would not lie inside the edge.
+    <div
+      role="group"
+      aria-labelledby={asks}
+      className="mt-3 border-l-4 border-work pl-3"
+      data-heard={occasion}
+    >
+      <p id={asks} className="font-bold">
         {isNamed && `${connection.survey.label}: `}
         {QUESTIONS[occasion]}
-      </legend>
+      </p>
       {mayAnswer ? (
         <div className="flex flex-wrap gap-2 pt-1">
           {HAMMER_SOUNDS.map((sound) => (
@@ -63,6 +71,6 @@ export function HammerHeard({ connection, occasion, zone, act, isNamed = false }
           Strap loose pipe first; then see what an arrestor or a slower valve would do on Water.
         </p>
       )}
-    </fieldset>
+    </div>
   );
 }

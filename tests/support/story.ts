@@ -32,9 +32,13 @@ export function surveyOf(preset: string, change: Partial<Survey> = {}): Survey {
 /** Events of a visit with one connection, surveyed and, unless told otherwise, planned. */
 export function startedVisit(
   preset = "toilet",
-  { planned = true, connection = CONNECTION } = {},
+  {
+    planned = true,
+    connection = CONNECTION,
+    change = {},
+  }: { readonly planned?: boolean; readonly connection?: string; readonly change?: Partial<Survey> } = {},
 ): readonly VisitEvent[] {
-  const survey = surveyOf(preset);
+  const survey = surveyOf(preset, change);
   const known = tables.presets.find((each) => each.id === preset);
   const checkpoints = tables.checkpoints.filter((each) => known?.checkpoints.includes(each.id));
   const events = [

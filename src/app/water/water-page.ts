@@ -64,8 +64,6 @@ export async function waterPageFor(
   };
 }
 
-export type WaterPage = Awaited<ReturnType<typeof waterPageFor>>;
-
 const FIRST_PRESET = "washer-cold";
 
 /** Returns the Water view of nobody's connection: a usual fixture, planned. Errors: AppError not-found; ComputeRefusal. */

@@ -5,7 +5,6 @@ export {
   type LossTables,
   pipeBefore,
   UPSTREAM_MATERIALS,
-  type UpstreamMaterial,
   type UpstreamPipe,
   weakestRating,
 } from "./branch.ts";
@@ -15,6 +14,5 @@ export {
   type Profile,
   PURGE_TIMES,
   profileOf,
-  type StretchLoss,
   volumeGal,
 } from "./profile.ts";

@@ -1,6 +1,5 @@
 export {
   HAMMER_SOUNDS,
-  type HammerSound,
   HEARD_OCCASIONS,
   type HeardHammer,
   heardChange,

@@ -24,4 +24,4 @@ export {
   WALLS,
   wallOf,
 } from "./section.ts";
-export { emptying, type PressureTank, type TankMoment, usableGal } from "./tank.ts";
+export { emptying, usableGal } from "./tank.ts";

@@ -71,13 +71,13 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
                 <th scope="col" className="text-right">
                   Bore, in
                 </th>
-                <th scope="col" className="text-right">
+                <th scope="col" className="hidden text-right sm:table-cell">
                   ft/s
                 </th>
                 <th scope="col" className="text-right">
                   psi taken
                 </th>
-                <th scope="col" className="w-1/4" aria-label="Share" />
+                <th scope="col" className="hidden w-1/4 sm:table-cell" aria-label="Share" />
               </tr>
             </thead>
             <tbody>
@@ -89,7 +89,7 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
                     {stretch.lengthFt >= 1 && `, ${tenths(stretch.lengthFt)} ft`}
                   </th>
                   <td className="figure text-right">{Math.round(stretch.boreIn * 100) / 100}</td>
-                  <td className="figure text-right">{tenths(velocityFtS)}</td>
+                  <td className="figure hidden text-right sm:table-cell">{tenths(velocityFtS)}</td>
                   <td className="figure text-right">
                     {tenths(lossPsi.likely)}
                     {lossPsi.high - lossPsi.low >= 0.2 && (

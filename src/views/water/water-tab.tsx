@@ -29,6 +29,12 @@ export function WaterTab({ water, ...visit }: WaterTabProps) {
           </>
         )}
       </p>
+      {connection.removed === null && (
+        <section aria-label="What was heard" className="no-print gap-x-6 md:grid md:grid-cols-2">
+          <HammerHeard connection={connection} occasion="as-found" zone={visit.zone} act={act} />
+          <HammerHeard connection={connection} occasion="after-run" zone={visit.zone} act={act} />
+        </section>
+      )}
       <WaterView {...water} onState={setState} />
       {upstream !== null && !isKept && connection.signed === null && (
         <p className="no-print mt-3 flex flex-wrap items-center gap-3">
@@ -48,13 +54,6 @@ export function WaterTab({ water, ...visit }: WaterTabProps) {
           </button>
           <span className="text-small text-quiet">Plans then count it too.</span>
         </p>
-      )}
-      {connection.removed === null && (
-        <section aria-label="What was heard" className="mt-5 max-w-[46rem]">
-          <h2>Heard</h2>
-          <HammerHeard connection={connection} occasion="as-found" zone={visit.zone} act={act} />
-          <HammerHeard connection={connection} occasion="after-run" zone={visit.zone} act={act} />
-        </section>
       )}
       <LogBar log={log} undoes={["survey-saved", "hammer-heard"]} />
     </div>
