@@ -10,6 +10,7 @@ import { ROOT, TEST_BUILDS } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFlow } from "./flow.ts";
 import { benchFrames } from "./frames.ts";
+import { benchHammer } from "./hammer.ts";
 import { benchHold } from "./hold.ts";
 import { benchIdentifier } from "./identifier.ts";
 import { benchLine } from "./line.ts";
@@ -119,6 +120,7 @@ async function main(): Promise<void> {
 
     await benchLists({ dist, ...lists });
     benchFlow();
+    benchHammer(context.tables.arrestorSizes);
     await benchPlanner(context.plannerIndex, context.tables);
     benchIdentifier(context.identifier);
     await benchHold();
