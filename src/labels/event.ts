@@ -24,6 +24,7 @@ export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "event-undone": "undone",
   "stop-proved": "stop proved",
   "hammer-heard": "hammer heard",
+  "bill-kept": "estimate or actual kept",
   "photo-added": "photo",
   "photo-removed": "photo removed",
   "hold-recorded": "hold kept",

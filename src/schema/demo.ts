@@ -1,7 +1,9 @@
 import { z } from "zod";
+import { BILL_STAGES } from "../core/bill/index.ts";
 import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { HAMMER_SOUNDS } from "../core/watch/index.ts";
+import { ratesSchema } from "./bill.ts";
 import { endCode, upstreamPipe } from "./plan.ts";
 import { shopDetailsSchema } from "./shop-details.ts";
 import { contactsSchema, customerForm } from "./site.ts";
@@ -66,6 +68,7 @@ const connection = z.strictObject({
 export const demoSchema = z.strictObject({
   plumber: z.string(),
   shop: shopDetailsSchema,
+  rates: ratesSchema,
   site: siteSchema,
   customer: customerForm.omit({ version: true }),
   contacts: contactsSchema,
@@ -90,6 +93,8 @@ export const demoSchema = z.strictObject({
       told: z.array(z.string()).default([]),
       /** Valves of the site that this visit has found. */
       valves: z.array(valveSchema.omit({ provedAt: true })).default([]),
+      /** An estimate or an actual that was kept, for so many minutes. */
+      bills: z.array(z.strictObject({ stage: z.enum(BILL_STAGES), minutes: z.number() })).default([]),
       connections: z.array(connection).min(1),
     }),
   ),

@@ -19,6 +19,7 @@ const SINCE: Readonly<Record<string, number>> = {
   "connection-restored": 5,
   "joints-wiped": 5,
   "hammer-heard": 6,
+  "bill-kept": 6,
 };
 const stored = z.array(z.looseObject({ id: z.string(), kind: z.string() }));
 const files = readdirSync(FOLDER).map((name) => ({

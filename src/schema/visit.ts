@@ -6,6 +6,7 @@ import { STEP_ROLES } from "../core/step/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { broughtForward, type VisitEvent } from "../core/visit/index.ts";
 import { HAMMER_SOUNDS, HEARD_OCCASIONS } from "../core/watch/index.ts";
+import { billSchema } from "./bill.ts";
 import { holdRecordSchema } from "./hold.ts";
 import { planSchema, storedPlanRequest } from "./plan.ts";
 import { surveySchema } from "./survey.ts";
@@ -89,6 +90,7 @@ export const eventSchema = z
       text: paragraph(2000),
       forCustomer: z.literal(true).exactOptional(),
     }),
+    z.strictObject({ ...stamp, kind: z.literal("bill-kept"), bill: billSchema }),
     z.strictObject({ ...stamp, kind: z.literal("valve-noted"), valve: valveSchema }),
     z.strictObject({
       ...stamp,

@@ -55,6 +55,7 @@ const CORE_ROOMS: readonly string[] = [
   "elastica",
   "line",
   "tube",
+  "bill",
   "standard",
   "plan",
   "planner",

@@ -46,6 +46,7 @@ before(async () => {
     await pathTo(KITCHEN, "Dishwasher", "leak-check"),
     await pathTo(KITCHEN, "Kitchen faucet hot", "leak-check"),
     `/visits/${KITCHEN}/record`,
+    `/visits/${KITCHEN}/estimate`,
     await pathTo(WASHROOM, "Toilet tank", "line"),
     "/line",
     "/water",

@@ -1,5 +1,6 @@
 /** Tells the demo: each connection is walked through the real rules, step by step, as far as its progress says. */
 import { v5 as uuidFrom } from "uuid";
+import { billOf } from "../../core/bill/index.ts";
 import { targetsOf } from "../../core/check/index.ts";
 import { type PlannerIndex, planHookup } from "../../core/planner/index.ts";
 import { runSheet } from "../../core/step/index.ts";
@@ -301,6 +302,13 @@ export function demoVisitEvents(
     if (own[0] !== first) continue;
     for (const each of own) describe(story, each, tools);
     workOnFixture(story, own, tools.tables);
+  }
+  for (const { stage, minutes } of visit.bills) {
+    const parts = told.map(({ id, told: each }) => ({
+      label: `${story.connection(id).survey.label}, ${each.place}`,
+      cents: story.connection(id).plan?.plan.priceCents ?? 0,
+    }));
+    story.add({ kind: "bill-kept", bill: billOf(stage, { parts, minutes }, demo.rates) });
   }
   return story.events;
 }

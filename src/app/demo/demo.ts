@@ -24,6 +24,7 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
   return sql.begin(async (tx) => {
     if (!(await addSetting(tx, "plumber", { name: demo.plumber }))) return false;
     await addSetting(tx, "shop-details", demo.shop);
+    await addSetting(tx, "rates", demo.rates);
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);

@@ -1,5 +1,6 @@
 /** The history of a visit: every event there is, struck and undone ones too, as lines somebody can read. */
 
+import { formatCents } from "../../core/units/index.ts";
 import type { VisitEvent, VisitState } from "../../core/visit/index.ts";
 import { SOUND_WORDS } from "../../core/watch/index.ts";
 import { EVENT_LABELS } from "../../labels/event.ts";
@@ -52,6 +53,8 @@ function aboutOf(event: VisitEvent): string {
       return [event.name, ...(event.resolved === undefined ? [] : [event.resolved])].join(": ");
     case "stop-proved":
       return `${event.result}, ${event.method.replaceAll("-", " ")}`;
+    case "bill-kept":
+      return `${event.bill.stage}: ${formatCents(event.bill.totalCents)}`;
     case "hammer-heard":
       return `${event.occasion === "as-found" ? "as found" : "after the run"}: ${SOUND_WORDS[event.sound]}`;
     case "photo-added":

@@ -1,5 +1,6 @@
 /** A visit, its fixtures and connections as they stand: what the events of a visit have come to. */
 
+import type { Bill } from "../bill/index.ts";
 import type { Check, LetteredCheckpoint, Target, WrittenException } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
@@ -42,6 +43,11 @@ export interface ProvedStop {
 export interface Photo {
   readonly id: string;
   readonly caption: string;
+  readonly at: string;
+  readonly by: string;
+}
+
+export interface KeptBill extends Bill {
   readonly at: string;
   readonly by: string;
 }
@@ -120,6 +126,8 @@ export interface VisitState {
   /** Valves of the site that somebody has named, the nearest to the fixtures first. */
   readonly valves: readonly SiteValve[];
   readonly notes: readonly Note[];
+  /** Estimates and actuals that were kept, the latest last. */
+  readonly bills: readonly KeptBill[];
 }
 
 export const EMPTY_VISIT: VisitState = {
@@ -131,6 +139,7 @@ export const EMPTY_VISIT: VisitState = {
   connections: [],
   valves: [],
   notes: [],
+  bills: [],
 };
 
 /** Returns the connections of the fixture that a connection belongs to, itself among them; removed ones are left out. */

@@ -1,5 +1,6 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
 
+import type { Bill } from "../bill/index.ts";
 import type { CheckMethod, Checkpoint, StageCode, Target } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Valve } from "../isolation/index.ts";
@@ -139,6 +140,8 @@ export type VisitAct =
     })
   /** `forCustomer`: stands on the record that is handed over; absent: stays in the shop. */
   | { readonly kind: "visit-noted"; readonly text: string; readonly forCustomer?: true }
+  /** What the visit costs, as it was told before the work or comes to after it. */
+  | { readonly kind: "bill-kept"; readonly bill: Bill }
   /** A valve of the site, found, proved or corrected: the latest of its name counts. */
   | { readonly kind: "valve-noted"; readonly valve: SiteValve }
   /** Taken back. `reason`: struck from what counts by somebody who says why; absent: undone at once. */

@@ -23,6 +23,7 @@ const ASIDE: ReadonlySet<VisitEvent["kind"]> = new Set([
   "visit-noted",
   "connection-noted",
   "hammer-heard",
+  "bill-kept",
   "photo-added",
   "photo-removed",
 ]);

@@ -288,6 +288,8 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
       return { ...state, binned: null };
     case "visit-noted":
       return { ...state, notes: [...state.notes, noteOf(event, event)] };
+    case "bill-kept":
+      return { ...state, bills: [...state.bills, { ...event.bill, at: event.typedAt, by: event.actor }] };
     case "event-undone":
       return state;
     case "connection-added":

@@ -1,0 +1,12 @@
+export {
+  BILL_LINE_KINDS,
+  BILL_STAGES,
+  type Bill,
+  type BillLine,
+  type BillStage,
+  billFault,
+  billOf,
+  CHARGED_MIN,
+  chargedMinutes,
+  type Rates,
+} from "./bill.ts";
