@@ -7,6 +7,5 @@ export {
   billFault,
   billOf,
   CHARGED_MIN,
-  chargedMinutes,
   type Rates,
 } from "./bill.ts";
