@@ -123,7 +123,7 @@ describe("times as the site reads them", () => {
 
 describe("what forms offer and take", () => {
   it("presets go in groups, hot and cold together", () =>
-    assert.ok(presetGroups(tables).includes("Lavatory faucet")));
+    assert.ok(presetGroups(tables).some(({ group }) => group === "Lavatory faucet")));
   it("the ends of a survey are always among the choices", () => {
     const connection = foldVisit(startedVisit()).connections[0];
     assert.ok(connection);

@@ -1,5 +1,4 @@
 import type { Profile } from "../core/branch/index.ts";
-import "./branch-profile.css";
 
 interface BranchProfileProps {
   readonly profile: Profile;

@@ -14,6 +14,7 @@ describe("Identify from Survey", () => {
   it("reads the supply end in place and fills it in; the survey keeps it", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
+    await page.locator("[data-new-visit]").click();
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);

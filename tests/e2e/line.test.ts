@@ -113,6 +113,7 @@ describe("the line bench", () => {
   it("is filled in from the survey, and its length goes to the planner", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
+    await page.locator("[data-new-visit]").click();
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);

@@ -162,7 +162,10 @@ describe("a survey", () => {
   it("from a preset is a guess until it is confirmed, lengths by themselves", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
-    await page.getByRole("button", { name: "Toilet", exact: true }).click();
+    const toilet = page.getByRole("button", { name: "Toilet", exact: true });
+    // The picker stands open while there is no visit.
+    if (!(await toilet.isVisible())) await page.locator("[data-new-visit]").click();
+    await toilet.click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
     await page.locator('[data-phase="guessed"]').waitFor();

@@ -63,6 +63,7 @@ describe("a first visit", () => {
   it("goes from one tap to a signed record, and stands after a restart", async () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, "/");
+    await page.locator("[data-new-visit]").click();
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);

@@ -75,6 +75,7 @@ before(async () => {
     "/truck/load",
     "/week",
     "/settings",
+    "/more",
     "/catalogue/LB-C38B78-012",
     "/nothing-here",
   ];
@@ -127,6 +128,7 @@ describe("Day and Record", () => {
       assert.equal(await page.locator("astro-island").count(), 0, path);
     }
     await page.goto("/");
+    await page.locator("[data-new-visit]").click();
     await page.getByRole("button", { name: "Refrigerator" }).click();
     await page.waitForURL(/\/survey$/);
     await leave();

@@ -1,5 +1,6 @@
 /** Visits and connections made from a preset: what a plain form on Day and on a visit posts. */
 import { z } from "zod";
+import type { Fixture } from "../../core/plan/index.ts";
 import { surveyAsLeft } from "../../core/site/index.ts";
 import { surveyFromPreset } from "../../core/survey/index.ts";
 import type { Tables } from "../../core/tables.ts";
@@ -46,9 +47,17 @@ export const nextVisitForm = z.object({
   connections: z.array(uuid).min(1, "Choose at least one fixture.").max(40),
 });
 
+/** What is connected with one press: all connections of a fixture, and the fixture for its picture. */
+export interface PresetGroup {
+  readonly group: string;
+  readonly fixture: Fixture;
+}
+
 /** Returns the presets offered as one button: hot and cold of one faucet go together. */
-export function presetGroups(tables: Tables): readonly string[] {
-  return [...new Set(tables.presets.map((preset) => preset.group))];
+export function presetGroups(tables: Tables): readonly PresetGroup[] {
+  return tables.presets
+    .filter(({ group }, at, presets) => presets.findIndex((each) => each.group === group) === at)
+    .map(({ group, fixture }) => ({ group, fixture }));
 }
 
 function connectionActs(
