@@ -48,6 +48,13 @@ export function nodePressure({ source, admittance, orifice }: Node): number {
   return root ** 2;
 }
 
+/** Where a step of time brings the gas: the node's pressure, the gas's volume, the water flowing in. */
+export interface GasStep {
+  readonly pa: number;
+  readonly volumeM3: number;
+  readonly inflow: number;
+}
+
 /** The gas of a cushion while the pressure changes: p V^n stays, and below the precharge the piston rests on its stop. */
 export class MovingGas {
   readonly #n: number;
@@ -92,17 +99,12 @@ export class MovingGas {
     return this.#fromM3 * (this.#fromPa / (pa + ATMOSPHERE_PA)) ** (1 / this.#n);
   }
 
-  /** Moves the gas on by a step of time, s, and returns the node's new pressure, Pa. Trapezoidal in time; Newton's method within a bracket. */
-  step(node: Node, seconds: number): number {
+  /** Returns where a step of time, s, would bring the gas at a node. Trapezoidal in time; Newton's method within a bracket. */
+  after(node: Node, seconds: number): GasStep {
     const { source, admittance, orifice } = node;
     const had = (2 * this.#volumeM3) / seconds - this.#inflow;
     const resting = nodePressure({ ...node, source: source - had + (2 * this.#wholeM3) / seconds });
-    if (resting <= this.#restsBelowPa) {
-      this.#lastPa = resting;
-      this.#volumeM3 = this.#wholeM3;
-      this.#inflow = 0;
-      return resting;
-    }
+    if (resting <= this.#restsBelowPa) return { pa: resting, volumeM3: this.#wholeM3, inflow: 0 };
     let pa = Math.max(this.#restsBelowPa, this.#lastPa);
     let [low, high] = [this.#restsBelowPa, Number.POSITIVE_INFINITY];
     for (let turn = 0; turn < MOST_TURNS; turn += 1) {
@@ -123,10 +125,15 @@ export class MovingGas {
       pa = next;
       if (isClose) break;
     }
-    const volume = this.#volumeAt(pa);
-    this.#inflow = had - (2 * volume) / seconds;
-    this.#volumeM3 = volume;
+    const volumeM3 = this.#volumeAt(pa);
+    return { pa, volumeM3, inflow: had - (2 * volumeM3) / seconds };
+  }
+
+  /** Takes a step, and returns the node's new pressure, Pa. */
+  take({ pa, volumeM3, inflow }: GasStep): number {
     this.#lastPa = pa;
+    this.#volumeM3 = volumeM3;
+    this.#inflow = inflow;
     return pa;
   }
 }

@@ -77,6 +77,62 @@ function thinned(trace: readonly TracePoint[]): readonly TracePoint[] {
   return kept;
 }
 
+/** The supply keeps its pressure; behind a check nothing runs back into it. */
+function moveSupply(pipe: Pipe, supplyPa: number, hasCheck: boolean): void {
+  const arriving = fromBelow(pipe, 0);
+  const flow = (supplyPa - arriving) / pipe.impedance;
+  const isHeld = hasCheck && flow < 0;
+  pipe.nextQ[0] = isHeld ? 0 : flow;
+  pipe.nextP[0] = isHeld ? arriving : supplyPa;
+}
+
+/** Where the first pipe goes over into the second: one pressure, unless a check between them is shut. A cushion sits below the check. */
+function moveJunction(
+  above: Pipe,
+  below: Pipe,
+  {
+    gas,
+    hasCheck,
+    stepS,
+  }: { readonly gas: MovingGas | null; readonly hasCheck: boolean; readonly stepS: number },
+): void {
+  const arriving = fromAbove(above, above.reaches);
+  const returning = fromBelow(below, 0);
+  const open = {
+    source: arriving / above.impedance + returning / below.impedance,
+    admittance: 1 / above.impedance + 1 / below.impedance,
+    orifice: 0,
+  };
+  const shut = { source: returning / below.impedance, admittance: 1 / below.impedance, orifice: 0 };
+  const trial = gas?.after(open, stepS) ?? null;
+  // Water would run back up: the check shuts, and each side goes on by itself.
+  const isShut = hasCheck && (trial?.pa ?? nodePressure(open)) > arriving;
+  const pressureOf = (node: typeof open) =>
+    gas === null
+      ? nodePressure(node)
+      : gas.take(node === open && trial !== null ? trial : gas.after(node, stepS));
+  const belowPa = pressureOf(isShut ? shut : open);
+  const abovePa = isShut ? arriving : belowPa;
+  above.nextP[above.reaches] = abovePa;
+  above.nextQ[above.reaches] = (arriving - abovePa) / above.impedance;
+  below.nextP[0] = belowPa;
+  below.nextQ[0] = (belowPa - returning) / below.impedance;
+}
+
+/** The closing valve, with a cushion beside it or none. Returns its pressure, Pa. */
+function moveValve(pipe: Pipe, orifice: number, gas: MovingGas | null, stepS: number): number {
+  const reaching = fromAbove(pipe, pipe.reaches);
+  const node = { source: reaching / pipe.impedance, admittance: 1 / pipe.impedance, orifice };
+  const pa = gas === null ? nodePressure(node) : gas.take(gas.after(node, stepS));
+  pipe.nextP[pipe.reaches] = pa;
+  pipe.nextQ[pipe.reaches] = (reaching - pa) / pipe.impedance;
+  return pa;
+}
+
+/** Energy through a place over a step: pressure times flow, before and after. */
+const workAt = ({ p, q, nextP, nextQ }: Pipe, place: number, stepS: number): number =>
+  ((at(p, place) * at(q, place) + at(nextP, place) * at(nextQ, place)) / 2) * stepS;
+
 /**
  * Computes what the pressure does after the valve begins to close. Yields the share done.
  * Shape: the trace is at the valve, from the moment before the closing; it ends where the column parts.
@@ -123,23 +179,6 @@ export function* transient(
   const storedBefore = pipes.reduce((sum, each) => sum + storedIn(each, stepS), 0);
   let [broughtIn, tookOut, lost] = [0, 0, 0];
 
-  const meet = (above: Pipe, below: Pipe) => {
-    const arriving = fromAbove(above, above.reaches);
-    const returning = fromBelow(below, 0);
-    const through = { source: arriving / above.impedance + returning / below.impedance, orifice: 0 };
-    const admittance = 1 / above.impedance + 1 / below.impedance;
-    const isCushioned = gas !== null && place === "junction";
-    const shut = () => {
-      const node = { source: returning / below.impedance, admittance: 1 / below.impedance, orifice: 0 };
-      return { above: arriving, below: isCushioned ? gas.step(node, stepS) : returning };
-    };
-    // Whether the check closes is judged without the cushion's own flow, which cannot turn the water above it.
-    const free = through.source / admittance;
-    if (check === "junction" && arriving < free) return shut();
-    const pa = isCushioned ? gas.step({ ...through, admittance }, stepS) : free;
-    return { above: pa, below: pa };
-  };
-
   for (let step = 1; step <= steps; step += 1) {
     if (step % STEPS_A_SLICE === 0) yield step / steps;
     const openShare = closureS === 0 ? 0 : Math.max(0, 1 - (step * stepS) / closureS);
@@ -147,35 +186,16 @@ export function* transient(
       lost += losingIn(pipe) * stepS;
       moveInside(pipe);
     }
-    const arriving = fromBelow(first, 0);
-    const suppliedFlow = (supplyPa - arriving) / first.impedance;
-    const isHeld = check === "supply" && suppliedFlow < 0;
-    first.nextQ[0] = isHeld ? 0 : suppliedFlow;
-    first.nextP[0] = isHeld ? arriving : supplyPa;
-    if (second !== undefined) {
-      const aboveFlowBase = fromAbove(first, first.reaches);
-      const belowFlowBase = fromBelow(second, 0);
-      const pressures = meet(first, second);
-      first.nextP[first.reaches] = pressures.above;
-      first.nextQ[first.reaches] = (aboveFlowBase - pressures.above) / first.impedance;
-      second.nextP[0] = pressures.below;
-      second.nextQ[0] = (pressures.below - belowFlowBase) / second.impedance;
-    }
-    const reaching = fromAbove(last, valveAt);
-    const node = {
-      source: reaching / last.impedance,
-      admittance: 1 / last.impedance,
-      orifice: openShare * orificeOpen,
-    };
     const gasFlowBefore = gas?.inflow ?? 0;
-    const valvePa = gas !== null && place === "valve" ? gas.step(node, stepS) : nodePressure(node);
-    last.nextP[valveAt] = valvePa;
-    last.nextQ[valveAt] = (reaching - valvePa) / last.impedance;
-
-    broughtIn += ((at(first.p, 0) * at(first.q, 0) + at(first.nextP, 0) * at(first.nextQ, 0)) / 2) * stepS;
-    tookOut += ((at(last.p, valveAt) * at(last.q, valveAt) + valvePa * at(last.nextQ, valveAt)) / 2) * stepS;
-    if (gas !== null && place === "junction" && second !== undefined)
-      tookOut += ((at(second.p, 0) * gasFlowBefore + at(second.nextP, 0) * gas.inflow) / 2) * stepS;
+    moveSupply(first, supplyPa, check === "supply");
+    const atJunction = place === "junction" ? gas : null;
+    if (second !== undefined)
+      moveJunction(first, second, { gas: atJunction, hasCheck: check === "junction", stepS });
+    const valvePa = moveValve(last, openShare * orificeOpen, place === "valve" ? gas : null, stepS);
+    broughtIn += workAt(first, 0, stepS);
+    tookOut += workAt(last, valveAt, stepS);
+    if (atJunction !== null && second !== undefined)
+      tookOut += ((at(second.p, 0) * gasFlowBefore + at(second.nextP, 0) * atJunction.inflow) / 2) * stepS;
     for (const pipe of pipes) {
       const { nextP } = pipe;
       for (let each = 0; each <= pipe.reaches; each += 1) {
