@@ -1,47 +1,16 @@
 /** The hammer of a washer's branch, against one steady flow of it. */
-import { type ArrestorSize, arrestorOf, cures, hammer } from "../src/core/hammer/index.ts";
+import { type ArrestorSize, arrestorOf, cures, hammer, setupAt } from "../src/core/hammer/index.ts";
 import { transient } from "../src/core/hammer/transient.ts";
 import { runToEnd } from "../src/core/numerics/index.ts";
 import { exactly, lossPsi } from "../src/core/water/index.ts";
+import { WASHER } from "../tests/oracles/arbitrary-hammer.ts";
 import { meanMs } from "./timing.ts";
-
-const WASHER = {
-  staticPsi: 60,
-  flowGpm: 4,
-  waterTempF: 55,
-  pipes: [
-    { lengthFt: 30, boreIn: 0.545, waveSpeedFtS: exactly(4283), roughnessMm: 0.005, k: 0 },
-    {
-      lengthFt: 5,
-      boreIn: 0.4,
-      waveSpeedFtS: { low: 800, likely: 1500, high: 2500 },
-      roughnessMm: 0.005,
-      k: 7,
-    },
-  ],
-  closureMs: { low: 10, likely: 20, high: 40 },
-  cushion: null,
-  check: null,
-};
 
 export function benchHammer(sizes: readonly ArrestorSize[]): void {
   const [smallest] = sizes;
   if (smallest === undefined) throw new RangeError("arrestor-sizes.csv is empty");
   const held = { ...WASHER, cushion: arrestorOf(smallest, "valve") };
-  const setup = {
-    supplyPsi: WASHER.staticPsi,
-    flowGpm: WASHER.flowGpm,
-    waterTempF: WASHER.waterTempF,
-    pipes: WASHER.pipes.map((pipe) => ({
-      lengthFt: pipe.lengthFt,
-      boreIn: pipe.boreIn,
-      waveSpeedFtS: pipe.waveSpeedFtS.likely,
-      lossPsi: lossPsi([pipe], WASHER.flowGpm, WASHER.waterTempF),
-    })),
-    closureMs: WASHER.closureMs.likely,
-    cushion: null,
-    check: null,
-  };
+  const setup = setupAt(WASHER, "likely");
   const steady = meanMs(() => lossPsi(WASHER.pipes, WASHER.flowGpm, WASHER.waterTempF), 2000);
   const rows: readonly (readonly [string, number])[] = [
     ["one transient, usual grid", meanMs(() => runToEnd(transient(setup)), 50)],

@@ -1,4 +1,4 @@
-/** Random branches whose valve closes: all that a house may have, none that starves. */
+/** Branches whose valve closes: a usual one, and random ones of all that a house may have, none of which starves. */
 import fc from "fast-check";
 import { flowingPsi, type HammerBranch } from "../../src/core/hammer/index.ts";
 import { exactly } from "../../src/core/water/index.ts";
@@ -34,3 +34,23 @@ export const arbitraryHammer: fc.Arbitrary<HammerBranch> = fc
     check: fc.constantFrom(null, null, "supply" as const, "junction" as const),
   })
   .filter((branch) => flowingPsi(branch) > 5);
+
+/** A clothes washer on a five-foot braided hose and thirty feet of half-inch copper. */
+export const WASHER: HammerBranch = {
+  staticPsi: 60,
+  flowGpm: 4,
+  waterTempF: 55,
+  pipes: [
+    { lengthFt: 30, boreIn: 0.545, waveSpeedFtS: exactly(4283), roughnessMm: 0.005, k: 0 },
+    {
+      lengthFt: 5,
+      boreIn: 0.4,
+      waveSpeedFtS: { low: 800, likely: 1500, high: 2500 },
+      roughnessMm: 0.005,
+      k: 7,
+    },
+  ],
+  closureMs: { low: 10, likely: 20, high: 40 },
+  cushion: null,
+  check: null,
+};

@@ -1,6 +1,7 @@
 /** What quiets a branch: that each figure does what it promises, and what a good plumber expects of it. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
+import { WASHER } from "../../../tests/oracles/arbitrary-hammer.ts";
 import { loadTables } from "../../compute/tables.ts";
 import { runToEnd } from "../numerics/index.ts";
 import { exactly } from "../water/index.ts";
@@ -10,25 +11,6 @@ import { flowingPsi, type HammerBranch, hammer, hammerAt, hammerVerdict } from "
 
 const { arrestorSizes: SIZES } = loadTables();
 
-/** A clothes washer on a five-foot braided hose and thirty feet of half-inch copper. */
-const WASHER: HammerBranch = {
-  staticPsi: 60,
-  flowGpm: 4,
-  waterTempF: 55,
-  pipes: [
-    { lengthFt: 30, boreIn: 0.545, waveSpeedFtS: exactly(4283), roughnessMm: 0.005, k: 0 },
-    {
-      lengthFt: 5,
-      boreIn: 0.4,
-      waveSpeedFtS: { low: 800, likely: 1500, high: 2500 },
-      roughnessMm: 0.005,
-      k: 7,
-    },
-  ],
-  closureMs: { low: 10, likely: 20, high: 40 },
-  cushion: null,
-  check: null,
-};
 const QUESTION: CureQuestion = {
   branch: WASHER,
   ratedPsi: 125,
