@@ -2,7 +2,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
-import { alive, go, saved } from "../support/browser.ts";
+import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 
 const { newPage: enter } = startApp("template_demo");
@@ -14,7 +14,7 @@ describe("Identify from Survey", () => {
   it("reads the supply end in place and fills it in; the survey keeps it", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
-    await page.locator("[data-new-visit]").click();
+    await openPicker(page);
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);

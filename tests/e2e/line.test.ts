@@ -3,7 +3,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { Page } from "playwright-core";
-import { alive, go, saved } from "../support/browser.ts";
+import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 
 const { newPage: enter } = startApp("template_demo");
@@ -113,7 +113,7 @@ describe("the line bench", () => {
   it("is filled in from the survey, and its length goes to the planner", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
-    await page.locator("[data-new-visit]").click();
+    await openPicker(page);
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);

@@ -5,7 +5,7 @@ import type { Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
-import { accessibilityFaults, alive, go, overflows, saved } from "../support/browser.ts";
+import { accessibilityFaults, alive, go, openPicker, overflows, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, startedVisit, tickedTo } from "../support/story.ts";
@@ -162,10 +162,8 @@ describe("a survey", () => {
   it("from a preset is a guess until it is confirmed, lengths by themselves", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
-    const toilet = page.getByRole("button", { name: "Toilet", exact: true });
-    // The picker stands open while there is no visit.
-    if (!(await toilet.isVisible())) await page.locator("[data-new-visit]").click();
-    await toilet.click();
+    await openPicker(page);
+    await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
     await page.locator('[data-phase="guessed"]').waitFor();
@@ -284,6 +282,7 @@ describe("the bin", () => {
     const visit = await open(10, startedVisit());
     const { page, leave } = await enter();
     await go(page, "/");
+    await openPicker(page);
     await page.getByText(/^Where:/).click();
     await page.getByLabel("Or a new site").fill("Somebody's house");
     await page.keyboard.press("Enter");

@@ -5,7 +5,7 @@ import { makeContext } from "../../src/app/context.ts";
 import { startVisit } from "../../src/app/visit/start-visit.ts";
 import { readDay } from "../../src/app/visit/today.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
-import { alive, go, saved } from "../support/browser.ts";
+import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { confirmGuesses } from "../support/leak-check.ts";
 import { idOf, SITE } from "../support/story.ts";
@@ -191,6 +191,7 @@ describe("Today", () => {
   it("books a visit at a known site for another day", async () => {
     const { page, leave } = await enter();
     await go(page, "/");
+    await openPicker(page);
     await page.getByText(/^Where: Gullwing Hall/).click();
     await page.getByLabel(/^Day and time there/).fill("2027-01-08T13:30");
     await page.getByRole("button", { name: "A washroom" }).click();

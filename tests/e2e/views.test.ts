@@ -11,6 +11,7 @@ import {
   alive,
   go,
   openBrowser,
+  openPicker,
   overflows,
   saved,
   visitor,
@@ -128,7 +129,7 @@ describe("Day and Record", () => {
       assert.equal(await page.locator("astro-island").count(), 0, path);
     }
     await page.goto("/");
-    await page.locator("[data-new-visit]").click();
+    await openPicker(page);
     await page.getByRole("button", { name: "Refrigerator" }).click();
     await page.waitForURL(/\/survey$/);
     await leave();

@@ -69,6 +69,12 @@ export async function visitor(
   };
 }
 
+/** Opens what a new visit is chosen from on Today; it stands open already while there is no visit. */
+export async function openPicker(page: Page): Promise<void> {
+  const isOpen = await page.getByText("What is to be connected?").isVisible();
+  if (!isOpen) await page.locator("[data-new-visit]").click();
+}
+
 /** Goes to a path and waits until every island on it is alive. */
 export async function go(page: Page, path: string): Promise<void> {
   await page.goto(path);
