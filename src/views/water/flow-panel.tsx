@@ -77,7 +77,9 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
                 <th scope="col" className="text-right">
                   psi taken
                 </th>
-                <th scope="col" className="hidden w-1/4 sm:table-cell" aria-label="Share" />
+                <th scope="col" className="hidden w-1/4 sm:table-cell">
+                  <span className="sr-only">Share</span>
+                </th>
               </tr>
             </thead>
             <tbody>
