@@ -257,6 +257,7 @@ export const planSchema = z
         lossPsi: z.number().nonnegative(),
         residualPsi: z.number(),
         availableGpm: z.number().nonnegative().nullable(),
+        holdsGal: z.number().nonnegative().exactOptional(),
       })
       .exactOptional(),
     hammer: z

@@ -72,7 +72,7 @@ export function profileOf(branch: Branch, flowGpm: number, leastPsi: number): Pr
 }
 
 /** Returns the water in stretches, gallons. */
-export function volumeGal(stretches: readonly BranchStretch[]): number {
+export function volumeGal(stretches: readonly Pick<BranchElement, "lengthFt" | "boreIn">[]): number {
   const cubicInches = stretches.reduce(
     (sum, { lengthFt, boreIn }) => sum + (Math.PI / 4) * boreIn ** 2 * lengthFt * IN_PER_FT,
     0,

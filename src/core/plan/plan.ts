@@ -88,6 +88,8 @@ export interface PlanFlow {
   readonly residualPsi: number;
   /** Flow at which only the least pressure is left; null: the plan does not limit it. */
   readonly availableGpm: number | null;
+  /** Water in the plan's parts on the way, gallons. Absent in plans kept before it was computed. */
+  readonly holdsGal?: number;
 }
 
 /** The bang when the fixture's own valve shuts, an estimate: only where it shuts fast. */

@@ -1,5 +1,5 @@
 /** Water through a plan: what is left at the inlet at the fixture's usual flow, and how much could flow. K is known to tens of per cent only. */
-import { likelyReach, pipeBefore } from "../branch/index.ts";
+import { likelyReach, pipeBefore, volumeGal } from "../branch/index.ts";
 import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
@@ -103,7 +103,8 @@ export function planFlow(
   ways: readonly WayThrough[],
 ): NonNullable<Plan["flow"]> {
   const temperatureF = WATER_F[job.supply.water];
-  const reaches = [...upstreamOf(index, job), ...ways.map((way) => reachOf(index, job, way))];
+  const parts = ways.map((way) => reachOf(index, job, way));
+  const reaches = [...upstreamOf(index, job), ...parts];
   const loss = lossPsi(reaches, flowGpm, temperatureF);
   const most = flowAtLoss(reaches, headPsi(job) - leastPsi, temperatureF);
   return {
@@ -112,5 +113,6 @@ export function planFlow(
     lossPsi: tenths(loss),
     residualPsi: tenths(headPsi(job) - loss),
     availableGpm: most === null ? null : tenths(most),
+    holdsGal: Math.round(volumeGal(parts) * 1000) / 1000,
   };
 }

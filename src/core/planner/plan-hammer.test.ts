@@ -3,7 +3,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { requestOf, type Situation, testSituations } from "../../../tests/support/situation.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
-import { hammerBranchOf, profileOf, weakestRating } from "../branch/index.ts";
+import { hammerBranchOf, profileOf, volumeGal, weakestRating } from "../branch/index.ts";
 import { exactly } from "../water/index.ts";
 import { plannedBranch, USUAL_UPSTREAM } from "./branch.ts";
 import { planHookup } from "./plan.ts";
@@ -71,6 +71,7 @@ describe("plannedBranch", () => {
     for (const { id, fixture } of tables.presets) {
       const { plan, branch } = planned({ preset: id });
       const { flowGpm, leastPsi } = factsOf(fixture);
+      assert.ok(Math.abs(volumeGal(branch.stretches) - (plan.flow?.holdsGal ?? Number.NaN)) < 0.001, id);
       const { residualPsi } = profileOf(branch, flowGpm, leastPsi);
       assert.ok(
         Math.abs(residualPsi.likely - (plan.flow?.residualPsi ?? Number.NaN)) < 0.06,

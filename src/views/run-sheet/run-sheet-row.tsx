@@ -1,3 +1,4 @@
+import { PURGE_TIMES } from "../../core/branch/index.ts";
 import { failsToClose } from "../../core/isolation/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
@@ -21,6 +22,8 @@ interface RunSheetRowProps {
   /** The sheet is this fixture's own: its name need not lead every step. */
   readonly isOwnSheet?: boolean;
 }
+
+const rounded = (gallons: number) => Math.round(gallons * 100) / 100;
 
 /** Steps at which a valve that shuts fast is listened to. */
 const LISTENING_ROLES: ReadonlyMap<string, HeardHammer["occasion"]> = new Map([
@@ -52,6 +55,7 @@ export function RunSheetRow({
   const isShut =
     connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
   const listens = fixture?.solenoid ? (LISTENING_ROLES.get(step.role ?? "") ?? null) : null;
+  const holdsGal = connection.plan?.plan.flow?.holdsGal;
   // A step of the fixture asks at each of its inlets.
   const listening = step.connection === null ? sheet.connections : [connection];
   return (
@@ -103,6 +107,11 @@ export function RunSheetRow({
             )}
             <ReplaceStop connection={connection} act={log.act} />
           </>
+        ) : isNext && step.role === "purge" && holdsGal !== undefined ? (
+          <p className="text-small text-quiet" data-purge>
+            The parts hold {holdsGal} gal: at least {rounded(holdsGal * PURGE_TIMES.low)} to{" "}
+            {rounded(holdsGal * PURGE_TIMES.high)} gal through them, then as the fixture asks.
+          </p>
         ) : isNext && listens !== null ? (
           listening.map((each) => (
             <HammerHeard
