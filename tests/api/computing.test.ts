@@ -95,6 +95,14 @@ describe("POST /api/v1/water/hammer", () => {
     assert.ok(atValve.highestPsi < atStop.highestPsi && atStop.highestPsi < bare.highestPsi);
   });
 
+  it("answers rest where nothing flows, and says where water boils", async () => {
+    const still = await peak({ ...branch, flowGpm: 0 });
+    assert.deepEqual([still.joukowskyPsi, still.peakPsi, still.minPsi, still.vapour], [0, 400, 400, false]);
+    const low = await peak({ ...branch, staticPsi: 60 });
+    assert.ok(low.vapour && low.partsAtMs !== null);
+    assert.ok(low.trace.every(({ psi }) => psi > low.minPsi));
+  });
+
   it("names the field where the flow cannot be had", async () => {
     const { status, body } = await post("/api/v1/water/hammer", { ...branch, staticPsi: 1, flowGpm: 20 });
     assert.equal(status, 422);

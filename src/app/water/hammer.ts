@@ -27,6 +27,26 @@ function branchOf(context: Pick<Context, "tables">, asked: HammerCall["asks"]): 
   };
 }
 
+/** Where nothing flows a closing valve stops nothing. */
+function atRest({ staticPsi, closureMs, pipes }: HammerCall["asks"]): HammerCall["answers"] {
+  return {
+    flowingPsi: staticPsi,
+    joukowskyPsi: 0,
+    returnMs: 2000 * pipes.reduce((sum, { lengthFt, waveSpeedFtS }) => sum + lengthFt / waveSpeedFtS, 0),
+    peakPsi: staticPsi,
+    peakAtMs: 0,
+    minPsi: staticPsi,
+    highestPsi: staticPsi,
+    partsAtMs: null,
+    vapour: false,
+    energyGap: 0,
+    trace: [
+      { ms: 0, psi: staticPsi },
+      { ms: closureMs, psi: staticPsi },
+    ],
+  };
+}
+
 /**
  * Returns how the branch bangs. Errors: AppError invalid, naming the field and the fix, where the flow cannot be had;
  * too-heavy after four seconds.
@@ -36,6 +56,7 @@ export async function hammerOfBranch(
   asked: HammerCall["asks"],
   signal?: AbortSignal,
 ): Promise<HammerCall["answers"]> {
+  if (asked.flowGpm === 0) return atRest(asked);
   const branch = branchOf(context, asked);
   const left = flowingPsi(branch);
   if (!(left > 0)) {
@@ -48,5 +69,5 @@ export async function hammerOfBranch(
       { path: "closureMs", message: "give a shorter closing" },
     ]);
   const { troughPsi, ...others } = answer;
-  return { ...others, minPsi: troughPsi, trace: [...answer.trace] };
+  return { ...others, minPsi: troughPsi, vapour: answer.partsAtMs !== null, trace: [...answer.trace] };
 }

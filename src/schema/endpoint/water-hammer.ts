@@ -9,7 +9,7 @@ const hammerRequest = z.strictObject({
     .min(1)
     .max(400)
     .meta({ description: "Kept by the supply, at the height of the valve." }),
-  flowGpm: z.number().positive().max(100).meta({ description: "Flow before the valve closes." }),
+  flowGpm: z.number().min(0).max(100).meta({ description: "Flow before the valve closes." }),
   waterTempF: z.number().min(WATER_RANGE_F.low).max(WATER_RANGE_F.high),
   pipes: z
     .array(
@@ -56,6 +56,7 @@ const hammerResponse = z.object({
     description:
       "When the column parts. Its closing again may exceed the first peak: nothing is computed after that. Null: nowhere.",
   }),
+  vapour: z.boolean().meta({ description: "Water boils somewhere on the branch: the column parts." }),
   energyGap: z.number().meta({ description: "Share of the energy that the computation cannot account for." }),
   trace: z.array(z.object({ ms: z.number(), psi: z.number() })).meta({ description: "At the valve." }),
 });
@@ -84,6 +85,7 @@ export const hammerEndpoint = post({
         minPsi: -14.5,
         highestPsi: 165,
         partsAtMs: 32,
+        vapour: true,
         energyGap: 0.00001,
         trace: [{ ms: 0, psi: 58 }],
       },
