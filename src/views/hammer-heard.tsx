@@ -1,6 +1,12 @@
 import { useId } from "react";
 import type { ConnectionState, VisitAct } from "../core/visit/index.ts";
-import { HAMMER_SOUNDS, type HeardHammer, heardChange, SOUND_WORDS } from "../core/watch/index.ts";
+import {
+  CHANGE_WORDS,
+  HAMMER_SOUNDS,
+  type HeardHammer,
+  heardChange,
+  SOUND_WORDS,
+} from "../core/watch/index.ts";
 import { timeText } from "../labels/site-time.ts";
 
 interface HammerHeardProps {
@@ -16,13 +22,6 @@ const QUESTIONS: Readonly<Record<HeardHammer["occasion"], string>> = {
   "as-found": "Hammer heard before the work, when its valve shut?",
   "after-run": "Hammer heard after the run, when its valve shut?",
 };
-
-const CHANGES = {
-  gone: "The hammer is gone.",
-  less: "Less than before.",
-  same: "As before.",
-  more: "Worse than before.",
-} as const;
 
 /** Asks what was heard when the fixture's valve shut, and says what has changed. */
 export function HammerHeard({ connection, occasion, zone, act, isNamed = false }: HammerHeardProps) {
@@ -64,7 +63,7 @@ export function HammerHeard({ connection, occasion, zone, act, isNamed = false }
         {heard === undefined
           ? "Nobody has said."
           : `Written down ${timeText(heard.at, zone)} by ${heard.by}.`}
-        {isAfter && change !== null && ` ${CHANGES[change]}`}
+        {isAfter && change !== null && ` ${CHANGE_WORDS[change]}`}
       </p>
       {isAfter && (after === "bang" || after === "train") && (
         <p className="text-small text-wet-ink">

@@ -15,6 +15,7 @@ import type { Tables } from "../../core/tables.ts";
 import { parseLength, parseOffset } from "../../core/units/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
 import type { Demo } from "../../schema/demo.ts";
+import { pricedParts } from "../visit/bill.ts";
 import { demoHold } from "./demo-hold.ts";
 
 type DemoVisit = Demo["visits"][number];
@@ -304,10 +305,7 @@ export function demoVisitEvents(
     workOnFixture(story, own, tools.tables);
   }
   for (const { stage, minutes } of visit.bills) {
-    const parts = told.map(({ id, told: each }) => ({
-      label: `${story.connection(id).survey.label}, ${each.place}`,
-      cents: story.connection(id).plan?.plan.priceCents ?? 0,
-    }));
+    const parts = told.map(({ id }) => pricedParts(story.connection(id)));
     story.add({ kind: "bill-kept", bill: billOf(stage, { parts, minutes }, demo.rates) });
   }
   return story.events;

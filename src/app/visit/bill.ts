@@ -1,5 +1,4 @@
 /** What a visit costs: an estimate from what is planned, the actual from what was made and the minutes somebody says. */
-import { v4 as uuid } from "uuid";
 import { z } from "zod";
 import { type Bill, billOf, type Rates } from "../../core/bill/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
@@ -10,9 +9,10 @@ import { plannedMinutes } from "../schedule/duration.ts";
 import { versionedRates } from "../shop/rates.ts";
 import { shopDetails } from "../shop/shop-details.ts";
 import { recordAct } from "./start-visit.ts";
-import { readVisit } from "./visit.ts";
+import { readVisit, type Visit } from "./visit.ts";
 
-const priced = ({ survey, plan }: ConnectionState) => ({
+/** Returns the parts of a connection as its plan prices them, under its name and room. */
+export const pricedParts = ({ survey, plan }: Pick<ConnectionState, "survey" | "plan">) => ({
   label: survey.place === "" ? survey.label : `${survey.label}, ${survey.place}`,
   cents: plan?.plan.priceCents ?? 0,
 });
@@ -23,19 +23,22 @@ const plannedOnes = (connections: readonly ConnectionState[]) =>
 const workedOn = (connections: readonly ConnectionState[]) =>
   connections.filter(({ joints }) => joints.some(({ madeAt }) => madeAt !== null));
 
-async function computed(
-  context: Context,
-  visitId: string,
-  stage: Bill["stage"],
-  minutes: number | null,
-  rates: Rates,
-): Promise<Bill | null> {
-  const { state } = await readVisit(context, visitId);
-  const connections = (stage === "estimate" ? plannedOnes : workedOn)(state.connections);
-  const row = await findVisit(context.sql, visitId);
-  const worked = stage === "estimate" && row !== undefined ? await plannedMinutes(context, row) : minutes;
-  if (connections.length === 0 || worked === null) return null;
-  return billOf(stage, { parts: connections.map(priced), minutes: worked }, rates);
+/** Null: nothing is planned, or how long the work takes is not known. */
+async function estimateOf(context: Context, { id, state }: Visit, rates: Rates): Promise<Bill | null> {
+  const connections = plannedOnes(state.connections);
+  const row = connections.length === 0 ? undefined : await findVisit(context.sql, id);
+  const minutes = row === undefined ? null : await plannedMinutes(context, row);
+  return minutes === null
+    ? null
+    : billOf("estimate", { parts: connections.map(pricedParts), minutes }, rates);
+}
+
+/** Null: no joint is made. */
+function actualOf({ state }: Visit, minutes: number, rates: Rates): Bill | null {
+  const connections = workedOn(state.connections);
+  return connections.length === 0
+    ? null
+    : billOf("actual", { parts: connections.map(pricedParts), minutes }, rates);
 }
 
 /** Returns what the estimate page shows: what the plans come to now, and what was kept. Errors: AppError not-found. */
@@ -46,7 +49,7 @@ export async function readEstimate(context: Context, visitId: string) {
     visit,
     shop: await shopDetails(context),
     rates,
-    now: rates && (await computed(context, visitId, "estimate", null, rates)),
+    now: rates && (await estimateOf(context, visit, rates)),
     hasPlan: plannedOnes(visit.state.connections).length > 0,
     isWorkedOn: workedOn(visit.state.connections).length > 0,
   };
@@ -72,8 +75,11 @@ export async function keepBill(context: Context, visitId: string, data: FormData
   const asked = parsed.data;
   const { rates } = await versionedRates(context);
   if (rates === null) throw new AppError("refused", "Say in Settings first what the shop charges.");
-  const minutes = asked.action === "actual" ? asked.minutes : null;
-  const bill = await computed(context, visitId, asked.action, minutes, rates);
+  const visit = await readVisit(context, visitId);
+  const bill =
+    asked.action === "estimate"
+      ? await estimateOf(context, visit, rates)
+      : actualOf(visit, asked.minutes, rates);
   if (bill === null)
     throw new AppError(
       "refused",
@@ -85,6 +91,3 @@ export async function keepBill(context: Context, visitId: string, data: FormData
     throw new AppError("stale", "The estimate has changed since it was shown: look again.");
   await recordAct(context, visitId, { kind: "bill-kept", bill }, asked.id);
 }
-
-/** Returns a fresh id for a form that keeps a bill: sent twice, it is kept once. */
-export const freshBillId = uuid;

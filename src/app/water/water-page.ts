@@ -1,5 +1,4 @@
 /** What the Water view is given: the branch of a connection's plan, or of a usual fixture, with the tables that tell what it does. */
-import { ratedPsiAt } from "../../core/part/index.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
 import { plannedBranch, USUAL_UPSTREAM } from "../../core/planner/index.ts";
 import { type Preset, planRequestOf, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
@@ -52,7 +51,6 @@ export async function waterPageFor(
       clearanceIn: survey.inlet.clearance?.value ?? null,
       arrestorIn: arrestor === undefined ? null : Math.max(...reach) - Math.min(...reach),
       lineIn: listed === undefined ? null : (listed.cuffIn ?? 0) + (listed.minBendRadiusIn ?? 0),
-      arrestorPsi: arrestor === undefined ? null : ratedPsiAt(arrestor, branch.waterTempF),
     },
     tables: {
       pipeSizes,

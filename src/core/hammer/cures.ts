@@ -1,7 +1,7 @@
 /** What would quiet a branch: the smallest cushion that is enough, and what each other way leaves of the bang. */
 import { type IncrementalTask, subRange } from "../numerics/index.ts";
 import { type Estimate, exactly } from "../water/index.ts";
-import { airChamber, USUAL_POLYTROPIC } from "./cushion.ts";
+import { chamberOf, USUAL_POLYTROPIC } from "./cushion.ts";
 import {
   type Hammer,
   type HammerBranch,
@@ -77,8 +77,6 @@ const LONGEST_CLOSING_MS = 3000;
 const HALVINGS = 9;
 /** Share by which the found figure may be more than is needed. */
 const CLOSE_SHARE = 0.02;
-/** An air chamber of the trade: a foot of the branch's own pipe, standing up. */
-const CHAMBER_IN = 12;
 /** Share of its air that a chamber has left after some years: the water takes it up. */
 const AIR_LEFT = 0.1;
 
@@ -155,11 +153,10 @@ export function* cures(question: CureQuestion): IncrementalTask<Cures> {
   const tried = size ?? sizes.at(-1) ?? null;
   const hasTwo = branch.pipes.length > 1;
   const [first] = branch.pipes;
-  const chamberIn3 = first === undefined ? 0 : (Math.PI / 4) * first.boreIn ** 2 * CHAMBER_IN;
   const chamber = (share: number): HammerBranch | null =>
-    chamberIn3 > 0
-      ? { ...branch, cushion: { ...airChamber(chamberIn3, share), place: hasTwo ? "junction" : "valve" } }
-      : null;
+    first === undefined
+      ? null
+      : { ...branch, cushion: { ...chamberOf(first, share), place: hasTwo ? "junction" : "valve" } };
   const ways: readonly (readonly [CureKind, HammerBranch | null])[] = [
     ["arrestor-at-valve", tried && { ...branch, cushion: arrestorOf(tried, "valve") }],
     ["arrestor-at-stop", tried && hasTwo ? { ...branch, cushion: arrestorOf(tried, "junction") } : null],

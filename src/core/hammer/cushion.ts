@@ -24,8 +24,16 @@ export function airChamber(volumeIn3: number, airShare: number): GasCushion {
   return { volumeIn3: volumeIn3 * airShare, prechargePsi: 0, polytropicN: USUAL_POLYTROPIC };
 }
 
+/** An air chamber of the trade: a foot of the branch's own pipe, standing up. */
+const CHAMBER_IN = 12;
+
+/** Returns the usual air chamber of a pipe with a share of its air left. Units and errors as airChamber. */
+export function chamberOf({ boreIn }: { readonly boreIn: number }, airShare: number): GasCushion {
+  return airChamber((Math.PI / 4) * boreIn ** 2 * CHAMBER_IN, airShare);
+}
+
 /** Returns the share of its gas volume that is left while water stands against it at a pressure: slowly squeezed. psi gauge. */
-export function shareAt({ prechargePsi }: GasCushion, psi: number): number {
+export function shareAt({ prechargePsi }: Pick<GasCushion, "prechargePsi">, psi: number): number {
   return Math.min(1, (prechargePsi + ATMOSPHERE_PSI) / (psi + ATMOSPHERE_PSI));
 }
 

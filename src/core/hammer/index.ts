@@ -6,7 +6,7 @@ export {
   type Cures,
   cures,
 } from "./cures.ts";
-export { airChamber, shareAt, USUAL_POLYTROPIC } from "./cushion.ts";
+export { chamberOf, shareAt } from "./cushion.ts";
 export {
   flowingPsi,
   type Hammer,

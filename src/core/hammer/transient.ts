@@ -104,14 +104,13 @@ function moveJunction(
     orifice: 0,
   };
   const shut = { source: returning / below.impedance, admittance: 1 / below.impedance, orifice: 0 };
-  const trial = gas?.after(open, stepS) ?? null;
+  const opened = gas?.after(open, stepS);
   // Water would run back up: the check shuts, and each side goes on by itself.
-  const isShut = hasCheck && (trial?.pa ?? nodePressure(open)) > arriving;
-  const pressureOf = (node: typeof open) =>
-    gas === null
-      ? nodePressure(node)
-      : gas.take(node === open && trial !== null ? trial : gas.after(node, stepS));
-  const belowPa = pressureOf(isShut ? shut : open);
+  const isShut = hasCheck && (opened?.pa ?? nodePressure(open)) > arriving;
+  const belowPa =
+    gas === null || opened === undefined
+      ? nodePressure(isShut ? shut : open)
+      : gas.take(isShut ? gas.after(shut, stepS) : opened);
   const abovePa = isShut ? arriving : belowPa;
   above.nextP[above.reaches] = abovePa;
   above.nextQ[above.reaches] = (arriving - abovePa) / above.impedance;

@@ -8,7 +8,7 @@ import {
 } from "../branch/index.ts";
 import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
-import { type Part, ratedPsiAt } from "../part/index.ts";
+import { type Part, type Port, ratedPsiAt } from "../part/index.ts";
 import type { Plan, PlanPart, PlanRequest } from "../plan/index.ts";
 import type { PlannerTables } from "./planner-index.ts";
 
@@ -21,6 +21,11 @@ type BranchTables = Pick<PlannerTables, "parts" | "losses" | "roughness" | "pipe
 export const USUAL_UPSTREAM: UpstreamPipe = { lengthFt: 30, idIn: 0.545, riseFt: 0, material: "copper" };
 
 const LINE_KINDS: readonly Part["kind"][] = ["line", "tube", "riser", "pipe"];
+
+/** Returns the row of data/losses.csv for a way through a part: a tee counts less straight on than by its branch. */
+export function lossKindOf({ kind }: Pick<Part, "kind">, into: Port, out: Port): string {
+  return kind === "tee" && into.id !== "c" && out.id !== "c" ? "tee-through" : kind;
+}
 
 /** Ports of the plan's i-th part that its joints on the way use, as the water passes them. */
 function wayThrough(part: PlanPart, at: number, joints: Plan["joints"]) {
@@ -38,14 +43,14 @@ function stretchOf(
   request: Pick<PlanRequest, "lengthIn">,
   { parts, joints }: Pick<Plan, "parts" | "joints">,
   at: number,
+  /** The part as the catalogue lists it today. */
+  listed: Part | undefined,
   waterTempF: number,
 ): BranchStretch | null {
   const part = parts[at];
   const way = part === undefined ? null : wayThrough(part, at, joints);
   if (part === undefined || way === null) return null;
   const { into, out } = way;
-  const isStraight = part.kind === "tee" && into.id !== "c" && out.id !== "c";
-  const listed = tables.parts.find(({ sku }) => sku === part.sku);
   const lengthIn =
     listed?.cutToLength === true
       ? (request.lengthIn.min + request.lengthIn.max) / 2
@@ -59,7 +64,7 @@ function stretchOf(
     lengthFt: part.quantity === 0 ? 0 : lengthIn / IN_PER_FT,
     boreIn: Math.min(into.boreIn, out.boreIn),
     wallIn: null,
-    ...estimateOf(tables, isStraight ? "tee-through" : part.kind, material),
+    ...estimateOf(tables, lossKindOf(part, into, out), material),
     ratedPsi: rated !== null && Number.isFinite(rated) ? rated : null,
   };
 }
@@ -76,8 +81,10 @@ export function plannedBranch(
   const { supply } = request;
   const waterTempF = WATER_F[supply.water];
   const main = plan.parts.flatMap((part, at) => {
-    const stretch = part.branch === "main" ? stretchOf(tables, request, plan, at, waterTempF) : null;
-    const functions = tables.parts.find(({ sku }) => sku === part.sku)?.functions ?? [];
+    if (part.branch !== "main") return [];
+    const listed = tables.parts.find(({ sku }) => sku === part.sku);
+    const stretch = stretchOf(tables, request, plan, at, listed, waterTempF);
+    const functions = listed?.functions ?? [];
     return stretch === null ? [] : [{ stretch, functions, isLine: LINE_KINDS.includes(part.kind) }];
   });
   const lastLine = main.findLastIndex(({ isLine }) => isLine);

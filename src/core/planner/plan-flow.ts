@@ -1,10 +1,10 @@
 /** Water through a plan: what is left at the inlet at the fixture's usual flow, and how much could flow. K is known to tens of per cent only. */
-import { likelyReach, pipeBefore, volumeGal } from "../branch/index.ts";
+import { estimateOf, likelyReach, pipeBefore, volumeGal } from "../branch/index.ts";
 import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
-import { WATER_F } from "./branch.ts";
+import { lossKindOf, WATER_F } from "./branch.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import type { Chain, Link, WaterBudget } from "./search-task.ts";
 
@@ -20,17 +20,12 @@ function lengthIn({ part, into, out }: Passage, { lengthIn: wanted }: FlowJob): 
 /** Returns one part as a reach of the branch. Errors: RangeError for a kind or material the tables do not hold (a bug in the tables). */
 function reachOf({ tables }: PlannerIndex, job: FlowJob, { passage, continues }: WayThrough): Reach {
   const { part, into, out } = passage;
-  const isStraight = part.kind === "tee" && into.id !== "c" && out.id !== "c";
-  const kind = isStraight ? "tee-through" : part.kind;
-  const loss = tables.losses.find((each) => each.kind === kind);
-  const roughness = tables.roughness.find((each) => each.material === part.material);
-  if (loss === undefined || roughness === undefined)
-    throw new RangeError(`no loss of ${kind} or no roughness of ${part.material} in the tables`);
+  const { k, roughnessMm } = estimateOf(tables, lossKindOf(part, into, out), part.material);
   return {
     lengthFt: continues ? 0 : lengthIn(passage, job) / IN_PER_FT,
     boreIn: Math.min(into.boreIn, out.boreIn),
-    roughnessMm: roughness.mm.likely,
-    k: loss.k.likely,
+    roughnessMm: roughnessMm.likely,
+    k: k.likely,
   };
 }
 

@@ -1,15 +1,8 @@
 /** What a record says of water hammer: what was computed for the plan, and what was heard. */
 
 import type { ConnectionState } from "../visit/index.ts";
-import { heardChange, SOUND_WORDS } from "../watch/index.ts";
+import { CHANGE_WORDS, heardChange, SOUND_WORDS } from "../watch/index.ts";
 import type { Sentence } from "./document.ts";
-
-const CHANGE_WORDS = {
-  gone: "The hammer is gone.",
-  less: "Less than before; not gone.",
-  same: "As before the work.",
-  more: "Worse than before the work.",
-} as const;
 
 /** The computed bang; none where the valve shuts slowly or the plan was kept before the bang was computed. */
 function computedSentence({ plan }: Pick<ConnectionState, "plan">): readonly Sentence[] {

@@ -28,6 +28,14 @@ export interface HeardChange {
   readonly change: "gone" | "less" | "same" | "more" | null;
 }
 
+/** What became of the sound, in words. */
+export const CHANGE_WORDS: Readonly<Record<NonNullable<HeardChange["change"]>, string>> = {
+  gone: "The hammer is gone.",
+  less: "Less than before.",
+  same: "As before the work.",
+  more: "Worse than before the work.",
+};
+
 /** Returns what became of the sound; the latest of each occasion counts. */
 export function heardChange(heard: readonly HeardHammer[]): HeardChange {
   const latest = (occasion: HeardOccasion) =>

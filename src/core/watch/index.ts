@@ -1,4 +1,5 @@
 export {
+  CHANGE_WORDS,
   HAMMER_SOUNDS,
   HEARD_OCCASIONS,
   type HeardHammer,

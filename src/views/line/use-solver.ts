@@ -1,7 +1,4 @@
 /** The solver while a setup changes: every frame rated, the newest only; the whole answer once it rests. */
-import { useEffect, useRef, useState } from "react";
-import { errorText } from "../../client/asker.ts";
-import { useAsk } from "../../client/use-ask.ts";
 import type {
   Alternative,
   FitOutcome,
@@ -10,9 +7,9 @@ import type {
   SlackMargins,
   TriedAlternative,
 } from "../../core/line/index.ts";
-import { isAbortError } from "../../workers/background.ts";
 import { openLineSolver } from "../../workers/open.ts";
 import { useBackground } from "../../workers/use-background.ts";
+import { useNewest } from "../use-newest.ts";
 
 /** How long a setup must rest before the long questions are asked, ms. */
 const REST_MS = 250;
@@ -49,55 +46,16 @@ interface Question {
 /** Null asks nothing: the setup is not sound. */
 export function useSolver(question: Question | null): Solver {
   const { ask: askSolver } = useBackground(openLineSolver);
-  const { now: whole, ask: askWhole, cancel } = useAsk<WholeAnswer>();
-  const [solved, setSolved] = useState<Solved | null>(null);
-  const [trouble, setTrouble] = useState<string | null>(null);
-  const newest = useRef<Question | null>(null);
-  const isRating = useRef(false);
-
-  // A new object with the same figures asks nothing new: the text of the question is what counts.
-  const key = question === null ? null : JSON.stringify(question);
-  useEffect(() => {
-    if (key === null) return;
-    const asked = JSON.parse(key) as Question;
-    newest.current = asked;
-    // Every frame of a drag asks: the one under way is let end, or none would ever be answered; then the newest is rated.
-    const rateNewest = () => {
-      const now = newest.current;
-      if (now === null || isRating.current) return;
-      isRating.current = true;
-      askSolver("rate", now)
-        .then((rated) => {
-          setSolved({ bench: now.bench, rated });
-          setTrouble(null);
-        })
-        .catch((error: unknown) => isAbortError(error) || setTrouble(errorText(error)))
-        .finally(() => {
-          isRating.current = false;
-          if (newest.current !== now) rateNewest();
-        });
-    };
-    rateNewest();
-    const rest = setTimeout(() => {
-      askWhole(async (signal, onProgress) => {
-        const fit = await askSolver("fit", asked, { signal, onProgress: (done) => onProgress(done / 2) });
-        const helps = fit.best
-          ? []
-          : await askSolver("help", asked, { signal, onProgress: (done) => onProgress((1 + done) / 2) });
-        return { bench: asked.bench, fit, helps };
-      });
-    }, REST_MS);
-    return () => {
-      clearTimeout(rest);
-      cancel();
-    };
-  }, [key, askSolver, askWhole, cancel]);
-
-  return {
-    solved,
-    whole: whole.state === "answered" ? whole.answer : null,
-    share: whole.state === "asking" ? (whole.share ?? 0) : null,
-    trouble: whole.state === "failed" ? errorText(whole.error) : trouble,
-    cancel,
-  };
+  const { quick, long, ...progress } = useNewest<Question, readonly RatedLength[], WholeAnswer>(question, {
+    quick: (asked) => askSolver("rate", asked),
+    restMs: REST_MS,
+    long: async (asked, signal, onProgress) => {
+      const fit = await askSolver("fit", asked, { signal, onProgress: (done) => onProgress(done / 2) });
+      const helps = fit.best
+        ? []
+        : await askSolver("help", asked, { signal, onProgress: (done) => onProgress((1 + done) / 2) });
+      return { bench: asked.bench, fit, helps };
+    },
+  });
+  return { ...progress, solved: quick && { bench: quick.question.bench, rated: quick.answer }, whole: long };
 }

@@ -12,9 +12,9 @@ import {
   weakestRating,
 } from "../../core/branch/index.ts";
 import {
-  airChamber,
   arrestorOf,
   type CureQuestion,
+  chamberOf,
   type HammerBranch,
   type PipeSize,
   USUAL_SURGE_LIMIT_PSI,
@@ -58,9 +58,6 @@ export interface WaterState {
   /** Share of its air that a chamber has left. */
   readonly airShare: number;
 }
-
-/** An air chamber of the trade: a foot of half-inch pipe. */
-const CHAMBER_IN3 = (Math.PI / 4) * 0.545 ** 2 * 12;
 
 /** Returns what the view opens with: the branch as planned, and the device the plan has or an arrestor at the valve to compare. */
 export function waterState({ branch, fixture, tables }: WaterFacts): WaterState {
@@ -141,7 +138,7 @@ export function bangQuestion(facts: WaterFacts, state: WaterState): BangQuestion
     state.device === "arrestor" && size !== undefined
       ? arrestorOf({ gasIn3: size.gasIn3, prechargePsi: state.prechargePsi }, place)
       : state.device === "air-chamber"
-        ? { ...airChamber(CHAMBER_IN3, state.airShare), place }
+        ? { ...chamberOf(branch.before, state.airShare), place }
         : null;
   return { bare, held: cushion && { ...bare, cushion } };
 }

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { shareAt, USUAL_POLYTROPIC } from "../../core/hammer/index.ts";
+import { shareAt } from "../../core/hammer/index.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { Slider } from "../slider.tsx";
 import { BangPanel } from "./bang-panel.tsx";
@@ -59,7 +59,10 @@ export function WaterView(props: WaterViewProps) {
   };
   const branch = branchAsSet(props, state);
   const bang = bangQuestion(props, state);
-  const { bangs, cures, share, trouble, cancel } = useBangs({ bang, cure: cureQuestion(props, state) });
+  const { isPossible, bangs, cures, share, trouble, cancel } = useBangs({
+    bang,
+    cure: cureQuestion(props, state),
+  });
   const rating = ratingOf(props);
   const size = tables.arrestorSizes.find((each) => each.size === state.size);
   const { valve } = fixture;
@@ -207,7 +210,9 @@ export function WaterView(props: WaterViewProps) {
         {bangs === null ? (
           <p role="status" className="mt-5">
             {trouble ??
-              "No pressure is left at the valve at that flow: lower the flow, or raise the pressure or the bore."}
+              (isPossible
+                ? "Working out the bang."
+                : "No pressure is left at the valve at that flow: lower the flow, or raise the pressure or the bore.")}
           </p>
         ) : (
           <BangPanel
@@ -233,18 +238,7 @@ export function WaterView(props: WaterViewProps) {
             units={valve.units}
             bodyIn={(cures.size ?? size)?.bodyIn ?? null}
             room={room}
-            gasShare={
-              size === undefined
-                ? null
-                : shareAt(
-                    {
-                      volumeIn3: size.gasIn3,
-                      prechargePsi: state.prechargePsi,
-                      polytropicN: USUAL_POLYTROPIC,
-                    },
-                    state.staticPsi,
-                  )
-            }
+            gasShare={size === undefined ? null : shareAt(state, state.staticPsi)}
             prechargePsi={state.prechargePsi}
             staticPsi={state.staticPsi}
           />
