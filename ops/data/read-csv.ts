@@ -275,6 +275,7 @@ const readers = {
     words: row["words"],
     means: (row["means"] ?? "").split("|").map((way) => way.split(" ")),
   }),
+  endWords: (row: Row) => ({ ...row }),
   templates: (row: Row) => ({ id: row["id"], label: row["label"], groups: list(row["groups"]) }),
   upkeep: (row: Row) => ({
     code: row["code"],
@@ -288,6 +289,7 @@ const readers = {
 const FILES: Readonly<Partial<Record<keyof typeof readers, string>>> = {
   parts: "catalogue.csv",
   partWords: "part-words.csv",
+  endWords: "end-words.csv",
   pipeSizes: "pipe-sizes.csv",
   waveSpeeds: "wave-speeds.csv",
   inletValves: "inlet-valves.csv",

@@ -4,6 +4,7 @@ import { describe, it } from "node:test";
 import { z } from "zod";
 import { allDry, event, startedVisit } from "../../tests/support/story.ts";
 import { plannerIndex, tables } from "../../tests/support/tables.ts";
+import { openIdentifier } from "../core/identify/index.ts";
 import { PRACTICES } from "../core/standard/index.ts";
 import { connectionPhase, firstRefused, foldVisit, isSameEvent } from "../core/visit/index.ts";
 import { readEnvironment } from "../env.ts";
@@ -13,7 +14,8 @@ import { demoVisitEvents } from "./demo/demo-story.ts";
 import { AppError, asAppError, errorResponse, invalid } from "./http/app-error.ts";
 import { crossOriginFault } from "./http/origin.ts";
 import { FAMILY_WORDS } from "./identify/end.ts";
-import { endChoices, practiceRows } from "./survey/survey-choices.ts";
+import { surveyEnds } from "./identify/end-offer.ts";
+import { practiceRows } from "./survey/practice-rows.ts";
 import { eventFromRow, rowFromEvent } from "./visit/event-rows.ts";
 import { presetGroups } from "./visit/start-visit.ts";
 import { visitAction } from "./visit/visit-actions.ts";
@@ -124,16 +126,18 @@ describe("times as the site reads them", () => {
 describe("what forms offer and take", () => {
   it("presets go in groups, hot and cold together", () =>
     assert.ok(presetGroups(tables).some(({ group }) => group === "Lavatory faucet")));
-  it("the ends of a survey are always among the choices", () => {
+  it("the ends of a survey are among the choices, those usual at the place first and drawn", () => {
     const connection = foldVisit(startedVisit()).connections[0];
     assert.ok(connection);
-    const { supply, inlet } = endChoices(tables, {
-      ...connection.survey,
-      supply: { end: "crimp-1/2", kind: "stub" },
-    });
-    assert.ok(
-      supply.some(({ code }) => code === "crimp-1/2") && inlet.some(({ code }) => code === "bc-7/8-m"),
+    const offer = surveyEnds(
+      { identifier: openIdentifier(tables), tables },
+      { ...connection.survey, supply: { end: "crimp-1/2", kind: "stub" } },
     );
+    assert.equal(offer.ends.length, tables.ends.length);
+    assert.ok("crimp-1/2" in offer.shapes && "bc-7/8-m" in offer.shapes);
+    assert.equal(offer.likely["fill-valve"]?.[0], "bc-7/8-m");
+    assert.equal(offer.likely["stop-outlet"]?.[0], "comp-3/8-m");
+    assert.ok(offer.likely.pipe?.includes("pipe-1/2-copper"));
   });
   it("every family of ends has its place and its words on Compatibility", () => {
     const families = new Set(tables.ends.map(({ family }) => family));

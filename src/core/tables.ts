@@ -1,6 +1,7 @@
 /** Every reference table the product works with, as one value that is handed in. */
 
 import type { Checkpoint, Stage } from "./check/index.ts";
+import type { EndWords } from "./end/index.ts";
 import type { EndKnowledge, Instrument } from "./identify/index.ts";
 import type { PartWord } from "./part/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
@@ -18,6 +19,7 @@ export interface Tables extends PlannerTables, EndKnowledge {
   readonly cautions: readonly Caution[];
   readonly upkeep: readonly Upkeep[];
   readonly partWords: readonly PartWord[];
+  readonly endWords: readonly EndWords[];
   /** Visits that are booked with one press. */
   readonly templates: readonly VisitTemplate[];
 }

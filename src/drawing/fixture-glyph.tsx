@@ -21,6 +21,11 @@ const PATHS: Readonly<Record<Fixture, string>> = {
   filter: "M16 8h16v6H16zM18 14h12v26c0 4-12 4-12 0zM6 11h10M32 11h10M21 20v16M24 20v16M27 20v16",
 };
 
+/** Returns the outline of a fixture in a square of 48. */
+export function fixturePath(fixture: Fixture): string {
+  return PATHS[fixture];
+}
+
 export function FixtureGlyph({ fixture }: { readonly fixture: Fixture }) {
   return (
     <svg viewBox="0 0 48 48" width="44" height="44" aria-hidden="true" className="fixture-glyph">

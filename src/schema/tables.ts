@@ -254,6 +254,7 @@ export const stepSchema = z.strictObject({
 export const storedStep = z.preprocess(stepBroughtForward, stepSchema);
 const caution = z.strictObject({ code, text: code });
 const months = z.number().int().nonnegative().max(600);
+const endWords = z.strictObject({ end: code, words: code });
 const partWord = z.strictObject({ words: code, means: z.array(z.array(code).min(1)).min(1) });
 const template = z.strictObject({ id: code, label: code, groups: z.array(code).min(1) });
 const upkeep = z.strictObject({
@@ -295,6 +296,7 @@ export const tablesSchema = z.strictObject({
   upkeep: z.array(upkeep),
   templates: z.array(template),
   partWords: z.array(partWord),
+  endWords: z.array(endWords),
 }) satisfies z.ZodType<Tables>;
 
 /** Answer of GET /api/v1/ends: what the identifier in the browser works over. */

@@ -2,8 +2,8 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { startedVisit, surveyOf, tickedTo } from "../../tests/support/story.ts";
 import type { VisitEvent } from "../core/visit/index.ts";
+import { planInWords } from "../labels/plan-words.ts";
 import { minutesFrom } from "./check/watch.tsx";
-import { planInWords } from "./plan/other-plans.tsx";
 import { SHORTCUTS } from "./shortcuts.ts";
 import { draftOf, readDraft, readPsi } from "./survey/draft.ts";
 import { changeLog, emptyLog, type LogChange } from "./visit-log/log-state.ts";
@@ -130,7 +130,7 @@ describe("small readings", () => {
   });
   it("a plan without parts is told as what it is", () => {
     const [, , chosen] = startedVisit("kitchen-cold");
-    assert.match(chosen?.kind === "plan-chosen" ? planInWords(chosen.plan) : "", /meet directly/);
+    assert.match(chosen?.kind === "plan-chosen" ? planInWords(chosen.plan) : "", /connect directly/);
   });
   it("shortcuts use no letter and no key twice", () => {
     const keys = SHORTCUTS.map(({ key }) => key);

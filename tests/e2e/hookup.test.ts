@@ -1,11 +1,12 @@
 /** Jobs beyond a free outlet, through the real interface; the shop's catalogue and its house rules. */
+
 import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { confirmGuesses } from "../support/leak-check.ts";
+import { chooseEnd, confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -20,11 +21,7 @@ async function open(page: Page, preset: string): Promise<void> {
 /** Saves the survey and goes on to the hookup. */
 async function plan(page: Page): Promise<void> {
   await confirmGuesses(page);
-  await page.getByRole("button", { name: "Save the survey" }).click();
-  await saved(page);
-  await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
-  await page.waitForURL(/\/hookup$/);
-  await alive(page);
+  await lookAtPlans(page);
 }
 
 async function choose(page: Page): Promise<void> {
@@ -43,8 +40,10 @@ describe("hookups", () => {
   it("a washer on the hose that is there: a device alone, the hose looked at", async () => {
     const { page, leave } = await enter();
     await open(page, "Clothes washer");
+    await openPart(page, "line");
     await page.getByText("the line that is there", { exact: true }).first().click();
     await page.getByLabel("Its age").selectOption({ label: "five to ten years" });
+    await openPart(page, "fixture");
     await page.getByText("hammer arrestor", { exact: true }).first().click();
     await plan(page);
     await page.getByRole("heading", { name: /^Plan A Hammer arrestor/ }).waitFor();
@@ -57,6 +56,7 @@ describe("hookups", () => {
   it("a hydrant hard-piped, its breaker on the outlet; the order, tools and the joint beyond the inlet", async () => {
     const { page, leave } = await enter();
     await open(page, "Outside hydrant");
+    await openPart(page, "fixture");
     await page.getByText("backflow protection", { exact: true }).first().click();
     await plan(page);
     await page.getByRole("heading", { name: /Copper pipe.*Hose vacuum breaker/ }).waitFor();
@@ -81,7 +81,8 @@ describe("hookups", () => {
     const { page, leave } = await enter();
     await open(page, "Toilet");
     await page.getByText("open pipe end", { exact: true }).click();
-    await page.getByLabel("Supply end").selectOption("pipe-1/2-copper");
+    await chooseEnd(page, "Supply end", "pipe-1/2-copper", "half inch copper");
+    await openPart(page, "line");
     await page.getByText("as far as a cap", { exact: true }).click();
     await plan(page);
     await page.getByRole("heading", { name: /stop.*Cap, 3\/8 comp/ }).waitFor();
@@ -92,9 +93,9 @@ describe("hookups", () => {
   it("a refrigerator from a shared sink stop, the faucet kept", async () => {
     const { page, leave } = await enter();
     await open(page, "Refrigerator");
-    await page.getByLabel("Supply end").selectOption("comp-3/8-m");
+    await chooseEnd(page, "Supply end", "comp-3/8-m", "3/8 comp");
     await page.getByText("a line that stays", { exact: true }).click();
-    await page.getByLabel("That line ends at").selectOption("comp-3/8-f");
+    await chooseEnd(page, "That line ends at", "comp-3/8-f", "3/8 comp nut");
     await plan(page);
     await page.getByRole("heading", { name: /Add-a-tee.*Braided stainless line/ }).waitFor();
     await page.getByText("stays in use").first().waitFor();
@@ -115,7 +116,8 @@ describe("hookups", () => {
     const { page, leave } = await enter();
     await open(page, "Dishwasher");
     await page.getByText("stop to be replaced", { exact: true }).click();
-    await page.getByLabel("Supply end").selectOption("pipe-1/2-copper");
+    await chooseEnd(page, "Supply end", "pipe-1/2-copper", "half inch copper");
+    await openPart(page, "stop");
     await page.getByText("does not hold", { exact: true }).click();
     await plan(page);
     await page.getByRole("heading", { name: /stop, quarter turn, 1\/2 push-fit/ }).waitFor();
@@ -140,7 +142,8 @@ describe("hookups", () => {
     const { page, leave } = await enter();
     await open(page, "Bidet seat");
     await page.getByText("a line to be renewed shorter", { exact: true }).click();
-    await page.getByLabel("That line ends at").selectOption("bc-7/8-m");
+    await chooseEnd(page, "That line ends at", "bc-7/8-m", "ballcock");
+    await openPart(page, "line");
     await page.getByLabel("Shortest line that reaches").fill("8");
     await page.getByLabel("Longest that has room").fill("10");
     await plan(page);
@@ -152,6 +155,7 @@ describe("hookups", () => {
   it("a clothes washer with arrestors, another hose put in the planner's place", async () => {
     const { page, leave } = await enter();
     await open(page, "Clothes washer");
+    await openPart(page, "fixture");
     await page.getByText("hammer arrestor", { exact: true }).click();
     await plan(page);
     await page.getByRole("heading", { name: /Braided stainless washer hose.*Hammer arrestor/ }).waitFor();

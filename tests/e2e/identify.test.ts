@@ -1,9 +1,11 @@
 /** Reading an end through the real interface: from Survey, on its own, with the caliper; and what fits what. */
+
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { chosenEnd, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -18,8 +20,8 @@ describe("Identify from Survey", () => {
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
-    await page.getByRole("button", { name: "Not sure? Read it" }).first().click();
-    const reader = page.getByRole("region", { name: "Read the supply end" });
+    await page.getByRole("button", { name: "Not sure? Identify it" }).first().click();
+    const reader = page.getByRole("region", { name: "Identify: Supply end" });
     await reader.getByText("threaded", { exact: true }).click();
     await reader.getByText("into its mate", { exact: true }).click();
     await reader.getByLabel(ACROSS, { exact: true }).fill("0.433");
@@ -30,12 +32,13 @@ describe("Identify from Survey", () => {
     await leader(page, "comp-1/4-m").waitFor();
     await reader.getByRole("button", { name: "Use comp-1/4-m" }).click();
     await reader.waitFor({ state: "detached" });
-    assert.equal(await page.getByLabel("Supply end").inputValue(), "comp-1/4-m");
+    assert.equal(await chosenEnd(page, "Supply end"), "comp-1/4-m");
     await page.getByRole("button", { name: "Save the survey" }).click();
     await saved(page);
     await page.reload();
     await alive(page);
-    assert.equal(await page.getByLabel("Supply end").inputValue(), "comp-1/4-m");
+    await openPart(page, "supply");
+    assert.equal(await chosenEnd(page, "Supply end"), "comp-1/4-m");
     await leave();
   });
 });

@@ -1,10 +1,12 @@
 /** The line bench through the real interface: pulled, nudged, typed; its length goes to the planner; the card prints true. */
+
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { Page } from "playwright-core";
 import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -117,6 +119,7 @@ describe("the line bench", () => {
     await page.getByRole("button", { name: "Toilet", exact: true }).click();
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
+    await openPart(page, "line");
     await page.getByText("Where the ends lie: not measured").click();
     await page.getByLabel("Inlet right of it").fill("4");
     await page.getByLabel("Inlet above it").fill("8");

@@ -1,4 +1,5 @@
 /** Nothing on the record that nobody did: looks by the clock, surveys of two devices, signing beside a leak, notes, the bin, and the customer who sees wet. */
+
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
@@ -9,6 +10,7 @@ import { accessibilityFaults, alive, go, openPicker, overflows, saved } from "..
 import { startApp } from "../support/house.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, startedVisit, tickedTo } from "../support/story.ts";
+import { lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
@@ -167,14 +169,9 @@ describe("a survey", () => {
     await page.waitForURL(/\/survey(#|$)/);
     await alive(page);
     await page.locator('[data-phase="guessed"]').waitFor();
-    const panel = page.getByRole("region", { name: "Not looked at yet" });
-    await panel.getByRole("button", { name: /^I have looked/ }).click();
-    await panel.getByText("lengths", { exact: true }).waitFor();
-    await page.getByRole("button", { name: "Save the survey" }).click();
-    await saved(page);
-    await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
-    await page.waitForURL(/\/hookup$/);
-    await alive(page);
+    await page.getByRole("button", { name: /^I have looked/ }).click();
+    await page.locator('[data-scene-part="line"].scene-guess').waitFor();
+    await lookAtPlans(page);
     assert.equal(await page.getByRole("button", { name: "Choose plan A" }).isEnabled(), false);
     await page.getByRole("button", { name: /^Measured:/ }).click();
     await page.getByRole("button", { name: "Choose plan A" }).click();
@@ -187,15 +184,16 @@ describe("a survey", () => {
     const visit = await open(6, startedVisit("toilet", { planned: false }));
     const { page, leave } = await enter();
     await go(page, `${baseOf(visit)}/survey`);
+    await openPart(page, "water");
     await page.getByLabel(/Static pressure/).fill("57");
     page.once("dialog", (dialog) => void dialog.accept());
     await page.reload();
     await alive(page);
     await page.getByText(/What you had not saved .* is here again/).waitFor();
+    await openPart(page, "water");
     assert.equal(await page.getByLabel(/Static pressure/).inputValue(), "57");
     await page.getByRole("button", { name: "Save the survey" }).click();
     await page.getByText("not saved yet").waitFor({ state: "detached" });
-    await page.getByRole("link", { name: "Hookup", exact: true }).last().waitFor();
     await saved(page);
     const saves = (await read(visit)).events.filter(({ event: each }) => each.kind === "survey-saved");
     assert.equal(saves.length, 1);
@@ -207,11 +205,15 @@ describe("a survey", () => {
     const [office, van] = [await enter(), await enter(PHONE)];
     await go(office.page, `${baseOf(visit)}/survey`);
     await go(van.page, `${baseOf(visit)}/survey`);
+    await openPart(office.page, "water");
     await office.page.getByLabel(/Static pressure/).fill("55");
+    await openPart(office.page, "fixture");
     await office.page.getByLabel("Notes").fill("from the office");
     await office.page.getByRole("button", { name: "Save the survey" }).click();
     await saved(office.page);
+    await openPart(van.page, "line");
     await van.page.getByLabel("Longest that has room").fill("14");
+    await openPart(van.page, "fixture");
     await van.page.getByLabel("Notes").fill("from the van");
     await van.page.getByRole("button", { name: "Save the survey" }).click();
     await van.page.getByRole("button", { name: "Reload" }).click();
@@ -234,6 +236,7 @@ describe("a survey", () => {
     const visit = await open(8, startedVisit());
     const { page, leave } = await enter();
     await go(page, `${baseOf(visit)}/survey`);
+    await openPart(page, "line");
     await page.getByLabel("Shortest line that reaches").fill("16");
     await page.getByLabel("Longest that has room").fill("18");
     await page.getByRole("button", { name: "Save the survey" }).click();

@@ -1,11 +1,13 @@
 /** The whole first visit through the real interface: new visit, survey, hookup, run sheet, leak check, signature, record. */
+
 import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
 import { after, before, describe, it } from "node:test";
 import type { Browser, Page } from "playwright-core";
 import { alive, go, openBrowser, openPicker, saved, visitor } from "../support/browser.ts";
-import { allDryAt, confirmGuesses, sayDry, stage } from "../support/leak-check.ts";
+import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
 
 let database: TestDatabase;
 let server: TestServer;
@@ -71,6 +73,8 @@ describe("a first visit", () => {
     await alive(page);
     const survey = page.url();
 
+    await page.locator('[data-live-plan="current"]').waitFor();
+    await openPart(page, "line");
     // Survey: a wrong length is explained in place, a right one is shown parsed beside what was typed.
     await page.getByLabel("Shortest line that reaches").fill("10 1/0");
     await page.getByText("A fraction cannot have 0 below the line.").first().waitFor();
@@ -78,8 +82,10 @@ describe("a first visit", () => {
     await page.getByRole("alert").getByText("Not saved").waitFor();
     await page.getByLabel("Shortest line that reaches").fill('10-1/2"');
     await page.getByText("= 10 1/2 in (10.500)").waitFor();
+    await openPart(page, "stop");
     await page.getByText("holds", { exact: true }).click();
-    await page.getByLabel("How it was proved").selectOption("flushed-and-held");
+    await page.getByText("flushed and held", { exact: true }).click();
+    await openPart(page, "water");
     await page.getByLabel(/Static pressure/).fill("58");
     await confirmGuesses(page);
     await page.getByRole("button", { name: "Save the survey" }).click();
@@ -87,12 +93,11 @@ describe("a first visit", () => {
     await page.getByText("not saved yet").waitFor({ state: "detached" });
     await page.reload();
     await alive(page);
+    await openPart(page, "line");
     assert.equal(await page.getByLabel("Shortest line that reaches").inputValue(), '10-1/2"');
 
     // Hookup: a computed plan with its joints; chosen, it is kept.
-    await page.getByRole("link", { name: "Hookup", exact: true }).last().click();
-    await page.waitForURL(/\/hookup$/);
-    await alive(page);
+    await lookAtPlans(page);
     await page.getByText(/2 joints \$\d+\.\d\d/).waitFor();
     await page.getByRole("link", { name: /^Joint 2/ }).click();
     await page.getByRole("heading", { name: /Joint 2/ }).waitFor();

@@ -1,9 +1,11 @@
 /** The visit's timeline: planned again when a stop breaks on the way, without losing what is ticked. */
+
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 const WASHROOM = demoVisitId("library-washroom");
@@ -46,6 +48,7 @@ describe("the timeline of a visit", () => {
     await page.getByRole("link", { name: "Survey" }).click();
     await page.waitForURL(/\/survey/);
     await alive(page);
+    await openPart(page, "stop");
     await page.getByText("does not hold", { exact: true }).click();
     await page.getByRole("button", { name: "Save the survey" }).click();
     await saved(page);

@@ -16,8 +16,8 @@ import {
   saved,
   visitor,
 } from "../support/browser.ts";
-import { confirmGuesses } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
+import { confirmGuesses } from "../support/survey.ts";
 
 const KITCHEN = demoVisitId("teaching-kitchen");
 const WASHROOM = demoVisitId("library-washroom");

@@ -22,11 +22,3 @@ export async function allDryAt(page: Page, code: string): Promise<void> {
     );
   }
 }
-
-/** Confirms what a preset has guessed, where the page asks for that. */
-export async function confirmGuesses(page: Page): Promise<void> {
-  for (const name of [/^I have looked/, /^Measured:/]) {
-    const button = page.getByRole("button", { name });
-    if ((await button.count()) > 0) await button.click();
-  }
-}

@@ -1,5 +1,5 @@
 /** Identifying and matching ends over the shop's tables. */
-import type { EndCode } from "../../core/end/index.ts";
+import type { End, EndCode } from "../../core/end/index.ts";
 import { answerEvidence, type IdentifyAnswer, type Measured } from "../../core/identify/index.ts";
 import { allPairs, type Match, type Matrix, matchEnds } from "../../core/joint/index.ts";
 import type { Tables } from "../../core/tables.ts";
@@ -86,19 +86,23 @@ export const FAMILY_WORDS: Readonly<Record<string, string>> = {
   flathead: "flat-head riser",
 };
 
+/** Returns ends by family as they are met, and by size in a family. */
+export function inTradeOrder(ends: readonly End[]): readonly End[] {
+  const families = Object.keys(FAMILY_WORDS);
+  const sizeIn = ({ readsIn, outsideIn }: End) => readsIn?.high ?? outsideIn ?? 0;
+  return [...ends].sort(
+    (a, b) =>
+      families.indexOf(a.family) - families.indexOf(b.family) ||
+      sizeIn(a) - sizeIn(b) ||
+      a.code.localeCompare(b.code, "en"),
+  );
+}
+
 /** Ends in trade order with every pair's letter, for the matrix. */
 export function compatibilityPage(context: Pick<Context, "identifier" | "tables">) {
   const { order, rows } = endMatrix(context);
   const families = Object.entries(FAMILY_WORDS);
-  const rank = (family: string) => families.findIndex(([name]) => name === family);
-  const sorted = context.tables.ends
-    .map((end) => ({ end, at: order.indexOf(end.code) }))
-    .sort(
-      (a, b) =>
-        rank(a.end.family) - rank(b.end.family) ||
-        (a.end.readsIn?.high ?? 0) - (b.end.readsIn?.high ?? 0) ||
-        a.end.code.localeCompare(b.end.code, "en"),
-    );
+  const sorted = inTradeOrder(context.tables.ends).map((end) => ({ end, at: order.indexOf(end.code) }));
   return {
     ends: sorted.map(({ end: { code, name, family } }) => ({ code, name, family })),
     families,

@@ -44,6 +44,7 @@ export async function planForShop(
 
 /** Returns everything the Hookup page shows of a request a person is trying out. Errors: ComputeRefusal. */
 export async function tryRequest(context: Context, planRequest: PlanRequest, signal?: AbortSignal) {
-  const options = await ways(context, { ...planRequest, stock: await truckStock(context) }, signal);
+  const [rules, stock] = await Promise.all([shopStandards(context), truckStock(context)]);
+  const options = await ways(context, underRules({ ...planRequest, stock }, rules), signal);
   return { ...options, ends: figuresFor(context, options.codes) };
 }

@@ -11,6 +11,7 @@ export {
   matingEnd,
 } from "./end.ts";
 export { limitsOf } from "./limits.ts";
+export { type EndWords, isOfPattern, searchEnds, wordsFor } from "./search.ts";
 export {
   isTapered,
   RARITIES,

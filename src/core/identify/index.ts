@@ -20,6 +20,7 @@ export {
 } from "./identifier.ts";
 export { type Candidate, identify } from "./identify.ts";
 export { INSTRUMENT_CODES, type Instrument, type InstrumentCode } from "./instrument.ts";
+export { likelyEnds } from "./likely.ts";
 export type { LookAlike } from "./look-alikes.ts";
 export {
   COUNT_OVER_IN,

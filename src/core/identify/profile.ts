@@ -2,6 +2,7 @@
 import {
   type End,
   type EndCode,
+  isOfPattern,
   isTapered,
   type Range,
   type Thread,
@@ -74,17 +75,11 @@ function wornOf(end: End, reads: Range): Range {
     : { low: reads.low, high: reads.high + WEAR_IN };
 }
 
-function matches(pattern: string, code: string): boolean {
-  const [head = "", tail] = pattern.split("*");
-  if (tail === undefined) return head === code;
-  return code.length >= head.length + tail.length && code.startsWith(head) && code.endsWith(tail);
-}
-
 /** The most particular row that names the end, by the letters it spells out. */
 function rowFor(rows: readonly PlaceWeight[], code: string): PlaceWeight | undefined {
   const spelled = (row: PlaceWeight) => row.end.replace("*", "").length + (row.end.includes("*") ? 0 : 0.5);
   return rows
-    .filter((row) => matches(row.end, code))
+    .filter((row) => isOfPattern(code, row.end))
     .reduce<PlaceWeight | undefined>(
       (best, row) => (best === undefined || spelled(row) > spelled(best) ? row : best),
       undefined,

@@ -4,6 +4,7 @@ import { formatCents } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { flowInWords } from "../../labels/plan-flow.ts";
+import { planInWords } from "../../labels/plan-words.ts";
 import { plannedJoints } from "./planned-joints.ts";
 
 /** Letters plans go by: A is the best, B the next. */
@@ -13,14 +14,6 @@ function more(count: number): string {
   return count === 0
     ? "same joints"
     : `${count > 0 ? "+" : "−"}${Math.abs(count)} ${Math.abs(count) === 1 ? "joint" : "joints"}`;
-}
-
-/** What a plan is made of, in a line. */
-export function planInWords(plan: Plan): string {
-  if (plan.parts.length === 0) return "the two ends meet directly";
-  return plan.parts
-    .map((part) => (part.quantity > 1 ? `${part.name} (${part.quantity} ft)` : part.name))
-    .join(" + ");
 }
 
 /** Why a plan of the same job is not the first one. */

@@ -2,7 +2,7 @@
 
 import { fail, type Result, succeed } from "../../core/result/index.ts";
 import type { Survey, Typed } from "../../core/survey/index.ts";
-import { explainLength, parseLength } from "../../core/units/index.ts";
+import { explainLength, formatInches, parseLength } from "../../core/units/index.ts";
 
 export interface Draft {
   readonly survey: Survey;
@@ -34,6 +34,20 @@ export function readLength(text: string): Result<Typed, string> {
   const { lengthIn } = read.value;
   if (lengthIn <= 0) return fail("A line must be longer than nothing.");
   return succeed({ typed: text.trim(), value: lengthIn });
+}
+
+/** Returns how a typed length reads in inches; empty while it cannot be read. */
+export function inches(text: string): string {
+  if (text.trim() === "") return "";
+  const read = readLength(text);
+  return read.ok ? `= ${formatInches(read.value.value)} in (${read.value.value.toFixed(3)})` : "";
+}
+
+/** Returns both lengths of the line in inches; as typed while one of them cannot be read. */
+export function lengthsInWords({ minText, maxText }: Pick<Draft, "minText" | "maxText">): string {
+  const [min, max] = [readLength(minText), readLength(maxText)];
+  if (!min.ok || !max.ok) return `${minText} to ${maxText}`;
+  return `${formatInches(min.value.value)} to ${formatInches(max.value.value)} in`;
 }
 
 const HIGHEST_PSI = 300;

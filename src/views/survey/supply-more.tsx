@@ -1,5 +1,6 @@
-import type { SupplyKind } from "../../core/plan/index.ts";
-import type { Survey } from "../../core/survey/index.ts";
+import type { Fixture, SupplyKind } from "../../core/plan/index.ts";
+import { PIPE_KINDS, placeOfInlet, type Survey } from "../../core/survey/index.ts";
+import type { EndOffer } from "../../drawing/end-choice.ts";
 import {
   BEFORE_PIPE_WORDS,
   KEPT_LINE_WORDS,
@@ -7,13 +8,9 @@ import {
   LOOKS_WORDS,
   MATERIAL_WORDS,
   PEX_WORDS,
-  TREATMENT_WORDS,
 } from "../../labels/survey.ts";
-import { OptionalRadio, SelectField, withField } from "../fields.tsx";
-import type { EndChoice } from "./end-field.tsx";
-
-/** Supplies that begin at pipe: the end is the pipe, and the plan brings a stop. */
-export const PIPE_KINDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop"];
+import { EndPicker } from "../end-picker/end-picker.tsx";
+import { OptionalRadio, withField } from "../fields.tsx";
 
 const HINTS: Readonly<Partial<Record<SupplyKind, string>>> = {
   pipe: "Supply end: the pipe that is cut. A tee and a stop come with the plan.",
@@ -25,12 +22,14 @@ const HINTS: Readonly<Partial<Record<SupplyKind, string>>> = {
 
 interface SupplyMoreProps {
   readonly supply: Survey["supply"];
-  readonly inletEnds: readonly EndChoice[];
+  /** The fixture of this connection; the line that hangs there ends at one of its kind, or at another. */
+  readonly fixture: Fixture;
+  readonly offer: EndOffer;
   readonly onChange: (supply: Survey["supply"]) => void;
 }
 
 /** What else is known of the supply: its material, and a line that hangs there already. */
-export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
+export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps) {
   const { line, lineInlet, kind } = supply;
   const put =
     <K extends keyof Survey["supply"]>(key: K) =>
@@ -99,28 +98,22 @@ export function SupplyMore({ supply, inletEnds, onChange }: SupplyMoreProps) {
         />
       )}
       {line !== undefined && (
-        <SelectField
-          label="That line ends at"
-          options={[
-            ["", "not said"],
-            ...inletEnds.map(({ code, name }) => [code, `${name}  (${code})`] as const),
-          ]}
-          value={lineInlet ?? ""}
-          onChange={(chosen) => put("lineInlet")(chosen === "" ? undefined : chosen)}
-          hint={
-            line === "renewed"
-              ? "The length below is for the new, shorter line."
-              : "A tee may go to either end of it."
-          }
-        />
+        <>
+          <EndPicker
+            label="That line ends at"
+            offer={offer}
+            place={placeOfInlet(fixture)}
+            value={lineInlet ?? null}
+            onChange={put("lineInlet")}
+            canIdentify={false}
+          />
+          <p className="text-tiny text-quiet">
+            {line === "renewed"
+              ? "The lengths are for the new, shorter line."
+              : "A tee may go to either end of it."}
+          </p>
+        </>
       )}
-      <OptionalRadio
-        label="Water through a treatment unit"
-        options={TREATMENT_WORDS}
-        unset="as it comes"
-        value={supply.treated}
-        onChange={put("treated")}
-      />
     </>
   );
 }

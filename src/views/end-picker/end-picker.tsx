@@ -1,0 +1,100 @@
+import { lazy, Suspense, useId, useState } from "react";
+import type { EndCode } from "../../core/end/index.ts";
+import type { Place } from "../../core/identify/index.ts";
+import type { EndChoice, EndOffer } from "../../drawing/end-choice.ts";
+import { Silhouette } from "../../drawing/silhouette.tsx";
+import { EndSearch } from "./end-search.tsx";
+
+const Identify = lazy(async () => ({ default: (await import("../identify/identify.tsx")).Identify }));
+
+/** Scale of the outlines, the same in every picker: pixels to an inch. */
+const PX_PER_IN = 58;
+
+interface EndPickerProps {
+  readonly label: string;
+  readonly offer: EndOffer;
+  readonly place: Place;
+  /** Code of the chosen end; null: none. */
+  readonly value: EndCode | null;
+  readonly onChange: (code: EndCode) => void;
+  /** Whether the identifier can be opened in place. */
+  readonly canIdentify?: boolean;
+}
+
+function EndOption({ end, offer }: { readonly end: EndChoice; readonly offer: EndOffer }) {
+  const shape = offer.shapes[end.code];
+  return (
+    <>
+      <span className="grid h-14 items-end justify-items-center" aria-hidden="true">
+        {shape && <Silhouette shape={shape} pxPerIn={PX_PER_IN} label={end.name} />}
+      </span>
+      <span className="text-small">{end.name}</span>
+    </>
+  );
+}
+
+/** Choosing an end: the likely ones of the place as outlines to one scale, any other by its name, an unknown one by measuring. */
+export function EndPicker({ label, offer, place, value, onChange, canIdentify = true }: EndPickerProps) {
+  const group = useId();
+  const [isReading, setReading] = useState(false);
+  const likely = offer.likely[place] ?? [];
+  const shown = value === null || likely.includes(value) ? likely : [value, ...likely.slice(0, -1)];
+  const named = new Map(offer.ends.map((end) => [end.code, end]));
+  const rank = (code: EndCode) => (likely.includes(code) ? likely.indexOf(code) : likely.length);
+  const ordered = [...offer.ends].sort((a, b) => rank(a.code) - rank(b.code));
+  return (
+    <div className="grid gap-2" data-end-picker={label}>
+      <fieldset>
+        <legend className="text-small text-quiet">{label}</legend>
+        <div className="grid grid-cols-3 gap-2">
+          {shown.map((code) => {
+            const end = named.get(code);
+            return (
+              end && (
+                <label key={code} className="choice choice-picture" data-end={code}>
+                  <input
+                    type="radio"
+                    name={group}
+                    value={code}
+                    checked={code === value}
+                    onChange={() => onChange(code)}
+                    className="sr-only"
+                  />
+                  <EndOption end={end} offer={offer} />
+                </label>
+              )
+            );
+          })}
+        </div>
+      </fieldset>
+      <div className="flex flex-wrap items-end gap-2">
+        <div className="min-w-52 flex-1">
+          <EndSearch label="Another end" ends={ordered} onChoose={onChange} />
+        </div>
+        {canIdentify && (
+          <button
+            type="button"
+            className="button"
+            aria-expanded={isReading}
+            onClick={() => setReading((now) => !now)}
+          >
+            {isReading ? "Close Identify" : "Not sure? Identify it"}
+          </button>
+        )}
+      </div>
+      {isReading && (
+        <section aria-label={`Identify: ${label}`} className="border-2 border-work px-3 pb-3">
+          <Suspense fallback={<p role="status">Opening Identify …</p>}>
+            <Identify
+              where={place}
+              onPick={(code) => {
+                onChange(code);
+                setReading(false);
+              }}
+            />
+          </Suspense>
+        </section>
+      )}
+    </div>
+  );
+}

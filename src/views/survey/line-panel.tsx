@@ -1,0 +1,73 @@
+import { guessesOf, withConfirmed } from "../../core/survey/index.ts";
+import { LINE_WORDS } from "../../labels/survey.ts";
+import { RadioGroup, TextField } from "../fields.tsx";
+import { type Draft, inches, lengthsInWords } from "./draft.ts";
+import { EndsInSpace } from "./ends-in-space.tsx";
+import { LineSource } from "./line-source.tsx";
+import type { PanelProps } from "./panel-props.ts";
+
+interface LinePanelProps extends PanelProps {
+  /** Where the line bench of this connection is. */
+  readonly benchHref: string;
+}
+
+/** What runs between the two ends, how long it may be, and where its joints are. */
+export function LinePanel({ draft, setDraft, set, faults, guess, offer, benchHref }: LinePanelProps) {
+  const { survey } = draft;
+  /** Lengths that are typed are measured. */
+  const setLength = (change: Partial<Pick<Draft, "minText" | "maxText">>) =>
+    setDraft((now) => ({ ...now, ...change, survey: withConfirmed(now.survey, ["length"]) }));
+  return (
+    <>
+      <div className={`grid grid-cols-2 gap-4 ${guess("length")}`}>
+        <TextField
+          label="Shortest line that reaches"
+          value={draft.minText}
+          onChange={(minText) => setLength({ minText })}
+          fault={faults.min}
+          hint={inches(draft.minText)}
+          mode="decimal"
+        />
+        <TextField
+          label="Longest that has room"
+          value={draft.maxText}
+          onChange={(maxText) => setLength({ maxText })}
+          fault={faults.max}
+          hint={inches(draft.maxText)}
+          mode="decimal"
+        />
+      </div>
+      {guessesOf(survey).includes("length") && (
+        <button type="button" className="button" onClick={() => setLength({})}>
+          Measured: {lengthsInWords(draft)}
+        </button>
+      )}
+      <div className={guess("access")}>
+        <RadioGroup
+          label="The joints are"
+          options={[
+            ["open", "in the open"],
+            ["closed-wall", "inside a wall"],
+          ]}
+          value={survey.access}
+          onChange={(access) => set({ access })}
+        />
+      </div>
+      <LineSource
+        survey={survey}
+        hasOwnHose={offer.ends.find(({ code }) => code === survey.inlet.end)?.isFactoryHose === true}
+        lengthText={draft.lineText}
+        lengthFault={faults.line}
+        onLength={(lineText) => setDraft((now) => ({ ...now, lineText }))}
+        onChange={(changed) => setDraft((now) => ({ ...now, survey: changed }))}
+      />
+      <RadioGroup
+        label="Kind of line"
+        options={LINE_WORDS}
+        value={survey.lineKind ?? "any"}
+        onChange={(kind) => set({ lineKind: kind === "any" ? null : kind })}
+      />
+      <EndsInSpace survey={survey} benchHref={benchHref} onChange={(space) => set({ space })} />
+    </>
+  );
+}

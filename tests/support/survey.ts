@@ -1,0 +1,46 @@
+/** Answering a survey in the browser: on the drawing, part by part. */
+import type { Page } from "playwright-core";
+import { alive } from "./browser.ts";
+
+type ScenePart = "supply" | "stop" | "inlet" | "line" | "water" | "fixture";
+
+/** Opens the questions about one part of the job. */
+export async function openPart(page: Page, part: ScenePart): Promise<void> {
+  await page.locator(`[data-scene-part="${part}"] .scene-area`).click({ position: { x: 20, y: 20 } });
+  await page.locator(`[data-part-questions="${part}"]`).waitFor();
+}
+
+/** Chooses an end in a picker: among the likely ones, or by what it is called. */
+export async function chooseEnd(page: Page, label: string, code: string, called: string): Promise<void> {
+  const picker = page.locator(`[data-end-picker="${label}"]`);
+  const likely = picker.locator(`[data-end="${code}"]`);
+  if ((await likely.count()) > 0) {
+    await likely.click();
+    return;
+  }
+  await picker.getByRole("combobox", { name: "Another end" }).fill(called);
+  await picker.getByRole("option").filter({ hasText: code }).click();
+  await picker.locator(`[data-end="${code}"] :checked`).waitFor({ state: "attached" });
+}
+
+/** Code of the end that is chosen in a picker. */
+export async function chosenEnd(page: Page, label: string): Promise<string> {
+  return page.locator(`[data-end-picker="${label}"] input:checked`).inputValue();
+}
+
+/** Confirms what a preset has guessed, where the page asks for that. */
+export async function confirmGuesses(page: Page): Promise<void> {
+  const isSurvey = (await page.locator('[data-scene-part="line"]').count()) > 0;
+  const looked = page.getByRole("button", { name: /^I have looked/ });
+  if ((await looked.count()) > 0) await looked.click();
+  if (isSurvey) await openPart(page, "line");
+  const measured = page.getByRole("button", { name: /^Measured:/ });
+  if ((await measured.count()) > 0) await measured.click();
+}
+
+/** Saves the survey and goes on to its plans. */
+export async function lookAtPlans(page: Page): Promise<void> {
+  await page.getByRole("button", { name: "Look at the plans" }).click();
+  await page.waitForURL(/\/hookup$/);
+  await alive(page);
+}
