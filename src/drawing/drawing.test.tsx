@@ -15,6 +15,7 @@ import { JointStrip } from "./joint-strip.tsx";
 import { layOutStrip } from "./layout.ts";
 import { PiecesInOrder } from "./pieces.tsx";
 import { PressureTrace } from "./pressure-trace.tsx";
+import { RunColumn, wrapped } from "./run-column.tsx";
 import { RunStrip } from "./run-strip.tsx";
 import { TurnDial } from "./turn-dial.tsx";
 
@@ -222,12 +223,36 @@ describe("strips", () => {
         />,
       );
       assert.doesNotMatch(html, /NaN|undefined|Infinity/, preset.id);
+      const upright = renderToStaticMarkup(
+        <RunColumn
+          plan={each}
+          ends={endsOf(each)}
+          joints={planned}
+          fixture={preset.label}
+          inletPlastic={preset.inletPlastic}
+        />,
+      );
+      assert.doesNotMatch(upright, /NaN|undefined|Infinity/, preset.id);
+      const places = [...upright.matchAll(/<text[^>]* y="(-?[\d.]+)"/g)].map(([, y]) => Number(y));
+      const [, height] = /viewBox="0 0 340 ([\d.]+)"/.exec(upright) ?? [];
+      assert.ok(places.length > each.joints.length && places.every((y) => y > 0 && y < Number(height)));
       for (const joint of each.joints)
         assert.doesNotMatch(
           renderToStaticMarkup(<PiecesInOrder joint={joint} ends={endsOf(each)} />),
           /NaN|undefined/,
         );
     }
+  });
+});
+
+describe("words beside a run", () => {
+  it("are broken between words, never inside one, and lose nothing", () => {
+    assert.deepEqual(wrapped("hammer arrestor, 3/8 comp nut x 3/8 comp outlet", 20), [
+      "hammer arrestor, 3/8",
+      "comp nut x 3/8 comp",
+      "outlet",
+    ]);
+    assert.deepEqual(wrapped("incomprehensibility", 5), ["incomprehensibility"]);
   });
 });
 

@@ -30,7 +30,7 @@ export function jointStripText(joints: readonly JointMark[], fixture: string): s
 
 export function JointStrip({ joints, fixture, open, hrefFor, size = "small" }: BeadsProps) {
   const width = ENDS * 2 + Math.max(joints.length, 1) * STEP;
-  const scale = size === "small" ? 0.72 : 1;
+  const scale = size === "small" ? 0.81 : 1;
   const role = hrefFor ? "group" : "img";
   return (
     <svg

@@ -79,9 +79,25 @@ function bodyHeight(end: EndCode, ends: EndFigures): number {
   return Math.round(18 + 26 * Math.min(ends[end]?.acrossIn ?? 0.6, 1.3));
 }
 
+/** Length of a broken line, room at a joint, and the least length of a fork: along the page, or upright on a narrow one. */
+const ROOM = {
+  along: {
+    line: (inches: number) => 250 + 60 * Math.log2(Math.max(inches, 6) / 6),
+    joint: JOINT_GAP_PX,
+    fork: 0,
+  },
+  upright: { line: () => 118, joint: 48, fork: 120 },
+} as const;
+export type StripWay = keyof typeof ROOM;
+
 /** Drawn length of a part's body: fittings to scale, lines by a slow scale and broken. */
-function bodyWidth(part: PlanPart): number {
-  if (part.lengthIn !== undefined) return 250 + 60 * Math.log2(Math.max(part.lengthIn, 6) / 6);
+function bodyWidth(part: PlanPart, way: StripWay): number {
+  if (part.lengthIn !== undefined) return ROOM[way].line(part.lengthIn);
+  if (part.ports.length > 2) return Math.max(ROOM[way].fork, fittingWidth(part));
+  return fittingWidth(part);
+}
+
+function fittingWidth(part: PlanPart): number {
   const [a, b] = part.ports;
   if (!a || !b) return SHORTEST;
   const lengthIn = Math.hypot(...a.at.map((value, axis) => (b.at[axis] ?? 0) - value));
@@ -143,8 +159,9 @@ function layOutAside(plan: Plan, parts: readonly DrawnPart[], outletX: number): 
 export function layOutStrip(
   plan: Plan,
   ends: EndFigures,
-  { inletPlastic, label }: { inletPlastic: boolean; label: string },
+  { inletPlastic, label, way = "along" }: { inletPlastic: boolean; label: string; way?: StripWay },
 ): StripLayout {
+  const gap = ROOM[way].joint;
   const main = jointsOf(plan, false);
   const supplyEnd = main[0]?.ends[0] ?? "";
   const inletEnd = main.at(-1)?.ends[1] ?? "";
@@ -166,19 +183,19 @@ export function layOutStrip(
       ends: [, entered],
     },
   ] of main.entries()) {
-    places.push(x + JOINT_GAP_PX / 2);
+    places.push(x + gap / 2);
     const index = indexOf(between[1]);
     const part = index === null ? undefined : plan.parts[index];
     const next = main[at + 1];
     // A line that stays runs on unseen to where the next joint is made.
     if (part === undefined && next !== undefined) {
-      stays.push({ x: x + JOINT_GAP_PX, width: STAYING_PX });
-      x += JOINT_GAP_PX + STAYING_PX;
+      stays.push({ x: x + gap, width: STAYING_PX });
+      x += gap + STAYING_PX;
     }
     if (part === undefined || next === undefined) continue;
     const through = { into: entered, out: next.ends[0] };
-    const from = x + JOINT_GAP_PX + FACE_PX;
-    const width = bodyWidth(part);
+    const from = x + gap + FACE_PX;
+    const width = bodyWidth(part, way);
     const plasticOf = (end: string) => part.ports.find((port) => port.end === end)?.plastic ?? false;
     const left: DrawnFace = {
       x: from,
@@ -199,7 +216,7 @@ export function layOutStrip(
     x = from + width + FACE_PX;
   }
   const inlet: DrawnFace = {
-    x: x + JOINT_GAP_PX + FACE_PX,
+    x: x + gap + FACE_PX,
     side: -1,
     end: inletEnd,
     high: bodyHeight(inletEnd, ends),
@@ -208,7 +225,7 @@ export function layOutStrip(
   const joints = new Map(main.map(({ number }, at) => [number, places[at] ?? 0]));
   const aside = layOutAside(plan, parts, inlet.x + FACE_PX);
   const lastEnd = main.at(-1)?.between[1] ?? "inlet";
-  const written = Math.max(80, label.length * LETTER_PX);
+  const written = Math.max(80, label.length * LETTER_PX, (ends[inletEnd]?.name.length ?? 0) * LETTER_PX);
   return {
     width: Math.max(inlet.x + INLET + written, (aside?.endX ?? 0) + INLET + written),
     parts,

@@ -3,6 +3,7 @@ import type { PlanJoint } from "../core/plan/index.ts";
 import { formatTurns } from "../core/units/index.ts";
 import type { EndFigures } from "./layout.ts";
 import { Face } from "./part-shape.tsx";
+import { shortEnd } from "./part-words.ts";
 
 const STEP = 118;
 
@@ -78,6 +79,7 @@ interface PiecesProps {
 export function PiecesInOrder({ joint, ends }: PiecesProps) {
   // The two halves of a union show no end of their own.
   const [base, brought] = joint.ends === null ? ["one half", "the other half"] : onto(joint.ends, ends);
+  const nameOf = (code: string) => shortEnd(ends[code]?.name ?? code);
   const pieces = joint.pieces.filter((piece) => !/tube home|pushed|tube pushed/.test(piece));
   const width = STEP * (pieces.length + 2) - 20;
   const at = (place: number) => 46 + STEP * place;
@@ -100,13 +102,13 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
       <path className="strip-hair" d={`M6 0 H${width - 6}`} strokeDasharray="5 5" strokeWidth={1.2} />
       <rect className="strip-metal" x={4} y={-22} width={26} height={44} strokeWidth={1.5} />
       <Face face={face(base, 30, 1)} ends={ends} />
-      <text className="strip-figure strip-quiet" x={4} y={52} fontSize={11.5}>
-        {base}
+      <text className="strip-figure strip-quiet" x={4} y={52} fontSize={12.5}>
+        {nameOf(base)}
       </text>
       {pieces.map((piece, index) => (
         <g key={piece}>
           <PieceMark name={piece} x={at(index + 1)} />
-          <text x={at(index + 1)} y={52} fontSize={12} textAnchor="middle">
+          <text x={at(index + 1)} y={52} fontSize={12.5} textAnchor="middle">
             {index + 1}. {piece}
           </text>
         </g>
@@ -121,10 +123,10 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
         className="strip-figure strip-quiet"
         x={at(pieces.length + 1)}
         y={52}
-        fontSize={11.5}
+        fontSize={12.5}
         textAnchor="middle"
       >
-        {brought}
+        {nameOf(brought)}
       </text>
       {joint.turns !== null && (
         <g>

@@ -10,7 +10,6 @@ text { fill: #000; font-family: sans; }
 .strip-copper { fill: #ecb; stroke: #000; }
 .strip-plastic { fill: #eee; stroke: #000; }
 .strip-paper { fill: #fff; stroke: none; }
-.strip-shared { opacity: 0.4; }
 .glyph-planned, .glyph-made, .glyph-pressure, .glyph-weeping { fill: #fff; color: #000; }
 .glyph-dry { fill: #000; color: #fff; }
 .glyph-signed { fill: #000; color: #fff; }

@@ -1,12 +1,11 @@
 /** The run strip: one connection from the wall (left) to its fixture (right), parts to scale, joints as numbered glyphs. */
 import type { ReactNode } from "react";
-import type { Plan, PlanPart } from "../core/plan/index.ts";
-import { formatInches } from "../core/units/index.ts";
-import { MATERIAL_WORDS } from "../labels/material.ts";
+import type { Plan } from "../core/plan/index.ts";
 import { JointGlyph, type JointMark } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
 import { type DrawnAside, type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
 import { Face, PartShape } from "./part-shape.tsx";
+import { shortEnd, shortName } from "./part-words.ts";
 
 interface RunStripProps {
   readonly plan: Plan;
@@ -16,19 +15,6 @@ interface RunStripProps {
   readonly inletPlastic: boolean;
   readonly open?: number | undefined;
   readonly hrefFor?: ((joint: number) => string) | undefined;
-  /** A plan this one is laid beside: parts both have are drawn faint and unnamed, so that the differences speak. */
-  readonly beside?: Plan | undefined;
-}
-
-/** Short words under a part: what it is, and its length where it has one. */
-export function shortName(part: PlanPart): readonly [string, string] {
-  if (part.lengthIn !== undefined)
-    return [
-      `${MATERIAL_WORDS[part.material] ?? part.material} ${part.kind === "line" ? "" : part.kind}`.trim(),
-      `${formatInches(part.lengthIn)} in`,
-    ];
-  const [what = part.name, ends = ""] = part.name.split(", ");
-  return [what.toLowerCase(), ends.replace(/ (outlet|nut)\b/g, "")];
 }
 
 /** Words under a part. Under a fork they stand to the right of what drops from it. */
@@ -42,7 +28,7 @@ function PartLabel({ drawn, isFork }: { readonly drawn: DrawnPart; readonly isFo
       <text x={x} y={y} fontSize={12.5} textAnchor={anchor}>
         {what}
       </text>
-      <text className="strip-quiet strip-figure" x={x} y={y + 15} fontSize={11.5} textAnchor={anchor}>
+      <text className="strip-quiet strip-figure" x={x} y={y + 15} fontSize={12.5} textAnchor={anchor}>
         {more}
       </text>
     </g>
@@ -57,11 +43,13 @@ interface AsideProps {
   readonly aside: DrawnAside;
   readonly y: number;
   readonly words: string;
+  /** Name of what the branch ends at. */
+  readonly end: string;
   readonly children: ReactNode;
 }
 
 /** The branch that drops from a fork: its joints, and what it goes on feeding. */
-function Aside({ aside, y, words, children }: AsideProps) {
+function Aside({ aside, y, words, end, children }: AsideProps) {
   return (
     <g>
       <path
@@ -74,28 +62,17 @@ function Aside({ aside, y, words, children }: AsideProps) {
       <text x={aside.endX + 8} y={y - 3} fontSize={13}>
         {words}
       </text>
-      <text className="strip-quiet strip-figure" x={aside.endX + 8} y={y + 13} fontSize={11.5}>
-        {[aside.end, ...aside.parts.map(({ name }) => `by ${name}`)].join(" ")}
+      <text className="strip-quiet strip-figure" x={aside.endX + 8} y={y + 13} fontSize={12.5}>
+        {[end, ...aside.parts.map(({ name }) => `by ${name}`)].join(" ")}
       </text>
     </g>
   );
 }
 
-const isShared = ({ sku }: PlanPart, beside: Plan | undefined) =>
-  beside?.parts.some((other) => other.sku === sku) ?? false;
-
-export function RunStrip({
-  plan,
-  ends,
-  joints,
-  fixture,
-  inletPlastic,
-  open,
-  hrefFor,
-  beside,
-}: RunStripProps) {
+export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunStripProps) {
   const layout = layOutStrip(plan, ends, { inletPlastic, label: fixture });
   const { inlet, supply } = layout;
+  const nameOf = (code: string) => shortEnd(ends[code]?.name ?? code);
   const labelled = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
   const deep = layout.aside === null ? labelled : labelled + ASIDE_DEPTH;
   const lastWords = { fixture, line: STAYS, cap: "cap" }[layout.endsAt];
@@ -113,7 +90,7 @@ export function RunStrip({
       role={hrefFor ? "group" : "img"}
       aria-label={jointStripText(joints, fixture)}
     >
-      <text className="strip-quiet" x={4} y={-44} fontSize={12} letterSpacing={1.5}>
+      <text className="strip-quiet" x={4} y={-44} fontSize={12.5} letterSpacing={1.5}>
         {layout.startsAt === "wall" ? "WALL" : "LINE THAT STAYS"}
       </text>
       <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
@@ -124,15 +101,13 @@ export function RunStrip({
       />
       <rect className="strip-metal" x={16} y={-13} width={supply.x - 16} height={26} strokeWidth={1.5} />
       <Face face={supply} ends={ends} />
-      <text className="strip-quiet strip-figure" x={24} y={52} fontSize={11.5}>
-        {supply.end}
+      <text className="strip-quiet strip-figure" x={24} y={52} fontSize={12.5}>
+        {nameOf(supply.end)}
       </text>
       {layout.parts.map((drawn) => (
-        <g key={drawn.x} className={isShared(drawn.part, beside) ? "strip-shared" : undefined}>
+        <g key={drawn.x}>
           <PartShape drawn={drawn} ends={ends} />
-          {!isShared(drawn.part, beside) && (
-            <PartLabel drawn={drawn} isFork={layout.aside?.fromX === drawn.x + drawn.width / 2} />
-          )}
+          <PartLabel drawn={drawn} isFork={layout.aside?.fromX === drawn.x + drawn.width / 2} />
         </g>
       ))}
       {layout.stays.map(({ x, width }) => (
@@ -155,16 +130,21 @@ export function RunStrip({
       <text x={inlet.x + 46} y={-6} fontSize={13}>
         {lastWords}
       </text>
-      <text className="strip-quiet strip-figure" x={inlet.x + 46} y={11} fontSize={11.5}>
-        {inlet.end}
+      <text className="strip-quiet strip-figure" x={inlet.x + 46} y={11} fontSize={12.5}>
+        {nameOf(inlet.end)}
       </text>
       {inletPlastic && (
-        <text className="strip-quiet" x={inlet.x + 46} y={27} fontSize={11.5}>
+        <text className="strip-quiet" x={inlet.x + 46} y={27} fontSize={12.5}>
           plastic
         </text>
       )}
       {layout.aside && (
-        <Aside aside={layout.aside} y={labelled + ASIDE_DEPTH / 2} words={asideWords}>
+        <Aside
+          aside={layout.aside}
+          y={labelled + ASIDE_DEPTH / 2}
+          words={asideWords}
+          end={nameOf(layout.aside.end)}
+        >
           {joints.map((joint) => {
             const x = layout.aside?.joints.get(joint.number);
             return x === undefined ? null : (

@@ -25,7 +25,7 @@ interface TimeLineProps {
 
 const SIZES = {
   wide: { label: 190, bars: 1000, ticks: 14 },
-  narrow: { label: 150, bars: 330, ticks: 5 },
+  narrow: { label: 108, bars: 208, ticks: 4 },
 } as const;
 const ROW_PX = 46;
 const CLOCK_PX = 34;

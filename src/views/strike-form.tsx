@@ -15,7 +15,7 @@ export function StrikeForm({ what, onStrike }: StrikeFormProps) {
     return (
       <button
         type="button"
-        className="ml-2 min-h-touch cursor-pointer text-tiny underline"
+        className="ml-2 min-h-touch min-w-touch cursor-pointer text-tiny underline"
         onClick={() => setIsOpen(true)}
       >
         Strike<span className="sr-only"> {what}</span>

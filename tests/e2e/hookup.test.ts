@@ -33,7 +33,7 @@ async function choose(page: Page): Promise<void> {
 
 /** Adds or takes away a need on Hookup; strips name parts in the same words. */
 async function need(page: Page, words: string): Promise<void> {
-  await page.getByRole("region", { name: "Adjust" }).getByText(words, { exact: true }).click();
+  await page.getByRole("region", { name: "Try changes" }).getByText(words, { exact: true }).click();
 }
 
 describe("hookups", () => {

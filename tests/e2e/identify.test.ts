@@ -5,7 +5,7 @@ import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
 import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { chosenEnd, openPart } from "../support/survey.ts";
+import { chooseEnd, chosenEnd, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -130,9 +130,8 @@ describe("Compatibility", () => {
   it("opens the joint card by keys, by list and by click", async () => {
     const { page, leave } = await enter();
     await go(page, "/fits");
-    await page
-      .getByLabel("What goes on this end?")
-      .selectOption({ label: "1/4 in compression outlet  (comp-1/4-m)" });
+    await page.getByText("Choose two ends: do they fit?").waitFor();
+    await chooseEnd(page, "This end", "comp-1/4-m", "quarter comp outlet");
     await page.getByRole("button", { name: /1\/4 flare nut/ }).click();
     await page.locator('[data-card="comp-1/4-m flare-1/4-f"]').waitFor();
     await page.getByRole("heading", { name: "Goes on, will not seal" }).waitFor();
@@ -142,11 +141,14 @@ describe("Compatibility", () => {
     await page.locator('[data-card^="comp-1/4-m comp-"]').waitFor();
     await page.getByLabel("Rows").selectOption("hose");
     await page.getByLabel("Columns").selectOption("npt");
-    await page.locator("[data-matrix]").click({ position: { x: 140, y: 124 } });
+    await page.locator("[data-matrix]").click({ position: { x: 188, y: 182 } });
     await page.locator('[data-card^="hose-3/4-"]').waitFor();
     await page.getByLabel("Columns").selectOption("cup");
-    await page.getByText("only ends that meet something").click();
     await page.getByText(/Nothing of these families meets/).waitFor();
+    await chooseEnd(page, "This end", "comp-3/8-m", "3/8 comp");
+    await chooseEnd(page, "with this one", "comp-3/8-f", "3/8 comp nut");
+    await page.getByRole("heading", { name: "Fits", exact: true }).waitFor();
+    await page.getByText(/other families goes on this end/).waitFor();
     await leave();
   });
 });

@@ -98,7 +98,7 @@ describe("a first visit", () => {
 
     // Hookup: a computed plan with its joints; chosen, it is kept.
     await lookAtPlans(page);
-    await page.getByText(/2 joints \$\d+\.\d\d/).waitFor();
+    await page.getByRole("row", { name: /Show A.*12 in.*2.*\$\d+\.\d\d/ }).waitFor();
     await page.getByRole("link", { name: /^Joint 2/ }).click();
     await page.getByRole("heading", { name: /Joint 2/ }).waitFor();
     await page.getByRole("region", { name: "Joint 2" }).getByText("by hand only").first().waitFor();

@@ -185,7 +185,7 @@ describe("what people do besides", () => {
   it("another way is shown by what differs, and can be chosen instead", async () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, await pathTo(WASHROOM, "Toilet tank", "hookup"));
-    await page.getByText("Refused").waitFor();
+    await page.getByText(/Why not another\? \d+ ruled out/).waitFor();
     await page.getByRole("button", { name: "Show C" }).click();
     await page.getByRole("heading", { name: /Plan C.*riser/i }).waitFor();
     await confirmGuesses(page);

@@ -48,7 +48,7 @@ export function endOffer(
   {
     first = {},
     chosen = [],
-  }: { first?: Partial<Record<Place, readonly EndCode[]>>; chosen?: readonly EndCode[] },
+  }: { first?: Partial<Record<Place, readonly EndCode[]>>; chosen?: readonly EndCode[] } = {},
 ): EndOffer {
   const profiles = identifier.profiles.filter(({ end }) => !NEVER_CONNECTED.includes(end.family));
   const likely = Object.fromEntries(

@@ -1,12 +1,17 @@
 import { useMemo, useState } from "react";
+import type { EndOffer } from "../../drawing/end-choice.ts";
 import { LETTER_WORDS } from "../../labels/compatibility.ts";
+import { EndPicker } from "../end-picker/end-picker.tsx";
 import { CheckboxField, SelectField } from "../fields.tsx";
-import { ANY, type Cell, type Filter, type GridEnd, type Letter, meetingsOf, shownBy } from "./grid-model.ts";
+import { GoesOn } from "./goes-on.tsx";
+import { ANY, type Cell, type Filter, type GridEnd, letterAt, shownBy } from "./grid-model.ts";
 import { JointPanel } from "./joint-card.tsx";
+import { LetterMark, MARKS } from "./letter-mark.tsx";
 import { Matrix } from "./matrix.tsx";
 
-interface FitsWhatProps {
+interface CompatibilityProps {
   readonly ends: readonly GridEnd[];
+  readonly offer: EndOffer;
   readonly families: readonly (readonly [family: string, words: string])[];
   /** The pair to open with, by code. */
   readonly first: readonly [a: string, b: string] | null;
@@ -15,22 +20,13 @@ interface FitsWhatProps {
 }
 
 const ALL: readonly [string, string] = [ANY, "every family"];
-const MARKS: readonly (readonly [Exclude<Letter, "n">, string])[] = [
-  ["f", "fits-mark-f"],
-  ["w", "fits-mark-w"],
-  ["s", "fits-mark-s"],
-];
 
 function Legend() {
   return (
     <ul className="flex flex-wrap gap-x-6 gap-y-1 text-small">
-      {MARKS.map(([letter, drawn]) => (
+      {MARKS.map(([letter]) => (
         <li key={letter} className="flex items-center gap-2">
-          <svg width={18} height={18} viewBox="0 0 18 18" aria-hidden="true">
-            {letter === "f" && <rect className={drawn} x={2} y={2} width={14} height={14} />}
-            {letter === "w" && <circle className={drawn} cx={9} cy={9} r={6} />}
-            {letter === "s" && <path className={drawn} d="M3 15L15 3" />}
-          </svg>
+          <LetterMark letter={letter} />
           {LETTER_WORDS[letter]}
         </li>
       ))}
@@ -38,23 +34,68 @@ function Legend() {
   );
 }
 
-function cellOf(ends: readonly GridEnd[], pair: FitsWhatProps["first"]): Cell | null {
-  const [row, column] = (pair ?? []).map((code) => ends.findIndex((end) => end.code === code));
-  return row === undefined || column === undefined || row < 0 || column < 0 ? null : { row, column };
+/** The two ends that are chosen, as indexes; a cell once both are. */
+interface Pair {
+  readonly a: number | null;
+  readonly b: number | null;
 }
 
-/** Ends against ends: a matrix for the desk, lists for a phone and for screen readers, the joint card beside both. */
-export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
-  const [filter, setFilter] = useState<Filter>({ rowFamily: ANY, columnFamily: ANY, onlyMeeting: false });
-  const [chosen, setChosen] = useState<Cell | null>(() => cellOf(ends, first));
+const cellOf = ({ a, b }: Pair): Cell | null => (a === null || b === null ? null : { row: a, column: b });
+
+/** Do these two fit? Two pickers and one answer; then everything that goes on the first; the matrix of all ends last. */
+export function Compatibility({ ends, offer, families, first, rows }: CompatibilityProps) {
+  const indexOf = (code: string | undefined) => {
+    const index = ends.findIndex((end) => end.code === code);
+    return index < 0 ? null : index;
+  };
+  const [filter, setFilter] = useState<Filter>({ rowFamily: ANY, columnFamily: ANY, onlyMeeting: true });
+  const [{ a, b }, setPair] = useState<Pair>(() => ({ a: indexOf(first?.[0]), b: indexOf(first?.[1]) }));
   const shown = useMemo(() => shownBy(ends, rows, filter), [ends, rows, filter]);
-  const [row, column] = [ends[chosen?.row ?? -1], ends[chosen?.column ?? -1]];
-  const named = ends.map(({ code, name }, index) => [String(index), `${name}  (${code})`] as const);
-  const meetings = chosen === null ? null : meetingsOf(ends, rows, chosen.row);
+  const [one, other] = [ends[a ?? -1], ends[b ?? -1]];
+  const chosen = cellOf({ a, b });
   return (
-    <div className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[minmax(0,1fr)_22rem]">
-      <div className="grid content-start gap-3">
-        <div className="grid gap-3 sm:grid-cols-3">
+    <div className="mt-3 grid gap-6">
+      <section aria-label="Do these two fit?" className="grid gap-x-6 gap-y-4 lg:grid-cols-3">
+        <EndPicker
+          label="This end"
+          offer={offer}
+          place="unknown"
+          value={one?.code ?? null}
+          onChange={(code) => setPair((now) => ({ ...now, a: indexOf(code) }))}
+        />
+        <EndPicker
+          label="with this one"
+          offer={offer}
+          place="unknown"
+          value={other?.code ?? null}
+          onChange={(code) => setPair((now) => ({ ...now, b: indexOf(code) }))}
+        />
+        <div
+          aria-live="polite"
+          className="border-t-2 border-rule pt-2 lg:border-t-0 lg:border-l-2 lg:pt-0 lg:pl-6"
+        >
+          {one && other && chosen ? (
+            <JointPanel a={one} b={other} letter={letterAt(rows, chosen)} />
+          ) : (
+            <p className="text-lead text-quiet">
+              {one || other ? "Choose the other end." : "Choose two ends: do they fit?"}
+            </p>
+          )}
+        </div>
+      </section>
+      {a !== null && (
+        <GoesOn
+          ends={ends}
+          families={families}
+          rows={rows}
+          on={a}
+          tried={b}
+          onTry={(index) => setPair({ a, b: index })}
+        />
+      )}
+      <section aria-label="Every end against every other" className="grid gap-3">
+        <h2>Every end against every other</h2>
+        <div className="grid max-w-3xl gap-3 sm:grid-cols-3">
           <SelectField
             label="Rows"
             options={[ALL, ...families]}
@@ -79,46 +120,15 @@ export function Compatibility({ ends, families, first, rows }: FitsWhatProps) {
         {shown.rows.length === 0 || shown.columns.length === 0 ? (
           <p className="py-6">Nothing of these families meets. Choose another, or show every end.</p>
         ) : (
-          <Matrix ends={ends} rows={rows} shown={shown} chosen={chosen} onChoose={setChosen} />
+          <Matrix
+            ends={ends}
+            rows={rows}
+            shown={shown}
+            chosen={chosen}
+            onChoose={({ row, column }) => setPair({ a: row, b: column })}
+          />
         )}
-      </div>
-      <div className="grid content-start gap-4">
-        <SelectField
-          label="What goes on this end?"
-          options={[["", "choose an end"], ...named]}
-          value={chosen === null ? "" : String(chosen.row)}
-          onChange={(index) =>
-            setChosen(index === "" ? null : { row: Number(index), column: chosen?.column ?? Number(index) })
-          }
-        />
-        {row && column && <JointPanel a={row} b={column} />}
-        {chosen && meetings && (
-          <section aria-label={`Everything that goes on ${row?.name}`}>
-            {MARKS.map(([letter]) => (
-              <div key={letter}>
-                <h3 className="mt-2">
-                  {LETTER_WORDS[letter]} ({meetings[letter].length})
-                </h3>
-                <ul>
-                  {meetings[letter].map((index) => (
-                    <li key={index}>
-                      <button
-                        type="button"
-                        className="min-h-touch w-full cursor-pointer border-t border-hairline text-left hover:bg-work-wash"
-                        aria-pressed={index === chosen.column}
-                        onClick={() => setChosen({ row: chosen.row, column: index })}
-                      >
-                        {ends[index]?.name} <span className="figure text-quiet">{ends[index]?.code}</span>
-                      </button>
-                    </li>
-                  ))}
-                </ul>
-              </div>
-            ))}
-          </section>
-        )}
-        {!chosen && <p className="text-quiet">Choose a cell, or an end from the list.</p>}
-      </div>
+      </section>
     </div>
   );
 }

@@ -5,7 +5,7 @@ import {
   cellAt,
   extentOf,
   letterAt,
-  meetingsOf,
+  meetingsByFamily,
   SIZES,
   scrollTo,
   shownBy,
@@ -72,6 +72,15 @@ describe("the matrix as a grid", () => {
     assert.deepEqual(windowOf(0, 1e6, 4), [0, 3]);
     assert.deepEqual(extentOf(everything), { width: SIZES.rowHead + 96, height: SIZES.columnHead + 96 });
   });
-  it("lists what goes on an end", () =>
-    assert.deepEqual(meetingsOf(ends, rows, 0), { f: [1], w: [], s: [3] }));
+  it("lists what goes on an end by family, the better meetings first, empty families left out", () => {
+    assert.deepEqual(meetingsByFamily(ends, rows, 0), [
+      { family: "left", meetings: [{ index: 1, letter: "f" }] },
+      { family: "right", meetings: [{ index: 3, letter: "s" }] },
+    ]);
+    assert.deepEqual(meetingsByFamily(ends, ["nsfw", ...rows.slice(1)], 0)[1]?.meetings, [
+      { index: 2, letter: "f" },
+      { index: 3, letter: "w" },
+    ]);
+    assert.deepEqual(meetingsByFamily(ends, rows, 2), []);
+  });
 });

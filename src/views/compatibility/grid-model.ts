@@ -46,7 +46,7 @@ export function shownBy(ends: readonly GridEnd[], rows: readonly string[], filte
   };
 }
 
-export const SIZES = { cell: 24, rowHead: 128, columnHead: 112 } as const;
+export const SIZES = { cell: 24, rowHead: 176, columnHead: 170 } as const;
 
 export interface Viewport {
   readonly scrollLeft: number;
@@ -129,13 +129,26 @@ export function scrollTo(
   };
 }
 
-/** Ends an end meets, by how. */
-export function meetingsOf(
+interface FamilyMeetings {
+  readonly family: string;
+  readonly meetings: readonly { readonly index: number; readonly letter: Exclude<Letter, "n"> }[];
+}
+
+const BEST_FIRST: readonly Letter[] = ["f", "w", "s"];
+
+/** Returns the ends an end meets, by family in the order of the ends, the better meetings of a family first. */
+export function meetingsByFamily(
   ends: readonly GridEnd[],
   rows: readonly string[],
   row: number,
-): Readonly<Record<Exclude<Letter, "n">, readonly number[]>> {
-  const found = (letter: Letter) =>
-    ends.flatMap((_, column) => (letterAt(rows, { row, column }) === letter ? [column] : []));
-  return { f: found("f"), w: found("w"), s: found("s") };
+): readonly FamilyMeetings[] {
+  const families = [...new Set(ends.map(({ family }) => family))];
+  return families.flatMap((family) => {
+    const meetings = ends.flatMap((end, index) => {
+      const letter = letterAt(rows, { row, column: index });
+      return end.family === family && letter !== "n" ? [{ index, letter }] : [];
+    });
+    const sorted = meetings.sort((a, b) => BEST_FIRST.indexOf(a.letter) - BEST_FIRST.indexOf(b.letter));
+    return sorted.length === 0 ? [] : [{ family, meetings: sorted }];
+  });
 }

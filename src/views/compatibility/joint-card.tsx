@@ -1,12 +1,14 @@
 import type { Match } from "../../core/joint/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { FIT_VERDICT_LABELS } from "../../labels/compatibility.ts";
-import type { GridEnd } from "./grid-model.ts";
+import type { GridEnd, Letter } from "./grid-model.ts";
+import { LetterMark } from "./letter-mark.tsx";
 import { useMatch } from "./use-match.ts";
 
 interface JointCardProps {
   readonly a: GridEnd;
   readonly b: GridEnd;
+  readonly letter: Letter;
 }
 
 function Fact({ what, children }: { readonly what: string; readonly children: React.ReactNode }) {
@@ -80,16 +82,20 @@ function PairVerdict({ match }: { readonly match: Match }) {
 }
 
 /** Everything about two ends brought together. */
-export function JointPanel({ a, b }: JointCardProps) {
+export function JointPanel({ a, b, letter }: JointCardProps) {
   const matched = useMatch(a.code, b.code);
   return (
     <section aria-labelledby="card-title" aria-busy={matched.state === "asking"}>
-      <h2 id="card-title" data-card={matched.state === "answered" ? `${a.code} ${b.code}` : ""}>
+      <h2
+        id="card-title"
+        className="flex items-center gap-3 text-large"
+        data-card={matched.state === "answered" ? `${a.code} ${b.code}` : ""}
+      >
+        <LetterMark letter={letter} size={30} />
         {matched.state === "answered" ? FIT_VERDICT_LABELS[matched.answer.verdict] : "…"}
       </h2>
       <p className="mb-2">
-        {a.name} <span className="figure text-quiet">{a.code}</span> with {b.name}{" "}
-        <span className="figure text-quiet">{b.code}</span>
+        {a.name} with {b.name}
       </p>
       {matched.state === "failed" && (
         <p role="alert" className="fault">

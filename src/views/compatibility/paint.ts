@@ -10,7 +10,7 @@ import {
   windowOf,
 } from "./grid-model.ts";
 
-const FONT = '13px "Atkinson Hyperlegible Mono", monospace';
+const FONT = '13px "Atkinson Hyperlegible Next", sans-serif';
 
 export interface Inks {
   readonly paper: string;
@@ -123,7 +123,7 @@ function heads(brush: CanvasRenderingContext2D, picture: Picture): void {
   for (let row = top; row <= bottom; row += 1) {
     const index = shown.rows[row] ?? -1;
     brush.fillStyle = index === chosen?.row ? inks.work : inks.ink;
-    brush.fillText(ends[index]?.code ?? "", 4, columnHead + (row + 0.5) * cell - view.scrollTop, rowHead - 8);
+    brush.fillText(ends[index]?.name ?? "", 4, columnHead + (row + 0.5) * cell - view.scrollTop, rowHead - 8);
   }
   brush.fillStyle = inks.paper;
   brush.fillRect(0, 0, view.width, columnHead);
@@ -135,7 +135,7 @@ function heads(brush: CanvasRenderingContext2D, picture: Picture): void {
     brush.translate(x, columnHead - 6);
     brush.rotate(-Math.PI / 2);
     brush.fillStyle = index === chosen?.column ? inks.work : inks.ink;
-    brush.fillText(ends[index]?.code ?? "", 0, 0, columnHead - 10);
+    brush.fillText(ends[index]?.name ?? "", 0, 0, columnHead - 10);
     brush.restore();
   }
   brush.fillStyle = inks.paper;

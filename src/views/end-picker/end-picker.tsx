@@ -43,7 +43,7 @@ export function EndPicker({ label, offer, place, value, onChange, canIdentify = 
   const rank = (code: EndCode) => (likely.includes(code) ? likely.indexOf(code) : likely.length);
   const ordered = [...offer.ends].sort((a, b) => rank(a.code) - rank(b.code));
   return (
-    <div className="grid gap-2" data-end-picker={label}>
+    <div className="grid content-start gap-2" data-end-picker={label}>
       <fieldset>
         <legend className="text-small text-quiet">{label}</legend>
         <div className="grid grid-cols-3 gap-2">

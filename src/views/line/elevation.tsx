@@ -25,6 +25,8 @@ interface ElevationProps {
   readonly rated: readonly RatedLength[];
   readonly chosenIn: number | null;
   readonly pxPerIn: () => number;
+  /** Inches that a pixel takes: words and handles keep their size on the screen. */
+  readonly inPerPx: number;
   readonly onGrab: () => void;
   readonly onChange: (change: LineChange) => void;
 }
@@ -32,6 +34,9 @@ interface ElevationProps {
 const TITLES: Readonly<Record<ElevationSide, string>> = { front: "FRONT", side: "FROM THE LEFT" };
 const NAMES: Readonly<Record<Which, string>> = { a: "Supply", b: "Inlet" };
 const WALL_IN = 0.6;
+/** Sizes of words on the screen. */
+const NAME_PX = 14;
+const TITLE_PX = 14;
 
 /** Inch squares of the frame. */
 function Grid({ frame: { u, v } }: { readonly frame: Frame }) {
@@ -110,12 +115,13 @@ function Chosen({ curve, state, seen }: { curve: LineCurve; state: LineState; se
   );
 }
 
-interface EndMarksProps extends Pick<ElevationProps, "seen" | "state" | "pxPerIn" | "onGrab" | "onChange"> {
+interface EndMarksProps
+  extends Pick<ElevationProps, "seen" | "state" | "pxPerIn" | "inPerPx" | "onGrab" | "onChange"> {
   readonly which: Which;
 }
 
 /** One end with its two handles: where it is, and which way it looks. */
-function EndMarks({ which, seen, state, pxPerIn, onGrab, onChange }: EndMarksProps) {
+function EndMarks({ which, seen, state, pxPerIn, inPerPx, onGrab, onChange }: EndMarksProps) {
   const { at, direction } = state.ends[which];
   const here = flatOf(at, seen);
   const [du, dv] = flatOf(direction, seen);
@@ -137,7 +143,12 @@ function EndMarks({ which, seen, state, pxPerIn, onGrab, onChange }: EndMarksPro
       )}
       <path className="bench-way" d={`M${here[0]} ${here[1]}L${there[0]} ${there[1]}`} />
       <rect className="bench-fitting" x={here[0] - 0.5} y={here[1] - 0.5} width={1} height={1} />
-      <text className="bench-on" x={here[0] + 0.7} y={here[1] + 1.1}>
+      <text
+        className="bench-on"
+        x={here[0] + NAME_PX * inPerPx}
+        y={here[1] + 1.6 * NAME_PX * inPerPx}
+        fontSize={NAME_PX * inPerPx}
+      >
         {NAMES[which]}
       </text>
       <Handle
@@ -147,6 +158,7 @@ function EndMarks({ which, seen, state, pxPerIn, onGrab, onChange }: EndMarksPro
         words={facing ? "straight at you or away" : `${angle} degrees`}
         now={angle}
         pxPerIn={pxPerIn}
+        inPerPx={inPerPx}
         onGrab={onGrab}
         onPull={pullWay}
         onNudge={([su, sv]) =>
@@ -160,6 +172,7 @@ function EndMarks({ which, seen, state, pxPerIn, onGrab, onChange }: EndMarksPro
         words={words}
         now={at[1]}
         pxPerIn={pxPerIn}
+        inPerPx={inPerPx}
         onGrab={onGrab}
         onPull={(by) => onChange({ type: "moved", which, at: movedIn(at, seen, by) })}
         onNudge={(step, isLarge) =>
@@ -178,7 +191,12 @@ export function Elevation({ seen, frame, at, state, rated, chosenIn, ...acts }: 
     <g transform={`translate(${at[0] - frame.u[0]} ${at[1] - frame.v[0]})`}>
       <Grid frame={frame} />
       <Walls state={state} frame={frame} seen={seen} />
-      <text className="bench-title" x={frame.u[0] + 0.3} y={frame.v[0] + 0.9}>
+      <text
+        className="bench-title"
+        x={frame.u[0] + 0.4 * TITLE_PX * acts.inPerPx}
+        y={frame.v[0] + 1.2 * TITLE_PX * acts.inPerPx}
+        fontSize={TITLE_PX * acts.inPerPx}
+      >
         {TITLES[seen]}
       </text>
       {others.map(

@@ -2,6 +2,9 @@ import { useDrag } from "@use-gesture/react";
 import type { KeyboardEvent } from "react";
 import type { Flat } from "./projection.ts";
 
+/** A handle as it is seen, and the circle round it that takes a finger. */
+const HANDLE_PX = 8;
+const GRIP_PX = 22;
 /** One press of an arrow key, inches: an eighth; with Shift a whole inch. */
 const NUDGE_IN = 1 / 8;
 const LARGE_NUDGE_IN = 1;
@@ -22,6 +25,8 @@ interface HandleProps {
   readonly kind: "end" | "way";
   /** Inches on screen, for turning pixels into inches. */
   readonly pxPerIn: () => number;
+  /** Inches that a pixel takes, for sizes that stay the same on the screen. */
+  readonly inPerPx: number;
   readonly onGrab: () => void;
   /** By how much it was pulled since the last call, in the drawing's inches. */
   readonly onPull: (by: Flat) => void;
@@ -30,7 +35,18 @@ interface HandleProps {
 }
 
 /** Something on the setup that is pulled by pointer or touch, or nudged by arrow keys. */
-export function Handle({ name, at, words, now, kind, pxPerIn, onGrab, onPull, onNudge }: HandleProps) {
+export function Handle({
+  name,
+  at,
+  words,
+  now,
+  kind,
+  pxPerIn,
+  inPerPx,
+  onGrab,
+  onPull,
+  onNudge,
+}: HandleProps) {
   const bind = useDrag(
     ({ delta: [dx, dy], first }) => {
       if (first) onGrab();
@@ -47,6 +63,7 @@ export function Handle({ name, at, words, now, kind, pxPerIn, onGrab, onPull, on
     onNudge(step, event.shiftKey);
   };
   const [u, v] = at;
+  const size = HANDLE_PX * inPerPx;
   return (
     <g
       {...bind()}
@@ -59,11 +76,14 @@ export function Handle({ name, at, words, now, kind, pxPerIn, onGrab, onPull, on
       onKeyDown={onKeyDown}
     >
       {kind === "end" ? (
-        <circle className="bench-handle" cx={u} cy={v} r={0.34} />
+        <circle className="bench-handle" cx={u} cy={v} r={size} />
       ) : (
-        <path className="bench-handle" d={`M${u} ${v - 0.36} l0.36 0.36 l-0.36 0.36 l-0.36 -0.36 Z`} />
+        <path
+          className="bench-handle"
+          d={`M${u} ${v - size} l${size} ${size} l${-size} ${size} l${-size} ${-size} Z`}
+        />
       )}
-      <circle className="bench-grip" cx={u} cy={v} r={kind === "end" ? 0.8 : 0.7} />
+      <circle className="bench-grip" cx={u} cy={v} r={GRIP_PX * inPerPx} />
     </g>
   );
 }

@@ -32,6 +32,7 @@ import { type Frame, frameOf } from "./projection.ts";
 import { RiserTool } from "./riser-tool.tsx";
 import { RollOutTool } from "./roll-out-tool.tsx";
 import { RouteTool } from "./route-tool.tsx";
+import { scaleOf, useInchesPerPixel } from "./use-inches-per-pixel.ts";
 import { useNarrow } from "./use-narrow.ts";
 import { useSolver } from "./use-solver.ts";
 
@@ -277,12 +278,14 @@ function Drawing({ state, rated, chosenIn, onGrab, onChange }: DrawingProps) {
   const high = v[1] - v[0];
   const width = isNarrow ? Math.max(wide, deep) : wide + GAP_IN + deep;
   const height = isNarrow ? 2 * high + GAP_IN : high;
-  const pxPerIn = () => (svg.current === null ? 0 : svg.current.getBoundingClientRect().width / width);
+  const pxPerIn = () => (svg.current === null ? 0 : scaleOf(svg.current));
+  const inPerPx = useInchesPerPixel(svg, width, height);
   const common = {
     state,
     rated,
     chosenIn,
     pxPerIn,
+    inPerPx,
     onChange,
     onGrab: () => {
       setHeld(true);

@@ -26,10 +26,9 @@ export function Adjust({ trial, plan }: AdjustProps) {
   const parts = plan.parts.filter(({ sku }, at, all) => all.findIndex((each) => each.sku === sku) === at);
   const wordsOf = (need: string) => NEED_WORDS.find(([each]) => each === need)?.[1] ?? need;
   return (
-    <section aria-label="Adjust" className="mt-4 border-t-2 border-rule pt-3">
+    <section aria-label="Try changes" className="mt-4 border-t-2 border-rule pt-3">
       <h2>
-        Adjust{" "}
-        <span className="font-normal text-quiet">planned afresh at once; the survey stays as it is</span>
+        Try changes <span className="font-normal text-quiet">planned at once; the survey is not changed</span>
       </h2>
       <div className="mt-2 flex flex-wrap gap-2">
         {NEEDS.map((need) => (
@@ -54,8 +53,9 @@ export function Adjust({ trial, plan }: AdjustProps) {
           const others = swaps[origin] ?? [];
           return (
             <li key={part.sku} className="flex flex-wrap items-center gap-x-3 border-t border-hairline py-1">
-              <span className="figure text-quiet">{part.sku}</span>
-              <span className="min-w-0 flex-1">{part.name}</span>
+              <span className="min-w-0 flex-1">
+                {part.name} <span className="figure text-tiny text-quiet">{part.sku}</span>
+              </span>
               {others.length > 0 && (
                 <select
                   className="field max-w-md"
@@ -90,12 +90,6 @@ export function Adjust({ trial, plan }: AdjustProps) {
               ? "Not planned: the server does not answer. What is shown still stands."
               : ""}
         </span>
-        <a
-          className="underline"
-          href={`/fits?a=${encodeURIComponent(planRequest.supply.end)}&b=${encodeURIComponent(planRequest.inlet.end)}`}
-        >
-          Why do these two ends not meet? Any two ends
-        </a>
       </div>
     </section>
   );

@@ -1,10 +1,11 @@
 import { useState } from "react";
-import { type Advice, HIGHEST_STATIC_PSI, type Plan } from "../../core/plan/index.ts";
+import type { Advice, Plan } from "../../core/plan/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
 import { guessesOf } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isPlanOutdated } from "../../core/visit/index.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
+import { RunColumn } from "../../drawing/run-column.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { flowInWords } from "../../labels/plan-flow.ts";
 import { planInWords } from "../../labels/plan-words.ts";
@@ -15,10 +16,12 @@ import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { Adjust } from "./adjust.tsx";
 import { JointPanel } from "./joint-panel.tsx";
-import { OtherPlans, planLetter, Refused } from "./other-plans.tsx";
+import { differenceInWords, planFigures, planLetter } from "./plan-figures.ts";
+import { PlanRows } from "./plan-rows.tsx";
 import { plannedJoints } from "./planned-joints.ts";
 import { Preparation } from "./preparation.tsx";
 import { type PlanOptions, useTrial } from "./use-trial.ts";
+import { Why } from "./why.tsx";
 
 /** The visit, and what was planned for the survey as it stands. */
 type HookupProps = VisitProps & PlanOptions;
@@ -91,20 +94,36 @@ export function Hookup(props: HookupProps) {
       </div>
     );
 
+  const rows = [{ plan: best, change: "recommended", request: planRequest }, ...ways].map((way) => ({
+    plan: way.plan,
+    difference: differenceInWords(way),
+    figures: planFigures(connection, way.plan, way.request, props.tables),
+  }));
   const choose = () =>
     act({ kind: "plan-chosen", connection: connection.id, plan, request: { ...planProblem, stock: null } });
   const open = plan.joints.find((each) => each.number === joint) ?? plan.joints[0];
+  const drawn = {
+    plan,
+    ends,
+    joints: isChosen ? ticketJoints(connection) : plannedJoints(plan),
+    fixture,
+    inletPlastic: connection.survey.inlet.plastic,
+    open: open?.number,
+    hrefFor: jointHref,
+  };
   return (
     <div className="mt-3">
-      <div className="flex flex-wrap items-baseline justify-between gap-x-6">
-        <h2>
-          <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
-        </h2>
-        <p className="figure text-lead font-bold">
-          {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)}
-          <span className="font-normal text-quiet"> {flowInWords(plan)}</span>
+      <PlanRows rows={rows} shown={shown} onShow={setShown} />
+      <h2 className="mt-3">
+        <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
+      </h2>
+      {rows.length === 1 && (
+        <p className="figure">
+          {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)},{" "}
+          {rows[0]?.figures.minutes} min
         </p>
-      </div>
+      )}
+      <p className="text-quiet">{flowInWords(plan)}</p>
       {!isChosen && (
         <Guesses
           survey={connection.survey}
@@ -120,16 +139,11 @@ export function Hookup(props: HookupProps) {
           }
         />
       )}
-      <div className="strip-scroll">
-        <RunStrip
-          plan={plan}
-          ends={ends}
-          joints={isChosen ? ticketJoints(connection) : plannedJoints(plan)}
-          fixture={fixture}
-          inletPlastic={connection.survey.inlet.plastic}
-          open={open?.number}
-          hrefFor={jointHref}
-        />
+      <div className="strip-scroll max-md:hidden">
+        <RunStrip {...drawn} />
+      </div>
+      <div className="md:hidden">
+        <RunColumn {...drawn} />
       </div>
       <div className="flex flex-wrap items-center gap-3">
         {isChosen ? (
@@ -170,10 +184,12 @@ export function Hookup(props: HookupProps) {
       <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
       <details className="mt-2">
-        <summary className="min-h-touch cursor-pointer py-2 underline">Pull the whole run apart</summary>
+        <summary className="min-h-touch cursor-pointer py-2 underline">
+          Exploded view of the whole run
+        </summary>
         <div className="flex flex-wrap gap-x-10 gap-y-3">
           {plan.joints.map((each) => (
-            <figure key={each.number}>
+            <figure key={each.number} className="strip-scroll">
               <figcaption>
                 <strong>Joint {each.number}</strong> {each.label}
               </figcaption>
@@ -185,33 +201,7 @@ export function Hookup(props: HookupProps) {
       {open && <JointPanel joint={open} ends={ends} />}
       <Preparation plan={plan} />
       <Adjust trial={trial} plan={plan} />
-      <OtherPlans
-        best={best}
-        ways={ways}
-        ends={ends}
-        fixture={fixture}
-        inletPlastic={connection.survey.inlet.plastic}
-        shown={shown}
-        onShow={setShown}
-      />
-      <section aria-label="Why" className="mt-4">
-        <h3>Why this way</h3>
-        <ul className="list-disc pl-5">
-          {[...(plan.unusual ?? []), ...plan.why].map((reason) => (
-            <li key={reason}>{reason}</li>
-          ))}
-          <li className="text-quiet">
-            {complete
-              ? "The search went through every allowed chain of listed parts."
-              : "The search stopped at its limit: there may be a better way."}
-          </li>
-        </ul>
-      </section>
-      <Refused refused={refused} />
-      <p className="mt-4 text-small text-quiet">
-        Local code and the makers' sheets come first; the plan advises, it does not approve. Above{" "}
-        {HIGHEST_STATIC_PSI} psi a reducer comes before any new line.
-      </p>
+      <Why plan={plan} planRequest={planProblem} refused={refused} isComplete={complete} />
     </div>
   );
 }

@@ -55,9 +55,11 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
           </p>
         ))}
       </div>
-      <div>
+      <div className="min-w-0">
         <h3>In the order they go on</h3>
-        <PiecesInOrder joint={joint} ends={ends} />
+        <div className="strip-scroll">
+          <PiecesInOrder joint={joint} ends={ends} />
+        </div>
       </div>
     </section>
   );

@@ -73,7 +73,7 @@ export function RunSheetRow({
             {isOwnSheet ? (
               <span className="text-quiet">{line.label}</span>
             ) : (
-              <a className="inline-flex min-h-[32px] items-center font-bold" href={`${base}/run-sheet`}>
+              <a className="inline-flex min-h-touch items-center font-bold" href={`${base}/run-sheet`}>
                 {line.label}
               </a>
             )}

@@ -85,7 +85,7 @@ export function RunSheet(props: VisitProps) {
           }
           className="mt-2 border-t border-rule pt-1"
         >
-          <summary className="min-h-[40px] cursor-pointer py-1 text-small font-bold text-quiet">
+          <summary className="min-h-touch cursor-pointer py-2 text-small font-bold text-quiet">
             {group.phase}
             {group.steps.every((step) => step.isDone) && (
               <span className="font-normal text-dry-ink"> ✓ {group.steps.length} done</span>

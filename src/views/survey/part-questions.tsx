@@ -1,3 +1,4 @@
+import { useEffect, useRef } from "react";
 import { guessesOf, SEEN_AT_ONCE, withConfirmed } from "../../core/survey/index.ts";
 import type { ScenePart } from "../../drawing/survey-scene.tsx";
 import { dateText } from "../../labels/month.ts";
@@ -66,6 +67,15 @@ export function PartQuestions({ onPart, asLeft, ...props }: PartQuestionsProps) 
   const { answered, all } = answeredParts(survey);
   const next = nextPart(survey, part);
   const own = FACTS_OF[part].filter((fact) => seen.includes(fact));
+  const shown = useRef(part);
+  const section = useRef<HTMLElement>(null);
+  // On a phone the questions stand under the drawing: they come into sight when another part is opened.
+  useEffect(() => {
+    if (shown.current === part) return;
+    shown.current = part;
+    const top = section.current?.getBoundingClientRect().top ?? 0;
+    if (top < 0 || top > window.innerHeight / 2) section.current?.scrollIntoView({ block: "start" });
+  }, [part]);
   const confirm = (facts: typeof seen) => {
     const confirmed = withConfirmed(survey, facts);
     setDraft((now) => ({ ...now, survey: withConfirmed(now.survey, facts) }));
@@ -74,7 +84,12 @@ export function PartQuestions({ onPart, asLeft, ...props }: PartQuestionsProps) 
     if (after !== null) onPart(after);
   };
   return (
-    <section aria-label={TITLES[part]} className="grid content-start gap-3" data-part-questions={part}>
+    <section
+      ref={section}
+      aria-label={TITLES[part]}
+      className="grid content-start gap-3"
+      data-part-questions={part}
+    >
       <p className="text-small font-bold text-work-ink" role="status">
         {answered === all ? `All ${all} looked at` : `${answered} of ${all} looked at`}
       </p>

@@ -1,5 +1,6 @@
 /** What the drawing of the job says of each part, and which part is asked about next. Pure. */
 import { guessesOf, type Survey, type SurveyFact, staticInWords } from "../../core/survey/index.ts";
+import { shortEnd } from "../../drawing/part-words.ts";
 import type { PartKnowledge, ScenePart, ScenePartText } from "../../drawing/survey-scene.tsx";
 import { LINE_SOURCE_WORDS, PROOF_WORDS, REPLACES_WORDS, STOP_KIND_WORDS } from "../../labels/survey.ts";
 
@@ -44,12 +45,6 @@ export function nextPart(survey: Survey, after: ScenePart | null): ScenePart | n
 /** How many of the parts that are asked about are answered. */
 export function answeredParts(survey: Survey): { readonly answered: number; readonly all: number } {
   return { answered: ASKED.length - openParts(survey).length, all: ASKED.length };
-}
-
-/** Short name of an end for the drawing: what stands before any comma, no longer than the drawing has room for. */
-function shortEnd(name: string): string {
-  const [first = name] = name.split(",");
-  return first.replace(" in ", " ").replace("compression", "comp");
 }
 
 interface Named {
