@@ -58,6 +58,7 @@ const KNOWN_WORDS: Readonly<Record<PartKnowledge, string>> = {
   unknown: "unknown",
 };
 
+/** A part that is a button. Its texts end in a space: a screen reader reads one after the other. */
 function PartGroup({
   part,
   text,
@@ -77,7 +78,7 @@ function PartGroup({
       role="button"
       tabIndex={0}
       aria-pressed={isOpen}
-      aria-label={`${text.name}: ${text.fact}, ${KNOWN_WORDS[text.knowledge]}`}
+      aria-label={`${text.knowledge === "seen" ? "" : "? "}${text.name} ${text.fact}, ${KNOWN_WORDS[text.knowledge]}`}
       className={`scene-part scene-${text.knowledge}`}
       data-scene-part={part}
       onClick={() => onOpen(part)}
@@ -95,12 +96,12 @@ function PartGroup({
           <path d={`M${mark[0] - 4} ${mark[1]} l3 3.5 l5 -7`} />
         ) : (
           <text x={mark[0]} y={mark[1] + 4.6} textAnchor="middle">
-            ?
+            {"? "}
           </text>
         )}
       </g>
       <text className="scene-name" x={words[0]} y={words[1]} textAnchor={anchor}>
-        {text.name}
+        {`${text.name} `}
       </text>
       <text className="scene-fact" x={words[0]} y={words[1] + 15} textAnchor={anchor}>
         {text.fact}

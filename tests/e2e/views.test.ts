@@ -16,8 +16,9 @@ import {
   saved,
   visitor,
 } from "../support/browser.ts";
+import { contrastFaults, targetFaults, textFaults } from "../support/legible.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
-import { confirmGuesses } from "../support/survey.ts";
+import { confirmGuesses, openPart } from "../support/survey.ts";
 
 const KITCHEN = demoVisitId("teaching-kitchen");
 const WASHROOM = demoVisitId("library-washroom");
@@ -88,17 +89,20 @@ after(async () => {
 });
 
 describe("every view", () => {
-  for (const [name, options] of [
-    ["at 1280 x 800", {}],
-    ["at 390 wide", { viewport: { width: 390, height: 844 } }],
-    ["in the dark", { colorScheme: "dark" as const }],
+  for (const [name, options, isPhone] of [
+    ["at 1280 x 800", {}, false],
+    ["at 390 wide", { viewport: { width: 390, height: 844 } }, true],
+    ["in the dark", { colorScheme: "dark" as const }, false],
   ] as const)
-    it(`${name} fits its window and passes the accessibility checker`, async () => {
+    it(`${name} fits its window, passes the accessibility checker, and can be read and hit`, async () => {
       const { page, leave } = await visitor(browser, server.base, options);
       for (const path of views) {
         await go(page, path);
         assert.equal(await overflows(page), false, `${path} is wider than the window`);
         assert.deepEqual(await accessibilityFaults(page), [], path);
+        assert.deepEqual(await textFaults(page), [], `${path}: text under 12 px`);
+        assert.deepEqual(await contrastFaults(page), [], `${path}: text that stands out too little`);
+        if (isPhone) assert.deepEqual(await targetFaults(page), [], `${path}: targets under 44 px`);
       }
       await leave();
     });
@@ -143,6 +147,7 @@ describe("what people do besides", () => {
     await page.keyboard.press("?");
     await page.getByRole("dialog", { name: "Keys" }).waitFor();
     await page.keyboard.press("Escape");
+    await openPart(page, "fixture");
     await page.getByLabel("Place", { exact: true }).fill("");
     await page.getByLabel("Place", { exact: true }).pressSequentially("room ]?");
     assert.equal(await page.getByLabel("Place", { exact: true }).inputValue(), "room ]?");

@@ -57,9 +57,10 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
       </div>
       <div className="min-w-0">
         <h3>In the order they go on</h3>
-        <div className="strip-scroll">
+        {/* biome-ignore lint/a11y/noNoninteractiveTabindex: scrolled by keys where the page is narrow */}
+        <section className="strip-scroll" aria-label="Pieces in order" tabIndex={0}>
           <PiecesInOrder joint={joint} ends={ends} />
-        </div>
+        </section>
       </div>
     </section>
   );
