@@ -128,6 +128,51 @@ export async function ticketsOf(
   });
 }
 
+/** Returns true while a visit has work that is not signed. */
+export function isOpenWork({ connections }: Pick<Ticket, "connections">): boolean {
+  return connections.length === 0 || connections.some(({ phase }) => !isAfterWork(phase));
+}
+
+const isAfterWork = (phase: ConnectionPhase) =>
+  phase === "done" || phase === "look-back" || phase === "overdue";
+
+/** A visit that began so long ago and is still open is no longer the one at hand, ms. */
+const AT_HAND_MS = 14 * 60 * 60 * 1000;
+
+export interface FirstVisit {
+  readonly ticket: Ticket;
+  /** It has begun. */
+  readonly isNow: boolean;
+  /** What comes next in it; null: nothing that can be pressed. */
+  readonly next: { readonly text: string; readonly label: string; readonly href: string } | null;
+}
+
+/** What is done first in a visit: a leak before a signature, a signature before what is only begun. */
+const URGENT: readonly ConnectionPhase[] = ["weeping", "ready"];
+
+function nextIn({ id, connections }: Ticket): FirstVisit["next"] {
+  const open = connections.filter(({ phase, next }) => next !== null && !isAfterWork(phase));
+  const urgency = ({ phase }: ListedConnection) =>
+    URGENT.includes(phase) ? URGENT.indexOf(phase) : URGENT.length;
+  const first = open.toSorted((a, b) => urgency(a) - urgency(b))[0];
+  if (first?.next == null) return null;
+  return { text: first.next.text, label: first.label, href: `/visits/${id}/${first.id}/${first.next.view}` };
+}
+
+/** Returns the visit at hand: the open one that began last, today; before that the next one to come; null: there is none. */
+export function nowOrNext(tickets: readonly AnyTicket[], now: Date): FirstVisit | null {
+  const open = tickets
+    .filter(isReadable)
+    .filter((ticket) => isOpenWork(ticket) && !ticket.isTraining)
+    .toSorted((a, b) => a.startsAt.getTime() - b.startsAt.getTime());
+  const at = now.getTime();
+  const begun = open.findLast(
+    ({ startsAt }) => startsAt.getTime() <= at && at - startsAt.getTime() < AT_HAND_MS,
+  );
+  const ticket = begun ?? open.find(({ startsAt }) => startsAt.getTime() > at);
+  return ticket === undefined ? null : { ticket, isNow: begun !== undefined, next: nextIn(ticket) };
+}
+
 /** Finished visits stay on the day's page this long, ms: one week. */
 const KEPT_MS = 7 * 24 * 60 * 60 * 1000;
 /** Most tickets of each sort on the day's page: the newest; the others are a page away. */
