@@ -10,6 +10,14 @@ export const PLACE_WORDS: readonly (readonly [Place, string])[] = [
   ["unknown", "anywhere"],
 ];
 
+export const LOOK_WORDS = [
+  ["male-thread", "thread outside"],
+  ["female-thread", "thread inside"],
+  ["smooth", "smooth pipe or tube"],
+  ["socket", "smooth hole"],
+  ["unknown", "not sure"],
+] as const;
+
 export const SEAT_WORDS: readonly (readonly [Seat, string])[] = [
   ["cone", "a cone"],
   ["flat", "a flat face or washer"],

@@ -22,8 +22,7 @@ describe("Identify from Survey", () => {
     await alive(page);
     await page.getByRole("button", { name: "Not sure? Identify it" }).first().click();
     const reader = page.getByRole("region", { name: "Identify: Supply end" });
-    await reader.getByText("threaded", { exact: true }).click();
-    await reader.getByText("into its mate", { exact: true }).click();
+    await reader.locator('[data-option="male-thread"]').click();
     await reader.getByLabel(ACROSS, { exact: true }).fill("0.433");
     await reader.getByLabel(ACROSS, { exact: true }).press("Enter");
     assert.match(page.url(), /\/survey/, "Enter in a reading leaves the survey alone");
@@ -47,16 +46,15 @@ describe("Identify", () => {
   it("lays two look-alikes side by side with what tells them apart", async () => {
     const { page, leave } = await enter();
     await go(page, "/identify");
-    await page.getByText("threaded", { exact: true }).click();
-    await page.getByText("into its mate", { exact: true }).click();
+    await page.locator('[data-option="male-thread"]').click();
     await page.getByLabel(ACROSS, { exact: true }).fill("7/16");
     await page
       .locator('[data-candidate="comp-1/4-m"]')
-      .getByRole("button", { name: "Lay beside another" })
+      .getByRole("button", { name: "Compare", exact: true })
       .click();
     await page
       .locator('[data-candidate="flare-1/4-m"]')
-      .getByRole("button", { name: "Lay beside another" })
+      .getByRole("button", { name: "Compare", exact: true })
       .click();
     await page.getByRole("heading", { name: "Side by side" }).waitFor();
     await page.getByText("6 crests span 0.208 against 0.250 in").waitFor();
@@ -85,7 +83,7 @@ describe("Identify", () => {
     const { page, leave } = await enter();
     await go(page, "/identify");
     await page.getByText("Not true size yet").click();
-    await page.getByText("threaded", { exact: true }).click();
+    await page.locator('[data-option="male-thread"]').click();
     await page.getByLabel(ACROSS, { exact: true }).fill("0.561");
     const drawn = page.locator('[data-candidate="comp-3/8-m"] svg.true-size');
     const before = (await drawn.boundingBox())?.width ?? 0;

@@ -56,6 +56,28 @@ export function noClues(where: Place): Clues {
   };
 }
 
+/** The few shapes an end is told by at first sight. */
+export type Look = "male-thread" | "female-thread" | "smooth" | "socket" | "unknown";
+
+const LOOKS: Readonly<Record<Look, Pick<Clues, "threaded" | "gender">>> = {
+  "male-thread": { threaded: "yes", gender: "male" },
+  "female-thread": { threaded: "yes", gender: "female" },
+  smooth: { threaded: "no", gender: "male" },
+  socket: { threaded: "no", gender: "female" },
+  unknown: { threaded: "unknown", gender: "unknown" },
+};
+
+/** Returns what a shape says of the end. */
+export function lookingLike(look: Look): Pick<Clues, "threaded" | "gender"> {
+  return LOOKS[look];
+}
+
+/** Returns the shape that was chosen; null: something between the shapes was said. */
+export function lookOf({ threaded, gender }: Pick<Clues, "threaded" | "gender">): Look | null {
+  const looks: readonly Look[] = ["male-thread", "female-thread", "smooth", "socket", "unknown"];
+  return looks.find((look) => LOOKS[look].threaded === threaded && LOOKS[look].gender === gender) ?? null;
+}
+
 type Read = { readonly value: number | null; readonly fault: string | null };
 
 /** A length as typed; empty: not measured. */

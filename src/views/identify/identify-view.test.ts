@@ -1,7 +1,17 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { noClues, readClues, readCount, readingText, readReading, withChange } from "./clues.ts";
+import {
+  lookingLike,
+  lookOf,
+  noClues,
+  readClues,
+  readCount,
+  readingText,
+  readReading,
+  withChange,
+} from "./clues.ts";
 import { CARD_LONG_IN, keepScale, NOMINAL, readScale } from "./scale.ts";
+import { verdictOf } from "./verdict-kind.ts";
 
 const CALIPER_IN = 0.005;
 
@@ -124,4 +134,37 @@ describe("the screen's scale", () => {
     assert.equal(keepScale(broken, 100, 1).pxPerIn, 100);
     assert.equal(readScale({ ...memory(), getItem: () => '{"devicePxPerIn":"x"}' }, 1), NOMINAL);
   });
+});
+
+describe("the look of an end", () => {
+  it("is read back as it was chosen", () => {
+    for (const look of ["male-thread", "female-thread", "smooth", "socket", "unknown"] as const)
+      assert.equal(lookOf(lookingLike(look)), look);
+    assert.equal(lookOf({ threaded: "yes", gender: "unknown" }), null);
+  });
+});
+
+describe("where a reading stands", () => {
+  const candidate = (end: string | null, probability: number) => ({
+    end,
+    name: end ?? "None of these",
+    thread: null,
+    probability,
+    why: [],
+    twins: [],
+  });
+  const cases = [
+    { name: "one end beyond doubt", candidates: [candidate("a", 0.97), candidate("b", 0.03)], is: "is" },
+    { name: "two that share nearly all", candidates: [candidate("a", 0.6), candidate("b", 0.37)], is: "two" },
+    {
+      name: "several",
+      candidates: [candidate("a", 0.5), candidate("b", 0.3), candidate("c", 0.2)],
+      is: "open",
+    },
+    { name: "nothing listed", candidates: [candidate(null, 0.8), candidate("a", 0.2)], is: "none" },
+    { name: "one and the unlisted", candidates: [candidate("a", 0.7), candidate(null, 0.3)], is: "open" },
+    { name: "no candidate at all", candidates: [], is: "none" },
+  ] as const;
+  for (const { name, candidates, is } of cases)
+    it(`with ${name}: ${is}`, () => assert.equal(verdictOf({ candidates }), is));
 });

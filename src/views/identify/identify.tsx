@@ -11,14 +11,14 @@ import { Calibrate } from "./calibrate.tsx";
 import { CaliperFeed } from "./caliper-feed.tsx";
 import { type ClueChange, noClues, readClues, withChange } from "./clues.ts";
 import { Compare } from "./compare.tsx";
+import { FirstSights } from "./first-sights.tsx";
 import { IfWrong } from "./if-wrong.tsx";
 import { LikeliestBar } from "./leader-bar.tsx";
-import { Measuring } from "./measuring.tsx";
-import { NextStep } from "./next-step.tsx";
 import { Ranking } from "./ranking.tsx";
-import { CloserSights, FirstSights } from "./sights.tsx";
+import { Steps } from "./steps.tsx";
 import { useEndTables } from "./use-end-tables.ts";
 import { useScreenScale } from "./use-screen-scale.ts";
+import { Verdict } from "./verdict.tsx";
 
 interface IdentifyProps {
   readonly where?: Place;
@@ -75,9 +75,15 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
     <div className="@container mt-3" data-identify>
       <div className="grid gap-x-10 gap-y-4 @3xl:grid-cols-2">
         <div className="grid content-start gap-4">
-          <FirstSights clues={clues} onChange={change} />
-          <Measuring clues={clues} faults={faults} instruments={instruments} onChange={change} />
-          <CloserSights clues={clues} fault={faults.sight} onChange={change} />
+          <FirstSights clues={clues} profiles={profiles} onChange={change} />
+          <Steps
+            next={answer?.next ?? null}
+            profiles={profiles}
+            clues={clues}
+            faults={faults}
+            instruments={instruments}
+            onChange={change}
+          />
           <div className="flex flex-wrap gap-2">
             <button type="button" className="button" onClick={() => setClues(noClues(where))}>
               Clear everything
@@ -86,7 +92,7 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
           <CaliperFeed crests={clues.crests} onReading={change} />
         </div>
         <div className="grid content-start gap-3">
-          {answer && <NextStep next={answer.next} profiles={profiles} onChange={change} />}
+          {answer && <Verdict answer={answer} isBlank={isBlank(measured)} />}
           {one && other && (
             <Compare
               one={one}
@@ -98,11 +104,11 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
           )}
           {one && !other && (
             <p role="status" className="border-l-4 border-work pl-2">
-              {one.end.name} is laid out: choose another to lay beside it.
+              {one.end.name}: choose another to compare it with.
             </p>
           )}
           <Calibrate scale={scale} onScale={setPxPerIn} />
-          {answer && !isBlank(measured) && (
+          {answer && !(isBlank(measured) && clues.where === "unknown") && (
             <Ranking
               answer={answer}
               profiles={profiles}
@@ -112,7 +118,9 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
               onPick={onPick ?? null}
             />
           )}
-          {answer && !isBlank(measured) && <IfWrong lookAlikes={answer.lookAlikes} />}
+          {answer && !isBlank(measured) && (
+            <IfWrong lookAlikes={answer.lookAlikes} nameOf={(code) => profiles.get(code)?.end.name ?? code} />
+          )}
           <p className="text-small text-quiet">
             A computed likelihood, not a certificate: try the mate by hand before you wrench it, and stop at
             the first stiffness. Local code and the maker's sheet come first.

@@ -82,7 +82,7 @@ function Row({ candidate, rank, profiles, pxPerIn, compared, onCompare, onPick }
             aria-pressed={compared.includes(end)}
             onClick={() => onCompare(end)}
           >
-            {compared.includes(end) ? "Beside the other ✓" : "Lay beside another"}
+            {compared.includes(end) ? "Compared ✓" : "Compare"}
           </button>
         </div>
       )}

@@ -31,7 +31,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
         className="field figure"
         value={text}
         autoComplete="off"
-        inputMode="decimal"
+        inputMode="text"
         aria-invalid={fault !== undefined}
         aria-describedby={`${id}-about`}
         onChange={(event) => onText(event.target.value)}

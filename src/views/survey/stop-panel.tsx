@@ -1,13 +1,12 @@
-import { useId } from "react";
 import { STOP_KINDS } from "../../core/survey/index.ts";
 import { StopGlyph } from "../../drawing/stop-glyph.tsx";
 import { METHOD_WORDS, PROOF_WORDS, STOP_KIND_WORDS } from "../../labels/survey.ts";
 import { RadioGroup } from "../fields.tsx";
+import { PictureRadio } from "../picture-radio.tsx";
 import type { PanelProps } from "./panel-props.ts";
 
 /** Whether the stop holds, how that was proved, and what kind it is. */
 export function StopPanel({ draft: { survey }, set, guess }: PanelProps) {
-  const name = useId();
   const { stop } = survey;
   const words = new Map(STOP_KIND_WORDS);
   return (
@@ -32,25 +31,17 @@ export function StopPanel({ draft: { survey }, set, guess }: PanelProps) {
           onChange={(method) => set({ stop: { ...stop, method: method === "none" ? null : method } })}
         />
       )}
-      <fieldset className={guess("stop")}>
-        <legend className="text-small text-quiet">What kind is it?</legend>
-        <div className="grid grid-cols-4 gap-2">
-          {STOP_KINDS.map((kind) => (
-            <label key={kind} className="choice choice-picture">
-              <input
-                type="radio"
-                name={name}
-                value={kind}
-                checked={kind === stop.kind}
-                onChange={() => set({ stop: { ...stop, kind } })}
-                className="sr-only"
-              />
-              <StopGlyph kind={kind} />
-              <span className="text-small">{words.get(kind)}</span>
-            </label>
-          ))}
-        </div>
-      </fieldset>
+      <div className={guess("stop")}>
+        <PictureRadio
+          label="What kind is it?"
+          options={STOP_KINDS.map(
+            (kind) => [kind, words.get(kind) ?? kind, <StopGlyph key={kind} kind={kind} />] as const,
+          )}
+          value={stop.kind}
+          onChange={(kind) => set({ stop: { ...stop, kind } })}
+          columns="grid-cols-4"
+        />
+      </div>
     </>
   );
 }

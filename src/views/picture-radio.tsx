@@ -1,0 +1,44 @@
+import { type ReactNode, useId } from "react";
+
+interface PictureRadioProps<V extends string> {
+  readonly label: string;
+  readonly options: readonly (readonly [value: V, words: string, picture: ReactNode])[];
+  readonly value: V | null;
+  readonly onChange: (value: V) => void;
+  /** Columns of the grid, as a class. */
+  readonly columns: string;
+}
+
+/** One of a few by its picture: radio buttons that show what they mean. */
+export function PictureRadio<V extends string>({
+  label,
+  options,
+  value,
+  onChange,
+  columns,
+}: PictureRadioProps<V>) {
+  const name = useId();
+  return (
+    <fieldset>
+      <legend className="text-small text-quiet">{label}</legend>
+      <div className={`grid gap-2 ${columns}`}>
+        {options.map(([option, words, picture]) => (
+          <label key={option} className="choice choice-picture" data-option={option}>
+            <input
+              type="radio"
+              name={name}
+              value={option}
+              checked={option === value}
+              onChange={() => onChange(option)}
+              className="sr-only"
+            />
+            <span aria-hidden="true" className="grid h-14 place-items-center">
+              {picture}
+            </span>
+            <span className="text-small">{words}</span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
+  );
+}
