@@ -72,7 +72,10 @@ async function buildOfflineWorker(into: string): Promise<void> {
   await build({
     configFile: false,
     logLevel: "warn",
-    define: { "process.env.NODE_ENV": '"production"' },
+    define: {
+      "process.env.NODE_ENV": '"production"',
+      ASSETS_OF_BUILD: JSON.stringify(readdirSync(join(into, "_astro")).map((name) => `/_astro/${name}`)),
+    },
     build: {
       outDir: into,
       emptyOutDir: false,

@@ -3,6 +3,9 @@
 import { SHORTCUTS, type ShortcutAction } from "../views/shortcuts.ts";
 import { keepSendingLeftovers } from "../views/visit-log/other-visits.ts";
 
+/** Pages are kept once the page itself has come to rest, ms after it has loaded. */
+const KEEP_AFTER_MS = 1500;
+
 function isTyping(target: EventTarget | null): boolean {
   return (
     target instanceof HTMLElement &&
@@ -56,4 +59,24 @@ for (const button of document.querySelectorAll<HTMLButtonElement>("[data-copy]")
 // Only Today asks for what customers have answered.
 const wetAlerts = document.querySelector<HTMLElement>("[data-wet-alerts]");
 if (wetAlerts) void import("../views/wet-alerts.ts").then(({ watchForWet }) => watchForWet(wetAlerts));
+
+for (const button of document.querySelectorAll<HTMLButtonElement>("[data-reload]"))
+  button.addEventListener("click", () => location.reload());
+
+const keptPages = document.querySelector<HTMLElement>("[data-kept-pages]");
+if (keptPages) void import("../views/kept-pages.ts").then(({ listKeptPages }) => listKeptPages(keptPages));
+
+// Once the page has nothing else to do: a browser without a service worker only misses the pages kept on the device.
+if ("serviceWorker" in navigator) {
+  const visits = document.querySelector<HTMLElement>("[data-keep-offline]");
+  const keep = async () => {
+    if (visits)
+      await (await import("../views/keep-visits.ts")).keepVisits(
+        (visits.dataset["keepOffline"] ?? "").split("\n"),
+      );
+    else await (await import("../views/offline-worker.ts")).offlineWorker();
+  };
+  addEventListener("load", () => setTimeout(() => void keep().catch(() => undefined), KEEP_AFTER_MS));
+}
+
 void keepSendingLeftovers();

@@ -1,11 +1,14 @@
 /**
- * Service worker of a visit's pages: shown again without a network, as they were last seen. Ticks are not its business:
+ * Service worker of the shop's pages: shown again without a network, as they were last seen. Ticks are not its business:
  * they wait in the page's own store. Built on its own (ops/build.ts) to /offline-worker.js.
  */
 import { clientsClaim, type WorkboxPlugin } from "workbox-core";
 import { ExpirationPlugin } from "workbox-expiration";
-import { registerRoute } from "workbox-routing";
+import { registerRoute, setCatchHandler } from "workbox-routing";
 import { CacheFirst, NetworkFirst } from "workbox-strategies";
+
+/** Addresses of the scripts, styles and fonts of this build (ops/build.ts). */
+declare const ASSETS_OF_BUILD: readonly string[];
 
 /** A cellar with one bar of signal: the page as last seen is better than a blank for longer than this. */
 const PATIENCE_S = 4;
@@ -14,22 +17,26 @@ const PATIENCE_S = 4;
 const atMost = (maxEntries: number) =>
   new ExpirationPlugin({ maxEntries, purgeOnQuotaError: true }) as WorkboxPlugin;
 
+/** Addresses of pages of the shop: no endpoints, no files, no links that a customer was given. */
+const isPage = ({ pathname }: URL) =>
+  !/^\/(api|_astro|look-back)\//.test(pathname) && !(pathname.split("/").at(-1) ?? "").includes(".");
+
 registerRoute(
-  ({ request, url }) => request.mode === "navigate" && url.pathname.startsWith("/visits/"),
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === "navigate" && isPage(url),
   new NetworkFirst({
-    cacheName: "visit-pages",
+    cacheName: "pages",
     networkTimeoutSeconds: PATIENCE_S,
-    plugins: [atMost(80)],
+    plugins: [atMost(200)],
   }),
 );
-// The page asks for itself to be kept when it first meets this worker: that is no navigation.
+// Today and a visit's own pages ask for pages to be kept: those are no navigations.
 registerRoute(
-  ({ request, url }) => request.mode !== "navigate" && /^\/visits\/[^/]+\/(run$|[^/]+\/)/.test(url.pathname),
-  new NetworkFirst({ cacheName: "visit-pages", networkTimeoutSeconds: PATIENCE_S }),
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode !== "navigate" && isPage(url),
+  new NetworkFirst({ cacheName: "pages" }),
 );
 registerRoute(
   ({ url, sameOrigin }) =>
-    sameOrigin && (url.pathname.startsWith("/_astro/") || url.pathname === "/favicon.svg"),
+    sameOrigin && (url.pathname.startsWith("/_astro/") || /^\/[a-z0-9-]+\.(svg|png)$/.test(url.pathname)),
   new CacheFirst({
     cacheName: "assets",
     plugins: [atMost(300)],
@@ -42,5 +49,24 @@ registerRoute(
     plugins: [atMost(60)],
   }),
 );
+
+/** What is shown for a page that was never kept. */
+const WITHOUT_NETWORK = "/offline";
+
+setCatchHandler(async ({ request }) => {
+  const instead = request.destination === "document" ? await caches.match(WITHOUT_NETWORK) : undefined;
+  return instead ?? Response.error();
+});
+
+// Scripts and styles of every page are fetched once, so that a kept page is whole although nobody has opened it here.
+addEventListener("install", (event) => {
+  if (!("waitUntil" in event) || typeof event.waitUntil !== "function") return;
+  event.waitUntil(
+    Promise.all([
+      caches.open("assets").then((cache) => cache.addAll([...ASSETS_OF_BUILD])),
+      caches.open("fallback").then((cache) => cache.add(WITHOUT_NETWORK)),
+    ]),
+  );
+});
 
 clientsClaim();

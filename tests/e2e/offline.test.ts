@@ -1,0 +1,72 @@
+/** As an app: what can be installed, and what opens without a network although nobody has opened it on this device before. */
+import assert from "node:assert/strict";
+import { describe, it } from "node:test";
+import { imageSize } from "image-size";
+import { z } from "zod";
+import { makeContext } from "../../src/app/context.ts";
+import { openVisit } from "../../src/app/visit/visit.ts";
+import { alive, go } from "../support/browser.ts";
+import { startApp } from "../support/house.ts";
+import { CONNECTION, idOf, startedVisit } from "../support/story.ts";
+
+const { newPage: enter, database, killServer: cut, restartServer: mend } = startApp("template_empty");
+const VISIT = idOf(0x0ff1);
+const BASE = `/visits/${VISIT}/${CONNECTION}`;
+const manifestSchema = z.object({
+  name: z.string().min(1),
+  start_url: z.literal("/"),
+  display: z.literal("standalone"),
+  icons: z.array(z.object({ src: z.string(), sizes: z.string(), type: z.string() })).min(3),
+});
+
+describe("as an app", () => {
+  it("has a manifest whose icons are there in the size they are said to be", async () => {
+    const { page, leave } = await enter();
+    await go(page, "/");
+    const href = await page.locator("link[rel=manifest]").getAttribute("href");
+    const manifest = manifestSchema.parse(await (await page.request.get(href ?? "")).json());
+    for (const { src, sizes, type } of manifest.icons) {
+      const answer = await page.request.get(src);
+      assert.ok(answer.ok(), src);
+      assert.equal(answer.headers()["content-type"]?.split(";")[0], type);
+      if (sizes === "any") continue;
+      const { width, height } = imageSize(await answer.body());
+      assert.equal(`${width}x${height}`, sizes, src);
+    }
+    await leave();
+  });
+
+  it("opens Today, a visit, its run sheet, survey and check without a network, and says what it has where it has nothing", async () => {
+    await openVisit(makeContext(database().sql), VISIT, startedVisit());
+    const { page, leave } = await enter({ viewport: { width: 390, height: 844 } });
+    await go(page, "/");
+    await page.locator("html[data-visits-kept]").waitFor({ state: "attached" });
+
+    await cut();
+    await page.goto("/");
+    await page.getByRole("heading", { name: "Today" }).waitFor();
+    await page.getByText("Test visit").first().waitFor();
+    for (const [path, part] of [
+      [`/visits/${VISIT}`, "h1"],
+      [`/visits/${VISIT}/run`, ".run-progress"],
+      [`${BASE}/survey`, ".scene"],
+      [`${BASE}/leak-check`, "[data-stage]"],
+    ] as const) {
+      await page.goto(path);
+      await alive(page);
+      await page.locator(part).first().waitFor();
+    }
+    await page.goto("/customers");
+    await page.getByRole("heading", { name: "No network" }).waitFor();
+    await page.getByRole("link", { name: "Today", exact: true }).last().waitFor();
+    assert.ok((await page.locator("[data-kept-pages] a").count()) >= 5);
+    await page.locator(`[data-kept-pages] a[href="/visits/${VISIT}/run"]`).click();
+    await page.waitForURL(/\/run$/);
+    await alive(page);
+
+    await mend();
+    await page.goto("/customers");
+    await page.getByRole("heading", { name: "Customers" }).waitFor();
+    await leave();
+  });
+});
