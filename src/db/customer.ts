@@ -22,10 +22,12 @@ export async function listCustomers(
   sql: Db,
   limit: number,
   after: { readonly name: string; readonly id: string } | null = null,
+  like: string | null = null,
 ): Promise<readonly CustomerRow[]> {
   return sql<CustomerRow[]>`
     select customer_id, name, phone, email, note, version from customer
-    ${after === null ? sql`` : sql`where (lower(name), customer_id) > (${after.name.toLowerCase()}, ${after.id})`}
+    where ${after === null ? sql`true` : sql`(lower(name), customer_id) > (${after.name.toLowerCase()}, ${after.id})`}
+      and ${like === null ? sql`true` : sql`(name ilike ${like} or phone ilike ${like} or email ilike ${like})`}
     order by lower(name), customer_id limit ${limit}`;
 }
 

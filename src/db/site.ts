@@ -63,6 +63,7 @@ export async function listSites(
   sql: Db,
   limit: number,
   after: { readonly name: string; readonly id: string } | null = null,
+  like: string | null = null,
 ): Promise<readonly ListedSiteRow[]> {
   return sql<ListedSiteRow[]>`
     select site.site_id, site.customer_id, site.name, site.address, site.zone, site.valves, site.contacts, site.access_note,
@@ -71,7 +72,8 @@ export async function listSites(
     cross join lateral (
       select count(*)::int as visits, max(starts_at) as last_visit_at from visit
       where visit.site_id = site.site_id and phase <> 'binned') as visits
-    ${after === null ? sql`` : sql`where (lower(site.name), site.site_id) > (${after.name.toLowerCase()}, ${after.id})`}
+    where ${after === null ? sql`true` : sql`(lower(site.name), site.site_id) > (${after.name.toLowerCase()}, ${after.id})`}
+      and ${like === null ? sql`true` : sql`(site.name ilike ${like} or site.address ilike ${like} or customer.name ilike ${like})`}
     order by lower(site.name), site.site_id limit ${limit}`;
 }
 

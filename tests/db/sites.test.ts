@@ -1,7 +1,9 @@
 /** Sites as rows: the valves one visit found are known on the next, and a fixture with hot and cold is one piece of work. */
+
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
+import { addCustomer, readCustomers, readSites } from "../../src/app/site/site.ts";
 import { addConnection, startVisit } from "../../src/app/visit/start-visit.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
@@ -63,6 +65,26 @@ describe("a site", () => {
     assert.deepEqual(state.connections[0]?.valves, state.valves);
     const sites = await database.sql`select site_id from site where name = ${SITE.name}`;
     assert.equal(sites.length, 1);
+  });
+
+  it("is found by a part of its name, address or customer, whatever signs are typed", async () => {
+    const customer = new FormData();
+    customer.set("name", "Harbour 100 % Trust");
+    customer.set("phone", "902 555 0100");
+    customer.set("email", "");
+    customer.set("note", "");
+    await addCustomer(context, idOf(0xe00c), customer);
+    const names = async (typed: string) =>
+      (await readSites(context, null, typed)).sites.map(({ name }) => name);
+    assert.deepEqual(await names("gullwing"), [SITE.name]);
+    assert.deepEqual(await names("slipway"), [SITE.name]);
+    assert.deepEqual(await names("  "), [SITE.name], "nothing typed: every site");
+    for (const typed of ["nowhere", "%", "_ullwing", "\\"]) assert.deepEqual(await names(typed), [], typed);
+    const customers = async (typed: string) =>
+      (await readCustomers(context, null, typed)).customers.map(({ name }) => name);
+    assert.deepEqual(await customers("100 %"), ["Harbour 100 % Trust"]);
+    assert.deepEqual(await customers("555 01"), ["Harbour 100 % Trust"]);
+    assert.deepEqual(await customers("100%%"), []);
   });
 
   it("learns its valves from a visit that is read in from a file", async () => {

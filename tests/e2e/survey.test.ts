@@ -78,6 +78,7 @@ describe("Survey", () => {
     assert.equal(await inlet.getAttribute("aria-pressed"), "true");
     const search = page.locator('[data-end-picker="Inlet end"]').getByRole("combobox");
     await search.fill("half inch taper fip");
+    await page.getByRole("option").filter({ hasText: "npt-1/2-f" }).waitFor();
     await page.getByRole("option").nth(1).waitFor({ state: "detached" });
     await page.keyboard.press("ArrowDown");
     await page.keyboard.press("Enter");

@@ -1,4 +1,5 @@
 /** What the server would not take stays on the device, visible, until a person decides; what the device cannot keep is said at once. */
+
 import assert from "node:assert/strict";
 import { readFileSync } from "node:fs";
 import { describe, it } from "node:test";
@@ -7,6 +8,7 @@ import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { accessibilityFaults, go, overflows, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
+import { openPart } from "../support/survey.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
@@ -123,6 +125,7 @@ describe("the tray", () => {
         idOf(0x7fff01),
       ),
     ]);
+    await openPart(page, "fixture");
     await page.getByLabel(/notes/i).fill("seen by me");
     await page.getByRole("button", { name: /^Save/ }).first().click();
     await page.getByText(/Somebody else has saved this survey since/).waitFor();

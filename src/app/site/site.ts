@@ -93,12 +93,22 @@ function afterMark(text: string | null): { readonly name: string; readonly id: s
   return name === undefined || id === undefined ? null : { name, id };
 }
 
-/** Returns a page of sites by name, and where the next one begins. */
+/** Letters of a filter at most. */
+const MOST_LETTERS = 80;
+
+/** A part of a name as the database looks for it; null: nothing was typed. */
+function likeOf(typed: string | null): string | null {
+  const clean = (typed ?? "").trim().slice(0, MOST_LETTERS);
+  return clean === "" ? null : `%${clean.replaceAll(/[\\%_]/g, "\\$&")}%`;
+}
+
+/** Returns a page of sites by name, and where the next one begins. `containing`: part of a name, an address or a customer's name. */
 export async function readSites(
   { sql }: Pick<Context, "sql">,
   after: string | null,
+  containing: string | null = null,
 ): Promise<{ readonly sites: readonly ListedSiteRow[]; readonly next: string | null }> {
-  const rows = await listSites(sql, A_PAGE + 1, afterMark(after));
+  const rows = await listSites(sql, A_PAGE + 1, afterMark(after), likeOf(containing));
   const sites = rows.slice(0, A_PAGE);
   const last = sites.at(-1);
   return { sites, next: rows.length > A_PAGE && last ? `${last.name}~${last.siteId}` : null };
@@ -112,12 +122,13 @@ export async function recentlyVisited({ sql }: Pick<Context, "sql">): Promise<re
   return recentSites(sql, MOST_OFFERED);
 }
 
-/** Returns a page of customers by name, and where the next one begins. */
+/** Returns a page of customers by name, and where the next one begins. `containing`: part of a name, phone or address. */
 export async function readCustomers(
   { sql }: Pick<Context, "sql">,
   after: string | null,
+  containing: string | null = null,
 ): Promise<{ readonly customers: readonly CustomerRow[]; readonly next: string | null }> {
-  const rows = await listCustomers(sql, A_PAGE + 1, afterMark(after));
+  const rows = await listCustomers(sql, A_PAGE + 1, afterMark(after), likeOf(containing));
   const customers = rows.slice(0, A_PAGE);
   const last = customers.at(-1);
   return { customers, next: rows.length > A_PAGE && last ? `${last.name}~${last.customerId}` : null };
