@@ -24,6 +24,7 @@ const SOURCES = [
   "ops/serve.ts",
   "astro.config.ts",
   "tsconfig.json",
+  "package.json",
   "package-lock.json",
 ];
 const KEPT_BUILDS = 2;
