@@ -203,3 +203,32 @@ export function PartShape({ drawn, ends }: { readonly drawn: DrawnPart; readonly
     </g>
   );
 }
+
+/** The wall a run begins at, and what comes out of it, as far as the first end. */
+export function WallEnd({ toX }: { readonly toX: number }) {
+  return (
+    <>
+      <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
+      <path
+        className="strip-hair"
+        d="M16 -30 L4 -20 M16 -18 L4 -8 M16 -6 L4 4 M16 6 L4 16 M16 18 L4 28 M16 30 L8 37"
+        strokeWidth={1.4}
+      />
+      <rect className="strip-metal" x={16} y={-13} width={toX - 16} height={26} strokeWidth={1.5} />
+    </>
+  );
+}
+
+/** The body that carries the last end of a run. */
+export function FixtureEnd({ x, isPlastic }: { readonly x: number; readonly isPlastic: boolean }) {
+  return (
+    <rect
+      className={isPlastic ? "strip-plastic" : "strip-metal"}
+      x={x}
+      y={-24}
+      width={38}
+      height={48}
+      strokeWidth={1.5}
+    />
+  );
+}

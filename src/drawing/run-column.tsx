@@ -1,21 +1,12 @@
 /** The run strip upright, for a phone: wall below, fixture above, joints on the side of the thumb, figures beside them. */
-import type { Plan, PlanJoint } from "../core/plan/index.ts";
+import type { PlanJoint } from "../core/plan/index.ts";
 import { formatTurns } from "../core/units/index.ts";
-import { JointGlyph, type JointMark } from "./glyph.tsx";
+import { JointGlyph } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
-import { type DrawnPart, type EndFigures, layOutStrip, type StripLayout } from "./layout.ts";
-import { Face, PartShape } from "./part-shape.tsx";
+import { type DrawnPart, layOutStrip, type StripLayout } from "./layout.ts";
+import { Face, FixtureEnd, PartShape, WallEnd } from "./part-shape.tsx";
 import { shortEnd, shortName } from "./part-words.ts";
-
-interface RunColumnProps {
-  readonly plan: Plan;
-  readonly ends: EndFigures;
-  readonly joints: readonly JointMark[];
-  readonly fixture: string;
-  readonly inletPlastic: boolean;
-  readonly open?: number | undefined;
-  readonly hrefFor?: ((joint: number) => string) | undefined;
-}
+import type { RunProps } from "./run-props.ts";
 
 /** Width of the drawing in its own units: a phone shows one unit as a little more than a pixel. */
 const WIDTH = 340;
@@ -103,7 +94,7 @@ function AsideBranch({
   words,
   ...glyphs
 }: { readonly layout: StripLayout; readonly yOf: (x: number) => number; readonly words: string } & Pick<
-  RunColumnProps,
+  RunProps,
   "joints" | "open" | "hrefFor"
 >) {
   const { aside } = layout;
@@ -136,7 +127,7 @@ function AsideBranch({
 }
 
 /** Draws a plan upright; the same marks as the run strip, turned a quarter. */
-export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunColumnProps) {
+export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunProps) {
   const layout = layOutStrip(plan, ends, { inletPlastic, label: "", way: "upright" });
   const { inlet, supply } = layout;
   const base = TOP + inlet.x + 40 + (layout.aside?.isOnOutlet ? 40 : 0);
@@ -156,13 +147,7 @@ export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hre
       aria-label={jointStripText(joints, fixture)}
     >
       <g transform={`translate(${AXIS_X} ${base}) rotate(-90)`}>
-        <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
-        <path
-          className="strip-hair"
-          d="M16 -30 L4 -20 M16 -18 L4 -8 M16 -6 L4 4 M16 6 L4 16 M16 18 L4 28 M16 30 L8 37"
-          strokeWidth={1.4}
-        />
-        <rect className="strip-metal" x={16} y={-13} width={supply.x - 16} height={26} strokeWidth={1.5} />
+        <WallEnd toX={supply.x} />
         <Face face={supply} ends={ends} />
         {layout.parts.map((drawn) => (
           <PartShape key={drawn.x} drawn={drawn} ends={ends} />
@@ -177,14 +162,7 @@ export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hre
           />
         ))}
         <Face face={inlet} ends={ends} />
-        <rect
-          className={inletPlastic ? "strip-plastic" : "strip-metal"}
-          x={inlet.x}
-          y={-24}
-          width={38}
-          height={48}
-          strokeWidth={1.5}
-        />
+        <FixtureEnd x={inlet.x} isPlastic={inletPlastic} />
       </g>
       <Words
         y={yOf(inlet.x + 18)}

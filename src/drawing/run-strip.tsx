@@ -1,21 +1,11 @@
 /** The run strip: one connection from the wall (left) to its fixture (right), parts to scale, joints as numbered glyphs. */
 import type { ReactNode } from "react";
-import type { Plan } from "../core/plan/index.ts";
-import { JointGlyph, type JointMark } from "./glyph.tsx";
+import { JointGlyph } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
-import { type DrawnAside, type DrawnPart, type EndFigures, layOutStrip } from "./layout.ts";
-import { Face, PartShape } from "./part-shape.tsx";
+import { type DrawnAside, type DrawnPart, layOutStrip } from "./layout.ts";
+import { Face, FixtureEnd, PartShape, WallEnd } from "./part-shape.tsx";
 import { shortEnd, shortName } from "./part-words.ts";
-
-interface RunStripProps {
-  readonly plan: Plan;
-  readonly ends: EndFigures;
-  readonly joints: readonly JointMark[];
-  readonly fixture: string;
-  readonly inletPlastic: boolean;
-  readonly open?: number | undefined;
-  readonly hrefFor?: ((joint: number) => string) | undefined;
-}
+import type { RunProps } from "./run-props.ts";
 
 /** Words under a part. Under a fork they stand to the right of what drops from it. */
 function PartLabel({ drawn, isFork }: { readonly drawn: DrawnPart; readonly isFork: boolean }) {
@@ -69,7 +59,7 @@ function Aside({ aside, y, words, end, children }: AsideProps) {
   );
 }
 
-export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunStripProps) {
+export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunProps) {
   const layout = layOutStrip(plan, ends, { inletPlastic, label: fixture });
   const { inlet, supply } = layout;
   const nameOf = (code: string) => shortEnd(ends[code]?.name ?? code);
@@ -93,13 +83,7 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
       <text className="strip-quiet" x={4} y={-44} fontSize={12.5} letterSpacing={1.5}>
         {layout.startsAt === "wall" ? "WALL" : "LINE THAT STAYS"}
       </text>
-      <path className="strip-line" d="M16 -34 V34" strokeWidth={2} />
-      <path
-        className="strip-hair"
-        d="M16 -30 L4 -20 M16 -18 L4 -8 M16 -6 L4 4 M16 6 L4 16 M16 18 L4 28 M16 30 L8 37"
-        strokeWidth={1.4}
-      />
-      <rect className="strip-metal" x={16} y={-13} width={supply.x - 16} height={26} strokeWidth={1.5} />
+      <WallEnd toX={supply.x} />
       <Face face={supply} ends={ends} />
       <text className="strip-quiet strip-figure" x={24} y={52} fontSize={12.5}>
         {nameOf(supply.end)}
@@ -119,14 +103,7 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         </g>
       ))}
       <Face face={inlet} ends={ends} />
-      <rect
-        className={inletPlastic ? "strip-plastic" : "strip-metal"}
-        x={inlet.x}
-        y={-24}
-        width={38}
-        height={48}
-        strokeWidth={1.5}
-      />
+      <FixtureEnd x={inlet.x} isPlastic={inletPlastic} />
       <text x={inlet.x + 46} y={-6} fontSize={13}>
         {lastWords}
       </text>

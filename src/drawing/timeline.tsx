@@ -24,7 +24,7 @@ interface TimeLineProps {
 }
 
 const SIZES = {
-  wide: { label: 190, bars: 1000, ticks: 14 },
+  wide: { label: 180, bars: 850, ticks: 13 },
   narrow: { label: 108, bars: 208, ticks: 4 },
 } as const;
 const ROW_PX = 46;

@@ -32,7 +32,7 @@ export function PictureRadio<V extends string>({
               onChange={() => onChange(option)}
               className="sr-only"
             />
-            <span aria-hidden="true" className="grid h-14 place-items-center">
+            <span aria-hidden="true" className="grid h-14 items-end justify-items-center">
               {picture}
             </span>
             <span className="text-small">{words}</span>

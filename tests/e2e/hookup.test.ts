@@ -4,18 +4,14 @@ import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
-import { alive, go, openPicker, saved } from "../support/browser.ts";
+import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { chooseEnd, confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
+import { beginVisit, chooseEnd, confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
 async function open(page: Page, preset: string): Promise<void> {
-  await go(page, "/");
-  await openPicker(page);
-  await page.getByRole("button", { name: preset, exact: true }).click();
-  await page.waitForURL(/\/survey(#|$)/);
-  await alive(page);
+  await beginVisit(page, preset);
 }
 
 /** Saves the survey and goes on to the hookup. */

@@ -3,9 +3,9 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import type { Page } from "playwright-core";
-import { alive, go, openPicker, saved } from "../support/browser.ts";
+import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { chooseEnd, chosenEnd, openPart } from "../support/survey.ts";
+import { beginVisit, chooseEnd, chosenEnd, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -15,11 +15,7 @@ const leader = (page: Page, code: string) => page.locator(`[data-leader="${code}
 describe("Identify from Survey", () => {
   it("reads the supply end in place and fills it in; the survey keeps it", async () => {
     const { page, leave } = await enter();
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Toilet", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Toilet");
     await page.getByRole("button", { name: "Not sure? Identify it" }).first().click();
     const reader = page.getByRole("region", { name: "Identify: Supply end" });
     await reader.locator('[data-option="male-thread"]').click();

@@ -4,9 +4,9 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { getDocument } from "pdfjs-dist/legacy/build/pdf.mjs";
 import type { Page } from "playwright-core";
-import { alive, go, openPicker, saved } from "../support/browser.ts";
+import { alive, go, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { openPart } from "../support/survey.ts";
+import { beginVisit, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_demo");
 
@@ -114,11 +114,7 @@ describe("the line bench", () => {
 
   it("is filled in from the survey, and its length goes to the planner", async () => {
     const { page, leave } = await enter();
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Toilet", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Toilet");
     await openPart(page, "line");
     await page.getByText("Where the ends lie: not measured").click();
     await page.getByLabel("Inlet right of it").fill("4");

@@ -10,7 +10,7 @@ import { accessibilityFaults, alive, go, openPicker, overflows, saved } from "..
 import { startApp } from "../support/house.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, startedVisit, tickedTo } from "../support/story.ts";
-import { lookAtPlans, openPart } from "../support/survey.ts";
+import { beginVisit, lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
@@ -163,11 +163,7 @@ describe("signing", () => {
 describe("a survey", () => {
   it("from a preset is a guess until it is confirmed, lengths by themselves", async () => {
     const { page, leave } = await enter();
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Toilet", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Toilet");
     await page.locator('[data-phase="guessed"]').waitFor();
     await page.getByRole("button", { name: /^I have looked/ }).click();
     await page.locator('[data-scene-part="line"].scene-guess').waitFor();

@@ -4,10 +4,10 @@ import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
 import { after, before, describe, it } from "node:test";
 import type { Browser, Page } from "playwright-core";
-import { alive, go, openBrowser, openPicker, saved, visitor } from "../support/browser.ts";
+import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
-import { confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
+import { beginVisit, confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
 
 let database: TestDatabase;
 let server: TestServer;
@@ -66,11 +66,7 @@ describe("a first visit", () => {
 
   it("goes from one tap to a signed record, and stands after a restart", async () => {
     const { page, leave } = await visitor(browser, server.base);
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Toilet", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Toilet");
     const survey = page.url();
 
     await page.locator('[data-live-plan="current"]').waitFor();

@@ -1,9 +1,9 @@
 /** The survey as a picture: taps counted, parts opened by hand and by key, ends found by what people call them. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { alive, go, openPicker, overflows, saved } from "../support/browser.ts";
+import { alive, go, overflows, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
-import { chooseEnd, chosenEnd, lookAtPlans, openPart } from "../support/survey.ts";
+import { beginVisit, chooseEnd, chosenEnd, lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter } = startApp("template_empty");
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
@@ -45,11 +45,7 @@ describe("Survey", () => {
 
   it("shows the likely plan as facts come in, and says so when nothing can be built", async () => {
     const { page, leave } = await enter();
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Toilet", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Toilet");
     const foot = page.locator("[data-survey-foot]");
     await foot.getByText(/line, 3\/8 comp x 7\/8/i).waitFor();
     await foot.getByText("If what nobody has looked at yet is as shown.").waitFor();
@@ -67,11 +63,7 @@ describe("Survey", () => {
 
   it("opens parts by key, and finds an end by what people call it with the keyboard alone", async () => {
     const { page, leave } = await enter();
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Refrigerator", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Refrigerator");
     const inlet = page.locator('[data-scene-part="inlet"]');
     await inlet.focus();
     await page.keyboard.press("Enter");
@@ -82,6 +74,7 @@ describe("Survey", () => {
     await page.getByRole("option").nth(1).waitFor({ state: "detached" });
     await page.keyboard.press("ArrowDown");
     await page.keyboard.press("Enter");
+    await page.locator('[data-option="npt-1/2-f"] :checked').waitFor({ state: "attached" });
     assert.equal(await chosenEnd(page, "Inlet end"), "npt-1/2-f");
     await search.fill("unobtainium");
     await page.getByText(/No end is called that/).waitFor();
@@ -92,11 +85,7 @@ describe("Survey", () => {
 
   it("keeps what was changed on the way to the plans, on a phone too", async () => {
     const { page, leave } = await enter(PHONE);
-    await go(page, "/");
-    await openPicker(page);
-    await page.getByRole("button", { name: "Dishwasher", exact: true }).click();
-    await page.waitForURL(/\/survey(#|$)/);
-    await alive(page);
+    await beginVisit(page, "Dishwasher");
     assert.equal(await overflows(page), false);
     await openPart(page, "water");
     await page.getByLabel(/Static pressure/).fill("52");

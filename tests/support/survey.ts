@@ -1,8 +1,17 @@
 /** Answering a survey in the browser: on the drawing, part by part. */
 import type { Page } from "playwright-core";
-import { alive } from "./browser.ts";
+import { alive, go, openPicker } from "./browser.ts";
 
 type ScenePart = "supply" | "stop" | "inlet" | "line" | "water" | "fixture";
+
+/** Opens a visit on Today with what is to be connected, and waits for the survey of its first connection. */
+export async function beginVisit(page: Page, group: string): Promise<void> {
+  await go(page, "/");
+  await openPicker(page);
+  await page.getByRole("button", { name: group, exact: true }).click();
+  await page.waitForURL(/\/survey(#|$)/);
+  await alive(page);
+}
 
 /** Opens the questions about one part of the job. */
 export async function openPart(page: Page, part: ScenePart): Promise<void> {
@@ -13,14 +22,14 @@ export async function openPart(page: Page, part: ScenePart): Promise<void> {
 /** Chooses an end in a picker: among the likely ones, or by what it is called. */
 export async function chooseEnd(page: Page, label: string, code: string, called: string): Promise<void> {
   const picker = page.locator(`[data-end-picker="${label}"]`);
-  const likely = picker.locator(`[data-end="${code}"]`);
+  const likely = picker.locator(`[data-option="${code}"]`);
   if ((await likely.count()) > 0) {
     await likely.click();
     return;
   }
   await picker.getByRole("combobox", { name: "Another end" }).fill(called);
   await picker.getByRole("option").filter({ hasText: code }).click();
-  await picker.locator(`[data-end="${code}"] :checked`).waitFor({ state: "attached" });
+  await picker.locator(`[data-option="${code}"] :checked`).waitFor({ state: "attached" });
 }
 
 /** Code of the end that is chosen in a picker. */

@@ -1,12 +1,11 @@
 import { useMemo, useState } from "react";
 import type { EndOffer } from "../../drawing/end-choice.ts";
-import { LETTER_WORDS } from "../../labels/compatibility.ts";
 import { EndPicker } from "../end-picker/end-picker.tsx";
 import { CheckboxField, SelectField } from "../fields.tsx";
 import { GoesOn } from "./goes-on.tsx";
 import { ANY, type Cell, type Filter, type GridEnd, letterAt, shownBy } from "./grid-model.ts";
 import { JointPanel } from "./joint-card.tsx";
-import { LetterMark, MARKS } from "./letter-mark.tsx";
+import { Legend } from "./letter-mark.tsx";
 import { Matrix } from "./matrix.tsx";
 
 interface CompatibilityProps {
@@ -20,19 +19,6 @@ interface CompatibilityProps {
 }
 
 const ALL: readonly [string, string] = [ANY, "every family"];
-
-function Legend() {
-  return (
-    <ul className="flex flex-wrap gap-x-6 gap-y-1 text-small">
-      {MARKS.map(([letter]) => (
-        <li key={letter} className="flex items-center gap-2">
-          <LetterMark letter={letter} />
-          {LETTER_WORDS[letter]}
-        </li>
-      ))}
-    </ul>
-  );
-}
 
 /** The two ends that are chosen, as indexes; a cell once both are. */
 interface Pair {

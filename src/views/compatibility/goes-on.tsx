@@ -1,6 +1,6 @@
 import { LETTER_WORDS } from "../../labels/compatibility.ts";
 import { type GridEnd, meetingsByFamily } from "./grid-model.ts";
-import { LetterMark, MARKS } from "./letter-mark.tsx";
+import { Legend, LetterMark } from "./letter-mark.tsx";
 
 interface GoesOnProps {
   readonly ends: readonly GridEnd[];
@@ -21,14 +21,7 @@ export function GoesOn({ ends, families, rows, on, tried, onTry }: GoesOnProps) 
   return (
     <section aria-label={`Everything that goes on ${ends[on]?.name}`}>
       <h2>What goes on {ends[on]?.name}?</h2>
-      <ul className="mt-1 flex flex-wrap gap-x-6 gap-y-1 text-small">
-        {MARKS.map(([letter]) => (
-          <li key={letter} className="flex items-center gap-2">
-            <LetterMark letter={letter} />
-            {LETTER_WORDS[letter]}
-          </li>
-        ))}
-      </ul>
+      <Legend />
       <div className="mt-2 grid gap-x-8 sm:grid-cols-2 lg:grid-cols-3">
         {groups.map(({ family, meetings }) => (
           <div key={family} className="break-inside-avoid py-2">

@@ -1,7 +1,8 @@
+import { LETTER_WORDS } from "../../labels/compatibility.ts";
 import type { Letter } from "./grid-model.ts";
 
 /** Every verdict that is worth a mark, in the order they are told, with the class of its mark. */
-export const MARKS: readonly (readonly [Exclude<Letter, "n">, string])[] = [
+const MARKS: readonly (readonly [Exclude<Letter, "n">, string])[] = [
   ["f", "fits-mark-f"],
   ["w", "fits-mark-w"],
   ["s", "fits-mark-s"],
@@ -17,5 +18,19 @@ export function LetterMark({ letter, size = 18 }: { readonly letter: Letter; rea
       {letter === "s" && <path className={drawn} d="M3 15L15 3" />}
       {letter === "n" && <path className={drawn} d="M3 15L15 3M3 3L15 15" />}
     </svg>
+  );
+}
+
+/** What each mark means. */
+export function Legend() {
+  return (
+    <ul className="flex flex-wrap gap-x-6 gap-y-1 text-small">
+      {MARKS.map(([letter]) => (
+        <li key={letter} className="flex items-center gap-2">
+          <LetterMark letter={letter} />
+          {LETTER_WORDS[letter]}
+        </li>
+      ))}
+    </ul>
   );
 }

@@ -1,8 +1,9 @@
-import { lazy, Suspense, useId, useState } from "react";
+import { lazy, Suspense, useState } from "react";
 import type { EndCode } from "../../core/end/index.ts";
 import type { Place } from "../../core/identify/index.ts";
 import type { EndChoice, EndOffer } from "../../drawing/end-choice.ts";
 import { Silhouette } from "../../drawing/silhouette.tsx";
+import { PictureRadio } from "../picture-radio.tsx";
 import { EndSearch } from "./end-search.tsx";
 
 const Identify = lazy(async () => ({ default: (await import("../identify/identify.tsx")).Identify }));
@@ -21,21 +22,13 @@ interface EndPickerProps {
   readonly canIdentify?: boolean;
 }
 
-function EndOption({ end, offer }: { readonly end: EndChoice; readonly offer: EndOffer }) {
-  const shape = offer.shapes[end.code];
-  return (
-    <>
-      <span className="grid h-14 items-end justify-items-center" aria-hidden="true">
-        {shape && <Silhouette shape={shape} pxPerIn={PX_PER_IN} label={end.name} />}
-      </span>
-      <span className="text-small">{end.name}</span>
-    </>
-  );
+function outlineOf({ code, name }: EndChoice, { shapes }: EndOffer) {
+  const shape = shapes[code];
+  return shape ? <Silhouette shape={shape} pxPerIn={PX_PER_IN} label={name} /> : null;
 }
 
 /** Choosing an end: the likely ones of the place as outlines to one scale, any other by its name, an unknown one by measuring. */
 export function EndPicker({ label, offer, place, value, onChange, canIdentify = true }: EndPickerProps) {
-  const group = useId();
   const [isReading, setReading] = useState(false);
   const likely = offer.likely[place] ?? [];
   const shown = value === null || likely.includes(value) ? likely : [value, ...likely.slice(0, -1)];
@@ -44,29 +37,16 @@ export function EndPicker({ label, offer, place, value, onChange, canIdentify = 
   const ordered = [...offer.ends].sort((a, b) => rank(a.code) - rank(b.code));
   return (
     <div className="grid content-start gap-2" data-end-picker={label}>
-      <fieldset>
-        <legend className="text-small text-quiet">{label}</legend>
-        <div className="grid grid-cols-3 gap-2">
-          {shown.map((code) => {
-            const end = named.get(code);
-            return (
-              end && (
-                <label key={code} className="choice choice-picture" data-end={code}>
-                  <input
-                    type="radio"
-                    name={group}
-                    value={code}
-                    checked={code === value}
-                    onChange={() => onChange(code)}
-                    className="sr-only"
-                  />
-                  <EndOption end={end} offer={offer} />
-                </label>
-              )
-            );
-          })}
-        </div>
-      </fieldset>
+      <PictureRadio
+        label={label}
+        options={shown.flatMap((code) => {
+          const end = named.get(code);
+          return end === undefined ? [] : [[code, end.name, outlineOf(end, offer)] as const];
+        })}
+        value={value}
+        onChange={onChange}
+        columns="grid-cols-3"
+      />
       <div className="flex flex-wrap items-end gap-2">
         <div className="min-w-52 flex-1">
           <EndSearch label="Another end" ends={ordered} onChoose={onChange} />
