@@ -181,13 +181,13 @@ describe("a survey", () => {
     const { page, leave } = await enter();
     await go(page, `${baseOf(visit)}/survey`);
     await openPart(page, "water");
-    await page.getByLabel(/Static pressure/).fill("57");
+    await page.getByLabel(/^Static pressure/).fill("57");
     page.once("dialog", (dialog) => void dialog.accept());
     await page.reload();
     await alive(page);
     await page.getByText(/What you had not saved .* is here again/).waitFor();
     await openPart(page, "water");
-    assert.equal(await page.getByLabel(/Static pressure/).inputValue(), "57");
+    assert.equal(await page.getByLabel(/^Static pressure/).inputValue(), "57");
     await page.getByRole("button", { name: "Save the survey" }).click();
     await page.getByText("not saved yet").waitFor({ state: "detached" });
     await saved(page);
@@ -202,7 +202,7 @@ describe("a survey", () => {
     await go(office.page, `${baseOf(visit)}/survey`);
     await go(van.page, `${baseOf(visit)}/survey`);
     await openPart(office.page, "water");
-    await office.page.getByLabel(/Static pressure/).fill("55");
+    await office.page.getByLabel(/^Static pressure/).fill("55");
     await openPart(office.page, "fixture");
     await office.page.getByLabel("Notes").fill("from the office");
     await office.page.getByRole("button", { name: "Save the survey" }).click();

@@ -82,7 +82,7 @@ describe("a first visit", () => {
     await page.getByText("holds", { exact: true }).click();
     await page.getByText("flushed and held", { exact: true }).click();
     await openPart(page, "water");
-    await page.getByLabel(/Static pressure/).fill("58");
+    await page.getByLabel(/^Static pressure/).fill("58");
     await confirmGuesses(page);
     await page.getByRole("button", { name: "Save the survey" }).click();
     await saved(page);

@@ -83,12 +83,26 @@ describe("Survey", () => {
     await leave();
   });
 
+  it("explains a term beside its heading, by key, and goes away by Escape", async () => {
+    const { page, leave } = await enter({ viewport: { width: 390, height: 844 } });
+    await beginVisit(page, "Toilet");
+    await openPart(page, "stop");
+    const help = page.getByRole("button", { name: "What is: Proof of a stop" });
+    await help.focus();
+    await page.keyboard.press("Enter");
+    await page.getByText(/the flow must die and stay dead\. A stop that fails/).waitFor();
+    assert.equal(await overflows(page), false);
+    await page.keyboard.press("Escape");
+    await page.getByText(/A stop that fails is replaced/).waitFor({ state: "hidden" });
+    await leave();
+  });
+
   it("keeps what was changed on the way to the plans, on a phone too", async () => {
     const { page, leave } = await enter(PHONE);
     await beginVisit(page, "Dishwasher");
     assert.equal(await overflows(page), false);
     await openPart(page, "water");
-    await page.getByLabel(/Static pressure/).fill("52");
+    await page.getByLabel(/^Static pressure/).fill("52");
     await lookAtPlans(page);
     await page.getByText("52 psi").first().waitFor();
     await leave();

@@ -27,7 +27,7 @@ function choiceOf(end: End, endWords: Tables["endWords"]): EndChoice {
   };
 }
 
-/** Numbers of a path to a hundredth of an inch and a half: finer than any screen shows at the scale of a picker. */
+/** Returns a shape with the figures of its paths to a thousandth of an inch: finer than a screen shows at the scale of a picker. */
 function coarse(shape: Shape): Shape {
   const cut = (path: string) =>
     path.replace(/-?\d+\.\d+/g, (figure) => String(Number(Number(figure).toFixed(3))));

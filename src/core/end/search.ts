@@ -106,9 +106,7 @@ export function wordsFor(code: EndCode, rows: readonly EndWords[]): string {
 
 /** Returns true when a code is of a pattern in which one * stands for any text. */
 export function isOfPattern(code: EndCode, pattern: string): boolean {
-  const [head = "", tail, second] = pattern.split("*");
+  const [head = "", tail] = pattern.split("*");
   if (tail === undefined) return head === code;
-  if (second !== undefined)
-    return code.startsWith(head) && code.slice(head.length).includes(tail) && code.endsWith(second);
   return code.length >= head.length + tail.length && code.startsWith(head) && code.endsWith(tail);
 }

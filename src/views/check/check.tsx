@@ -15,6 +15,7 @@ import { reconcile } from "../../core/watch/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { timeText } from "../../labels/site-time.ts";
 import { HammerHeard } from "../hammer-heard.tsx";
+import { HelpButton } from "../help-button.tsx";
 import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
@@ -185,7 +186,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           setPicked(null);
         }}
       />
-      <p className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <div className="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
         <a className="button" href={`/visits/${props.visitId}/run`}>
           Run sheet
         </a>
@@ -205,7 +206,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             </span>
           </>
         )}
-      </p>
+        <HelpButton topic="stages" />
+      </div>
       {connection.doneRoles.has("water-in") && <HoldLine connection={connection} href={`${base}/hold`} />}
       {!connection.doneRoles.has("water-in") ? (
         <p className="mt-4 border-l-4 border-work pl-3">

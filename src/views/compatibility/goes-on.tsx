@@ -1,4 +1,5 @@
 import { LETTER_WORDS } from "../../labels/compatibility.ts";
+import { HelpButton } from "../help-button.tsx";
 import { type GridEnd, meetingsByFamily } from "./grid-model.ts";
 import { Legend, LetterMark } from "./letter-mark.tsx";
 
@@ -20,7 +21,10 @@ export function GoesOn({ ends, families, rows, on, tried, onTry }: GoesOnProps) 
   const words = new Map(families);
   return (
     <section aria-label={`Everything that goes on ${ends[on]?.name}`}>
-      <h2>What goes on {ends[on]?.name}?</h2>
+      <div className="flex items-center gap-1">
+        <h2>What goes on {ends[on]?.name}?</h2>
+        <HelpButton topic="compatibility" />
+      </div>
       <Legend />
       <div className="mt-2 grid gap-x-8 sm:grid-cols-2 lg:grid-cols-3">
         {groups.map(({ family, meetings }) => (

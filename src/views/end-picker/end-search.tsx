@@ -22,6 +22,7 @@ export function EndSearch({ label, ends, onChoose }: EndSearchProps) {
   const { isOpen, getLabelProps, getInputProps, getMenuProps, getItemProps, highlightedIndex } = useCombobox({
     items: listed,
     selectedItem: null,
+    defaultHighlightedIndex: 0,
     itemToString: (end) => end?.name ?? "",
     // Nothing stays selected here, so no change of what is selected may rewrite the line.
     itemToKey: () => "",
@@ -37,7 +38,14 @@ export function EndSearch({ label, ends, onChoose }: EndSearchProps) {
       <label className="block text-small text-quiet" htmlFor={labelFor} id={labelId}>
         {label}
       </label>
-      <input className="field" placeholder="3/8 comp, FIP, garden hose, half inch" {...getInputProps()} />
+      <input
+        className="field"
+        placeholder="3/8 comp, FIP, garden hose, half inch"
+        {...getInputProps({
+          // Enter chooses here; it never sends the form around the picker.
+          onKeyDown: (event) => event.key === "Enter" && event.preventDefault(),
+        })}
+      />
       <ul
         {...getMenuProps()}
         className={

@@ -54,6 +54,8 @@ interface ReaderProps extends IdentifyProps {
 
 function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderProps) {
   const [clues, setClues] = useState(() => noClues(where));
+  /** Counts how often everything was cleared: a reading that was held is let go then. */
+  const [round, setRound] = useState(0);
   const [compared, setCompared] = useState<readonly EndCode[]>([]);
   const [scale, setPxPerIn] = useScreenScale();
   const profiles = useMemo(
@@ -77,6 +79,7 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
         <div className="grid content-start gap-4">
           <FirstSights clues={clues} profiles={profiles} onChange={change} />
           <Steps
+            key={round}
             next={answer?.next ?? null}
             profiles={profiles}
             clues={clues}
@@ -85,7 +88,14 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
             onChange={change}
           />
           <div className="flex flex-wrap gap-2">
-            <button type="button" className="button" onClick={() => setClues(noClues(where))}>
+            <button
+              type="button"
+              className="button"
+              onClick={() => {
+                setClues(noClues(where));
+                setRound((now) => now + 1);
+              }}
+            >
               Clear everything
             </button>
           </div>

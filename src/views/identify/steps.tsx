@@ -38,7 +38,8 @@ export function Steps({ next, profiles, clues, faults, instruments, onChange }: 
         data-next={next?.kind ?? ""}
         onInput={() => setHeld(kind)}
         onKeyDown={(event) => {
-          if (event.key !== "Enter") return;
+          // Enter on a button presses the button.
+          if (event.key !== "Enter" || !(event.target instanceof HTMLInputElement)) return;
           event.preventDefault();
           setHeld(null);
         }}

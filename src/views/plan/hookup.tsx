@@ -9,6 +9,7 @@ import { RunColumn } from "../../drawing/run-column.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
 import { flowInWords } from "../../labels/plan-flow.ts";
 import { planInWords } from "../../labels/plan-words.ts";
+import { HelpButton } from "../help-button.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { Guesses } from "../survey/guesses.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -114,9 +115,12 @@ export function Hookup(props: HookupProps) {
   return (
     <div className="mt-3">
       <PlanRows rows={rows} shown={shown} onShow={setShown} />
-      <h2 className="mt-3">
-        <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
-      </h2>
+      <div className="mt-2 flex items-center gap-1">
+        <h2>
+          <span className="text-work-ink">Plan {planLetter(shown)}</span> {planInWords(plan)}
+        </h2>
+        <HelpButton topic="plans" />
+      </div>
       {rows.length === 1 && (
         <p className="figure">
           {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)},{" "}

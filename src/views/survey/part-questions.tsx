@@ -2,6 +2,7 @@ import { useEffect, useRef } from "react";
 import { guessesOf, SEEN_AT_ONCE, withConfirmed } from "../../core/survey/index.ts";
 import type { ScenePart } from "../../drawing/survey-scene.tsx";
 import { dateText } from "../../labels/month.ts";
+import { HelpButton } from "../help-button.tsx";
 import { FixturePanel } from "./fixture-panel.tsx";
 import { InletPanel } from "./inlet-panel.tsx";
 import { LinePanel } from "./line-panel.tsx";
@@ -114,7 +115,10 @@ export function PartQuestions({ onPart, asLeft, ...props }: PartQuestionsProps) 
           )}
         </div>
       )}
-      <h2>{TITLES[part]}</h2>
+      <div className="flex items-center gap-1">
+        <h2>{TITLES[part]}</h2>
+        <HelpButton key={part} topic={part} />
+      </div>
       <Panel {...props} />
       {next !== null && (
         <div>
