@@ -39,11 +39,11 @@ function coarse(shape: Shape): Shape {
   };
 }
 
-type Shop = Pick<Context, "identifier" | "tables">;
+type EndContext = Pick<Context, "identifier" | "tables">;
 
 /** Returns the ends to choose from where these places are met; `first` are offered before the likely ones of their place, `chosen` are drawn. */
 export function endOffer(
-  { identifier, tables }: Shop,
+  { identifier, tables }: EndContext,
   places: readonly Place[],
   {
     first = {},
@@ -73,7 +73,7 @@ export function endOffer(
 }
 
 /** Returns the ends a survey is made with: at a stop, at pipe, and at this fixture's inlet, where its presets are usual. */
-export function surveyEnds(shop: Shop, { fixture, supply, inlet }: Survey): EndOffer {
+export function surveyEnds(shop: EndContext, { fixture, supply, inlet }: Survey): EndOffer {
   const place = placeOfInlet(fixture);
   const usual = shop.tables.presets.filter((preset) => preset.fixture === fixture);
   return endOffer(shop, ["stop-outlet", "pipe", "faucet", place], {

@@ -1,5 +1,5 @@
 export { factsIn, guessesOf, SEEN_AT_ONCE, withConfirmed } from "./confirmed.ts";
-export { PIPE_KINDS, placeOfInlet, placeOfSupply } from "./place.ts";
+export { placeOfInlet, placeOfSupply } from "./place.ts";
 export type { Preset, VisitTemplate } from "./preset.ts";
 export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {

@@ -6,7 +6,7 @@ const FAUCETS: readonly Fixture[] = ["lavatory", "kitchen", "bidet", "tub-filler
 const TANKS: readonly Fixture[] = ["toilet", "bidet-seat", "bidet-sprayer"];
 
 /** Supplies that begin at pipe: the end is the pipe, and the plan brings a stop. */
-export const PIPE_KINDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop"];
+const PIPE_KINDS: readonly SupplyKind[] = ["pipe", "stub", "dead-stop"];
 
 /** Returns where an inlet of this fixture is met. */
 export function placeOfInlet(fixture: Fixture): Place {

@@ -1,5 +1,5 @@
 import type { Fixture, SupplyKind } from "../../core/plan/index.ts";
-import { PIPE_KINDS, placeOfInlet, type Survey } from "../../core/survey/index.ts";
+import { placeOfInlet, placeOfSupply, type Survey } from "../../core/survey/index.ts";
 import type { EndOffer } from "../../drawing/end-choice.ts";
 import {
   BEFORE_PIPE_WORDS,
@@ -36,7 +36,7 @@ export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps
     (chosen: Survey["supply"][K] | undefined) =>
       onChange(withField(supply, key, chosen));
   const hint = HINTS[kind];
-  const isOpenPipe = PIPE_KINDS.includes(kind);
+  const isOpenPipe = kind !== "tube" && placeOfSupply(kind) === "pipe";
   return (
     <>
       {hint && <p className="text-small text-quiet">{hint}</p>}
