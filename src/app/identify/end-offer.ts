@@ -1,5 +1,5 @@
 /** Ends a view lets somebody choose from. */
-import { type End, type EndCode, isFactoryHose, wordsFor } from "../../core/end/index.ts";
+import { type End, type EndCode, isFactoryHose, tradeWordsOf } from "../../core/end/index.ts";
 import { likelyEnds, type Place } from "../../core/identify/index.ts";
 import { placeOfInlet, type Survey } from "../../core/survey/index.ts";
 import type { Tables } from "../../core/tables.ts";
@@ -22,7 +22,7 @@ function choiceOf(end: End, endWords: Tables["endWords"]): EndChoice {
     size,
     gender,
     name: form === "plain" && outsideIn !== null ? `${name}, ${formatInches(outsideIn)} in outside` : name,
-    words: wordsFor(code, endWords),
+    words: tradeWordsOf(code, endWords),
     ...(isFactoryHose(end) ? { isFactoryHose: true } : {}),
   };
 }

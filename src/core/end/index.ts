@@ -11,7 +11,7 @@ export {
   matingEnd,
 } from "./end.ts";
 export { limitsOf } from "./limits.ts";
-export { type EndWords, isOfPattern, searchEnds, wordsFor } from "./search.ts";
+export { type EndWords, isOfPattern, searchEnds, tradeWordsOf } from "./search.ts";
 export {
   isTapered,
   RARITIES,

@@ -2,13 +2,13 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { tables } from "../../../tests/support/tables.ts";
-import { isOfPattern, type SearchableEnd, searchEnds, searchWords, wordsFor } from "./search.ts";
+import { isOfPattern, type SearchableEnd, searchEnds, searchWords, tradeWordsOf } from "./search.ts";
 
 const ends: readonly SearchableEnd[] = tables.ends.map(({ code, size, gender, name }) => ({
   code,
   size,
   gender,
-  text: `${name} ${wordsFor(code, tables.endWords)}`,
+  text: `${name} ${tradeWordsOf(code, tables.endWords)}`,
 }));
 const codes = (typed: string) => searchEnds(ends, typed).map(({ code }) => code);
 
@@ -78,7 +78,7 @@ describe("finding an end by what people call it", () => {
   });
 
   it("has words for every end, and every row of words speaks of an end", () => {
-    for (const { code } of ends) assert.notEqual(wordsFor(code, tables.endWords), "", code);
+    for (const { code } of ends) assert.notEqual(tradeWordsOf(code, tables.endWords), "", code);
     for (const { end } of tables.endWords)
       assert.ok(
         ends.some(({ code }) => isOfPattern(code, end)),

@@ -97,7 +97,7 @@ export function searchEnds<E extends SearchableEnd>(ends: readonly E[], typed: s
 }
 
 /** Returns the trade words of an end, from every row that speaks of its code. */
-export function wordsFor(code: EndCode, rows: readonly EndWords[]): string {
+export function tradeWordsOf(code: EndCode, rows: readonly EndWords[]): string {
   return rows
     .filter(({ end }) => isOfPattern(code, end))
     .map(({ words }) => words)
