@@ -1,4 +1,5 @@
 /** A day of visits on one axis of hours: a bar for each, bands while water is off, a line for now. */
+import { cutName } from "./cut-name.ts";
 
 export interface DayLineVisit {
   readonly href: string;
@@ -47,11 +48,6 @@ export function dayVisitInWords(visit: DayLineVisit): string {
   return `${title}: ${clockOf(fromMin)}${until}${water.join("")}${isDone ? ", done" : ""}`;
 }
 
-function cut(text: string, room: number): string {
-  const most = Math.floor(room / LETTER_PX);
-  return text.length > most ? `${text.slice(0, Math.max(1, most - 1))}…` : text;
-}
-
 function VisitBar({
   visit,
   y,
@@ -93,7 +89,7 @@ function VisitBar({
         y={y + ROW_PX / 2 + 5}
         textAnchor={!isInside && isLeft ? "end" : "start"}
       >
-        {isInside ? name : cut(name, room)}
+        {isInside ? name : cutName(name, room, LETTER_PX)}
       </text>
     </a>
   );

@@ -3,7 +3,7 @@ import type { PlanJoint } from "../core/plan/index.ts";
 import { formatTurns } from "../core/units/index.ts";
 import type { EndFigures } from "./layout.ts";
 import { Face } from "./part-shape.tsx";
-import { shortEnd } from "./part-words.ts";
+import { endName } from "./part-words.ts";
 
 const STEP = 118;
 
@@ -79,7 +79,6 @@ interface PiecesProps {
 export function PiecesInOrder({ joint, ends }: PiecesProps) {
   // The two halves of a union show no end of their own.
   const [base, brought] = joint.ends === null ? ["one half", "the other half"] : onto(joint.ends, ends);
-  const nameOf = (code: string) => shortEnd(ends[code]?.name ?? code);
   const pieces = joint.pieces.filter((piece) => !/tube home|pushed|tube pushed/.test(piece));
   const width = STEP * (pieces.length + 2) - 20;
   const at = (place: number) => 46 + STEP * place;
@@ -103,7 +102,7 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
       <rect className="strip-metal" x={4} y={-22} width={26} height={44} strokeWidth={1.5} />
       <Face face={face(base, 30, 1)} ends={ends} />
       <text className="strip-figure strip-quiet" x={4} y={52} fontSize={12.5}>
-        {nameOf(base)}
+        {endName(ends, base)}
       </text>
       {pieces.map((piece, index) => (
         <g key={piece}>
@@ -126,7 +125,7 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
         fontSize={12.5}
         textAnchor="middle"
       >
-        {nameOf(brought)}
+        {endName(ends, brought)}
       </text>
       {joint.turns !== null && (
         <g>

@@ -5,7 +5,7 @@ import { JointGlyph } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
 import { type DrawnPart, layOutStrip, type StripLayout } from "./layout.ts";
 import { Face, FixtureEnd, PartShape, WallEnd } from "./part-shape.tsx";
-import { shortEnd, shortName } from "./part-words.ts";
+import { endName, endWords, shortName } from "./part-words.ts";
 import type { RunProps } from "./run-props.ts";
 
 /** Width of the drawing in its own units: a phone shows one unit as a little more than a pixel. */
@@ -86,8 +86,6 @@ function PartWords({
   return <Words y={yOf(drawn.x + drawn.width / 2) - (isFork ? 44 : 0)} strong={what} quiet={more} />;
 }
 
-const LAST_WORDS = { line: "stays in use", cap: "cap" } as const;
-
 function AsideBranch({
   layout,
   yOf,
@@ -132,12 +130,7 @@ export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hre
   const { inlet, supply } = layout;
   const base = TOP + inlet.x + 40 + (layout.aside?.isOnOutlet ? 40 : 0);
   const yOf = (x: number) => base - x;
-  const nameOf = (code: string) => shortEnd(ends[code]?.name ?? code);
-  const asideWords = layout.aside?.isOnOutlet
-    ? "on its outlet"
-    : layout.endsAt === "fixture"
-      ? LAST_WORDS.line
-      : fixture;
+  const words = endWords(layout, fixture);
   const forkX = layout.aside?.isOnOutlet ? undefined : layout.aside?.fromX;
   return (
     <svg
@@ -164,11 +157,7 @@ export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hre
         <Face face={inlet} ends={ends} />
         <FixtureEnd x={inlet.x} isPlastic={inletPlastic} />
       </g>
-      <Words
-        y={yOf(inlet.x + 18)}
-        strong={layout.endsAt === "fixture" ? fixture : LAST_WORDS[layout.endsAt]}
-        quiet={nameOf(inlet.end)}
-      />
+      <Words y={yOf(inlet.x + 18)} strong={words.last} quiet={endName(ends, inlet.end)} />
       {layout.parts.map((drawn) => (
         <PartWords key={drawn.x} drawn={drawn} yOf={yOf} isFork={forkX === drawn.x + drawn.width / 2} />
       ))}
@@ -178,12 +167,12 @@ export function RunColumn({ plan, ends, joints, fixture, inletPlastic, open, hre
       <Words
         y={yOf(50)}
         strong={layout.startsAt === "wall" ? "at the wall" : "line that stays"}
-        quiet={nameOf(supply.end)}
+        quiet={endName(ends, supply.end)}
       />
       <AsideBranch
         layout={layout}
         yOf={yOf}
-        words={asideWords}
+        words={words.beside}
         joints={joints}
         open={open}
         hrefFor={hrefFor}

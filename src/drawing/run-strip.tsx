@@ -4,7 +4,7 @@ import { JointGlyph } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
 import { type DrawnAside, type DrawnPart, layOutStrip } from "./layout.ts";
 import { Face, FixtureEnd, PartShape, WallEnd } from "./part-shape.tsx";
-import { shortEnd, shortName } from "./part-words.ts";
+import { endName, endWords, shortName } from "./part-words.ts";
 import type { RunProps } from "./run-props.ts";
 
 /** Words under a part. Under a fork they stand to the right of what drops from it. */
@@ -27,7 +27,6 @@ function PartLabel({ drawn, isFork }: { readonly drawn: DrawnPart; readonly isFo
 
 /** Room under the labels for what a fork feeds besides. */
 const ASIDE_DEPTH = 60;
-const STAYS = "stays in use";
 
 interface AsideProps {
   readonly aside: DrawnAside;
@@ -62,15 +61,9 @@ function Aside({ aside, y, words, end, children }: AsideProps) {
 export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, hrefFor }: RunProps) {
   const layout = layOutStrip(plan, ends, { inletPlastic, label: fixture });
   const { inlet, supply } = layout;
-  const nameOf = (code: string) => shortEnd(ends[code]?.name ?? code);
   const labelled = layout.parts.some(({ row }) => row === 1) ? 98 : 68;
   const deep = layout.aside === null ? labelled : labelled + ASIDE_DEPTH;
-  const lastWords = { fixture, line: STAYS, cap: "cap" }[layout.endsAt];
-  const asideWords = layout.aside?.isOnOutlet
-    ? "on its outlet"
-    : layout.endsAt === "fixture"
-      ? STAYS
-      : fixture;
+  const words = endWords(layout, fixture);
   return (
     <svg
       className="strip"
@@ -86,7 +79,7 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
       <WallEnd toX={supply.x} />
       <Face face={supply} ends={ends} />
       <text className="strip-quiet strip-figure" x={24} y={52} fontSize={12.5}>
-        {nameOf(supply.end)}
+        {endName(ends, supply.end)}
       </text>
       {layout.parts.map((drawn) => (
         <g key={drawn.x}>
@@ -105,10 +98,10 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
       <Face face={inlet} ends={ends} />
       <FixtureEnd x={inlet.x} isPlastic={inletPlastic} />
       <text x={inlet.x + 46} y={-6} fontSize={13}>
-        {lastWords}
+        {words.last}
       </text>
       <text className="strip-quiet strip-figure" x={inlet.x + 46} y={11} fontSize={12.5}>
-        {nameOf(inlet.end)}
+        {endName(ends, inlet.end)}
       </text>
       {inletPlastic && (
         <text className="strip-quiet" x={inlet.x + 46} y={27} fontSize={12.5}>
@@ -119,8 +112,8 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
         <Aside
           aside={layout.aside}
           y={labelled + ASIDE_DEPTH / 2}
-          words={asideWords}
-          end={nameOf(layout.aside.end)}
+          words={words.beside}
+          end={endName(ends, layout.aside.end)}
         >
           {joints.map((joint) => {
             const x = layout.aside?.joints.get(joint.number);

@@ -1,4 +1,5 @@
 /** A visit as a timeline: hands-on bars, waits, and bands while a zone has no water. */
+import { cutName } from "./cut-name.ts";
 
 export interface TimelineBar {
   readonly fromMin: number;
@@ -33,11 +34,6 @@ const CLOCK_PX = 34;
 const STEPS_MIN = [5, 10, 15, 30, 60, 120] as const;
 /** Width of a letter of a label, about. */
 const LETTER_PX = 7.3;
-
-const cut = (text: string, room: number) => {
-  const most = Math.floor(room / LETTER_PX);
-  return text.length > most ? `${text.slice(0, most - 1)}…` : text;
-};
 
 /** What the drawing says, in words: for those who cannot see it. */
 export function timelineText({ rows, clockAt }: Pick<TimeLineProps, "rows" | "clockAt">): string {
@@ -101,7 +97,7 @@ export function Timeline({ rows, totalMin, clockAt, isNarrow = false }: TimeLine
               </rect>
             ))}
             <text className="time-label" x={4} y={y + 25}>
-              {cut(label, room)}
+              {cutName(label, room, LETTER_PX)}
             </text>
             {waits.map(({ fromMin, toMin, text }) => (
               <rect

@@ -42,8 +42,8 @@ export async function keepVisits(lines: readonly string[]): Promise<void> {
   const changed = new Set(changedSince(visits, localStorage.getItem(KEPT) ?? ""));
   for (const visit of changed) {
     await keepPages(worker, pagesOf(visit));
-    const kept = visits.filter((each) => !changed.has(each) || each === visit);
     changed.delete(visit);
+    const kept = visits.filter((each) => !changed.has(each));
     localStorage.setItem(KEPT, kept.map(({ id, version }) => `${id}:${version}`).join(" "));
   }
   document.documentElement.setAttribute("data-visits-kept", "");

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from "react";
+import { lazy, Suspense, useMemo, useState } from "react";
 import type { EndCode } from "../../core/end/index.ts";
 import type { Place } from "../../core/identify/index.ts";
 import type { EndChoice, EndOffer } from "../../drawing/end-choice.ts";
@@ -32,9 +32,13 @@ export function EndPicker({ label, offer, place, value, onChange, canIdentify = 
   const [isReading, setReading] = useState(false);
   const likely = offer.likely[place] ?? [];
   const shown = value === null || likely.includes(value) ? likely : [value, ...likely.slice(0, -1)];
-  const named = new Map(offer.ends.map((end) => [end.code, end]));
-  const rank = (code: EndCode) => (likely.includes(code) ? likely.indexOf(code) : likely.length);
-  const ordered = [...offer.ends].sort((a, b) => rank(a.code) - rank(b.code));
+  const named = useMemo(() => new Map(offer.ends.map((end) => [end.code, end])), [offer]);
+  // The same list until the place changes: the search over its words is then made ready once.
+  const ordered = useMemo(() => {
+    const first = offer.likely[place] ?? [];
+    const rank = (code: EndCode) => (first.includes(code) ? first.indexOf(code) : first.length);
+    return [...offer.ends].sort((a, b) => rank(a.code) - rank(b.code));
+  }, [offer, place]);
   return (
     <div className="grid content-start gap-2" data-end-picker={label}>
       <PictureRadio

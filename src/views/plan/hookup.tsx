@@ -1,4 +1,4 @@
-import { useState } from "react";
+import { useMemo, useState } from "react";
 import type { Advice, Plan } from "../../core/plan/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
 import { guessesOf } from "../../core/survey/index.ts";
@@ -74,6 +74,20 @@ export function Hookup(props: HookupProps) {
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
 
+  // Each plan's minutes are a run sheet of its own: made again only for other plans or another state of the connection.
+  const { tables } = props;
+  const rows = useMemo(
+    () =>
+      (best === undefined ? [] : [{ plan: best, change: "recommended", request: planRequest }, ...ways]).map(
+        (way) => ({
+          plan: way.plan,
+          difference: differenceInWords(way),
+          figures: planFigures(connection, way.plan, way.request, tables),
+        }),
+      ),
+    [best, planRequest, ways, connection, tables],
+  );
+
   if (plan === undefined || best === undefined)
     return (
       <div className="my-6">
@@ -95,11 +109,6 @@ export function Hookup(props: HookupProps) {
       </div>
     );
 
-  const rows = [{ plan: best, change: "recommended", request: planRequest }, ...ways].map((way) => ({
-    plan: way.plan,
-    difference: differenceInWords(way),
-    figures: planFigures(connection, way.plan, way.request, props.tables),
-  }));
   const choose = () =>
     act({ kind: "plan-chosen", connection: connection.id, plan, request: { ...planProblem, stock: null } });
   const open = plan.joints.find((each) => each.number === joint) ?? plan.joints[0];

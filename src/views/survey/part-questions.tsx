@@ -22,16 +22,6 @@ const TITLES: Readonly<Record<ScenePart, string>> = {
   fixture: "The fixture, and what is wanted",
 };
 
-/** The same parts, as the way on calls them. */
-const NAMES: Readonly<Record<ScenePart, string>> = {
-  supply: "supply",
-  stop: "stop",
-  inlet: "inlet",
-  line: "line",
-  water: "water",
-  fixture: "fixture",
-};
-
 interface PartQuestionsProps extends PanelProps {
   readonly part: ScenePart;
   readonly onPart: (part: ScenePart) => void;
@@ -110,7 +100,7 @@ export function PartQuestions({ onPart, asLeft, ...props }: PartQuestionsProps) 
           </button>
           {own.length > 0 && own.length < seen.length && (
             <button type="button" className="button" onClick={() => confirm(own)}>
-              Only the {NAMES[part]}
+              Only the {part}
             </button>
           )}
         </div>
@@ -123,7 +113,7 @@ export function PartQuestions({ onPart, asLeft, ...props }: PartQuestionsProps) 
       {next !== null && (
         <div>
           <button type="button" className="button" onClick={() => onPart(next)}>
-            Next: {NAMES[next]}
+            Next: {next}
           </button>
         </div>
       )}
