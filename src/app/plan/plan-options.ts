@@ -1,5 +1,6 @@
-/** Plans for the Hookup page and for requests from outside, as this shop builds. */
-import { withKnownParts } from "../../compute/compute.ts";
+/** Plans for the Hookup page and for requests from outside, as this shop builds: worked out once for each job and catalogue. */
+import { LRUCache } from "lru-cache";
+import { type KnownParts, withKnownParts } from "../../compute/compute.ts";
 import type { PlanOptions } from "../../compute/plan-options.ts";
 import type { PlanOutcome, PlanRequest } from "../../core/plan/index.ts";
 import type { Standards } from "../../core/standard/index.ts";
@@ -14,10 +15,31 @@ function underRules(planRequest: PlanRequest, rules: Partial<Standards>): PlanRe
   return { ...planRequest, houseRules: { ...rules, ...planRequest.houseRules } };
 }
 
+/** Answers held in memory at most, for one state of the catalogue. */
+const MOST_HELD = 200;
+const heldFor = new WeakMap<KnownParts, LRUCache<string, PlanOptions>>();
+
+function heldAnswers(parts: KnownParts): LRUCache<string, PlanOptions> {
+  const held = heldFor.get(parts) ?? new LRUCache<string, PlanOptions>({ max: MOST_HELD });
+  heldFor.set(parts, held);
+  return held;
+}
+
+/** Everything an answer depends on beside the catalogue: the job, and what of it is on the truck. */
+const keyOf = ({ stock, ...job }: PlanRequest) => JSON.stringify([job, stock && [...stock]]);
+
 async function ways(context: Context, planRequest: PlanRequest, signal?: AbortSignal): Promise<PlanOptions> {
-  return withKnownParts(await shopParts(context), (catalogue) =>
+  const parts = await shopParts(context);
+  const held = heldAnswers(parts);
+  const key = keyOf(planRequest);
+  const known = held.get(key);
+  if (known !== undefined) return known;
+  const options = await withKnownParts(parts, (catalogue) =>
     context.compute.run("ways", { catalogue, ask: planRequest }, signal),
   );
+  // What a busy machine did not finish is asked again.
+  if (options.complete) held.set(key, options);
+  return options;
 }
 
 /** Plans for a survey as this shop builds. Errors: ComputeRefusal. */
