@@ -5,7 +5,6 @@ import { z } from "zod";
 import { allDry, event, startedVisit } from "../../tests/support/story.ts";
 import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { openIdentifier } from "../core/identify/index.ts";
-import { PRACTICES } from "../core/standard/index.ts";
 import { connectionPhase, firstRefused, foldVisit, isSameEvent } from "../core/visit/index.ts";
 import { readEnvironment } from "../env.ts";
 import { nearText, stampText, timeText } from "../labels/site-time.ts";
@@ -15,9 +14,7 @@ import { AppError, asAppError, errorResponse, invalid } from "./http/app-error.t
 import { crossOriginFault } from "./http/origin.ts";
 import { FAMILY_WORDS } from "./identify/end.ts";
 import { surveyEnds } from "./identify/end-offer.ts";
-import { practiceRows } from "./survey/practice-rows.ts";
 import { eventFromRow, rowFromEvent } from "./visit/event-rows.ts";
-import { presetGroups } from "./visit/start-visit.ts";
 import { visitAction } from "./visit/visit-actions.ts";
 
 const demo = demoSchema.parse(
@@ -124,8 +121,6 @@ describe("times as the site reads them", () => {
 });
 
 describe("what forms offer and take", () => {
-  it("presets go in groups, hot and cold together", () =>
-    assert.ok(presetGroups(tables).some(({ group }) => group === "Lavatory faucet")));
   it("the ends of a survey are among the choices, those usual at the place first and drawn", () => {
     const connection = foldVisit(startedVisit()).connections[0];
     assert.ok(connection);
@@ -142,11 +137,6 @@ describe("what forms offer and take", () => {
   it("every family of ends has its place and its words on Compatibility", () => {
     const families = new Set(tables.ends.map(({ family }) => family));
     for (const family of families) assert.ok(family in FAMILY_WORDS, family);
-  });
-  it("a job may differ in every school, those of its fixture first", () => {
-    const keys = [...new Set(practiceRows(tables, "toilet").map(({ key }) => key))];
-    assert.equal(keys[0], "toiletLine");
-    assert.deepEqual([...keys].sort(), Object.keys(PRACTICES).sort());
   });
   it("an empty note is refused in words", () => {
     const form = new FormData();

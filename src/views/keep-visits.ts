@@ -37,7 +37,7 @@ export function changedSince(visits: readonly VisitToKeep[], kept: string): read
 /** Keeps Today and the changed visits, one visit after the other; what cannot be kept is tried again next time. */
 export async function keepVisits(lines: readonly string[]): Promise<void> {
   const worker = await offlineWorker();
-  await keepPages(worker, ["/"]);
+  await keepPages(worker, ["/", "/visits/begin", "/visits/unsent"]);
   const visits = visitsToKeep(lines);
   const changed = new Set(changedSince(visits, localStorage.getItem(KEPT) ?? ""));
   for (const visit of changed) {

@@ -1,11 +1,14 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { startedVisit, surveyOf, tickedTo } from "../../tests/support/story.ts";
+import { tables } from "../../tests/support/tables.ts";
+import { PRACTICES } from "../core/standard/index.ts";
 import type { VisitEvent } from "../core/visit/index.ts";
 import { planInWords } from "../labels/plan-words.ts";
 import { minutesFrom } from "./check/watch.tsx";
 import { SHORTCUTS } from "./shortcuts.ts";
 import { draftOf, readDraft, readPsi } from "./survey/draft.ts";
+import { practicesFor } from "./survey/practice-order.ts";
 import { changeLog, emptyLog, type LogChange } from "./visit-log/log-state.ts";
 import { FULL_PACE, type Round } from "./visit-log/send.ts";
 
@@ -114,6 +117,14 @@ describe("a survey being typed", () => {
     });
   for (const text of ["0", "-5", "4 bar", "999"])
     it(`does not take the pressure "${text}"`, () => assert.equal(readPsi(text).ok, false));
+});
+
+describe("standards a survey offers", () => {
+  it("are all there, those of its fixture first", () => {
+    const keys = [...new Set(practicesFor(tables.schools, "toilet").map(({ key }) => key))];
+    assert.equal(keys[0], "toiletLine");
+    assert.deepEqual([...keys].sort(), Object.keys(PRACTICES).sort());
+  });
 });
 
 describe("small readings", () => {

@@ -29,6 +29,25 @@ registerRoute(
     plugins: [atMost(200)],
   }),
 );
+/** Page that begins a visit on this device alone. */
+const BEGIN_HERE = "/visits/begin";
+
+// "New visit" on Today without a network: what was chosen goes on to the page that begins a visit here.
+registerRoute(
+  ({ request, url, sameOrigin }) => sameOrigin && request.mode === "navigate" && url.pathname === "/",
+  async ({ request }) => {
+    const again = request.clone();
+    try {
+      return await fetch(request);
+    } catch {
+      const fields = new URLSearchParams();
+      for (const [name, value] of await again.formData())
+        if (typeof value === "string") fields.set(name, value);
+      return Response.redirect(`${BEGIN_HERE}#${fields}`, 303);
+    }
+  },
+  "POST",
+);
 // Today and a visit's own pages ask for pages to be kept: those are no navigations.
 registerRoute(
   ({ request, url, sameOrigin }) => sameOrigin && request.mode !== "navigate" && isPage(url),

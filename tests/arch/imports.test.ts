@@ -67,6 +67,7 @@ const CORE_ROOMS: readonly string[] = [
   "schedule",
   "hold",
   "visit",
+  "opening",
   "record",
   "site",
   "stock",

@@ -56,7 +56,7 @@ export const RETIRED_NAMES: readonly (readonly [old: string, file: string, now: 
   ["versionedRules", "src/app/shop.ts", "versionedStandards"],
   ["doAct", "src/app/start-visit.ts", "recordAct"],
   ["opened", "src/app/step-library.ts", "libraryFrom"],
-  ["schoolRows", "src/app/survey-choices.ts", "practiceRows"],
+  ["schoolRows", "src/app/survey-choices.ts", "practicesFor"],
   ["Judged", "src/app/visit-file.ts", "AllowedImport"],
   ["TRIES", "src/app/visit-file.ts", "MOST_IMPORT_TRIES"],
   ["judge", "src/app/visit-file.ts", "judgeFile"],

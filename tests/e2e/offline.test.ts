@@ -4,10 +4,11 @@ import { describe, it } from "node:test";
 import { imageSize } from "image-size";
 import { z } from "zod";
 import { makeContext } from "../../src/app/context.ts";
-import { openVisit } from "../../src/app/visit/visit.ts";
-import { alive, go } from "../support/browser.ts";
+import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
+import { alive, go, openPicker } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { CONNECTION, idOf, startedVisit } from "../support/story.ts";
+import { confirmGuesses } from "../support/survey.ts";
 
 const { newPage: enter, database, killServer: cut, restartServer: mend } = startApp("template_empty");
 const VISIT = idOf(0x0ff1);
@@ -67,6 +68,55 @@ describe("as an app", () => {
     await mend();
     await page.goto("/customers");
     await page.getByRole("heading", { name: "Customers" }).waitFor();
+    await leave();
+  });
+
+  it("begins a visit without a network, with its survey, a note and a picture, and sends each once", async () => {
+    const { page, leave } = await enter({ viewport: { width: 390, height: 844 } });
+    await go(page, "/");
+    await page.locator("html[data-visits-kept]").waitFor({ state: "attached" });
+    await cut();
+    await openPicker(page);
+    await page.getByRole("button", { name: "Lavatory faucet", exact: true }).click();
+    await page.waitForURL(/\/visits\/begin#begun=/);
+    await page.getByRole("heading", { name: "Lavatory faucet hot Survey" }).waitFor();
+    await confirmGuesses(page);
+    await page.getByRole("button", { name: "Save the survey" }).click();
+    await page.getByText(/not sent yet, kept on this device/).waitFor();
+    const notes = page.getByRole("region", { name: /^Notes and pictures/ });
+    await notes.getByLabel(/Seen, done, told/).fill("stop sits deep in the wall");
+    await notes.getByRole("button", { name: "Keep the note" }).click();
+    await notes.getByText("stop sits deep in the wall").waitFor();
+    await notes
+      .getByLabel("Add a picture")
+      .setInputFiles({ name: "stop.png", mimeType: "image/png", buffer: await page.screenshot() });
+    await notes.getByText(/1 picture not sent yet/).waitFor();
+
+    // Left, found again among what is unsent, and still whole.
+    await page.goto("/visits/unsent");
+    await page.getByRole("link", { name: "Lavatory faucet, begun on this device" }).click();
+    await page.getByRole("heading", { name: "Lavatory faucet hot Survey" }).waitFor();
+    await page.getByText("stop sits deep in the wall").waitFor();
+    const visit = new URLSearchParams(new URL(page.url()).hash.slice(1)).get("begun") ?? "";
+
+    await mend();
+    await page.getByText("The server has this visit.").waitFor();
+    await page.getByRole("link", { name: "Go on there" }).click();
+    await page.waitForURL(`**/visits/${visit}`);
+    await page.locator("[data-unsent]").waitFor({ state: "hidden" });
+    const { state, events } = await readVisit(makeContext(database().sql), visit);
+    assert.deepEqual(
+      ["visit-opened", "survey-saved", "connection-noted", "photo-added"].map(
+        (kind) => events.filter(({ event }) => event.kind === kind).length,
+      ),
+      [1, 1, 1, 1],
+    );
+    const [hot] = state.connections;
+    assert.ok(hot && state.connections.length === 2 && (hot.survey.confirmed ?? []).length > 0);
+    await page.waitForFunction(
+      async (path) => (await fetch(path)).ok,
+      `/api/v1/visits/${visit}/photos/${hot.photos[0]?.id}`,
+    );
     await leave();
   });
 });

@@ -77,6 +77,8 @@ before(async () => {
     "/truck/load",
     "/week",
     "/settings",
+    "/visits/begin",
+    "/visits/unsent",
     "/more",
     "/catalogue/LB-C38B78-012",
     "/nothing-here",

@@ -56,7 +56,7 @@ export async function visitor(
         message.text(),
       )
     )
-      faults.push(message.text());
+      faults.push(`${message.text()} ${message.location().url}`);
   });
   return {
     page,

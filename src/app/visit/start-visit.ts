@@ -1,9 +1,7 @@
 /** Visits and connections made from a preset: what a plain form on Day and on a visit posts. */
 import { z } from "zod";
-import type { Fixture } from "../../core/plan/index.ts";
+import { groupActs, openingActs } from "../../core/opening/index.ts";
 import { surveyAsLeft } from "../../core/site/index.ts";
-import { surveyFromPreset } from "../../core/survey/index.ts";
-import type { Tables } from "../../core/tables.ts";
 import type { Site, VisitAct, VisitEvent } from "../../core/visit/index.ts";
 import { findSiteById } from "../../db/site.ts";
 import { findVisit } from "../../db/visit.ts";
@@ -47,46 +45,10 @@ export const nextVisitForm = z.object({
   connections: z.array(uuid).min(1, "Choose at least one fixture.").max(40),
 });
 
-/** What is connected with one press: all connections of a fixture, and the fixture for its picture. */
-export interface PresetGroup {
-  readonly group: string;
-  readonly fixture: Fixture;
-}
-
-/** Returns the presets offered as one button: hot and cold of one faucet go together. */
-export function presetGroups(tables: Tables): readonly PresetGroup[] {
-  return tables.presets
-    .filter(({ group }, at, presets) => presets.findIndex((each) => each.group === group) === at)
-    .map(({ group, fixture }) => ({ group, fixture }));
-}
-
-function connectionActs(
-  tables: Tables,
-  group: string,
-  place: string,
-  newId: () => string,
-): readonly Extract<VisitAct, { kind: "connection-added" }>[] {
-  const members = tables.presets.filter((preset) => preset.group === group);
-  const chosen = isEitherOr(members.map((preset) => preset.water)) ? members.slice(0, 1) : members;
-  if (chosen.length === 0)
-    throw new AppError("refused", "Choose what is to be connected.", [
-      { path: "preset", message: "is not in the list" },
-    ]);
-  const ids = chosen.map(() => newId());
-  const [fixtureId = ""] = ids;
-  return chosen.map((preset, at) => ({
-    kind: "connection-added" as const,
-    connection: ids[at] ?? newId(),
-    // Hot and cold of one faucet are one fixture, named after its first connection.
-    survey: { ...surveyFromPreset(preset, place), ...(chosen.length > 1 ? { fixtureId } : {}) },
-    checkpoints: tables.checkpoints.filter((checkpoint) => preset.checkpoints.includes(checkpoint.id)),
-  }));
-}
-
-/** Presets of one group with the same water are variants of one inlet: only the first is made. */
-function isEitherOr(waters: readonly string[]): boolean {
-  return new Set(waters).size < waters.length;
-}
+const nothingChosen = () =>
+  new AppError("refused", "Choose what is to be connected.", [
+    { path: "preset", message: "is not in the list" },
+  ]);
 
 async function stamper(context: Context) {
   const { now, newId } = context;
@@ -115,25 +77,25 @@ export async function startVisit(
 ): Promise<OpenedVisit> {
   const open = await alreadyOpen(context, form.visit);
   if (open !== null) return open;
-  const stamp = await stamper(context);
-  const template = context.tables.templates.find(({ id }) => id === form.template);
-  const groups = template?.groups ?? [form.preset ?? ""];
-  const acts = groups.flatMap((group) => connectionActs(context.tables, group, form.place, context.newId));
-  const title = form.title === "" ? (template?.label ?? groups.join(", ")) : form.title;
   const site = await siteOfForm(context, form);
-  const events = [
-    stamp({
-      kind: "visit-opened",
+  const opening = openingActs(
+    context.tables,
+    {
       site,
-      title,
+      title: form.title,
+      place: form.place,
       startsAt: startOf(context, form.startsOn, site.zone),
-      ...(form.training === undefined ? {} : { training: true as const }),
-    }),
-    ...(await valvesKnownAt(context.sql, site)).map(stamp),
-    ...acts.map(stamp),
-  ];
-  await openVisit(context, form.visit, events);
-  return { visit: form.visit, connection: acts[0]?.connection ?? "" };
+      group: form.preset ?? "",
+      template: context.tables.templates.find(({ id }) => id === form.template) ?? null,
+      isTraining: form.training !== undefined,
+      valves: await valvesKnownAt(context.sql, site),
+    },
+    context.newId,
+  );
+  if (opening === null) throw nothingChosen();
+  const stamp = await stamper(context);
+  await openVisit(context, form.visit, opening.acts.map(stamp));
+  return { visit: form.visit, connection: opening.connection };
 }
 
 /** The site a form names: the place as it is written out, else a known one by its id. */
@@ -264,7 +226,8 @@ export async function addConnection(
   if (state.connections.some((connection) => connection.id === first)) return;
   const stamp = await stamper(context);
   const ids = [first];
-  const acts = connectionActs(context.tables, group, place, () => ids.pop() ?? context.newId());
+  const acts = groupActs(context.tables, group, place, () => ids.pop() ?? context.newId());
+  if (acts.length === 0) throw nothingChosen();
   await addEvents(context, visit, acts.map(stamp));
 }
 

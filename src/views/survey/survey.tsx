@@ -13,18 +13,19 @@ import type { EndOffer } from "../../drawing/end-choice.ts";
 import { type ScenePart, SurveyScene } from "../../drawing/survey-scene.tsx";
 import { timeText } from "../../labels/site-time.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
-import { useVisitLog } from "../visit-log/use-visit-log.ts";
+import { useVisitLog, type VisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { draftOf, lengthsInWords, readDraft } from "./draft.ts";
 import { LivePlanBar } from "./live-plan.tsx";
 import { PartQuestions } from "./part-questions.tsx";
 import type { PracticeRow } from "./practice-choices.tsx";
+import { practicesFor } from "./practice-order.ts";
 import { nextPart, sceneTexts } from "./scene-parts.ts";
 import { SurveyClash } from "./survey-clash.tsx";
 import { useDraft } from "./use-draft.ts";
 import { useLivePlan } from "./use-live-plan.ts";
 
-interface SurveyProps extends VisitProps {
+interface SurveyProps extends Omit<VisitProps, "ends"> {
   readonly offer: EndOffer;
   readonly schools: readonly PracticeRow[];
 }
@@ -37,9 +38,18 @@ const LINE_DRAWN = {
   none: "none",
 } as const;
 
+/** The survey of one connection on a page of its own. */
+export function SurveyView(props: SurveyProps) {
+  return <ConnectionSurvey {...props} log={useVisitLog(props)} />;
+}
+
 /** One connection, surveyed on a drawing of the job: a part is tapped, its questions stand beside it, the likely plan under it. */
-export function SurveyView({ offer, schools, ...props }: SurveyProps) {
-  const log = useVisitLog(props);
+export function ConnectionSurvey({
+  offer,
+  schools,
+  log,
+  ...props
+}: SurveyProps & { readonly log: VisitLog }) {
   const { connection, act } = log;
   const { draft, change: setDraft, isChanged, basedOn, foundFrom, saved, leave } = useDraft(connection);
   const [isAsked, setAsked] = useState(false);
@@ -138,7 +148,7 @@ export function SurveyView({ offer, schools, ...props }: SurveyProps) {
           benchHref={`${base}/line`}
           fixturePanel={{
             fixtures: props.tables.fixtures,
-            schools,
+            schools: practicesFor(schools, survey.fixture),
             others: fixtureOf(log.visit, connection)
               .filter(({ id }) => id !== connection.id)
               .map(({ survey: { label } }) => label),

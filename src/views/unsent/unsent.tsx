@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from "react";
 import { EVENT_LABELS } from "../../labels/event.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
+import { begunHash } from "../begin-visit/opening-fields.ts";
 import {
   loadQueue,
   type Queue,
@@ -50,11 +51,18 @@ function Tray({
 }) {
   const { visitId, tray, waiting } = queue;
   const all = new Set(tray.map(({ refused }) => refused.id));
+  const opened = waiting.find((event) => event.kind === "visit-opened");
+  const added = waiting.find((event) => event.kind === "connection-added");
+  // The server has no page of a visit that was begun here.
+  const href =
+    opened === undefined
+      ? `/visits/${visitId}`
+      : `/visits/begin${begunHash(visitId, added?.connection ?? "")}`;
   return (
     <section aria-label={`Visit ${visitId}`} className="mt-5 border-2 border-hairline bg-sheet px-4 py-2">
       <h2 className="text-lead">
-        <a className="inline-flex min-h-touch items-center" href={`/visits/${visitId}`}>
-          Visit {visitId.slice(0, 8)}
+        <a className="inline-flex min-h-touch items-center" href={href}>
+          {opened === undefined ? `Visit ${visitId.slice(0, 8)}` : `${opened.title}, begun on this device`}
         </a>{" "}
         <span className="text-body font-normal text-quiet">
           {waiting.length} waiting, {tray.length} not taken

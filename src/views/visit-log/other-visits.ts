@@ -4,12 +4,14 @@ import { loadQueue, settleWaiting, visitsQueued } from "./waiting-store.ts";
 
 const RETRY_MS = 8000;
 const TRAY_PAGE = "/visits/unsent";
+const BEGIN_PAGE = "/visits/begin";
 
 /** How each visit is being sent, from one round of this page to the next. */
 const paces = new Map<string, Pace>();
 
 /** The visit whose own view sends its events, by the address of that view; null elsewhere. */
-export function openVisitIn(pathname: string): string | null {
+export function openVisitIn({ pathname, hash }: Pick<Location, "pathname" | "hash">): string | null {
+  if (pathname === BEGIN_PAGE) return new URLSearchParams(hash.slice(1)).get("begun");
   const [, visit, view] = /^\/visits\/([^/]+)\/([^/]+)/.exec(pathname) ?? [];
   const isSending = view === "run" || (view !== undefined && /^[0-9a-f]{8}-/.test(view));
   return isSending && visit !== undefined ? visit : null;
@@ -29,27 +31,44 @@ function tell(selector: string, text: string): void {
   const bar = document.querySelector<HTMLElement>(selector);
   if (!bar) return;
   bar.hidden = text === "";
-  const words = bar.querySelector("span") ?? bar;
-  words.textContent = text;
+  const words = bar.querySelector("span");
+  if (words) words.textContent = text;
 }
 
-/** Shows what waits and what lies in the tray, over every visit. */
-function tellCounts(openVisit: string | null): number {
+/** Returns "3 entries and 1 picture"; empty for nothing. */
+export function unsentInWords(entries: number, pictures: number): string {
+  const parts = [
+    entries === 0 ? "" : entries === 1 ? "1 entry" : `${entries} entries`,
+    pictures === 0 ? "" : pictures === 1 ? "1 picture" : `${pictures} pictures`,
+  ];
+  return parts.filter((part) => part !== "").join(" and ");
+}
+
+/** Shows what waits and what lies in the tray, over every visit. Returns how much waits. */
+function tellCounts(openVisit: string | null, pictures: number): number {
   const queues = visitsQueued().map((visitId) => ({ visitId, ...loadQueue(visitId) }));
   const waiting = queues
     .filter(({ visitId }) => visitId !== openVisit)
     .reduce((sum, queue) => sum + queue.waiting.length, 0);
-  // The page that lists the tray need not send anybody to itself.
-  const tray =
-    location.pathname === TRAY_PAGE ? 0 : queues.reduce((sum, queue) => sum + queue.tray.length, 0);
-  tell("[data-unsent]", waiting === 0 ? "" : `${waiting} not sent yet: kept on this device, tried again.`);
+  // The page that lists them need not send anybody to itself.
+  const isListed = location.pathname === TRAY_PAGE;
+  const tray = isListed ? 0 : queues.reduce((sum, queue) => sum + queue.tray.length, 0);
+  const unsent = isListed ? "" : unsentInWords(waiting, pictures);
+  tell("[data-unsent]", unsent === "" ? "" : `Not sent yet: ${unsent}. Kept on this device, tried again.`);
   tell("[data-tray]", tray === 0 ? "" : `Not taken by the server: ${tray}. Kept on this device.`);
-  return waiting;
+  return waiting + pictures;
+}
+
+/** Sends the pictures this device holds, of any visit; returns how many still wait. A browser without a store for them holds none. */
+async function sendLeftPictures(): Promise<number> {
+  const { sendPhotos } = await import("../visit-run-sheet/photo-queue.ts");
+  return (await sendPhotos().catch(() => new Set())).size;
 }
 
 /** Keeps at it while the page stands. */
 export async function keepSendingLeftovers(): Promise<void> {
-  const openVisit = openVisitIn(location.pathname);
+  const openVisit = openVisitIn(location);
   for (const visitId of visitsQueued().filter((id) => id !== openVisit)) await sendVisit(visitId);
-  if (tellCounts(openVisit) > 0) setTimeout(() => void keepSendingLeftovers(), RETRY_MS);
+  if (tellCounts(openVisit, await sendLeftPictures()) > 0)
+    setTimeout(() => void keepSendingLeftovers(), RETRY_MS);
 }

@@ -53,15 +53,25 @@ function clockNow(): string | null {
   return year >= 2000 && year < 2100 ? now.toISOString() : null;
 }
 
-/** Posts events to the visit. */
+const CONFLICT = 409;
+
+async function post(path: string, body: object): Promise<Response> {
+  return fetch(path, {
+    method: "POST",
+    headers: { "content-type": "application/json" },
+    body: JSON.stringify({ ...body, sentAt: clockNow() }),
+    signal: AbortSignal.timeout(GIVE_UP_MS),
+  });
+}
+
+/** Posts events to the visit. A visit that was begun on this device is opened by its first events. */
 export async function sendEvents(visitId: string, events: readonly VisitEvent[]): Promise<Sent> {
+  const toVisit = () => post(`/api/v1/visits/${visitId}/events`, { events });
   try {
-    const response = await fetch(`/api/v1/visits/${visitId}/events`, {
-      method: "POST",
-      headers: { "content-type": "application/json" },
-      body: JSON.stringify({ events, sentAt: clockNow() }),
-      signal: AbortSignal.timeout(GIVE_UP_MS),
-    });
+    const opens = events[0]?.kind === "visit-opened";
+    const first = opens ? await post("/api/v1/visits", { visit: visitId, events }) : await toVisit();
+    // Opened before, the answer was lost, and more has been typed since: what the server knows is passed over.
+    const response = opens && first.status === CONFLICT ? await toVisit() : first;
     const body: unknown = response.ok ? null : await response.json().catch(() => null);
     return sentFrom(response.status, body);
   } catch {

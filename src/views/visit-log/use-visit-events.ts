@@ -38,6 +38,13 @@ export interface VisitEvents {
   readonly settleTray: (eventId: string) => void;
 }
 
+/** A visit that no page has been made of stands in this browser's store alone: the view begins from there. */
+function firstLog(visitId: string, events: readonly VisitEvent[]): LogState {
+  const log = emptyLog(events);
+  if (events.length > 0) return log;
+  return changeLog(log, { type: "restored", sent: loadSent(visitId, []), queue: loadQueue(visitId) });
+}
+
 /** The visit's events in this browser: acts go through the rules at once, show at once, and are sent until acknowledged. */
 export function useVisitEvents({
   visitId,
@@ -45,7 +52,7 @@ export function useVisitEvents({
   actor,
   tables,
 }: Pick<VisitProps, "visitId" | "events" | "actor" | "tables">): VisitEvents {
-  const [log, change] = useReducer(changeLog, events, emptyLog);
+  const [log, change] = useReducer(changeLog, visitId, (id) => firstLog(id, events));
   const all = useMemo(() => [...log.kept, ...log.waiting], [log.kept, log.waiting]);
   const visit = useMemo(() => foldVisit(all), [all]);
 

@@ -16,7 +16,7 @@ export interface VisitLog extends VisitEvents {
 }
 
 /** The visit's events as the views of one connection see them. */
-export function useVisitLog(props: VisitProps): VisitLog {
+export function useVisitLog(props: Omit<VisitProps, "ends" | "asLeft">): VisitLog {
   const log = useVisitEvents(props);
   const { connectionId, tables, now } = props;
   const connection = log.visit.connections.find((each) => each.id === connectionId);

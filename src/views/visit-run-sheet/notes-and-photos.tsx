@@ -1,11 +1,12 @@
-import { useEffect, useState } from "react";
+import { useState } from "react";
 import { v4 as uuid } from "uuid";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { cutText } from "../cut-text.ts";
 import { CheckboxField } from "../fields.tsx";
 import { StrikeForm } from "../strike-form.tsx";
-import { holdPhoto, makeSmall, releasePhoto, sendPhotos } from "./photo-queue.ts";
+import { makeSmall, releasePhoto } from "./photo-queue.ts";
 import { RemovePhoto } from "./remove-photo.tsx";
+import { useUnsentPictures } from "./use-unsent-pictures.ts";
 
 interface NotesAndPhotosProps {
   readonly visitId: string;
@@ -15,7 +16,6 @@ interface NotesAndPhotosProps {
   readonly strike: (event: string, reason: string) => boolean;
 }
 
-const RETRY_MS = 8000;
 /** Longest caption the server takes. */
 const MOST_CAPTION = 200;
 
@@ -24,26 +24,14 @@ export function NotesAndPhotos({ visitId, connection, act, strike }: NotesAndPho
   const [text, setText] = useState("");
   const [isForCustomer, setIsForCustomer] = useState(false);
   const [state, setState] = useState<"idle" | "working" | "unreadable" | "no-room">("idle");
-  const [onTheWay, setOnTheWay] = useState<ReadonlySet<string>>(new Set());
-  const [round, setRound] = useState(0);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: each round is one more try.
-  useEffect(() => {
-    let timer: ReturnType<typeof setTimeout> | undefined;
-    sendPhotos()
-      .then((waiting) => {
-        setOnTheWay(waiting);
-        if (waiting.size > 0) timer = setTimeout(() => setRound((now) => now + 1), RETRY_MS);
-      })
-      .catch(() => undefined);
-    return () => clearTimeout(timer);
-  }, [round]);
+  const { addresses, waiting, hold, lookAgain } = useUnsentPictures();
   const add = async (file: File) => {
     setState("working");
     const small = await makeSmall(file).catch(() => null);
     if (small === null) return setState("unreadable");
     const photo = uuid();
     try {
-      await holdPhoto(visitId, photo, small);
+      await hold(visitId, photo, small);
     } catch {
       return setState("no-room");
     }
@@ -51,12 +39,12 @@ export function NotesAndPhotos({ visitId, connection, act, strike }: NotesAndPho
     if (!act({ kind: "photo-added", connection: connection.id, photo, caption })) {
       // Nobody was told that it is kept.
       await releasePhoto(photo);
+      lookAgain();
       return setState("idle");
     }
-    setOnTheWay((before) => new Set([...before, photo]));
     setText("");
     setState("idle");
-    setRound((now) => now + 1);
+    lookAgain();
   };
   return (
     <section
@@ -112,9 +100,9 @@ export function NotesAndPhotos({ visitId, connection, act, strike }: NotesAndPho
               }}
             />
           </label>
-          {onTheWay.size > 0 && (
+          {waiting > 0 && (
             <span className="self-center text-wet-ink">
-              {onTheWay.size === 1 ? "1 picture" : `${onTheWay.size} pictures`} not sent yet
+              {waiting === 1 ? "1 picture" : `${waiting} pictures`} not sent yet
             </span>
           )}
         </p>
@@ -140,10 +128,10 @@ export function NotesAndPhotos({ visitId, connection, act, strike }: NotesAndPho
       <ul className="flex flex-wrap gap-3">
         {connection.photos.map(({ id, caption }) => (
           <li key={id} className="w-40 text-tiny">
-            {!onTheWay.has(id) && (
-              <a href={`/api/v1/visits/${visitId}/photos/${id}`}>
+            {addresses !== null && (
+              <a href={addresses.get(id) ?? `/api/v1/visits/${visitId}/photos/${id}`}>
                 <img
-                  src={`/api/v1/visits/${visitId}/photos/${id}`}
+                  src={addresses.get(id) ?? `/api/v1/visits/${visitId}/photos/${id}`}
                   alt={caption || "picture without words"}
                   className="max-h-32 border border-rule"
                 />

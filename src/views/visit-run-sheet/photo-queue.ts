@@ -1,6 +1,7 @@
 /** Pictures on their way: made small in the browser, and kept by it until the server has them. */
 import { createStore, del, entries, set, update } from "idb-keyval";
 import { COME_AGAIN, errorIn } from "../server-answer.ts";
+import { loadQueue } from "../visit-log/waiting-store.ts";
 
 /** Longest side that is kept, pixels; largest file, MB: a nut is read well at this, and a cellar's signal carries it. */
 const LONGEST_SIDE = 1600;
@@ -79,6 +80,11 @@ export async function sendPhotos(): Promise<ReadonlySet<string>> {
   const left = new Set<string>();
   for (const [photo, held] of await heldPhotos()) {
     if (held.refused !== undefined) continue;
+    // A visit that was begun on this device is opened first.
+    if (loadQueue(held.visitId).waiting.some(({ kind }) => kind === "visit-opened")) {
+      left.add(photo);
+      continue;
+    }
     const fate = await send(photo, held);
     if (fate === "kept") await releasePhoto(photo);
     else if (fate === "later") left.add(photo);

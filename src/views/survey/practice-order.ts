@@ -1,6 +1,5 @@
-/** Standards a survey offers to choose otherwise. */
+/** The order in which a survey offers standards to choose otherwise. */
 import type { Fixture } from "../../core/plan/index.ts";
-import type { Tables } from "../../core/tables.ts";
 
 /** Standards a plumber thinks of first at a fixture. */
 const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
@@ -11,9 +10,10 @@ const BY_FIXTURE: Readonly<Partial<Record<Fixture, readonly string[]>>> = {
 };
 
 /** Returns every school a job can differ in, those of its fixture first. */
-export function practiceRows(tables: Tables, fixture: Fixture) {
+export function practicesFor<P extends { readonly key: string }>(
+  practices: readonly P[],
+  fixture: Fixture,
+): readonly P[] {
   const first = BY_FIXTURE[fixture] ?? [];
-  return [...tables.schools]
-    .sort((a, b) => Number(first.includes(b.key)) - Number(first.includes(a.key)))
-    .map(({ key, choice: chosen, label, reason }) => ({ key, choice: chosen, label, reason }));
+  return practices.toSorted((a, b) => Number(first.includes(b.key)) - Number(first.includes(a.key)));
 }

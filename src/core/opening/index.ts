@@ -1,0 +1,1 @@
+export { groupActs, type Opening, openingActs, type PresetGroup, presetGroups } from "./opening.ts";

@@ -1,0 +1,106 @@
+import type { Checkpoint } from "../../core/check/index.ts";
+import type { EndCode } from "../../core/end/index.ts";
+import type { Place } from "../../core/identify/index.ts";
+import type { StepTables } from "../../core/step/index.ts";
+import { foldVisit } from "../../core/visit/index.ts";
+import type { EndOffer } from "../../drawing/end-choice.ts";
+import type { PracticeRow } from "../survey/practice-choices.tsx";
+import { ConnectionSurvey } from "../survey/survey.tsx";
+import { useVisitLog } from "../visit-log/use-visit-log.ts";
+import { loadQueue, loadSent } from "../visit-log/waiting-store.ts";
+import { NotesAndPhotos } from "../visit-run-sheet/notes-and-photos.tsx";
+import { begunHash } from "./opening-fields.ts";
+
+export interface BegunVisitProps {
+  readonly visitId: string;
+  /** null: its first. */
+  readonly connectionId: string | null;
+  readonly actor: string;
+  /** When the page was made, UTC. */
+  readonly now: string;
+  readonly tables: StepTables & { readonly checkpoints: readonly Checkpoint[] };
+  readonly offer: Pick<EndOffer, "ends" | "shapes">;
+  /** Ends met most, for each preset. */
+  readonly likely: Readonly<Record<string, Readonly<Partial<Record<Place, readonly EndCode[]>>>>>;
+  readonly schools: readonly PracticeRow[];
+}
+
+/** Nothing but what this browser keeps: no page has been made of the visit. */
+const NO_EVENTS: readonly never[] = [];
+
+interface SurveyedHereProps extends BegunVisitProps {
+  readonly connectionId: string;
+  readonly zone: string;
+}
+
+function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
+  const log = useVisitLog({ ...props, events: NO_EVENTS });
+  const { visit, connection } = log;
+  const { visitId } = props;
+  const isSent = log.log.waiting.length === 0;
+  return (
+    <>
+      <header>
+        <h1>
+          {connection.survey.label} <span className="font-normal text-quiet">Survey</span>
+        </h1>
+        <p className="text-quiet">
+          {[connection.survey.place, visit.site?.name].filter(Boolean).join(", ")} · {visit.title}
+        </p>
+      </header>
+      <p role="status" className="mt-2 border-l-4 border-work pl-2">
+        {isSent ? (
+          <>
+            The server has this visit.{" "}
+            <a className="inline-flex min-h-touch items-center" href={`/visits/${visitId}`}>
+              Go on there
+            </a>
+          </>
+        ) : (
+          "Begun on this device: kept here, and sent once there is a network."
+        )}
+      </p>
+      {visit.connections.length > 1 && (
+        <nav aria-label="Connections" className="mt-2 flex flex-wrap gap-2">
+          {visit.connections.map(({ id, survey }) => (
+            <a
+              key={id}
+              className="button aria-[current=page]:bg-ink aria-[current=page]:text-paper"
+              href={begunHash(visitId, id)}
+              aria-current={id === connection.id ? "page" : undefined}
+            >
+              {survey.label}
+            </a>
+          ))}
+        </nav>
+      )}
+      <ConnectionSurvey
+        key={connection.id}
+        {...props}
+        events={NO_EVENTS}
+        asLeft={null}
+        offer={{ ...offer, likely: likely[connection.survey.preset] ?? {} }}
+        log={log}
+      />
+      <NotesAndPhotos visitId={visitId} connection={connection} act={log.act} strike={log.undo} />
+    </>
+  );
+}
+
+/** A visit as this browser keeps it, one connection after the other. */
+export function BegunVisit({ connectionId, ...props }: BegunVisitProps) {
+  const { visitId } = props;
+  const { site, connections } = foldVisit([...loadSent(visitId, []), ...loadQueue(visitId).waiting]);
+  const connection = connections.find(({ id }) => id === connectionId) ?? connections[0];
+  if (site === null || connection === undefined)
+    return (
+      <>
+        <h1>Begun on this device</h1>
+        <p>
+          This device keeps nothing of the visit any more. <a href={`/visits/${visitId}`}>Open the visit</a>{" "}
+          at the server, or <a href="/visits/begin">begin another one</a>.
+        </p>
+      </>
+    );
+  return <SurveyedHere {...props} connectionId={connection.id} zone={site.zone} />;
+}
