@@ -5,9 +5,10 @@ import { readArchive, writeArchive } from "../src/app/archive/shop-archive.ts";
 import { makeContext } from "../src/app/context.ts";
 import { connect } from "../src/db/client.ts";
 import { startCluster } from "./cluster.ts";
-import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
+import { clusterOptions, stopIfLast } from "./installation.ts";
 import { VAR } from "./paths.ts";
 import { prepareDatabase } from "./prepare-database.ts";
+import { databaseOf, readShopInUse } from "./shop-in-use.ts";
 
 const say = (text: string) => console.log(`brass-nut: ${text}`);
 
@@ -21,7 +22,7 @@ async function main(): Promise<void> {
   const file = resolve(process.env["ARCHIVE_FROM"] ?? ".", name);
   const cluster = await startCluster(clusterOptions());
   try {
-    const { ownerUrl } = await prepareDatabase(cluster, DATABASE, VAR);
+    const { ownerUrl } = await prepareDatabase(cluster, databaseOf(readShopInUse(VAR)), VAR);
     const sql = connect(ownerUrl, { most: 2, statementMs: STATEMENT_MS });
     try {
       const context = makeContext(sql);

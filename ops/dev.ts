@@ -6,6 +6,7 @@ import { buildData } from "./build-data.ts";
 import { type Cluster, startCluster } from "./cluster.ts";
 import { clusterOptions, openDatabase, stopIfLast, stopOnSignal, wantedPort } from "./installation.ts";
 import { ROOT, VAR } from "./paths.ts";
+import { readShopInUse } from "./shop-in-use.ts";
 
 const DEFAULT_PORT = 4322;
 /** Editors write a file in several steps: the tables are built once the file has been quiet this long, ms. */
@@ -29,7 +30,7 @@ function rebuildTables(): void {
 
 /** Brings the database up to date and tells the pages, which read the environment when they are first asked for. */
 async function tellPages(cluster: Cluster): Promise<void> {
-  process.env["DATABASE_URL"] = await openDatabase(cluster, say);
+  Object.assign(process.env, await openDatabase(cluster, readShopInUse(VAR), say));
   process.env["DATA_FOLDER"] = VAR;
   process.env["LOG_LEVEL"] ??= "warn";
 }

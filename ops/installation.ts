@@ -4,8 +4,8 @@ import type { Cluster, ClusterOptions } from "./cluster.ts";
 import { otherClients } from "./database.ts";
 import { VAR } from "./paths.ts";
 import { SERVER_ROLE } from "./roles.ts";
+import { databaseOf, type ShopInUse } from "./shop-in-use.ts";
 
-export const DATABASE = "brassnut";
 const DEFAULT_DATABASE_PORT = 54329;
 
 export const clusterOptions = (): ClusterOptions => ({
@@ -21,14 +21,19 @@ export function wantedPort(fallback: number): number {
 }
 
 /**
- * Brings this checkout's database up to date, with the demo in it, and returns the connection string of the server's role.
+ * Brings the database of a shop up to date, the demo's with the demo in it, and returns what the server is to know of it: the
+ * connection string of its own role, and which shop it holds.
  * The tables of data/ must be built before: the demo reads them as soon as its module is imported.
  */
-export async function openDatabase(cluster: Cluster, say: (text: string) => void): Promise<string> {
+export async function openDatabase(
+  cluster: Cluster,
+  shop: ShopInUse,
+  say: (text: string) => void,
+): Promise<{ readonly DATABASE_URL: string; readonly SHOP_IN_USE: ShopInUse }> {
   const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
-  const { serverUrl } = await prepareDatabase(cluster, DATABASE, VAR);
-  if (await loadDemo(serverUrl)) say("demo data loaded: Gullwing Hall");
-  return serverUrl;
+  const { serverUrl } = await prepareDatabase(cluster, databaseOf(shop), VAR);
+  if (shop === "demo" && (await loadDemo(serverUrl))) say("demo data loaded: Gullwing Hall");
+  return { DATABASE_URL: serverUrl, SHOP_IN_USE: shop };
 }
 
 /** Stops the cluster unless it is gone, or another server uses it. */

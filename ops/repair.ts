@@ -12,9 +12,10 @@ import { foldVisit, type VisitEvent, visitSummary } from "../src/core/visit/inde
 import { connect, type Db } from "../src/db/client.ts";
 import { eventsOf, findVisit, updateVisit, visitIds } from "../src/db/visit.ts";
 import { renewPassword, startCluster } from "./cluster.ts";
-import { clusterOptions, DATABASE, stopIfLast } from "./installation.ts";
+import { clusterOptions, stopIfLast } from "./installation.ts";
 import { VAR } from "./paths.ts";
 import { prepareDatabase } from "./prepare-database.ts";
+import { databaseOf, readShopInUse } from "./shop-in-use.ts";
 
 export interface Finding {
   readonly visit: string;
@@ -128,7 +129,7 @@ async function main(): Promise<void> {
   const write = flags.has("--write");
   const cluster = await startCluster(clusterOptions());
   try {
-    const { ownerUrl } = await prepareDatabase(cluster, DATABASE, VAR);
+    const { ownerUrl } = await prepareDatabase(cluster, databaseOf(readShopInUse(VAR)), VAR);
     const { visits, findings } = await repairAll(ownerUrl, write, tell);
     say(
       findings === 0

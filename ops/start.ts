@@ -6,17 +6,11 @@ import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
 import { dropDatabase, otherClients } from "./database.ts";
-import {
-  clusterOptions,
-  DATABASE,
-  openDatabase,
-  stopIfLast,
-  stopOnSignal,
-  wantedPort,
-} from "./installation.ts";
+import { clusterOptions, openDatabase, stopIfLast, stopOnSignal, wantedPort } from "./installation.ts";
 import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
+import { databaseOf, keepShopInUse, readShopInUse, type ShopInUse, shopOfFlags } from "./shop-in-use.ts";
 import { supervise } from "./supervise.ts";
 
 const DEFAULT_PORT = 4321;
@@ -46,10 +40,12 @@ async function whoListens(port: number): Promise<"nobody" | "ours" | "taken"> {
 async function confirmReset(): Promise<boolean> {
   if (process.argv.includes("--yes")) return true;
   if (!process.stdin.isTTY)
-    throw new Error("--reset-demo throws all visits away; add --yes when there is no terminal to ask on");
+    throw new Error(
+      "--reset-demo throws the demonstration's visits away; add --yes when there is no terminal to ask on",
+    );
   const prompt = createInterface({ input: process.stdin, output: process.stdout });
   const answer = await prompt.question(
-    "Throw away every visit in this database and load the demo again? Type yes: ",
+    "Throw away every visit of the demonstration and load it again? Our own shop stays as it is. Type yes: ",
   );
   prompt.close();
   return answer.trim().toLowerCase() === "yes";
@@ -58,9 +54,14 @@ async function confirmReset(): Promise<boolean> {
 async function main(): Promise<void> {
   const port = wantedPort(DEFAULT_PORT);
   const reset = process.argv.includes("--reset-demo");
+  const asked = shopOfFlags(process.argv);
   const listener = await whoListens(port);
   if (listener === "ours") {
     if (reset) throw new Error(`Brass Nut is running on port ${port}; stop it before --reset-demo`);
+    if (asked !== null)
+      throw new Error(
+        `Brass Nut is running on port ${port}; change the shop in its Settings, or stop it first`,
+      );
     // Its own watch does the same; where that is gone, the database is back after this.
     await startCluster(clusterOptions());
     return say(`already running at http://127.0.0.1:${port}`);
@@ -74,10 +75,12 @@ async function main(): Promise<void> {
     if (reset) {
       if ((await otherClients(cluster, SERVER_ROLE)) > 0)
         throw new Error("another Brass Nut uses this database; stop it before --reset-demo");
-      await dropDatabase(cluster, DATABASE);
+      await dropDatabase(cluster, databaseOf("demo"));
     }
     await buildData();
-    const serverUrl = await openDatabase(cluster, say);
+    const shop = asked ?? readShopInUse(VAR);
+    const database = await openDatabase(cluster, shop, say);
+    if (asked !== null) keepShopInUse(VAR, shop);
     const dist = await ensureBuild(BUILDS);
     const supervised = await supervise({
       dist,
@@ -85,9 +88,14 @@ async function main(): Promise<void> {
       cluster,
       clusterOptions: clusterOptions(),
       say,
+      openShop: async (next: ShopInUse) => {
+        const opened = await openDatabase(cluster, next, say);
+        keepShopInUse(VAR, next);
+        return opened;
+      },
       environment: {
         ...process.env,
-        DATABASE_URL: serverUrl,
+        ...database,
         DATA_FOLDER: VAR,
         LOG_FILE: process.env["LOG_FILE"] ?? join(VAR, "server.log"),
       },

@@ -2,9 +2,11 @@
 import { type ChildProcess, fork } from "node:child_process";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
+import { openShopMessage } from "../src/schema/open-shop.ts";
 import { SERVER_PROCESS } from "./build.ts";
 import { type Cluster, type ClusterOptions, startCluster } from "./cluster.ts";
 import { ROOT } from "./paths.ts";
+import type { ShopInUse } from "./shop-in-use.ts";
 
 /** Waits before the next try, ms: at once the first time, longer while tries keep failing. */
 const AGAIN_MS = [50, 200, 500, 1000, 2000, 5000] as const;
@@ -32,6 +34,8 @@ export interface SuperviseOptions {
   readonly cluster: Cluster;
   readonly clusterOptions: ClusterOptions;
   readonly say: (text: string) => void;
+  /** Opens the database of another shop that a person asks for in the server; returns what the server is to be started with for it. Absent: there is one shop only. */
+  readonly openShop?: (shop: ShopInUse) => Promise<NodeJS.ProcessEnv>;
 }
 
 const waitFor = (failures: number) => AGAIN_MS[Math.min(failures, AGAIN_MS.length - 1)] ?? 5000;
@@ -91,9 +95,34 @@ const ended = (child: ChildProcess) =>
 
 /** Starts the server and keeps both going. Errors: Error when the server does not start the first time. */
 export async function supervise(options: SuperviseOptions): Promise<Supervised> {
-  const { port, say } = options;
+  const { port, say, openShop } = options;
   let isStopping = false;
-  let child = await startServer(options);
+  let { environment } = options;
+  let isChanging = false;
+
+  /** Starts the server anew on another shop's database when the server asks for that; a shop that cannot be opened leaves everything as it is. */
+  const changeShop = (message: unknown) => {
+    const asked = openShopMessage.safeParse(message);
+    if (!asked.success || openShop === undefined || isChanging) return;
+    isChanging = true;
+    openShop(asked.data.openShop)
+      .then(
+        (changes) => {
+          environment = { ...environment, ...changes };
+          child.kill("SIGTERM");
+        },
+        (error: unknown) => say(error instanceof Error ? error.message : String(error)),
+      )
+      .finally(() => {
+        isChanging = false;
+      });
+  };
+  const start = async () => {
+    const started = await startServer({ ...options, environment });
+    started.on("message", changeShop);
+    return started;
+  };
+  let child = await start();
 
   const keepServer = async () => {
     for (let failures = 0; ; ) {
@@ -106,7 +135,7 @@ export async function supervise(options: SuperviseOptions): Promise<Supervised> 
       for (let isUp = false; !isUp && !isStopping; ) {
         await pause(waitFor(failures));
         failures += 1;
-        isUp = await startServer(options).then(
+        isUp = await start().then(
           (next) => {
             child = next;
             return true;

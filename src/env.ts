@@ -10,6 +10,8 @@ const environment = z.object({
   COMPUTE_WORKER: z.string().min(1).exactOptional(),
   /** Folder on the disk the database writes to: what free room is looked for on; absent: nobody looks. */
   DATA_FOLDER: z.string().min(1).exactOptional(),
+  /** Which shop the database holds; absent: whoever started the server can serve no other. */
+  SHOP_IN_USE: z.enum(["demo", "own"]).exactOptional(),
   LOG_LEVEL: z.enum(["debug", "info", "warn", "error", "silent"]).default("info"),
 });
 

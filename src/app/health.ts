@@ -28,10 +28,16 @@ async function answersInTime(sql: Pool): Promise<boolean> {
   }
 }
 
+/** What is said with and without a database. */
+function standing() {
+  const { SHOP_IN_USE: shop } = readEnvironment();
+  return { version: VERSION, ...(shop === undefined ? {} : { shop }) };
+}
+
 /** Answers 200 when both are there; 503 with the same fields when the database is away. */
 export async function healthAnswer(sql: Pool = ownConnection()): Promise<Response> {
-  if (await answersInTime(sql)) return jsonResponse({ status: "ok", database: "ok", version: VERSION });
-  return jsonResponse({ status: "degraded", database: "away", version: VERSION }, 503, {
+  if (await answersInTime(sql)) return jsonResponse({ status: "ok", database: "ok", ...standing() });
+  return jsonResponse({ status: "degraded", database: "away", ...standing() }, 503, {
     "retry-after": String(RETRY_AFTER_S),
   });
 }

@@ -63,6 +63,16 @@ if (wetAlerts) void import("../views/wet-alerts.ts").then(({ watchForWet }) => w
 for (const button of document.querySelectorAll<HTMLButtonElement>("[data-reload]"))
   button.addEventListener("click", () => location.reload());
 
+// A shop without a site yet: its first one is most likely where this device is.
+const zoneField = document.querySelector<HTMLInputElement>("[data-own-zone]");
+if (zoneField) zoneField.value = Intl.DateTimeFormat().resolvedOptions().timeZone;
+
+const shopChange = document.querySelector<HTMLFormElement>("form[data-change-shop]");
+if (shopChange)
+  void import("../views/change-shop.ts").then(({ guardShopChange }) => guardShopChange(shopChange));
+const changingTo = document.querySelector<HTMLElement>("[data-changing-to]")?.dataset["changingTo"];
+if (changingTo) void import("../views/change-shop.ts").then(({ waitForShop }) => waitForShop(changingTo));
+
 const keptPages = document.querySelector<HTMLElement>("[data-kept-pages]");
 if (keptPages) void import("../views/kept-pages.ts").then(({ listKeptPages }) => listKeptPages(keptPages));
 

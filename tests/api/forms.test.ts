@@ -134,3 +134,53 @@ describe("pages without scripts", () => {
     );
   });
 });
+
+describe("the first day of a shop", () => {
+  let empty: TestDatabase;
+  let first: TestServer;
+  before(async () => {
+    empty = await cloneDatabase("template_empty");
+    first = await startServer(empty.url);
+  });
+  after(async () => {
+    await first.stop();
+    await empty.drop();
+  });
+  const post = (path: string, fields: Record<string, string>) =>
+    fetch(first.base + path, { method: "POST", body: new URLSearchParams(fields), redirect: "manual" });
+  const settings = async () => (await fetch(`${first.base}/settings`)).text();
+
+  it("asks for a name, keeps nothing without one, and asks no more once it is said", async () => {
+    const refused = await (await post("/", { action: "first-day", plumber: " ", name: "Sedge" })).text();
+    assert.match(refused, /must not be empty/);
+    assert.match(refused, /value="Sedge"/);
+    const unread = await (
+      await post("/", { action: "first-day", plumber: "Robin", phone: "call me" })
+    ).text();
+    assert.match(unread, /Who works here\?/);
+    assert.doesNotMatch(await settings(), /Robin/);
+
+    const begun = await post("/", {
+      action: "first-day",
+      plumber: "Robin Sedge",
+      name: "Sedge and Daughter",
+      phone: "902 555 0101",
+    });
+    assert.equal(begun.status, 303);
+    assert.doesNotMatch(await (await fetch(first.base)).text(), /Who works here\?/);
+    assert.match(await settings(), /value="Sedge and Daughter"/);
+    assert.equal(await makeContext(empty.sql).actor(), "Robin Sedge");
+  });
+
+  it("lets the name be changed, and not over somebody else's change", async () => {
+    const form = { action: "plumber", plumber: "Kit Sedge", version: "1" };
+    assert.equal((await post("/settings", form)).status, 200);
+    assert.match(await (await post("/settings", { ...form, plumber: "Ash" })).text(), /[Ss]omebody/);
+    assert.equal(await makeContext(empty.sql).actor(), "Kit Sedge");
+  });
+
+  it("has no other shop to open where bin/start has not started it", async () => {
+    assert.doesNotMatch(await settings(), /Open our own shop/);
+    assert.match(await (await post("/settings", { action: "shop", shop: "own" })).text(), /one shop only/);
+  });
+});

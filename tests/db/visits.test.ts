@@ -205,7 +205,7 @@ describe("a visit as a file", () => {
         "but for the marks of the import",
       );
       for (const { imported } of back.events)
-        assert.deepEqual(imported, [{ at: NOW.toISOString(), by: "Demo plumber" }]);
+        assert.deepEqual(imported, [{ at: NOW.toISOString(), by: "Plumber, not named" }]);
       assert.equal((await importVisit(there, text)).added, 0, "the same file again adds nothing");
       await importVisit(context, JSON.stringify(back));
       assert.equal(

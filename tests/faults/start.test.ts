@@ -109,4 +109,31 @@ describe("bin/start", () => {
     assert.match(look.printed(), /visits looked at, nothing wrong/);
     await stopped(start);
   });
+
+  it("opens our own shop, empty, and the demonstration again as it was left", async () => {
+    const start = await started();
+    const told = async (path: string) => (await fetch(`${base}${path}`)).text();
+    const open = (shop: string) =>
+      fetch(`${base}/settings`, { method: "POST", body: new URLSearchParams({ action: "shop", shop }) });
+    const untilServed = async (shop: string) => {
+      for (;;) {
+        await untilHealthy(base, 30_000);
+        if ((await told("/api/v1/health").catch(() => "")).includes(`"shop":"${shop}"`)) return;
+      }
+    };
+    const demo = await told("/api/v1/visits");
+    assert.match(await told("/settings"), /This is the demonstration/);
+    assert.match(await (await open("own")).text(), /Opening our own shop/);
+    await untilServed("own");
+    assert.equal(await told("/api/v1/visits"), '{"visits":[],"next":null}');
+    assert.match(await told("/"), /Who works here\?/);
+    await stopped(start);
+
+    const again = await started();
+    await untilServed("own");
+    await open("demo");
+    await untilServed("demo");
+    assert.equal(await told("/api/v1/visits"), demo);
+    await stopped(again);
+  });
 });

@@ -1,11 +1,24 @@
 import { z } from "zod";
 import type { Db } from "../../db/client.ts";
-import { readSetting } from "../../db/setting.ts";
+import { readVersionedSetting } from "../../db/setting.ts";
 
+/** Name of the setting that says who works here. */
+export const PLUMBER = "plumber";
 const plumber = z.object({ name: z.string().min(1) });
 
-/** Returns who works here until people and sign-in exist: one demo plumber from the settings. */
+/** Who acts where nobody has said who works here. */
+const NOT_NAMED = "Plumber, not named";
+
+/** Returns who works here, with the number of the last change; null: nobody has said. Until sign-in exists there is one. */
+export async function storedPlumber(
+  sql: Db,
+): Promise<{ readonly name: string | null; readonly version: number }> {
+  const { value, version } = await readVersionedSetting(sql, PLUMBER);
+  const parsed = plumber.safeParse(value);
+  return { name: parsed.success ? parsed.data.name : null, version };
+}
+
+/** Returns the name that stands on what is done now. */
 export async function currentPlumber(sql: Db): Promise<string> {
-  const parsed = plumber.safeParse(await readSetting(sql, "plumber"));
-  return parsed.success ? parsed.data.name : "Demo plumber";
+  return (await storedPlumber(sql)).name ?? NOT_NAMED;
 }

@@ -3,7 +3,12 @@ import { z } from "zod";
 import { get } from "./definition.ts";
 
 const healthResponse = z
-  .strictObject({ status: z.enum(["ok", "degraded"]), database: z.enum(["ok", "away"]), version: z.string() })
+  .strictObject({
+    status: z.enum(["ok", "degraded"]),
+    database: z.enum(["ok", "away"]),
+    version: z.string(),
+    shop: z.enum(["demo", "own"]).exactOptional().meta({ description: "Which shop is served" }),
+  })
   .meta({ id: "Health" });
 
 export const healthEndpoint = get({
