@@ -16,7 +16,7 @@ import {
   saved,
   visitor,
 } from "../support/browser.ts";
-import { contrastFaults, targetFaults, textFaults } from "../support/legible.ts";
+import { barFaults, contrastFaults, targetFaults, textFaults } from "../support/legible.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 import { confirmGuesses, openPart } from "../support/survey.ts";
 
@@ -91,10 +91,11 @@ after(async () => {
 });
 
 describe("every view", () => {
-  for (const [name, options, isPhone] of [
-    ["at 1280 x 800", {}, false],
-    ["at 390 wide", { viewport: { width: 390, height: 844 } }, true],
-    ["in the dark", { colorScheme: "dark" as const }, false],
+  for (const [name, options, isPhone, isZoomed] of [
+    ["at 1280 x 800", {}, false, false],
+    ["at 390 wide", { viewport: { width: 390, height: 844 } }, true, false],
+    ["in a desk's window at 400 %", { viewport: { width: 320, height: 256 } }, false, true],
+    ["in the dark", { colorScheme: "dark" as const }, false, false],
   ] as const)
     it(`${name} fits its window, passes the accessibility checker, and can be read and hit`, async () => {
       const { page, leave } = await visitor(browser, server.base, options);
@@ -102,8 +103,10 @@ describe("every view", () => {
         await go(page, path);
         assert.equal(await overflows(page), false, `${path} is wider than the window`);
         assert.deepEqual(await accessibilityFaults(page), [], path);
-        assert.deepEqual(await textFaults(page), [], `${path}: text under 12 px`);
+        // Zoomed in, text is as much larger as the window is smaller.
+        if (!isZoomed) assert.deepEqual(await textFaults(page), [], `${path}: text under 12 px`);
         assert.deepEqual(await contrastFaults(page), [], `${path}: text that stands out too little`);
+        assert.deepEqual(await barFaults(page), [], `${path}: bars that cover the window`);
         if (isPhone) assert.deepEqual(await targetFaults(page), [], `${path}: targets under 44 px`);
       }
       await leave();

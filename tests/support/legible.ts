@@ -25,6 +25,32 @@ function smallText(limitPx: number): string[] {
   return [...faults];
 }
 
+/** Runs in the page. Bars that stay while a page is scrolled and leave less than half of the window to the page. */
+function stickyBars(): string[] {
+  window.scrollTo(0, 200);
+  const bars = [...document.body.querySelectorAll("*")].filter((element) => {
+    const { position } = getComputedStyle(element);
+    return position === "fixed" || position === "sticky";
+  });
+  const covered = bars
+    .map((element) => ({ element, box: element.getBoundingClientRect() }))
+    .filter(
+      ({ box }) =>
+        box.width > window.innerWidth / 2 && box.bottom > 0 && box.top < window.innerHeight && box.height > 0,
+    )
+    .map(({ element, box }) => ({
+      element,
+      px: Math.min(box.bottom, window.innerHeight) - Math.max(box.top, 0),
+    }));
+  const total = covered.reduce((sum, { px }) => sum + px, 0);
+  return total <= window.innerHeight / 2
+    ? []
+    : covered.map(
+        ({ element, px }) =>
+          `${px.toFixed(0)} px: <${element.tagName.toLowerCase()} class="${element.className}">`,
+      );
+}
+
 /** Runs in the page. Targets smaller than the limit in either direction; a link inside a sentence is none. */
 function smallTargets(limitPx: number): string[] {
   const faults = new Set<string>();
@@ -128,3 +154,6 @@ export const targetFaults = (page: Page) => found(page, smallTargets, 44);
 
 /** Text in drawings with a contrast under 4.5. */
 export const contrastFaults = (page: Page) => found(page, faintDrawnText, 4.5);
+
+/** Returns the bars that stay while the page is scrolled, where together they cover more than half of the window; empty: there is room to read. */
+export const barFaults = (page: Page) => page.evaluate(stickyBars);
