@@ -36,13 +36,15 @@ describe("the line bench", () => {
     await openBench(page);
     const above = page.getByLabel("Above the supply");
     const before = await above.inputValue();
-    await rating(page, "9").getByText("too short").waitFor();
+    const tooShort = page.locator("[data-too-short]", { hasText: /\b9\b/ });
+    await tooShort.waitFor();
     await pull(page, "Inlet, front", 0, 120);
     assert.notEqual(await above.inputValue(), before);
-    await rating(page, "9").getByText("too short").waitFor({ state: "detached" });
+    await rating(page, "9").waitFor();
+    await tooShort.waitFor({ state: "detached" });
     await page.getByRole("button", { name: "Undo" }).click();
     assert.equal(await above.inputValue(), before);
-    await rating(page, "9").getByText("too short").waitFor();
+    await tooShort.waitFor();
     await leave();
   });
 

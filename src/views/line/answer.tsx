@@ -1,6 +1,7 @@
 import type { Interval, LineSetup, TriedAlternative } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "../../labels/line.ts";
+import { bendOnTape } from "./tape.ts";
 import type { Solver } from "./use-solver.ts";
 
 const toEighth = (value: number, round: (value: number) => number) => round(value * 8) / 8;
@@ -39,8 +40,8 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
       <p>{RATING_MEANS[chosen.rating]}</p>
       {curve && (
         <p className="figure text-quiet">
-          tightest bend {formatInches(curve.minRadiusIn)} in, {formatInches(curve.worst.alongIn)} in along;
-          the line stands {formatInches(bench.minBendRadiusIn)} in
+          tightest bend {bendOnTape(curve, bench)} in, {formatInches(curve.worst.alongIn)} in along; the line
+          stands {formatInches(bench.minBendRadiusIn)} in
         </p>
       )}
       {curve?.leavesPlane && (

@@ -1,6 +1,7 @@
 import type { LineCurve, RatedLength } from "../../core/line/index.ts";
 import { WALL_SIDES, type WallSide } from "../../core/survey/index.ts";
 import { formatInches } from "../../core/units/index.ts";
+import { BREAK_IN, type BrokenFrame, partWith, sizeOf, startsOf } from "./broken-frame.ts";
 import { Handle, nudgeOf } from "./handle.tsx";
 import type { LineChange, LineState, Which } from "./line-state.ts";
 import { lineEndOf } from "./line-state.ts";
@@ -18,7 +19,7 @@ import {
 
 interface ElevationProps {
   readonly seen: ElevationSide;
-  readonly frame: Frame;
+  readonly frame: BrokenFrame;
   /** Where this elevation's frame starts in the whole drawing. */
   readonly at: Flat;
   readonly state: LineState;
@@ -34,9 +35,14 @@ interface ElevationProps {
 const TITLES: Readonly<Record<ElevationSide, string>> = { front: "FRONT", side: "FROM THE LEFT" };
 const NAMES: Readonly<Record<Which, string>> = { a: "Supply", b: "Inlet" };
 const WALL_IN = 0.6;
+/** One bend of the wavy stroke of a break. */
+const WAVE_IN = 2;
 /** Sizes of words on the screen. */
 const NAME_PX = 14;
 const TITLE_PX = 14;
+/** Room "Supply" takes, and half of a fitting with a little air. */
+const NAME_WIDTH_PX = 54;
+const FITTING_IN = 0.7;
 
 /** Inch squares of the frame. */
 function Grid({ frame: { u, v } }: { readonly frame: Frame }) {
@@ -47,7 +53,11 @@ function Grid({ frame: { u, v } }: { readonly frame: Frame }) {
 }
 
 /** Flats that are seen edge-on in an elevation, as bands inside its frame. */
-function Walls({ state, frame: { u, v }, seen }: Pick<ElevationProps, "state" | "frame" | "seen">) {
+function Walls({
+  state,
+  frame: { u, v },
+  seen,
+}: Pick<ElevationProps, "state" | "seen"> & { readonly frame: Frame }) {
   const bands = WALL_SIDES.flatMap((side) => {
     const distance = state.walls[side];
     const band = distance === undefined ? null : bandOf(side, distance, u, v, seen);
@@ -118,10 +128,12 @@ function Chosen({ curve, state, seen }: { curve: LineCurve; state: LineState; se
 interface EndMarksProps
   extends Pick<ElevationProps, "seen" | "state" | "pxPerIn" | "inPerPx" | "onGrab" | "onChange"> {
   readonly which: Which;
+  /** Right edge of the pane it stands in. */
+  readonly right: number;
 }
 
 /** One end with its two handles: where it is, and which way it looks. */
-function EndMarks({ which, seen, state, pxPerIn, inPerPx, onGrab, onChange }: EndMarksProps) {
+function EndMarks({ which, seen, state, right, pxPerIn, inPerPx, onGrab, onChange }: EndMarksProps) {
   const { at, direction } = state.ends[which];
   const here = flatOf(at, seen);
   const [du, dv] = flatOf(direction, seen);
@@ -130,6 +142,11 @@ function EndMarks({ which, seen, state, pxPerIn, inPerPx, onGrab, onChange }: En
   const words = `${formatInches(at[0])} right, ${formatInches(at[1])} up, ${formatInches(at[2])} out`;
   const angle = Math.round((Math.atan2(-dv, du) * 180) / Math.PI);
   const facing = Math.hypot(du, dv) < 0.2;
+  // The names of two ends that lie one before the other stand apart.
+  const other = flatOf(state.ends[which === "a" ? "b" : "a"].at, seen);
+  const isNameBelow = here[1] > other[1] || (here[1] === other[1] && which === "a");
+  const aside = Math.max(NAME_PX * inPerPx, FITTING_IN);
+  const isNameBefore = here[0] + aside + NAME_WIDTH_PX * inPerPx > right;
   const pullWay = ([pu, pv]: Flat) =>
     onChange({
       type: "turned",
@@ -145,8 +162,9 @@ function EndMarks({ which, seen, state, pxPerIn, inPerPx, onGrab, onChange }: En
       <rect className="bench-fitting" x={here[0] - 0.5} y={here[1] - 0.5} width={1} height={1} />
       <text
         className="bench-on"
-        x={here[0] + NAME_PX * inPerPx}
-        y={here[1] + 1.6 * NAME_PX * inPerPx}
+        x={here[0] + (isNameBefore ? -aside : aside)}
+        textAnchor={isNameBefore ? "end" : "start"}
+        y={here[1] + (isNameBelow ? 1.6 : -0.9) * NAME_PX * inPerPx}
         fontSize={NAME_PX * inPerPx}
       >
         {NAMES[which]}
@@ -183,37 +201,89 @@ function EndMarks({ which, seen, state, pxPerIn, inPerPx, onGrab, onChange }: En
   );
 }
 
-/** One elevation of the setup, to scale. */
+/** Two wavy strokes across a gap between two parts of an axis. `size`: how far the other axis goes. */
+function Break({
+  at,
+  size,
+  isUpright,
+}: {
+  readonly at: number;
+  readonly size: number;
+  readonly isUpright: boolean;
+}) {
+  const wave = (from: number) => {
+    const steps = Math.max(2, Math.round(size / WAVE_IN));
+    const bends = Array.from({ length: steps }, (_, step) => {
+      const aside = step % 2 === 0 ? 0.35 : -0.35;
+      const along = size / steps;
+      return isUpright ? `q${aside} ${along / 2} 0 ${along}` : `q${along / 2} ${aside} ${along} 0`;
+    });
+    return `M${isUpright ? `${from} 0` : `0 ${from}`}${bends.join("")}`;
+  };
+  return <path className="bench-break" d={`${wave(at + 0.45)}${wave(at + BREAK_IN - 0.45)}`} />;
+}
+
+/** One elevation of the setup, to scale, broken where a long line runs straight. */
 export function Elevation({ seen, frame, at, state, rated, chosenIn, ...acts }: ElevationProps) {
   const chosen = rated.find(({ lengthIn }) => lengthIn === chosenIn);
   const others = rated.filter((each) => each !== chosen);
+  const { columns, rows } = frame;
+  const [lefts, tops] = [startsOf(columns), startsOf(rows)];
+  const [width, height] = [sizeOf(columns), sizeOf(rows)];
+  const panes = columns.flatMap((u, column) =>
+    rows.map((v, row) => ({ u, v, column, row, x: lefts[column] ?? 0, y: tops[row] ?? 0 })),
+  );
+  /** The ends of a line stand in the pane they lie in. */
+  const endsIn = (column: number, row: number) =>
+    (["a", "b"] as const).filter((which) => {
+      const [u, v] = flatOf(state.ends[which].at, seen);
+      return partWith(columns, u) === column && partWith(rows, v) === row;
+    });
   return (
-    <g transform={`translate(${at[0] - frame.u[0]} ${at[1] - frame.v[0]})`}>
-      <Grid frame={frame} />
-      <Walls state={state} frame={frame} seen={seen} />
+    <g transform={`translate(${at[0]} ${at[1]})`}>
+      {panes.map(({ u, v, column, row, x, y }) => {
+        const [wide, high] = [u[1] - u[0], v[1] - v[0]];
+        const place = { x, y, width: wide, height: high, viewBox: `${u[0]} ${v[0]} ${wide} ${high}` };
+        return (
+          <g key={`${column} ${row}`}>
+            <svg {...place} aria-hidden="true">
+              <Grid frame={{ u, v }} />
+              <Walls state={state} frame={{ u, v }} seen={seen} />
+              {others.map(
+                (each) =>
+                  each.curve && (
+                    <Curve key={each.lengthIn} rated={each} curve={each.curve} seen={seen} isChosen={false} />
+                  ),
+              )}
+              {chosen?.curve && (
+                <>
+                  <Curve rated={chosen} curve={chosen.curve} seen={seen} isChosen />
+                  <Chosen curve={chosen.curve} state={state} seen={seen} />
+                </>
+              )}
+            </svg>
+            <g transform={`translate(${x - u[0]} ${y - v[0]})`}>
+              {endsIn(column, row).map((which) => (
+                <EndMarks key={which} which={which} seen={seen} state={state} right={u[1]} {...acts} />
+              ))}
+            </g>
+          </g>
+        );
+      })}
+      {lefts.slice(1).map((left) => (
+        <Break key={`u ${left}`} at={left - BREAK_IN} size={height} isUpright />
+      ))}
+      {tops.slice(1).map((top) => (
+        <Break key={`v ${top}`} at={top - BREAK_IN} size={width} isUpright={false} />
+      ))}
       <text
         className="bench-title"
-        x={frame.u[0] + 0.4 * TITLE_PX * acts.inPerPx}
-        y={frame.v[0] + 1.2 * TITLE_PX * acts.inPerPx}
+        x={0.4 * TITLE_PX * acts.inPerPx}
+        y={1.2 * TITLE_PX * acts.inPerPx}
         fontSize={TITLE_PX * acts.inPerPx}
       >
         {TITLES[seen]}
       </text>
-      {others.map(
-        (each) =>
-          each.curve && (
-            <Curve key={each.lengthIn} rated={each} curve={each.curve} seen={seen} isChosen={false} />
-          ),
-      )}
-      {chosen?.curve && (
-        <>
-          <Curve rated={chosen} curve={chosen.curve} seen={seen} isChosen />
-          <Chosen curve={chosen.curve} state={state} seen={seen} />
-        </>
-      )}
-      {(["a", "b"] as const).map((which) => (
-        <EndMarks key={which} which={which} seen={seen} state={state} {...acts} />
-      ))}
     </g>
   );
 }

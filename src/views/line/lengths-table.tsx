@@ -1,67 +1,102 @@
-import type { FittedLength, RatedLength } from "../../core/line/index.ts";
-import { STRAIGHT_IN } from "../../core/line/index.ts";
+import type { FittedLength, LineSetup, RatedLength } from "../../core/line/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
+import { bendOnTape, bulgeOnTape } from "./tape.ts";
 
 interface LengthsTableProps {
   readonly rated: readonly RatedLength[];
+  readonly bench: LineSetup;
   /** The same lengths with how firm their figures are, once that is worked out. */
   readonly firm: readonly FittedLength[] | null;
   readonly chosenIn: number | null;
   readonly onChoose: (lengthIn: number) => void;
 }
 
-const figure = (value: number | undefined) =>
-  value === undefined ? "" : value >= STRAIGHT_IN ? "straight" : value.toFixed(2);
+/** Returns the lengths that reach, the good ones first, each group from the shortest; and those that do not. */
+export function inOrderOfUse(rated: readonly RatedLength[]): {
+  readonly reaching: readonly RatedLength[];
+  readonly short: readonly RatedLength[];
+} {
+  const byLength = rated.toSorted((a, b) => a.lengthIn - b.lengthIn);
+  const reaching = byLength.filter(({ rating }) => rating !== "short");
+  const isGood = ({ rating }: RatedLength) => rating === "good";
+  return {
+    reaching: [...reaching.filter(isGood), ...reaching.filter((each) => !isGood(each))],
+    short: byLength.filter(({ rating }) => rating === "short"),
+  };
+}
 
-/** Every stock length with its rating: the row that is chosen is the line drawn thick. */
-export function LengthsTable({ rated, firm, chosenIn, onChoose }: LengthsTableProps) {
+/** Says in a sentence which lengths do not reach, and by how much the longest of them misses where none does. */
+function TooShort({ short, isAll }: { readonly short: readonly RatedLength[]; readonly isAll: boolean }) {
+  const longest = short.at(-1);
+  if (longest === undefined) return null;
   return (
-    <table className="w-full">
-      <caption className="sr-only">Stock lengths and how they fit</caption>
-      <thead>
-        <tr className="text-left text-tiny text-quiet">
-          <th scope="col">Length</th>
-          <th scope="col">Fits</th>
-          <th scope="col" className="text-right">
-            Bend
-          </th>
-          <th scope="col" className="text-right">
-            Slack
-          </th>
-          <th scope="col" className="text-right">
-            Bulge
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {rated.map(({ lengthIn, rating, slackIn, curve }) => {
-          const isChosen = lengthIn === chosenIn;
-          const isTouchy =
-            firm?.find((each) => each.lengthIn === lengthIn)?.sensitivity?.isSensitive === true;
-          return (
-            <tr key={lengthIn} className={`border-t border-hairline ${isChosen ? "bg-work-wash" : ""}`}>
-              <th scope="row" className="py-0.5 text-left font-normal">
-                <button
-                  type="button"
-                  className={`button w-full px-2 ${isChosen ? "button-main" : ""}`}
-                  aria-pressed={isChosen}
-                  onClick={() => onChoose(lengthIn)}
-                >
-                  <span className="figure">{formatInches(lengthIn)} in</span>
-                </button>
-              </th>
-              <td className={`px-2 font-bold ${RATING_INK[rating]}`}>
-                {RATING_WORDS[rating]}
-                {isTouchy && <span className="font-normal text-quiet">, touchy</span>}
-              </td>
-              <td className="figure text-right">{figure(curve?.minRadiusIn)}</td>
-              <td className="figure text-right">{slackIn.toFixed(2)}</td>
-              <td className="figure text-right">{figure(curve?.bulgeIn)}</td>
-            </tr>
-          );
-        })}
-      </tbody>
-    </table>
+    <p className={isAll ? "mt-2 text-wet-ink" : "mt-1 text-small text-quiet"} data-too-short="">
+      {isAll ? "No stock length reaches: " : "Too short: "}
+      <span className="figure">{short.map(({ lengthIn }) => formatInches(lengthIn)).join(", ")} in</span>
+      {isAll && (
+        <>
+          . The longest misses by <span className="figure">{formatInches(-longest.slackIn)} in</span>, pulled
+          straight.
+        </>
+      )}
+    </p>
+  );
+}
+
+/** Every stock length that reaches with its rating, good ones first: the row that is chosen is the line drawn thick. */
+export function LengthsTable({ rated, bench, firm, chosenIn, onChoose }: LengthsTableProps) {
+  const { reaching, short } = inOrderOfUse(rated);
+  if (reaching.length === 0) return <TooShort short={short} isAll />;
+  return (
+    <div>
+      <table className="w-full">
+        <caption className="sr-only">Stock lengths and how they fit</caption>
+        <thead>
+          <tr className="text-left text-tiny text-quiet">
+            <th scope="col">Length</th>
+            <th scope="col">Fits</th>
+            <th scope="col" className="text-right">
+              Bend, in
+            </th>
+            <th scope="col" className="text-right">
+              Slack, in
+            </th>
+            <th scope="col" className="text-right">
+              Bulge, in
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {reaching.map(({ lengthIn, rating, slackIn, curve }) => {
+            const isChosen = lengthIn === chosenIn;
+            const isTouchy =
+              firm?.find((each) => each.lengthIn === lengthIn)?.sensitivity?.isSensitive === true;
+            return (
+              <tr key={lengthIn} className={`border-t border-hairline ${isChosen ? "bg-work-wash" : ""}`}>
+                <th scope="row" className="py-0.5 text-left font-normal">
+                  <button
+                    type="button"
+                    className={`button w-full px-2 ${isChosen ? "button-main" : ""}`}
+                    aria-pressed={isChosen}
+                    onClick={() => onChoose(lengthIn)}
+                  >
+                    <span className="figure">{formatInches(lengthIn)} in</span>
+                  </button>
+                </th>
+                <td className={`px-2 font-bold ${RATING_INK[rating]}`}>
+                  {RATING_WORDS[rating]}
+                  {isTouchy && <span className="font-normal text-quiet">, touchy</span>}
+                </td>
+                <td className="figure pl-2 text-right">{curve && bendOnTape(curve, bench)}</td>
+                <td className="figure pl-2 text-right">{formatInches(slackIn)}</td>
+                <td className="figure pl-2 text-right">{curve && bulgeOnTape(curve, bench)}</td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <TooShort short={short} isAll={false} />
+    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { useEffect, useReducer, useRef, useState } from "react";
+import { useReducer, useState } from "react";
 import {
   type Alternative,
   elbowTurns,
@@ -14,7 +14,7 @@ import type { Insertion } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { intervalIn, LengthAnswer } from "./answer.tsx";
-import { Elevation } from "./elevation.tsx";
+import { Elevations } from "./elevations.tsx";
 import { LengthsTable } from "./lengths-table.tsx";
 import {
   benchFrom,
@@ -28,12 +28,9 @@ import {
   type TubeInsert,
 } from "./line-state.ts";
 import { PlacePanel } from "./place-panel.tsx";
-import { type Frame, frameOf } from "./projection.ts";
 import { RiserTool } from "./riser-tool.tsx";
 import { RollOutTool } from "./roll-out-tool.tsx";
 import { RouteTool } from "./route-tool.tsx";
-import { scaleOf, useInchesPerPixel } from "./use-inches-per-pixel.ts";
-import { useNarrow } from "./use-narrow.ts";
 import { useSolver } from "./use-solver.ts";
 
 export interface LineBenchProps {
@@ -58,7 +55,6 @@ const TOOLS: readonly (readonly [Tool, string])[] = [
 ];
 /** Steps that can be taken back. */
 const MOST_STEPS = 60;
-const GAP_IN = 1.5;
 
 interface History {
   readonly now: LineState;
@@ -136,7 +132,7 @@ export function LineView(props: LineBenchProps) {
       {(tool === "line" || tool === "roll-out") && (
         <div className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-[3fr_2fr]">
           <section aria-label="Front and side elevation, in inch squares: pull the ends and their directions, or nudge them with the arrow keys">
-            <Drawing
+            <Elevations
               state={state}
               rated={rated}
               chosenIn={chosenIn}
@@ -169,13 +165,14 @@ export function LineView(props: LineBenchProps) {
             )}
             {tool === "line" && rated.length > 0 && (
               <>
+                <LengthAnswer solver={solver} bench={bench} chosenIn={chosenIn} onTry={tryOut} />
                 <LengthsTable
                   rated={rated}
+                  bench={bench}
                   firm={solver.whole?.fit.fits ?? null}
                   chosenIn={chosenIn}
                   onChoose={(lengthIn) => change({ type: "chosen", lengthIn })}
                 />
-                <LengthAnswer solver={solver} bench={bench} chosenIn={chosenIn} onTry={tryOut} />
               </>
             )}
             <div className="flex flex-wrap gap-2">
@@ -233,75 +230,5 @@ export function LineView(props: LineBenchProps) {
         touching itself are left out. The line in your hand and its maker's bend radius win.
       </p>
     </div>
-  );
-}
-
-interface DrawingProps {
-  readonly state: LineState;
-  readonly rated: Parameters<typeof Elevation>[0]["rated"];
-  readonly chosenIn: number | null;
-  readonly onGrab: () => void;
-  readonly onChange: (change: LineChange) => void;
-}
-
-/** Both elevations to one scale: side by side, or one under the other where the screen is narrow. */
-function Drawing({ state, rated, chosenIn, onGrab, onChange }: DrawingProps) {
-  const svg = useRef<SVGSVGElement>(null);
-  const isNarrow = useNarrow();
-  const [isHeld, setHeld] = useState(false);
-  const shown = rated
-    .filter(({ lengthIn, rating }) => lengthIn === chosenIn || rating === "good")
-    .flatMap(({ curve }) => curve ?? []);
-  const wanted = { front: frameOf(state, shown, "front"), side: frameOf(state, shown, "side") };
-  // While something is held the paper stays where it is.
-  const kept = useRef(wanted);
-  if (!isHeld) kept.current = wanted;
-  const frames = kept.current;
-  useEffect(() => {
-    const letGo = () => setHeld(false);
-    window.addEventListener("pointerup", letGo);
-    window.addEventListener("pointercancel", letGo);
-    return () => {
-      window.removeEventListener("pointerup", letGo);
-      window.removeEventListener("pointercancel", letGo);
-    };
-  }, []);
-  const v: Frame["v"] = [
-    Math.min(frames.front.v[0], frames.side.v[0]),
-    Math.max(frames.front.v[1], frames.side.v[1]),
-  ];
-  const [front, side] = [
-    { ...frames.front, v },
-    { ...frames.side, v },
-  ];
-  const [wide, deep] = [front.u[1] - front.u[0], side.u[1] - side.u[0]];
-  const high = v[1] - v[0];
-  const width = isNarrow ? Math.max(wide, deep) : wide + GAP_IN + deep;
-  const height = isNarrow ? 2 * high + GAP_IN : high;
-  const pxPerIn = () => (svg.current === null ? 0 : scaleOf(svg.current));
-  const inPerPx = useInchesPerPixel(svg, width, height);
-  const common = {
-    state,
-    rated,
-    chosenIn,
-    pxPerIn,
-    inPerPx,
-    onChange,
-    onGrab: () => {
-      setHeld(true);
-      onGrab();
-    },
-  };
-  return (
-    <svg ref={svg} className="bench" viewBox={`0 0 ${width} ${height}`} onKeyUp={() => setHeld(false)}>
-      <title>Front and side elevation of the two ends and the lines between them</title>
-      <Elevation seen="front" frame={front} at={[0, 0]} {...common} />
-      <Elevation
-        seen="side"
-        frame={side}
-        at={isNarrow ? [0, high + GAP_IN] : [wide + GAP_IN, 0]}
-        {...common}
-      />
-    </svg>
   );
 }

@@ -69,14 +69,39 @@ const MARGIN_IN = 2.5;
 /** A flat this near to what is drawn is drawn too, inches. */
 const NEAR_IN = 8;
 
-/** What an elevation must show: both ends with their handles, every curve, every wall near them. Whole inches. */
-export function frameOf(state: LineState, curves: readonly LineCurve[], elevation: ElevationSide): Frame {
-  const ends = (["a", "b"] as const).flatMap((which) => {
+/** Both ends with their handles and what sits on them. */
+function endPlaces(state: LineState): readonly Vector[] {
+  return (["a", "b"] as const).flatMap((which) => {
     const end = state.ends[which];
     const handle = end.at.map((value, axis) => value + HANDLE_IN * (end.direction[axis] ?? 0));
     return [end.at, lineEndOf(state, which).at, [handle[0] ?? 0, handle[1] ?? 0, handle[2] ?? 0] as const];
   });
-  const flats = [...ends, ...curves.flatMap(({ curve }) => curve)].map((place) => flatOf(place, elevation));
+}
+
+/** Where along each axis of an elevation something stands that is never left out: ends, walls, the tightest bends. */
+export function marksOf(
+  state: LineState,
+  curves: readonly LineCurve[],
+  elevation: ElevationSide,
+): readonly [u: readonly number[], v: readonly number[]] {
+  const flats = [...endPlaces(state), ...curves.map(({ worst }) => worst.at)].map((place) =>
+    flatOf(place, elevation),
+  );
+  const { back, front, left, right, floor, top } = state.walls;
+  const minus = (value: number | undefined) => (value === undefined ? undefined : -value);
+  const walls = elevation === "front" ? [minus(left), right] : [minus(back), front];
+  const given = (values: readonly (number | undefined)[]) => values.flatMap((value) => value ?? []);
+  return [
+    [...flats.map(([u]) => u), ...given(walls)],
+    [...flats.map(([, v]) => v), ...given([floor, minus(top)])],
+  ];
+}
+
+/** What an elevation must show: both ends with their handles, every curve, every wall near them. Whole inches. */
+export function frameOf(state: LineState, curves: readonly LineCurve[], elevation: ElevationSide): Frame {
+  const flats = [...endPlaces(state), ...curves.flatMap(({ curve }) => curve)].map((place) =>
+    flatOf(place, elevation),
+  );
   const [low, high] = [Math.min(...flats.map(([u]) => u)), Math.max(...flats.map(([u]) => u))];
   const [top, bottom] = [Math.min(...flats.map(([, v]) => v)), Math.max(...flats.map(([, v]) => v))];
   // Flats near what is drawn are drawn as well.
