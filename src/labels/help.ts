@@ -3,7 +3,7 @@
 export const HELP = {
   supply: {
     term: "Supply",
-    text: "What the line begins at: a stop's outlet, a box with a valve, an open pipe, or a pipe to be cut. Its end decides what can be screwed or pushed on.",
+    text: "What the line begins at: a stop's outlet, a box valve, an open pipe, or a pipe to cut into. Its end decides what can be screwed or pushed on.",
   },
   stop: {
     term: "Proof of a stop",

@@ -38,7 +38,7 @@ export const PROOF_WORDS: readonly (readonly [StopProof, string])[] = [
 ];
 export const METHOD_WORDS: readonly (readonly [NonNullable<Survey["stop"]["method"]> | "none", string])[] = [
   ["none", "not said"],
-  ["fixture-opened", "fixture opened: flow died"],
+  ["fixture-opened", "opened the fixture: flow stopped"],
   ["flushed-and-held", "flushed and held"],
   ["fill-started", "shut on a running fill"],
   ["other-fixture-run", "the other fixture on the stop run"],
@@ -48,12 +48,12 @@ export const METHOD_WORDS: readonly (readonly [NonNullable<Survey["stop"]["metho
   ["gauge-rise", "gauge watched for a rise"],
 ];
 export const SUPPLY_WORDS: readonly (readonly [SupplyKind, string])[] = [
-  ["stop-outlet", "outlet of a stop"],
-  ["box-valve", "box with a valve"],
-  ["stub", "open pipe end"],
-  ["pipe", "pipe to be cut"],
-  ["dead-stop", "stop to be replaced"],
-  ["faucet-riser", "riser of a faucet"],
+  ["stop-outlet", "stop outlet"],
+  ["box-valve", "box valve"],
+  ["stub", "open or capped pipe"],
+  ["pipe", "pipe to cut into"],
+  ["dead-stop", "stop to replace"],
+  ["faucet-riser", "faucet tail"],
   ["tube", "open tube"],
 ];
 export const BEFORE_PIPE_WORDS: readonly (readonly ["holds" | "fails", string])[] = [
@@ -96,7 +96,7 @@ export const PHASE_WORDS: readonly (readonly [NonNullable<Survey["phase"]>, stri
 /** What hangs on the supply already. */
 export const KEPT_LINE_WORDS: readonly (readonly [NonNullable<Survey["supply"]["line"]>, string])[] = [
   ["stays", "a line that stays"],
-  ["renewed", "a line to be renewed shorter"],
+  ["renewed", "a line to renew, shorter"],
 ];
 export const MATERIAL_WORDS: readonly (readonly [PipeMaterial, string])[] = [
   ["copper", "copper"],

@@ -23,7 +23,7 @@ async function plan(page: Page): Promise<void> {
 async function choose(page: Page): Promise<void> {
   await confirmGuesses(page);
   await page.getByRole("button", { name: "Choose plan A" }).click();
-  await page.getByText("Chosen and kept as it stands.").waitFor();
+  await page.getByText("Chosen for this connection.").waitFor();
   await saved(page);
 }
 
@@ -76,7 +76,7 @@ describe("hookups", () => {
   it("a rough-in ends in a cap", async () => {
     const { page, leave } = await enter();
     await open(page, "Toilet");
-    await page.getByText("open pipe end", { exact: true }).click();
+    await page.getByText("open or capped pipe", { exact: true }).click();
     await chooseEnd(page, "Supply end", "pipe-1/2-copper", "half inch copper");
     await openPart(page, "line");
     await page.getByText("as far as a cap", { exact: true }).click();
@@ -111,7 +111,7 @@ describe("hookups", () => {
   it("a dishwasher whose dead stop is replaced, its arrestor added and taken back", async () => {
     const { page, leave } = await enter();
     await open(page, "Dishwasher");
-    await page.getByText("stop to be replaced", { exact: true }).click();
+    await page.getByText("stop to replace", { exact: true }).click();
     await chooseEnd(page, "Supply end", "pipe-1/2-copper", "half inch copper");
     await openPart(page, "stop");
     await page.getByText("does not hold", { exact: true }).click();
@@ -137,11 +137,11 @@ describe("hookups", () => {
   it("a bidet seat whose old line is now too long: a shorter line and the tee after it", async () => {
     const { page, leave } = await enter();
     await open(page, "Bidet seat");
-    await page.getByText("a line to be renewed shorter", { exact: true }).click();
+    await page.getByText("a line to renew, shorter", { exact: true }).click();
     await chooseEnd(page, "That line ends at", "bc-7/8-m", "ballcock");
     await openPart(page, "line");
-    await page.getByLabel("Shortest line that reaches").fill("8");
-    await page.getByLabel("Longest that has room").fill("10");
+    await page.getByLabel("Shortest that reaches").fill("8");
+    await page.getByLabel("Longest there is room for").fill("10");
     await plan(page);
     await page.getByRole("heading", { name: /9 in \+ Fill-valve tee/ }).waitFor();
     await choose(page);
@@ -215,7 +215,7 @@ describe("the shop", () => {
       await page
         .getByLabel("Catalogue file (CSV)")
         .setInputFiles({ name: "catalogue.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
-      await page.getByRole("button", { name: "See what it would do" }).click();
+      await page.getByRole("button", { name: "Preview" }).click();
       await page.getByRole("heading", { name: "What this file would do" }).waitFor();
     };
     await put(file.replace("bc-7/8-f,12 0 0", "bc-9/9-f,12 0 0"));

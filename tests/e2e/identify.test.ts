@@ -9,7 +9,7 @@ import { beginVisit, chooseEnd, chosenEnd, openPart } from "../support/survey.ts
 
 const { newPage: enter } = startApp("template_demo");
 
-const ACROSS = "Across the outside, over crests or tube";
+const ACROSS = "Outside diameter, of thread or tube";
 const leader = (page: Page, code: string) => page.locator(`[data-leader="${code}"]`);
 
 describe("Identify from Survey", () => {

@@ -46,7 +46,7 @@ describe("a weeping joint", () => {
     await stage(page, "static").click();
     await sayDry(page);
     await page.getByRole("heading", { name: /Joint 1/ }).waitFor();
-    await page.getByText("It drips: time it").click();
+    await page.getByText("Time the drips").click();
     const drip = page.getByRole("button", { name: /^Drip/ });
     for (let tap = 0; tap < 4; tap += 1) await drip.click();
     await page.getByText(/mL\/h/).first().waitFor();
@@ -56,7 +56,7 @@ describe("a weeping joint", () => {
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
     for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);
-    await page.getByRole("button", { name: "Sign: all dry" }).click();
+    await page.getByRole("button", { name: "Sign off: all dry" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);
     assert.equal(
@@ -96,7 +96,7 @@ describe("a pressure hold", () => {
     await page.getByLabel("Its pipe").selectOption(section.material ?? "unknown");
     await page.getByLabel("Hose in it").selectOption(section.hoseType ?? "none");
     if (section.hoseType !== null) await page.getByLabel("Hose, ft").fill(String(section.hoseFt));
-    await page.getByLabel("Brought to, psi").fill(String(startPsi));
+    await page.getByLabel("Test pressure, psi").fill(String(startPsi));
     await page.getByLabel("It showed").selectOption("proved");
     await page.getByRole("button", { name: "Logger's file" }).click();
     const file = (text: string) => ({ name: "log.csv", mimeType: "text/csv", buffer: Buffer.from(text) });
@@ -112,7 +112,7 @@ describe("a pressure hold", () => {
     await page.getByText(/no joint was wet: a leak nobody has seen/).waitFor();
     await page.getByRole("img", { name: /^Gauge trace/ }).waitFor();
     assert.deepEqual(await accessibilityFaults(page), []);
-    await page.getByRole("button", { name: "Keep it on the record" }).click();
+    await page.getByRole("button", { name: "Save to the record" }).click();
     await page.getByText("Kept on the record.").waitFor();
     await saved(page);
     const [hold] = (await read(visit)).holds;
@@ -136,7 +136,7 @@ describe("a pressure hold", () => {
     await page.getByRole("button", { name: "Read the gauge" }).click();
     await page.locator("[data-verdict]").waitFor({ timeout: 40_000 });
     await page.getByText("SIMULATED READINGS").waitFor();
-    await page.getByRole("button", { name: "Keep it on the record" }).click();
+    await page.getByRole("button", { name: "Save to the record" }).click();
     await saved(page);
     const [hold] = (await read(visit)).holds;
     assert.equal(hold?.source, "simulated");
@@ -152,7 +152,7 @@ describe("a pressure hold", () => {
     await page.getByRole("button", { name: /^Take in \d+ readings/ }).click();
     await page.locator("[data-verdict]").waitFor({ timeout: 40_000 });
     await page.getByText(/kept on training visits only/).waitFor();
-    assert.equal(await page.getByRole("button", { name: "Keep it on the record" }).count(), 0);
+    assert.equal(await page.getByRole("button", { name: "Save to the record" }).count(), 0);
     await go(page, `/visits/${visit}/record`);
     await page.getByText("(SIMULATED)").waitFor();
     await leave();
@@ -167,10 +167,10 @@ describe("a pressure hold", () => {
     await page.getByRole("button", { name: "How long?" }).click();
     await page.getByText(/^Hold it \d+ min\.$/).waitFor();
     await page.getByLabel("One reading a line").fill("0 60\nfive 59");
-    await page.getByRole("button", { name: "What do they say?" }).click();
+    await page.getByRole("button", { name: "Analyze the readings" }).click();
     await page.getByText(/^Line 2: type minutes and psi/).waitFor();
     await page.getByLabel("One reading a line").fill("0 60\n5 60\n10 60\n15 60\n20 60");
-    await page.getByRole("button", { name: "What do they say?" }).click();
+    await page.getByRole("button", { name: "Analyze the readings" }).click();
     await page.locator("[data-verdict]").waitFor();
     await page.getByText("Meter test of the whole branch").click();
     await page.getByText(/It did not move\..*and more/).waitFor();

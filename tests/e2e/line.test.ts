@@ -101,7 +101,7 @@ describe("the line bench", () => {
       ["Right of the supply", "3"],
       ["Above the supply", "6"],
       ["Out from the supply", "2"],
-      ["Room aside of the straight way (empty: not said)", "3"],
+      ["Side clearance (empty: unknown)", "3"],
     ] as const)
       await page.getByLabel(field).fill(figure);
     await page.getByText("No stock length is good as the ends are.").waitFor();
@@ -143,7 +143,7 @@ describe("the line bench", () => {
   it("finds a length that is good parked and pulled out", async () => {
     const { page, leave } = await enter();
     await openBench(page);
-    await page.getByText("Rolls out", { exact: true }).click();
+    await page.getByText("Appliance that rolls out", { exact: true }).click();
     await page
       .getByRole("combobox", { name: /^Line/ })
       .selectOption({ label: "Braided stainless line, 1/4 comp x 1/4 comp" });

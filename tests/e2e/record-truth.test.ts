@@ -171,7 +171,7 @@ describe("a survey", () => {
     assert.equal(await page.getByRole("button", { name: "Choose plan A" }).isEnabled(), false);
     await page.getByRole("button", { name: /^Measured:/ }).click();
     await page.getByRole("button", { name: "Choose plan A" }).click();
-    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await page.getByText("Chosen for this connection.").waitFor();
     await saved(page);
     await leave();
   });
@@ -208,7 +208,7 @@ describe("a survey", () => {
     await office.page.getByRole("button", { name: "Save the survey" }).click();
     await saved(office.page);
     await openPart(van.page, "line");
-    await van.page.getByLabel("Longest that has room").fill("14");
+    await van.page.getByLabel("Longest there is room for").fill("14");
     await openPart(van.page, "fixture");
     await van.page.getByLabel("Notes").fill("from the van");
     await van.page.getByRole("button", { name: "Save the survey" }).click();
@@ -233,8 +233,8 @@ describe("a survey", () => {
     const { page, leave } = await enter();
     await go(page, `${baseOf(visit)}/survey`);
     await openPart(page, "line");
-    await page.getByLabel("Shortest line that reaches").fill("16");
-    await page.getByLabel("Longest that has room").fill("18");
+    await page.getByLabel("Shortest that reaches").fill("16");
+    await page.getByLabel("Longest there is room for").fill("18");
     await page.getByRole("button", { name: "Save the survey" }).click();
     await saved(page);
     for (const path of [`/visits/${visit}`, `${baseOf(visit)}/run-sheet`, `/visits/${visit}/run`]) {
@@ -248,7 +248,7 @@ describe("a survey", () => {
     await page.waitForURL(/\/hookup/);
     await alive(page);
     await page.getByRole("button", { name: /^Plan again with plan/ }).click();
-    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await page.getByText("Chosen for this connection.").waitFor();
     await saved(page);
     await go(page, `/visits/${visit}`);
     assert.equal(await page.getByText(/the survey has changed/).count(), 0);

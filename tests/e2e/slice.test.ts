@@ -72,11 +72,11 @@ describe("a first visit", () => {
     await page.locator('[data-live-plan="current"]').waitFor();
     await openPart(page, "line");
     // Survey: a wrong length is explained in place, a right one is shown parsed beside what was typed.
-    await page.getByLabel("Shortest line that reaches").fill("10 1/0");
+    await page.getByLabel("Shortest that reaches").fill("10 1/0");
     await page.getByText("A fraction cannot have 0 below the line.").first().waitFor();
     await page.getByRole("button", { name: "Save the survey" }).click();
     await page.getByRole("alert").getByText("Not saved").waitFor();
-    await page.getByLabel("Shortest line that reaches").fill('10-1/2"');
+    await page.getByLabel("Shortest that reaches").fill('10-1/2"');
     await page.getByText("= 10 1/2 in (10.500)").waitFor();
     await openPart(page, "stop");
     await page.getByText("holds", { exact: true }).click();
@@ -90,7 +90,7 @@ describe("a first visit", () => {
     await page.reload();
     await alive(page);
     await openPart(page, "line");
-    assert.equal(await page.getByLabel("Shortest line that reaches").inputValue(), '10-1/2"');
+    assert.equal(await page.getByLabel("Shortest that reaches").inputValue(), '10-1/2"');
 
     // Hookup: a computed plan with its joints; chosen, it is kept.
     await lookAtPlans(page);
@@ -99,7 +99,7 @@ describe("a first visit", () => {
     await page.getByRole("heading", { name: /Joint 2/ }).waitFor();
     await page.getByRole("region", { name: "Joint 2" }).getByText("by hand only").first().waitFor();
     await page.getByRole("button", { name: "Choose plan A" }).click();
-    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await page.getByText("Chosen for this connection.").waitFor();
     await saved(page);
 
     // Run sheet.
@@ -127,7 +127,7 @@ describe("a first visit", () => {
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
     for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);
-    await page.getByRole("button", { name: "Sign: all dry" }).click();
+    await page.getByRole("button", { name: "Sign off: all dry" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);
 

@@ -37,7 +37,7 @@ describe("Survey", () => {
     await page.waitForURL(/\/hookup$/);
     await alive(page);
     await tap(/^Choose plan A/);
-    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await page.getByText("Chosen for this connection.").waitFor();
     await saved(page);
     assert.ok(taps <= MOST_TAPS, `${taps} taps`);
     await leave();
@@ -50,8 +50,8 @@ describe("Survey", () => {
     await foot.getByText(/line, 3\/8 comp x 7\/8/i).waitFor();
     await foot.getByText("If what nobody has looked at yet is as shown.").waitFor();
     await openPart(page, "line");
-    await page.getByLabel("Shortest line that reaches").fill("19");
-    await page.getByLabel("Longest that has room").fill("21");
+    await page.getByLabel("Shortest that reaches").fill("19");
+    await page.getByLabel("Longest there is room for").fill("21");
     await foot.getByText(/20 in/).waitFor();
     await openPart(page, "inlet");
     await chooseEnd(page, "Inlet end", "aer-15/16-m", "15/16 aerator male");

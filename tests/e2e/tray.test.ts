@@ -48,7 +48,7 @@ describe("the tray", () => {
     await page.getByRole("link", { name: "1 not taken by the server: see why" }).click();
     await page.getByRole("heading", { name: "What the server does not have" }).waitFor();
     await page.getByText("Not today.").waitFor();
-    await page.getByText("step ticked").waitFor();
+    await page.getByText("step done").waitFor();
     assert.deepEqual(await accessibilityFaults(page), []);
     assert.equal(await overflows(page), false);
 

@@ -150,7 +150,7 @@ describe("what people do besides", () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, await pathTo(WASHROOM, "Toilet tank", "survey"));
     await page.keyboard.press("?");
-    await page.getByRole("dialog", { name: "Keys" }).waitFor();
+    await page.getByRole("dialog", { name: "Shortcuts" }).waitFor();
     await page.keyboard.press("Escape");
     await openPart(page, "fixture");
     await page.getByLabel("Place", { exact: true }).fill("");
@@ -185,10 +185,27 @@ describe("what people do besides", () => {
       .getByRole("alert")
       .getByText(/Make up every joint before water/)
       .waitFor();
-    await page.getByRole("button", { name: "Understood" }).click();
+    await page.getByRole("button", { name: "OK", exact: true }).click();
     await page.getByRole("button", { name: /^Undo ?: Dry every joint/ }).click();
     await page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).waitFor();
     await saved(page);
+    await leave();
+  });
+
+  it("what was just done is said, and taken back with one tap; a page read again says nothing", async () => {
+    const { page, leave } = await visitor(browser, server.base);
+    await go(page, await pathTo(WASHROOM, "Lavatory faucet hot", "run-sheet"));
+    await page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).click();
+    const toast = page.locator(".toast");
+    await toast.getByText("step done").waitFor();
+    assert.deepEqual(await accessibilityFaults(page), []);
+    await toast.getByRole("button", { name: "Undo" }).click();
+    await page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).waitFor();
+    await toast.waitFor({ state: "detached" });
+    await saved(page);
+    await page.reload();
+    await alive(page);
+    assert.equal(await toast.count(), 0);
     await leave();
   });
 
@@ -200,13 +217,13 @@ describe("what people do besides", () => {
     await page.getByRole("heading", { name: /Plan C.*riser/i }).waitFor();
     await confirmGuesses(page);
     await page.getByRole("button", { name: "Choose plan C" }).click();
-    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await page.getByText("Chosen for this connection.").waitFor();
     await saved(page);
     await page.reload();
     await alive(page);
     await page.getByText(/Another way is chosen now/).waitFor();
     await page.getByRole("button", { name: "Choose plan A" }).click();
-    await page.getByText("Chosen and kept as it stands.").waitFor();
+    await page.getByText("Chosen for this connection.").waitFor();
     await saved(page);
     await leave();
   });
@@ -215,7 +232,7 @@ describe("what people do besides", () => {
     const { page, leave } = await visitor(browser, server.base);
     await go(page, await pathTo(KITCHEN, "Dishwasher", "leak-check"));
     await page.locator('[data-stage="in-place"]').click();
-    await page.getByText("It cannot be checked: write down why").click();
+    await page.getByText("Skip with a reason").click();
     await page.getByLabel(/Reason/).fill("cabinet is still open");
     await page.getByRole("button", { name: "Write the exception" }).click();
     await page.locator('[data-stage="in-place"]').getByText(/✓/).waitFor();

@@ -254,9 +254,9 @@ describe("a visit of six connections", () => {
     const visit = await openSix(4);
     const { page, leave } = await enter();
     await go(page, `/visits/${visit}/run`);
-    await page.getByText("Start a wait").click();
+    await page.getByText("Start a timer").click();
     await page.getByRole("button", { name: "15 min", exact: true }).click();
-    const waits = page.getByRole("region", { name: "Waits" });
+    const waits = page.getByRole("region", { name: "Timers" });
     await waits.getByText(/^1[45]:\d\d$/).waitFor();
     await waits.getByRole("button", { name: "Stop the wait: 15 min" }).click();
     await waits.getByText(/^1[45]:\d\d$/).waitFor({ state: "detached" });

@@ -232,7 +232,7 @@ export function whyFor(
   ];
   const benchJoints =
     joints.length === 1
-      ? "One joint: the two ends meet directly."
+      ? "One joint: the ends connect directly, no part is needed."
       : `${joints.length} joints, every one matched in thread, size and seal.`;
   const { usualGpm, leastPsi, residualPsi } = flow;
   const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} is the least.`;

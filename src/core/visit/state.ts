@@ -188,7 +188,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       return (connection) => ({
         ...connection,
         signed: null,
-        notes: [...connection.notes, inHouse(`Re-opened: ${event.reason}`)],
+        notes: [...connection.notes, inHouse(`Reopened: ${event.reason}`)],
       });
     case "stop-proved": {
       const { result, method, dropsPerMin } = event;

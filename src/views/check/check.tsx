@@ -54,7 +54,9 @@ function TargetRow({
   if (targets.length < 2) return null;
   return (
     <fieldset aria-label="What to look at, in order" className="mt-3 flex flex-wrap items-center gap-2">
-      <span className="text-small text-quiet">{stage.scope === "joint" ? "Highest first:" : "Look at:"}</span>
+      <span className="text-small text-quiet">
+        {stage.scope === "joint" ? "From the top down:" : "Look at:"}
+      </span>
       {targets.map((target) => {
         const standing = standingOf(connection, target, stage.code);
         const tone =

@@ -45,7 +45,7 @@ export function DripTimer({ onGaps }: { readonly onGaps: (gapsSec: readonly numb
   };
   return (
     <details className="mt-3">
-      <summary className="min-h-touch cursor-pointer py-2 underline">It drips: time it</summary>
+      <summary className="min-h-touch cursor-pointer py-2 underline">Time the drips</summary>
       <div className="flex flex-wrap items-center gap-3">
         <button
           type="button"

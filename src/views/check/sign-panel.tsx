@@ -51,10 +51,10 @@ function Signed({
         </a>
       </p>
       <details className="mt-2">
-        <summary className="min-h-touch cursor-pointer py-2 underline">Re-open it</summary>
+        <summary className="min-h-touch cursor-pointer py-2 underline">Reopen</summary>
         <ReasonForm
           label="Why (the signature is taken off; the list of what happened stays)"
-          button="Re-open"
+          button="Reopen"
           tone="button-wet"
           onSubmit={(reason) => act({ kind: "connection-reopened", connection: connection.id, reason })}
         />
@@ -141,7 +141,7 @@ export function SignPanel(props: SignPanelProps) {
             </select>
           </label>
           <button className="button button-dry" type="submit" data-next-thing="">
-            {unresolved ? "Sign with this" : "Sign: all dry"}
+            {unresolved ? "Sign with this" : "Sign off: all dry"}
           </button>
         </form>
       )}

@@ -176,9 +176,7 @@ export function TargetPanel(props: TargetPanelProps) {
       )}
       {!isLocked && stage.required && standing !== "dry" && standing !== "exception" && (
         <details className="mt-3">
-          <summary className="min-h-touch cursor-pointer py-2 underline">
-            It cannot be checked: write down why
-          </summary>
+          <summary className="min-h-touch cursor-pointer py-2 underline">Skip with a reason</summary>
           <ReasonForm
             label="Reason, as it will stand on the record"
             button="Write the exception"

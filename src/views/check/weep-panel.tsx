@@ -130,7 +130,7 @@ export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps
           </button>
         </form>
         <p className="mt-2 text-small text-quiet">
-          Look first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.
+          Check first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.
         </p>
       </div>
     </div>

@@ -133,7 +133,7 @@ export function Hold(props: VisitProps) {
                   </p>
                 ))}
                 <button type="button" className="button button-main mt-2" onClick={takeTyped}>
-                  What do they say?
+                  Analyze the readings
                 </button>
               </div>
             )}
@@ -177,7 +177,7 @@ export function Hold(props: VisitProps) {
               <p className="mt-2 flex flex-wrap gap-2">
                 {judged === null && now.state !== "asking" && source !== "simulated" && (
                   <button type="button" className="button" onClick={judge}>
-                    Judge again
+                    Analyze again
                   </button>
                 )}
                 {judged && !isKept && !mayKeep && (
@@ -191,7 +191,7 @@ export function Hold(props: VisitProps) {
                   connection.signed === null &&
                   samples.length <= MOST_KEPT_SAMPLES && (
                     <button type="button" className="button button-main" onClick={() => keep(judged)}>
-                      Keep it on the record
+                      Save to the record
                     </button>
                   )}
                 {isKept && <span className="self-center font-bold text-dry-ink">Kept on the record.</span>}

@@ -108,8 +108,8 @@ export function SectionForm(props: SectionFormProps) {
             ]}
           />
           {props.form.hoseType !== "none" && <Field {...props} name="hoseFt" label="Hose, ft" />}
-          <Field {...props} name="startPsi" label="Brought to, psi" />
-          <Field {...props} name="heldMin" label="Held before first reading, min" />
+          <Field {...props} name="startPsi" label="Test pressure, psi" />
+          <Field {...props} name="heldMin" label="Settled before the first reading, min" />
           <Field {...props} name="ambientF" label="Room, F (if known)" />
           <UnitSelect
             {...props}
@@ -151,7 +151,7 @@ export function SectionForm(props: SectionFormProps) {
           <Field {...props} name="supplyPsi" label="Pressure before the stop, psi (if known)" />
         </div>
       </Step>
-      <Step number={3} title="Draw off a few mL into a syringe (optional: it narrows the rate)">
+      <Step number={3} title="Bleed a sample of a few mL into a syringe (optional: it narrows the rate)">
         <div className="grid grid-cols-3 gap-3">
           <Field {...props} name="drawnMl" label="Out, mL" />
           <Field {...props} name="drawnBefore" label="Before, psi" />

@@ -46,7 +46,7 @@ function usePiece(piece: number | null): Piece | null {
 
 function sightOf({ gender, threaded, seal, material }: Piece): string {
   const form = threaded ? "threaded" : "smooth";
-  const goes = gender === "male" ? "goes into its mate" : "goes over its mate";
+  const goes = gender === "male" ? "male" : "female";
   const shows = seal.length > 0 ? `shows ${seal.join(" and ")}` : "shows no seat";
   return [form, goes, shows, ...(material === null ? [] : [`made of ${material}`])].join(", ");
 }

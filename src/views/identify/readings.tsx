@@ -60,7 +60,7 @@ function Across({ clues, faults, onChange }: Omit<ReadingsProps, "kind">) {
     <>
       {!isInside && (
         <ReadingField
-          label="Across the outside, over crests or tube"
+          label="Outside diameter, of thread or tube"
           text={clues.outside}
           onText={(outside) => onChange({ outside })}
           fault={faults.outside}

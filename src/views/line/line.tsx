@@ -49,7 +49,7 @@ export interface LineBenchProps {
 type Tool = "line" | "roll-out" | "riser" | "route";
 const TOOLS: readonly (readonly [Tool, string])[] = [
   ["line", "Flexible line"],
-  ["roll-out", "Rolls out"],
+  ["roll-out", "Appliance that rolls out"],
   ["riser", "Rigid riser, soft tube"],
   ["route", "Route"],
 ];
@@ -128,7 +128,7 @@ export function LineView(props: LineBenchProps) {
 
   return (
     <div className="mt-3" data-line-bench data-solved={solver.solved?.bench === undefined ? "no" : "yes"}>
-      <RadioGroup label="What lies between" options={TOOLS} value={tool} onChange={setTool} />
+      <RadioGroup label="Kind of run" options={TOOLS} value={tool} onChange={setTool} />
       {(tool === "line" || tool === "roll-out") && (
         <div className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-[3fr_2fr]">
           <section aria-label="Front and side elevation, in inch squares: pull the ends and their directions, or nudge them with the arrow keys">

@@ -113,7 +113,7 @@ export function PlacePanel(props: PlacePanelProps) {
           <EndPanel {...props} which="b" />
         </div>
         <div className="grid content-start gap-2">
-          <h3>What it may not cross, from the supply</h3>
+          <h3>Obstacles: distance from the supply</h3>
           <div className="grid grid-cols-2 gap-x-3 gap-y-2">
             {WALL_SIDES.map((side) => (
               <OffsetField
@@ -127,7 +127,7 @@ export function PlacePanel(props: PlacePanelProps) {
             ))}
           </div>
           <OffsetField
-            label="Room aside of the straight way (empty: not said)"
+            label="Side clearance (empty: unknown)"
             isOptional
             value={state.roomIn}
             onChange={(roomIn) => onChange({ type: "room", roomIn })}

@@ -161,7 +161,7 @@ export function Hookup(props: HookupProps) {
       <div className="flex flex-wrap items-center gap-3">
         {isChosen ? (
           <>
-            <p className="font-bold text-dry-ink">Chosen and kept as it stands.</p>
+            <p className="font-bold text-dry-ink">Chosen for this connection.</p>
             <a className="button button-main" href={`${base}/run-sheet`} data-next-thing="">
               Run sheet
             </a>

@@ -22,8 +22,8 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
           ? "none: by hand"
           : "none",
     ],
-    ["Hold back", joint.backUp ? holdBackInWords(joint) : "not needed"],
-    ["Look first", joint.lookFirst.join("; ")],
+    ["Backup wrench", joint.backUp ? holdBackInWords(joint) : "not needed"],
+    ["Check first", joint.lookFirst.join("; ")],
     ...(joint.prepare === undefined
       ? []
       : [["Prepare", joint.prepare.map((each) => PREPARATION_WORDS[each]).join("; ")] as const]),

@@ -143,7 +143,7 @@ export function StepRow(props: StepRowProps) {
         )}
         {step.outdatedAt !== null && !step.isDone && (
           <p className="text-work-ink">
-            Ticked {timeText(step.outdatedAt, zone)} for what was planned before: do it afresh.
+            Done {timeText(step.outdatedAt, zone)} for what was planned before: do it afresh.
           </p>
         )}
         <Cautions step={step} />

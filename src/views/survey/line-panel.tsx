@@ -21,7 +21,7 @@ export function LinePanel({ draft, setDraft, set, faults, guess, offer, benchHre
     <>
       <div className={`grid grid-cols-2 gap-4 ${guess("length")}`}>
         <TextField
-          label="Shortest line that reaches"
+          label="Shortest that reaches"
           value={draft.minText}
           onChange={(minText) => setLength({ minText })}
           fault={faults.min}
@@ -29,7 +29,7 @@ export function LinePanel({ draft, setDraft, set, faults, guess, offer, benchHre
           mode="decimal"
         />
         <TextField
-          label="Longest that has room"
+          label="Longest there is room for"
           value={draft.maxText}
           onChange={(maxText) => setLength({ maxText })}
           fault={faults.max}

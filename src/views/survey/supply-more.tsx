@@ -87,7 +87,7 @@ export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps
       )}
       {kind !== "pipe" && kind !== "stub" && kind !== "faucet-riser" && (
         <OptionalRadio
-          label="On it already hangs"
+          label="Already on this outlet"
           options={KEPT_LINE_WORDS}
           unset="nothing"
           value={line}

@@ -36,7 +36,7 @@ export function WaterPanel({ draft, setDraft, set, faults, guess }: PanelProps) 
       <OptionalRadio
         label="Water through a treatment unit"
         options={TREATMENT_WORDS}
-        unset="no, as it comes"
+        unset="untreated"
         value={survey.supply.treated}
         onChange={(treated) =>
           setDraft((now) => ({

@@ -1,4 +1,5 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
 import { EVENT_LABELS } from "../../labels/event.ts";
 import type { VisitLog } from "./use-visit-log.ts";
@@ -15,6 +16,27 @@ function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "
     );
   if (log.waiting.length > 0) return <span>Sending…</span>;
   return <span data-saved="">All saved</span>;
+}
+
+// Loaded once something has been done.
+const UndoToast = lazy(() => import("./undo-toast.tsx"));
+
+/** An event older than this was not just done, ms: an earlier page had left it unsent. */
+const JUST_MS = 3000;
+
+const isJustDone = ({ typedAt }: VisitEvent) => Date.now() - Date.parse(typedAt) < JUST_MS;
+
+/** The event just typed on this page that can be taken back, until it is closed, undone, or followed by another. */
+function useJustDone({ last, log }: LogBarProps["log"], undoes: LogBarProps["undoes"]) {
+  const [toast, setToast] = useState<VisitEvent | null>(null);
+  const seen = useRef<string | null>(null);
+  useEffect(() => {
+    if ((last?.id ?? null) === seen.current) return;
+    seen.current = last?.id ?? null;
+    const isTypedHere = last !== null && log.waiting.some(({ id }) => id === last.id);
+    setToast(isTypedHere && isJustDone(last) && undoes.includes(last.kind) ? last : null);
+  }, [last, log.waiting, undoes]);
+  return { toast, close: () => setToast(null) };
 }
 
 interface LogBarProps {
@@ -34,6 +56,7 @@ function toneOf(phase: VisitLog["phase"]): string {
 export function LogBar({ log, undoes }: LogBarProps) {
   const { trouble } = log.log;
   const { last } = log;
+  const { toast, close } = useJustDone(log, undoes);
   return (
     <div className="no-print mt-2">
       <div className="flex min-h-touch flex-wrap items-center gap-x-4 text-small text-quiet">
@@ -60,6 +83,16 @@ export function LogBar({ log, undoes }: LogBarProps) {
           </button>
         )}
       </div>
+      {toast && (
+        <Suspense fallback={null}>
+          <UndoToast
+            key={toast.id}
+            done={EVENT_LABELS[toast.kind]}
+            onUndo={() => log.undo(toast.id)}
+            onClose={close}
+          />
+        </Suspense>
+      )}
       {trouble && (
         <div
           role="alert"
@@ -76,7 +109,7 @@ export function LogBar({ log, undoes }: LogBarProps) {
             </button>
           ) : (
             <button type="button" className="button" onClick={log.dismiss}>
-              Understood
+              OK
             </button>
           )}
         </div>

@@ -153,7 +153,7 @@ export function VisitRun(props: VisitRunProps) {
         {ticks.length > 0 && (
           <details className="mt-4">
             <summary className="min-h-touch cursor-pointer py-2 underline">
-              Ticked, <span className="figure">{ticks.length}</span>: undo one
+              Done, <span className="figure">{ticks.length}</span>: undo one
             </summary>
             <ol>
               {ticks.map((line) => (
@@ -168,7 +168,7 @@ export function VisitRun(props: VisitRunProps) {
         )}
         {left.length > 0 && (
           <p className="mt-3 text-small text-work-ink">
-            Ticked before, and no longer on the sheet since the plan or the stop changed:{" "}
+            Done before, and no longer on the sheet since the plan or the stop changed:{" "}
             {left.map(({ id, at }) => `${id} ${timeText(at, props.zone)}`).join(", ")}.
           </p>
         )}

@@ -53,7 +53,7 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
     if (over.length > 0) told.current = new Set([...told.current, ...over.map(({ id }) => id)]);
   });
   return (
-    <section aria-label="Waits" className="mt-3">
+    <section aria-label="Timers" className="mt-3">
       {now !== null && all.length > 0 && (
         <ul>
           {all.map(({ id, label, text, endsAt }) => (
@@ -79,7 +79,7 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
         </ul>
       )}
       <details className="text-small">
-        <summary className="min-h-touch cursor-pointer py-2 underline">Start a wait</summary>
+        <summary className="min-h-touch cursor-pointer py-2 underline">Start a timer</summary>
         <p className="flex flex-wrap gap-2">
           {BY_HAND_MIN.map((minutes) => (
             <button
