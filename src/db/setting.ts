@@ -1,11 +1,6 @@
 /** Single values of the installation: who the demo plumber is, whether the demo was loaded, what the shop has set. */
 import type { Db } from "./client.ts";
 
-/** Reads the value of a setting; undefined when it was never set. */
-export async function readSetting(sql: Db, name: string): Promise<unknown> {
-  return (await readVersionedSetting(sql, name)).value;
-}
-
 /** Returns the value with the number of the change that made it; 0 and undefined when nobody has set it. */
 export async function readVersionedSetting(
   sql: Db,

@@ -27,7 +27,7 @@ export const STOP_KIND_WORDS: readonly (readonly [Survey["stop"]["kind"], string
   ["quarter-turn", "quarter-turn"],
   ["multi-turn", "multi-turn"],
   ["box-valve", "box valve"],
-  ["unknown", "not seen"],
+  ["unknown", "unknown"],
 ];
 export const PROOF_WORDS: readonly (readonly [StopProof, string])[] = [
   ["holds", "holds"],

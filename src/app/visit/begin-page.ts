@@ -10,6 +10,29 @@ import { valvesKnownAt } from "./site-valves.ts";
 /** Sites a device without a network knows: those visited last. */
 const MOST_SITES = 20;
 
+/** Ends to choose from for every preset, with their outlines. They follow from the tables alone: worked out once. */
+function offersFor(context: Pick<Context, "identifier" | "tables">) {
+  const { presets } = context.tables;
+  const offers = presets.map((preset) => surveyEnds(context, surveyFromPreset(preset, "")));
+  return {
+    offer: {
+      ends: offers[0]?.ends ?? [],
+      shapes: Object.assign({}, ...offers.map(({ shapes }) => shapes)),
+    },
+    /** Ends met most, for each preset. */
+    likely: Object.fromEntries(presets.map(({ id }, at) => [id, offers[at]?.likely ?? {}])),
+  };
+}
+const offersCache = new WeakMap<Context["tables"], ReturnType<typeof offersFor>>();
+
+function everyOffer(context: Pick<Context, "identifier" | "tables">) {
+  const known = offersCache.get(context.tables);
+  if (known !== undefined) return known;
+  const offers = offersFor(context);
+  offersCache.set(context.tables, offers);
+  return offers;
+}
+
 /** Returns the presets, the sites visited last with their valves, and every end a survey may choose from. */
 export async function readBeginPage(context: Context) {
   const { sql, tables } = context;
@@ -20,10 +43,6 @@ export async function readBeginPage(context: Context) {
       return { siteId, site, valves: await valvesKnownAt(sql, site) };
     }),
   );
-  const offers = tables.presets.map((preset) => ({
-    preset: preset.id,
-    offer: surveyEnds(context, surveyFromPreset(preset, "")),
-  }));
   return {
     actor: await context.actor(),
     now: context.now().toISOString(),
@@ -40,12 +59,7 @@ export async function readBeginPage(context: Context) {
       cautions: tables.cautions,
       ladders: tables.ladders,
     },
-    offer: {
-      ends: offers[0]?.offer.ends ?? [],
-      shapes: Object.assign({}, ...offers.map(({ offer }) => offer.shapes)),
-    },
-    /** Ends met most, for each preset. */
-    likely: Object.fromEntries(offers.map(({ preset, offer }) => [preset, offer.likely])),
+    ...everyOffer(context),
     schools: tables.schools,
   };
 }

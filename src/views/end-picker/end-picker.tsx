@@ -1,12 +1,16 @@
-import { lazy, Suspense, useMemo, useState } from "react";
+import { useMemo, useState } from "react";
 import type { EndCode } from "../../core/end/index.ts";
 import type { Place } from "../../core/identify/index.ts";
 import type { EndChoice, EndOffer } from "../../drawing/end-choice.ts";
 import { Silhouette } from "../../drawing/silhouette.tsx";
+import { deferred } from "../deferred.tsx";
 import { PictureRadio } from "../picture-radio.tsx";
-import { EndSearch } from "./end-search.tsx";
 
-const Identify = lazy(async () => ({ default: (await import("../identify/identify.tsx")).Identify }));
+const EndSearch = deferred(
+  async () => (await import("./end-search.tsx")).EndSearch,
+  <div className="min-h-[4.25rem]" />,
+);
+const Identify = deferred(async () => (await import("../identify/identify.tsx")).Identify);
 
 /** Scale of the outlines, the same in every picker: pixels to an inch. */
 const PX_PER_IN = 58;
@@ -68,15 +72,13 @@ export function EndPicker({ label, offer, place, value, onChange, canIdentify = 
       </div>
       {isReading && (
         <section aria-label={`Identify: ${label}`} className="border-2 border-work px-3 pb-3">
-          <Suspense fallback={<p role="status">Opening Identify …</p>}>
-            <Identify
-              where={place}
-              onPick={(code) => {
-                onChange(code);
-                setReading(false);
-              }}
-            />
-          </Suspense>
+          <Identify
+            where={place}
+            onPick={(code) => {
+              onChange(code);
+              setReading(false);
+            }}
+          />
         </section>
       )}
     </div>

@@ -1,9 +1,10 @@
-import { lazy, Suspense, useRef, useState } from "react";
+import { useRef, useState } from "react";
 import { useAsk } from "../../client/use-ask.ts";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/hold/index.ts";
 import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/hold/index.ts";
 import { openAnalyst } from "../../workers/open.ts";
 import { useBackground } from "../../workers/use-background.ts";
+import { deferred } from "../deferred.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -17,7 +18,7 @@ import { TraceChart } from "./trace-chart.tsx";
 import { VerdictPanel } from "./verdict.tsx";
 
 /** The reader of files is fetched when somebody has one. */
-const LoggerImport = lazy(async () => ({ default: (await import("./logger-import.tsx")).LoggerImport }));
+const LoggerImport = deferred(async () => (await import("./logger-import.tsx")).LoggerImport);
 
 const SOURCES: readonly (readonly [ReadingSource, string])[] = [
   ["typed", "Typed"],
@@ -138,15 +139,13 @@ export function Hold(props: VisitProps) {
               </div>
             )}
             {source === "logger" && (
-              <Suspense fallback={<p className="text-quiet">Opening…</p>}>
-                <LoggerImport
-                  onRead={(read, isSimulated) => {
-                    take(read);
-                    setIsFromSimulator(isSimulated);
-                    judge();
-                  }}
-                />
-              </Suspense>
+              <LoggerImport
+                onRead={(read, isSimulated) => {
+                  take(read);
+                  setIsFromSimulator(isSimulated);
+                  judge();
+                }}
+              />
             )}
             {source === "simulated" && <GaugeFeed form={form} onReadings={take} onEnd={judge} />}
           </fieldset>

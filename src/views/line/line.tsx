@@ -12,10 +12,10 @@ import {
 import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
 import type { Insertion } from "../../core/tube/index.ts";
 import { formatInches } from "../../core/units/index.ts";
+import { deferred } from "../deferred.tsx";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { intervalIn, LengthAnswer } from "./answer.tsx";
 import { Elevations } from "./elevations.tsx";
-import { LengthsTable } from "./lengths-table.tsx";
 import {
   benchFrom,
   benchState,
@@ -27,11 +27,13 @@ import {
   spaceFrom,
   type TubeInsert,
 } from "./line-state.ts";
-import { PlacePanel } from "./place-panel.tsx";
-import { RiserTool } from "./riser-tool.tsx";
-import { RollOutTool } from "./roll-out-tool.tsx";
-import { RouteTool } from "./route-tool.tsx";
 import { useSolver } from "./use-solver.ts";
+
+const LengthsTable = deferred(async () => (await import("./lengths-table.tsx")).LengthsTable);
+const PlacePanel = deferred(async () => (await import("./place-panel.tsx")).PlacePanel);
+const RiserTool = deferred(async () => (await import("./riser-tool.tsx")).RiserTool);
+const RollOutTool = deferred(async () => (await import("./roll-out-tool.tsx")).RollOutTool);
+const RouteTool = deferred(async () => (await import("./route-tool.tsx")).RouteTool);
 
 export interface LineBenchProps {
   readonly families: readonly Family[];

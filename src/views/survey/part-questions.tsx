@@ -1,17 +1,19 @@
-import { useEffect, useRef } from "react";
+import { type ComponentProps, useEffect, useRef } from "react";
 import { guessesOf, SEEN_AT_ONCE, withConfirmed } from "../../core/survey/index.ts";
 import type { ScenePart } from "../../drawing/survey-scene.tsx";
 import { dateText } from "../../labels/month.ts";
+import { deferred } from "../deferred.tsx";
 import { HelpButton } from "../help-button.tsx";
-import { FixturePanel } from "./fixture-panel.tsx";
-import { InletPanel } from "./inlet-panel.tsx";
-import { LinePanel } from "./line-panel.tsx";
 import type { PanelProps } from "./panel-props.ts";
 import type { PracticeRow } from "./practice-choices.tsx";
 import { answeredParts, FACTS_OF, knowledgeOf, nextPart } from "./scene-parts.ts";
-import { StopPanel } from "./stop-panel.tsx";
 import { SupplyPanel } from "./supply-panel.tsx";
-import { WaterPanel } from "./water-panel.tsx";
+
+const StopPanel = deferred(async () => (await import("./stop-panel.tsx")).StopPanel);
+const InletPanel = deferred(async () => (await import("./inlet-panel.tsx")).InletPanel);
+const LinePanel = deferred(async () => (await import("./line-panel.tsx")).LinePanel);
+const WaterPanel = deferred(async () => (await import("./water-panel.tsx")).WaterPanel);
+const FixturePanel = deferred(async () => (await import("./fixture-panel.tsx")).FixturePanel);
 
 const TITLES: Readonly<Record<ScenePart, string>> = {
   supply: "What does the line begin at?",
@@ -27,7 +29,7 @@ interface PartQuestionsProps extends PanelProps {
   readonly onPart: (part: ScenePart) => void;
   readonly asLeft: { readonly at: string; readonly href: string } | null;
   readonly benchHref: string;
-  readonly fixturePanel: Pick<Parameters<typeof FixturePanel>[0], "fixtures" | "others"> & {
+  readonly fixturePanel: Pick<ComponentProps<typeof FixturePanel>, "fixtures" | "others"> & {
     readonly schools: readonly PracticeRow[];
   };
 }

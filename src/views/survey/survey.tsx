@@ -12,18 +12,20 @@ import { fixtureOf } from "../../core/visit/index.ts";
 import type { EndOffer } from "../../drawing/end-choice.ts";
 import { type ScenePart, SurveyScene } from "../../drawing/survey-scene.tsx";
 import { timeText } from "../../labels/site-time.ts";
+import { deferred } from "../deferred.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog, type VisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { draftOf, lengthsInWords, readDraft } from "./draft.ts";
-import { LivePlanBar } from "./live-plan.tsx";
 import { PartQuestions } from "./part-questions.tsx";
 import type { PracticeRow } from "./practice-choices.tsx";
 import { practicesFor } from "./practice-order.ts";
 import { nextPart, sceneTexts } from "./scene-parts.ts";
-import { SurveyClash } from "./survey-clash.tsx";
 import { useDraft } from "./use-draft.ts";
 import { useLivePlan } from "./use-live-plan.ts";
+
+const LivePlanBar = deferred(async () => (await import("./live-plan.tsx")).LivePlanBar);
+const SurveyClash = deferred(async () => (await import("./survey-clash.tsx")).SurveyClash, null);
 
 interface SurveyProps extends Omit<VisitProps, "ends"> {
   readonly offer: EndOffer;

@@ -1,7 +1,8 @@
 /** One line about the visit's events: sent, on their way, waiting for the network, refused; and undo. */
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
 import { EVENT_LABELS } from "../../labels/event.ts";
+import { deferred } from "../deferred.tsx";
 import type { VisitLog } from "./use-visit-log.ts";
 
 function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
@@ -19,7 +20,7 @@ function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "
 }
 
 // Loaded once something has been done.
-const UndoToast = lazy(() => import("./undo-toast.tsx"));
+const UndoToast = deferred(async () => (await import("./undo-toast.tsx")).UndoToast, null);
 
 /** An event older than this was not just done, ms: an earlier page had left it unsent. */
 const JUST_MS = 3000;
@@ -84,14 +85,12 @@ export function LogBar({ log, undoes }: LogBarProps) {
         )}
       </div>
       {toast && (
-        <Suspense fallback={null}>
-          <UndoToast
-            key={toast.id}
-            done={EVENT_LABELS[toast.kind]}
-            onUndo={() => log.undo(toast.id)}
-            onClose={close}
-          />
-        </Suspense>
+        <UndoToast
+          key={toast.id}
+          done={EVENT_LABELS[toast.kind]}
+          onUndo={() => log.undo(toast.id)}
+          onClose={close}
+        />
       )}
       {trouble && (
         <div

@@ -11,7 +11,7 @@ interface UndoToastProps {
 }
 
 /** Says what was just done and takes it back with one tap; key F8 goes to it. Loaded when something has been done. */
-export default function UndoToast({ done, onUndo, onClose }: UndoToastProps) {
+export function UndoToast({ done, onUndo, onClose }: UndoToastProps) {
   return (
     <Toast.Provider swipeDirection="up" duration={STAYS_MS} label="Just done">
       <Toast.Root
