@@ -54,7 +54,10 @@ export async function isFirstDay({ sql }: Pick<Context, "sql">): Promise<boolean
   return (await storedPlumber(sql)).name === null;
 }
 
-/** Keeps who works here and what the shop is called and how it is reached. Errors: as setPlumber and setShopDetails; nothing is kept then. */
+/**
+ * Keeps who works here, then what the shop is called and how it is reached.
+ * Errors: AppError invalid naming the field, with nothing kept; stale as setPlumber and setShopDetails.
+ */
 export async function beginShop(context: Pick<Context, "sql">, form: FormData): Promise<void> {
   const { details, version } = await versionedShopDetails(context);
   const named = new FormData();
