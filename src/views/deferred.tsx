@@ -6,7 +6,11 @@ import { type ComponentType, type ReactNode, useEffect, useState } from "react";
  */
 export function deferred<P extends object>(
   load: () => Promise<ComponentType<P>>,
-  meanwhile: ReactNode = <p className="min-h-touch text-quiet">Opening …</p>,
+  meanwhile: ReactNode = (
+    <p className="min-h-touch text-quiet" data-opening="">
+      Opening …
+    </p>
+  ),
 ): ComponentType<P> {
   let loaded: ComponentType<P> | null = null;
   // biome-ignore lint/correctness/noComponentHookFactories: made once for each view, where the module is read.

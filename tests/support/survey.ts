@@ -17,6 +17,8 @@ export async function beginVisit(page: Page, group: string): Promise<void> {
 export async function openPart(page: Page, part: ScenePart): Promise<void> {
   await page.locator(`[data-scene-part="${part}"] .scene-area`).click({ position: { x: 20, y: 20 } });
   await page.locator(`[data-part-questions="${part}"]`).waitFor();
+  // The script of a panel is fetched when it is first shown.
+  await page.locator("[data-part-questions] [data-opening]").waitFor({ state: "detached" });
 }
 
 /** Chooses an end in a picker: among the likely ones, or by what it is called. */
