@@ -1,10 +1,11 @@
 /** This checkout's own database: where it is, how it is opened, and when it may be stopped. */
 import { join } from "node:path";
+import type { ShopInUse } from "../src/schema/open-shop.ts";
 import type { Cluster, ClusterOptions } from "./cluster.ts";
 import { otherClients } from "./database.ts";
 import { VAR } from "./paths.ts";
 import { SERVER_ROLE } from "./roles.ts";
-import { databaseOf, type ShopInUse } from "./shop-in-use.ts";
+import { databaseOf } from "./shop-in-use.ts";
 
 const DEFAULT_DATABASE_PORT = 54329;
 

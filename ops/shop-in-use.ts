@@ -2,14 +2,12 @@
 import { existsSync, readFileSync, renameSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { z } from "zod";
-import { openShopMessage } from "../src/schema/open-shop.ts";
-
-export type ShopInUse = z.output<typeof openShopMessage>["openShop"];
+import { type ShopInUse, shopInUseSchema } from "../src/schema/open-shop.ts";
 
 const DATABASES: Readonly<Record<ShopInUse, string>> = { demo: "brassnut", own: "brassnut_own" };
 const CHOICE_FILE = "shop-in-use.json";
 
-const choiceSchema = z.object({ shop: openShopMessage.shape.openShop });
+const choiceSchema = z.object({ shop: shopInUseSchema });
 
 /** Returns the name of a shop's database. */
 export function databaseOf(shop: ShopInUse): string {

@@ -2,6 +2,7 @@
 
 import { join } from "node:path";
 import { createInterface } from "node:readline/promises";
+import type { ShopInUse } from "../src/schema/open-shop.ts";
 import { ensureBuild } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
@@ -10,7 +11,7 @@ import { clusterOptions, openDatabase, stopIfLast, stopOnSignal, wantedPort } fr
 import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
-import { databaseOf, keepShopInUse, readShopInUse, type ShopInUse, shopOfFlags } from "./shop-in-use.ts";
+import { databaseOf, keepShopInUse, readShopInUse, shopOfFlags } from "./shop-in-use.ts";
 import { supervise } from "./supervise.ts";
 
 const DEFAULT_PORT = 4321;

@@ -1,10 +1,9 @@
 /** Going from the demonstration to our own shop and back, from the browser's side. */
+import { forgetKeptPages } from "./keep-visits.ts";
 import { visitsQueued } from "./visit-log/waiting-store.ts";
 
 const HEALTH = "/api/v1/health";
 const LOOK_EVERY_MS = 700;
-const PAGES = "pages";
-const KEPT_VISITS = "brass-nut-kept-visits";
 
 /** Keeps a shop from being changed while this device holds entries the other one has never heard of. */
 export function guardShopChange(form: HTMLFormElement): void {
@@ -29,7 +28,6 @@ async function shopServed(): Promise<string | null> {
 /** Waits until the wanted shop is served, forgets the pages of the other, and opens Today. */
 export async function waitForShop(wanted: string): Promise<void> {
   while ((await shopServed()) !== wanted) await new Promise((again) => setTimeout(again, LOOK_EVERY_MS));
-  localStorage.removeItem(KEPT_VISITS);
-  await globalThis.caches?.delete(PAGES);
+  await forgetKeptPages();
   location.assign("/");
 }

@@ -1,4 +1,6 @@
 /** Today has the pages of the visits at hand kept on this device, those that have changed since they were kept last. */
+import { BEGIN_PAGE } from "./begin-visit/opening-fields.ts";
+import { PAGES } from "./kept-pages.ts";
 import { keepPages, offlineWorker } from "./offline-worker.ts";
 
 interface VisitToKeep {
@@ -34,10 +36,16 @@ export function changedSince(visits: readonly VisitToKeep[], kept: string): read
   return visits.filter(({ id, version }) => !known.has(`${id}:${version}`));
 }
 
+/** Lets every kept page go: they show another shop. */
+export async function forgetKeptPages(): Promise<void> {
+  localStorage.removeItem(KEPT);
+  await globalThis.caches?.delete(PAGES);
+}
+
 /** Keeps Today and the changed visits, one visit after the other; what cannot be kept is tried again next time. */
 export async function keepVisits(lines: readonly string[]): Promise<void> {
   const worker = await offlineWorker();
-  await keepPages(worker, ["/", "/visits/begin", "/visits/unsent"]);
+  await keepPages(worker, ["/", BEGIN_PAGE, "/visits/unsent"]);
   const visits = visitsToKeep(lines);
   const changed = new Set(changedSince(visits, localStorage.getItem(KEPT) ?? ""));
   for (const visit of changed) {

@@ -1,7 +1,7 @@
 /** The page that is shown without a network lists what can be opened all the same. */
 
 /** Cache of the pages, as the service worker names it. */
-const PAGES = "pages";
+export const PAGES = "pages";
 
 /** Returns what a kept page is called: its title without the product's name. */
 function titleOf(html: string, path: string): string {

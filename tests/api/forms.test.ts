@@ -21,8 +21,8 @@ after(async () => {
   await database.drop();
 });
 
-const send = (path: string, fields: Record<string, string>) =>
-  fetch(server.base + path, { method: "POST", body: new URLSearchParams(fields), redirect: "manual" });
+const send = (path: string, fields: Record<string, string>, base = server.base) =>
+  fetch(base + path, { method: "POST", body: new URLSearchParams(fields), redirect: "manual" });
 const read = (visit: string) => readVisit(makeContext(database.sql), visit);
 const page = async (path: string) => (await fetch(server.base + path)).text();
 
@@ -146,8 +146,7 @@ describe("the first day of a shop", () => {
     await first.stop();
     await empty.drop();
   });
-  const post = (path: string, fields: Record<string, string>) =>
-    fetch(first.base + path, { method: "POST", body: new URLSearchParams(fields), redirect: "manual" });
+  const post = (path: string, fields: Record<string, string>) => send(path, fields, first.base);
   const settings = async () => (await fetch(`${first.base}/settings`)).text();
 
   it("asks for a name, keeps nothing without one, and asks no more once it is said", async () => {

@@ -2,7 +2,7 @@
 import { z } from "zod";
 import { putSetting } from "../../db/setting.ts";
 import { readEnvironment } from "../../env.ts";
-import type { openShopMessage } from "../../schema/open-shop.ts";
+import { type openShopMessage, type ShopInUse, shopInUseSchema } from "../../schema/open-shop.ts";
 import { shopDetailsSchema } from "../../schema/shop-details.ts";
 import { line } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
@@ -11,14 +11,12 @@ import { PLUMBER, storedPlumber } from "./people.ts";
 import { SOMEBODY_ELSE } from "./shop.ts";
 import { setShopDetails, versionedShopDetails } from "./shop-details.ts";
 
-type ShopInUse = z.output<typeof openShopMessage>["openShop"];
-
 /** Returns which shop is served; null where whoever started this server can serve no other. */
 export function shopInUse(): ShopInUse | null {
   return process.send === undefined ? null : (readEnvironment().SHOP_IN_USE ?? null);
 }
 
-const shopForm = z.object({ shop: z.enum(["demo", "own"]) });
+const shopForm = z.object({ shop: shopInUseSchema });
 
 /**
  * Asks whoever started this server to start it anew on the other shop's database; what this one holds stays.

@@ -5,7 +5,7 @@ import { recentSites } from "../../db/site.ts";
 import type { Context } from "../context.ts";
 import { surveyEnds } from "../identify/end-offer.ts";
 import { currentLibrary } from "../step/step-library.ts";
-import { valvesKnownAt } from "./site-valves.ts";
+import { valvesOf } from "./site-valves.ts";
 
 /** Sites a device without a network knows: those visited last. */
 const MOST_SITES = 20;
@@ -37,18 +37,16 @@ function everyOffer(context: Pick<Context, "identifier" | "tables">) {
 export async function readBeginPage(context: Context) {
   const { sql, tables } = context;
   const [rows, library] = await Promise.all([recentSites(sql, MOST_SITES), currentLibrary(sql, tables)]);
-  const sites = await Promise.all(
-    rows.map(async ({ siteId, name, address, zone }) => {
-      const site = { name, address, zone };
-      return { siteId, site, valves: await valvesKnownAt(sql, site) };
-    }),
-  );
   return {
     actor: await context.actor(),
     now: context.now().toISOString(),
     groups: presetGroups(tables.presets),
     templates: tables.templates,
-    sites,
+    sites: rows.map((row) => ({
+      siteId: row.siteId,
+      site: { name: row.name, address: row.address, zone: row.zone },
+      valves: valvesOf(row),
+    })),
     tables: {
       ends: tables.ends,
       fixtures: tables.fixtures,

@@ -2,11 +2,18 @@
 import { z } from "zod";
 import type { Site, VisitAct, VisitEvent } from "../../core/visit/index.ts";
 import type { Db } from "../../db/client.ts";
-import { findSite, noteValves } from "../../db/site.ts";
+import { findSite, noteValves, type SiteRow } from "../../db/site.ts";
 import { valveSchema } from "../../schema/visit.ts";
 
 /** Valves as a site's row keeps them. */
 export const storedValves = z.array(valveSchema);
+
+/** Returns the valves a site's row keeps as acts of a visit that begins there. */
+export function valvesOf({
+  valves,
+}: Pick<SiteRow, "valves">): readonly Extract<VisitAct, { kind: "valve-noted" }>[] {
+  return storedValves.parse(valves).map((valve) => ({ kind: "valve-noted" as const, valve }));
+}
 
 /** Returns the valves known at a site as acts of a visit that begins there. */
 export async function valvesKnownAt(
@@ -14,8 +21,7 @@ export async function valvesKnownAt(
   { name, address }: Site,
 ): Promise<readonly Extract<VisitAct, { kind: "valve-noted" }>[]> {
   const row = await findSite(sql, name, address);
-  if (row === undefined) return [];
-  return storedValves.parse(row.valves).map((valve) => ({ kind: "valve-noted" as const, valve }));
+  return row === undefined ? [] : valvesOf(row);
 }
 
 /** Keeps the valves that a visit's events name with its site, the latest word of each. Call in the events' transaction. */

@@ -1,5 +1,6 @@
 /** GET /api/v1/health. */
 import { z } from "zod";
+import { shopInUseSchema } from "../open-shop.ts";
 import { get } from "./definition.ts";
 
 const healthResponse = z
@@ -7,7 +8,7 @@ const healthResponse = z
     status: z.enum(["ok", "degraded"]),
     database: z.enum(["ok", "away"]),
     version: z.string(),
-    shop: z.enum(["demo", "own"]).exactOptional().meta({ description: "Which shop is served" }),
+    shop: shopInUseSchema.exactOptional().meta({ description: "Which shop is served" }),
   })
   .meta({ id: "Health" });
 

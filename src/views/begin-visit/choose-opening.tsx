@@ -3,8 +3,10 @@ import { v4 as uuid } from "uuid";
 import type { PresetGroup } from "../../core/opening/index.ts";
 import type { VisitTemplate } from "../../core/survey/index.ts";
 import { FixtureGlyph } from "../../drawing/fixture-glyph.tsx";
+import { SelectField } from "../fields.tsx";
 import { loadQueue, visitsQueued } from "../visit-log/waiting-store.ts";
-import { begunHash, type KnownSite } from "./opening-fields.ts";
+import { begunHere } from "./begun-here.ts";
+import { type KnownSite, MOST } from "./opening-fields.ts";
 
 interface ChooseOpeningProps {
   readonly groups: readonly PresetGroup[];
@@ -12,24 +14,16 @@ interface ChooseOpeningProps {
   readonly sites: readonly KnownSite[];
 }
 
-/** Visits that were begun on this device and have not reached the server. */
-function begunHere() {
-  return visitsQueued().flatMap((visitId) => {
-    const { waiting } = loadQueue(visitId);
-    const opened = waiting.find((event) => event.kind === "visit-opened");
-    const added = waiting.find((event) => event.kind === "connection-added");
-    return opened === undefined || added === undefined
-      ? []
-      : [{ title: opened.title, site: opened.site.name, href: begunHash(visitId, added.connection) }];
-  });
-}
-
 /** What is to be connected and where, with what this device knows; and the visits begun here before. */
 export function ChooseOpening({ groups, templates, sites }: ChooseOpeningProps) {
   const [site, setSite] = useState(sites[0]?.siteId ?? "");
   const [siteName, setSiteName] = useState("");
   const [place, setPlace] = useState("");
-  const begun = begunHere();
+  const begun = visitsQueued().flatMap((visitId) => begunHere(visitId, loadQueue(visitId).waiting) ?? []);
+  const texts = [
+    { label: "Or a new site", value: siteName, most: MOST.siteName, change: setSiteName },
+    { label: "Room", value: place, most: MOST.place, change: setPlace },
+  ];
   const open = (chosen: Readonly<Record<string, string>>) => {
     location.hash = new URLSearchParams({ visit: uuid(), site, siteName, place, ...chosen }).toString();
   };
@@ -55,35 +49,29 @@ export function ChooseOpening({ groups, templates, sites }: ChooseOpeningProps) 
         </section>
       )}
       <div className="mt-3 grid items-end gap-3 sm:grid-cols-3">
-        <label className="block">
-          <span className="block text-small text-quiet">A known site</span>
-          <select className="field w-full" value={site} onChange={(event) => setSite(event.target.value)}>
-            {sites.map(({ siteId, site: { name, address } }) => (
-              <option key={siteId} value={siteId}>
-                {[name, address].filter(Boolean).join(", ")}
-              </option>
-            ))}
-            <option value="">none of these</option>
-          </select>
-        </label>
-        <label className="block">
-          <span className="block text-small text-quiet">Or a new site</span>
-          <input
-            className="field w-full"
-            value={siteName}
-            maxLength={200}
-            onChange={(event) => setSiteName(event.target.value)}
-          />
-        </label>
-        <label className="block">
-          <span className="block text-small text-quiet">Room</span>
-          <input
-            className="field w-full"
-            value={place}
-            maxLength={120}
-            onChange={(event) => setPlace(event.target.value)}
-          />
-        </label>
+        <SelectField
+          label="A known site"
+          options={[
+            ...sites.map(
+              ({ siteId, site: { name, address } }) =>
+                [siteId, [name, address].filter(Boolean).join(", ")] as const,
+            ),
+            ["", "none of these"] as const,
+          ]}
+          value={site}
+          onChange={setSite}
+        />
+        {texts.map(({ label, value, most, change }) => (
+          <label key={label} className="block">
+            <span className="block text-small text-quiet">{label}</span>
+            <input
+              className="field w-full"
+              value={value}
+              maxLength={most}
+              onChange={(event) => change(event.target.value)}
+            />
+          </label>
+        ))}
       </div>
       <h2 className="mb-2 mt-4">What is to be connected?</h2>
       <div className="grid grid-cols-3 gap-2 sm:grid-cols-4 lg:grid-cols-8">

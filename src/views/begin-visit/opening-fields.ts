@@ -16,8 +16,11 @@ export interface OpeningFields {
   readonly opening: Omit<Opening, "startsAt">;
 }
 
+/** Page that begins a visit on this device alone. */
+export const BEGIN_PAGE = "/visits/begin";
+
 /** Longest texts the server takes. */
-const MOST = { title: 200, place: 120, siteName: 200, siteAddress: 300 } as const;
+export const MOST = { title: 200, place: 120, siteName: 200, siteAddress: 300 } as const;
 
 /** Zone of this device, for a site nobody has named one for. */
 const ownZone = () => Intl.DateTimeFormat().resolvedOptions().timeZone;
@@ -70,4 +73,9 @@ export function readBegunVisit(
 /** Returns what stands behind the # for a visit that is begun. */
 export function begunHash(visitId: string, connection: string): string {
   return `#${new URLSearchParams({ begun: visitId, connection })}`;
+}
+
+/** Returns the address a visit that is begun is gone on with. */
+export function begunHref(visitId: string, connection: string): string {
+  return `${BEGIN_PAGE}${begunHash(visitId, connection)}`;
 }

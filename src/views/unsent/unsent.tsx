@@ -2,7 +2,7 @@
 import { useCallback, useEffect, useState } from "react";
 import { EVENT_LABELS } from "../../labels/event.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
-import { begunHash } from "../begin-visit/opening-fields.ts";
+import { begunHere } from "../begin-visit/begun-here.ts";
 import {
   loadQueue,
   type Queue,
@@ -51,18 +51,13 @@ function Tray({
 }) {
   const { visitId, tray, waiting } = queue;
   const all = new Set(tray.map(({ refused }) => refused.id));
-  const opened = waiting.find((event) => event.kind === "visit-opened");
-  const added = waiting.find((event) => event.kind === "connection-added");
   // The server has no page of a visit that was begun here.
-  const href =
-    opened === undefined
-      ? `/visits/${visitId}`
-      : `/visits/begin${begunHash(visitId, added?.connection ?? "")}`;
+  const begun = begunHere(visitId, waiting);
   return (
     <section aria-label={`Visit ${visitId}`} className="mt-5 border-2 border-hairline bg-sheet px-4 py-2">
       <h2 className="text-lead">
-        <a className="inline-flex min-h-touch items-center" href={href}>
-          {opened === undefined ? `Visit ${visitId.slice(0, 8)}` : `${opened.title}, begun on this device`}
+        <a className="inline-flex min-h-touch items-center" href={begun?.href ?? `/visits/${visitId}`}>
+          {begun === null ? `Visit ${visitId.slice(0, 8)}` : `${begun.title}, begun on this device`}
         </a>{" "}
         <span className="text-body font-normal text-quiet">
           {waiting.length} waiting, {tray.length} not taken

@@ -1,17 +1,17 @@
 /** What waits of visits that are not open: sent from whatever page is, and told while it cannot be. */
+import { BEGIN_PAGE, readBegunVisit } from "../begin-visit/opening-fields.ts";
 import { FULL_PACE, type Pace, sendRound } from "./send.ts";
 import { loadQueue, settleWaiting, visitsQueued } from "./waiting-store.ts";
 
 const RETRY_MS = 8000;
 const TRAY_PAGE = "/visits/unsent";
-const BEGIN_PAGE = "/visits/begin";
 
 /** How each visit is being sent, from one round of this page to the next. */
 const paces = new Map<string, Pace>();
 
 /** The visit whose own view sends its events, by the address of that view; null elsewhere. */
 export function openVisitIn({ pathname, hash }: Pick<Location, "pathname" | "hash">): string | null {
-  if (pathname === BEGIN_PAGE) return new URLSearchParams(hash.slice(1)).get("begun");
+  if (pathname === BEGIN_PAGE) return readBegunVisit(hash)?.visitId ?? null;
   const [, visit, view] = /^\/visits\/([^/]+)\/([^/]+)/.exec(pathname) ?? [];
   const isSending = view === "run" || (view !== undefined && /^[0-9a-f]{8}-/.test(view));
   return isSending && visit !== undefined ? visit : null;
