@@ -2,6 +2,7 @@ import { defineMiddleware } from "astro:middleware";
 import { v4 as uuid } from "uuid";
 import { AppError, asAppError, errorResponse } from "./app/http/app-error.ts";
 import { crossOriginFault } from "./app/http/origin.ts";
+import { shopDisplayTold } from "./app/shop/display.ts";
 
 const READING = new Set(["GET", "HEAD", "OPTIONS"]);
 
@@ -26,7 +27,10 @@ export const onRequest = defineMiddleware(async (context, next) => {
           headers: { "content-type": "text/plain; charset=utf-8" },
         });
   }
-  if (!isApi) return next();
+  if (!isApi) {
+    await shopDisplayTold();
+    return next();
+  }
   try {
     return await next();
   } catch (error) {

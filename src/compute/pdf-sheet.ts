@@ -5,7 +5,9 @@ import { create as makeQrCode } from "qrcode";
 import drawSvg from "svg-to-pdfkit";
 import { type Sentence, sentenceText } from "../core/record/index.ts";
 
-const LETTER = { width: 612, height: 792 } as const;
+/** Sheets by name, points: 72 to the inch. ISO 216 gives A4 as 210 by 297 mm. */
+const SHEETS = { letter: { width: 612, height: 792 }, a4: { width: 595.28, height: 841.89 } } as const;
+export type Paper = keyof typeof SHEETS;
 const MARGIN = 42;
 const TEXT = 9.5;
 const SMALL = 7.5;
@@ -43,9 +45,12 @@ class PdfSheet {
   readonly #doc: PDFKit.PDFDocument;
   readonly #chunks: Uint8Array[] = [];
 
-  constructor(title: string, author: string, at: Date) {
+  readonly #sheet: (typeof SHEETS)[Paper];
+
+  constructor(title: string, author: string, at: Date, paper: Paper) {
+    this.#sheet = SHEETS[paper];
     this.#doc = new PDFDocument({
-      size: [LETTER.width, LETTER.height],
+      size: [this.#sheet.width, this.#sheet.height],
       margin: MARGIN,
       font: FONTS.text,
       lang: "en-US",
@@ -57,12 +62,12 @@ class PdfSheet {
   }
 
   get #width(): number {
-    return LETTER.width - 2 * MARGIN;
+    return this.#sheet.width - 2 * MARGIN;
   }
 
   /** Begins another page unless so many points are left on this one. */
   #room(height: number): void {
-    if (this.#doc.y + height > LETTER.height - MARGIN) this.#doc.addPage();
+    if (this.#doc.y + height > this.#sheet.height - MARGIN) this.#doc.addPage();
   }
 
   /** A heading; `keep`: points of what follows that must stand on the same page. */
@@ -139,7 +144,7 @@ class PdfSheet {
           doc.font(font).heightOfString(text || " ", { width: widthOf(at) }),
         ),
       );
-      if (doc.y + height + 4 > LETTER.height - MARGIN) {
+      if (doc.y + height + 4 > this.#sheet.height - MARGIN) {
         doc.addPage();
         line(head.map((text) => ({ text, font: "strong" as const })));
         doc.fontSize(SMALL);
@@ -195,7 +200,7 @@ class PdfSheet {
       .font("text")
       .fontSize(SMALL)
       .fillColor(QUIET)
-      .text(`${words}\n${address}`, text, top, { width: LETTER.width - MARGIN - text });
+      .text(`${words}\n${address}`, text, top, { width: this.#sheet.width - MARGIN - text });
     this.#doc.x = MARGIN;
     this.#doc.y = Math.max(this.#doc.y, top + side + quiet);
   }
@@ -224,6 +229,7 @@ export interface PdfRequest {
   readonly title: string;
   readonly author: string;
   readonly at: Date;
+  readonly paper: Paper;
   readonly blocks: readonly PdfBlock[];
 }
 
@@ -254,8 +260,8 @@ function write(sheet: PdfSheet, block: PdfBlock): void {
 }
 
 /** Writes a document from the top down and returns its bytes. */
-export async function writePdf({ title, author, at, blocks }: PdfRequest): Promise<Uint8Array> {
-  const sheet = new PdfSheet(title, author, at);
+export async function writePdf({ title, author, at, paper, blocks }: PdfRequest): Promise<Uint8Array> {
+  const sheet = new PdfSheet(title, author, at, paper);
   for (const block of blocks) write(sheet, block);
   return sheet.finish();
 }

@@ -1,7 +1,8 @@
 /** A true-size card to bend and cut a tube by: the tube as strips of a ruler, the marks on it, and a ruler to check the print with. */
+
 import { MM_PER_IN } from "../core/constants/index.ts";
 import type { Mark } from "../core/tube/index.ts";
-import { formatInches } from "../core/units/index.ts";
+import { lengthText } from "../labels/display.ts";
 
 /** Length of one strip, strips side by side, and the size of the whole, inches: what a letter sheet with half-inch margins holds under a heading. */
 export const STRIP_IN = 7.5;
@@ -69,7 +70,7 @@ function Strip({ fromIn, toIn, marks }: { fromIn: number; toIn: number; marks: r
                 {mark.what === "cut" ? "CUT" : `BEND ${number}`}
               </text>
               <text className="card-word" x={0.62} y={y + 0.16}>
-                {formatInches(mark.fromEndIn)} in
+                {lengthText(mark.fromEndIn)}
               </text>
               {mark.what === "bend" && (
                 <text className="card-word" x={0.62} y={y + 0.31}>
@@ -120,7 +121,7 @@ export function BendingCard({ marks, cutIn, sheet }: BendingCardProps & { readon
       viewBox={`0 0 ${CARD_IN.width} ${CARD_IN.height}`}
       role="img"
       aria-label={`Bending card, true size, sheet ${sheet + 1}: ${marks
-        .map(({ what, fromEndIn }) => `${what} at ${formatInches(fromEndIn)} inches`)
+        .map(({ what, fromEndIn }) => `${what} at ${lengthText(fromEndIn)}`)
         .join(", ")}`}
     >
       {strips.map((fromIn, column) => (

@@ -1,4 +1,5 @@
 import type { Profile } from "../core/branch/index.ts";
+import { quantityFigure, quantityText, shopUnit } from "../labels/display.ts";
 
 interface BranchProfileProps {
   readonly profile: Profile;
@@ -44,7 +45,7 @@ export function BranchProfile({ profile, headPsi, leastPsi, isBeforeAssumed, isN
     `${from},${y(before)}`,
     `${to},${y(after)}`,
   ]);
-  const ends = `${Math.round(headPsi)} psi at the supply, ${Math.round(residualPsi.likely)} psi left at the inlet`;
+  const ends = `${quantityText(headPsi, "psi")} at the supply, ${quantityText(residualPsi.likely, "psi")} left at the inlet`;
   return (
     <svg
       className="branch-profile"
@@ -105,17 +106,17 @@ export function BranchProfile({ profile, headPsi, leastPsi, isBeforeAssumed, isN
       )}
       <line x1={MARGIN} x2={width - MARGIN} y1={y(leastPsi)} y2={y(leastPsi)} className="branch-least" />
       <text x={MARGIN + 4} y={y(leastPsi) - 4} className="branch-small">
-        least {leastPsi}
+        least {quantityFigure(leastPsi, "psi")}
       </text>
       <line x1={MARGIN} x2={width - MARGIN} y1={BOTTOM} y2={BOTTOM} className="branch-base" />
       <text x={MARGIN - 5} y={y(headPsi) + 5} className="branch-psi branch-right">
-        {Math.round(headPsi)}
+        {quantityFigure(headPsi, "psi")}
       </text>
       <text x={width - MARGIN + 5} y={y(residualPsi.likely) + 5} className="branch-psi">
-        {Math.round(residualPsi.likely)}
+        {quantityFigure(residualPsi.likely, "psi")}
       </text>
       <text x={MARGIN} y={216} className="branch-small">
-        psi left while water flows
+        {shopUnit("psi")} left while water flows
       </text>
     </svg>
   );

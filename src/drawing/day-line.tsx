@@ -1,4 +1,5 @@
 /** A day of visits on one axis of hours: a bar for each, bands while water is off, a line for now. */
+import { hourText } from "../labels/site-time.ts";
 import { cutName } from "./cut-name.ts";
 
 export interface DayLineVisit {
@@ -120,7 +121,7 @@ export function DayLine({ visits, nowMin }: DayLineProps) {
         <g key={hour}>
           <path className="day-tick" d={`M${x(hour * HOUR_MIN)} ${HOURS_PX - 4} V${height - 2}`} />
           <text className="day-hour" x={x(hour * HOUR_MIN)} y={HOURS_PX - 9} textAnchor="middle">
-            {hour}
+            {hourText(hour)}
           </text>
         </g>
       ))}

@@ -1,7 +1,8 @@
 /** Short words for a part in a drawing. */
+
 import type { EndCode } from "../core/end/index.ts";
 import type { PlanPart } from "../core/plan/index.ts";
-import { formatInches } from "../core/units/index.ts";
+import { lengthText } from "../labels/display.ts";
 import { MATERIAL_WORDS } from "../labels/material.ts";
 import type { EndFigures, StripLayout } from "./layout.ts";
 
@@ -16,7 +17,7 @@ export function shortName(part: PlanPart): readonly [what: string, more: string]
   if (part.lengthIn !== undefined)
     return [
       `${MATERIAL_WORDS[part.material] ?? part.material} ${part.kind === "line" ? "" : part.kind}`.trim(),
-      `${formatInches(part.lengthIn)} in`,
+      lengthText(part.lengthIn),
     ];
   const [what = part.name, ends = ""] = part.name.split(", ");
   return [what.toLowerCase(), ends.replace(/ (outlet|nut)\b/g, "")];

@@ -1,6 +1,8 @@
 /** The readings of a pressure test over time, in ink: for the record on a page and on paper. */
+
 import { scaleLinear } from "d3-scale";
 import { line } from "d3-shape";
+import { shopUnit, shopValue } from "../labels/display.ts";
 
 export interface PressureTraceProps {
   /** Readings without a pause between them, in the order of time: minutes and psi. */
@@ -25,18 +27,19 @@ function pressureDomain(pressures: readonly number[]): readonly [number, number]
 
 export function PressureTrace({ runs, label, isSimulated }: PressureTraceProps) {
   const readings = runs.flat();
+  const pressures = readings.map(({ psi }) => psi);
   if (readings.length === 0) return null;
   const x = scaleLinear(
     [0, Math.max(...readings.map(({ min }) => min), 1 / 60)],
     [MARGIN.left, WIDTH - MARGIN.right],
   );
-  const y = scaleLinear(pressureDomain(readings.map(({ psi }) => psi)), [
-    HEIGHT - MARGIN.bottom,
-    MARGIN.top,
-  ]).nice(3);
+  const y = scaleLinear(
+    pressureDomain(pressures).map((psi) => shopValue(psi, "psi")),
+    [HEIGHT - MARGIN.bottom, MARGIN.top],
+  ).nice(3);
   const path = line<{ readonly min: number; readonly psi: number }>(
     ({ min }) => x(min),
-    ({ psi }) => y(psi),
+    ({ psi }) => y(shopValue(psi, "psi")),
   );
   const foot = HEIGHT - MARGIN.bottom;
   const [xText, yText] = [x.tickFormat(5), y.tickFormat(3)];
@@ -60,11 +63,17 @@ export function PressureTrace({ runs, label, isSimulated }: PressureTraceProps) 
         minutes
       </text>
       <text x={4} y={HEIGHT - 4}>
-        psi
+        {shopUnit("psi")}
       </text>
       {runs.map(([first, ...rest]) =>
         first === undefined ? null : rest.length === 0 ? (
-          <circle key={first.min} className="trace-reading" cx={x(first.min)} cy={y(first.psi)} r={2.5} />
+          <circle
+            key={first.min}
+            className="trace-reading"
+            cx={x(first.min)}
+            cy={y(shopValue(first.psi, "psi"))}
+            r={2.5}
+          />
         ) : (
           <path key={first.min} className="trace-line" d={path([first, ...rest]) ?? ""} />
         ),

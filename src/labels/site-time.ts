@@ -1,4 +1,5 @@
-/** Times as people of the site read them: always in the site's own zone. */
+/** Times as people of the site read them: always in the site's own zone, by the shop's clock. */
+import { displayInUse } from "./display.ts";
 
 interface Reading {
   readonly weekday: string;
@@ -13,6 +14,7 @@ interface Reading {
   readonly dayNumber: number;
 }
 
+const NOON = 12;
 const DAY_MS = 24 * 60 * 60 * 1000;
 
 /** Making a formatter costs far more than using one. */
@@ -59,8 +61,20 @@ function readAt(at: Date, zone: string): Reading {
   };
 }
 
-const timeOf = ({ hour, minute }: Reading) => `${hour}:${minute}`;
+/** 14:05, or 2:05 PM where the shop counts to 12. */
+function timeOf({ hour, minute }: Pick<Reading, "hour" | "minute">): string {
+  if (displayInUse().clock === "24") return `${hour}:${minute}`;
+  const hours = Number(hour);
+  return `${hours % NOON === 0 ? NOON : hours % NOON}:${minute} ${hours < NOON ? "AM" : "PM"}`;
+}
 const dayOf = ({ weekday, day, month }: Reading) => `${weekday} ${day} ${month}`;
+
+/** An hour of the day on an axis: 14, or 2 PM. */
+export function hourText(hour: number): string {
+  return displayInUse().clock === "24"
+    ? String(hour)
+    : timeOf({ hour: String(hour % 24), minute: "" }).replace(":", "");
+}
 
 /** 14:05 */
 export function timeText(iso: string, zone: string): string {

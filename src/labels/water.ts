@@ -1,8 +1,10 @@
 /** Words for the water in a branch: its bang, what it means, and what quiets it. */
-import type { CureKind, Hammer, HammerVerdict } from "../core/hammer/index.ts";
 
-/** A pressure as it is shown: whole psi. */
-export const psiText = (psi: number) => `${Math.round(psi)} psi`;
+import type { CureKind, Hammer, HammerVerdict } from "../core/hammer/index.ts";
+import { quantityText } from "./display.ts";
+
+/** A pressure as it is shown: whole psi, or hundredths of a bar. */
+export const psiText = (psi: number) => quantityText(psi, "psi");
 
 export const VERDICT_TITLES: Readonly<Record<HammerVerdict, string>> = {
   "above-rating": "Too hard for the weakest part",

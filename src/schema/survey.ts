@@ -23,13 +23,15 @@ import {
   type Survey,
   WALL_SIDES,
 } from "../core/survey/index.ts";
-import { parseLength, parseOffset } from "../core/units/index.ts";
+import { parseFigure, parseLength, parseOffset } from "../core/units/index.ts";
 import { lineDirection } from "./line.ts";
 import { endCode, pipeMaterial, standardsSchema, upstreamPipe } from "./plan.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
 /** Two figures nearer than this are the same length, inches. */
 const SAME_IN = 1e-6;
+/** Two figures nearer than this are the same pressure, psi. */
+const SAME_PSI = 1e-6;
 
 /** A reading as typed beside its value in inches: the two must say the same. */
 const typedInches = (value: z.ZodNumber, parse: typeof parseLength | typeof parseOffset) =>
@@ -49,10 +51,17 @@ const typedInches = (value: z.ZodNumber, parse: typeof parseLength | typeof pars
 const typedOffset = typedInches(z.number().min(-1200).max(1200), parseOffset);
 const typedLength = typedInches(z.number().positive(), parseLength);
 
-const typedPsi = z.strictObject({
-  typed: z.string().trim().min(1).max(40),
-  value: z.number().positive().max(300),
-});
+const typedPsi = z
+  .strictObject({ typed: z.string().trim().min(1).max(40), value: z.number().positive().max(300) })
+  .superRefine(({ typed, value: psi }, context) => {
+    const read = parseFigure(typed, "psi");
+    if (!read.ok || Math.abs(read.value - psi) >= SAME_PSI)
+      context.addIssue({
+        code: "custom",
+        path: ["value"],
+        message: `must be the value of "${typed}" in psi`,
+      });
+  });
 
 const spaceSchema = z.strictObject({
   inlet: z.strictObject({ right: typedOffset, up: typedOffset, out: typedOffset }),

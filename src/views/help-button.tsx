@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { inShopUnits } from "../labels/display.ts";
 import { HELP, type HelpTopic } from "../labels/help.ts";
 
 /** A question mark beside a heading that opens two sentences about its term; closed by Escape or a tap elsewhere. */
@@ -12,7 +13,7 @@ export function HelpButton({ topic }: { readonly topic: HelpTopic }) {
       </button>
       <div id={id} popover="auto" className="help-text">
         <p className="font-bold">{term}</p>
-        <p>{text}</p>
+        <p>{inShopUnits(text)}</p>
       </div>
     </>
   );

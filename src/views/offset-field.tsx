@@ -1,5 +1,6 @@
 import { useId, useState } from "react";
-import { explainLength, formatInches, parseLength, parseOffset } from "../core/units/index.ts";
+import { explainLength, parseLength, parseOffset } from "../core/units/index.ts";
+import { asTypedHere, lengthFigure } from "../labels/display.ts";
 
 interface OffsetFieldProps {
   readonly label: string;
@@ -18,7 +19,7 @@ function readOffset(
   { isSigned, isOptional }: Pick<OffsetFieldProps, "isSigned" | "isOptional">,
 ): Read {
   if (text.trim() === "" && isOptional) return { value: null };
-  const read = isSigned ? parseOffset(text) : parseLength(text);
+  const read = isSigned ? parseOffset(asTypedHere(text, "in")) : parseLength(asTypedHere(text, "in"));
   return read.ok ? { value: read.value.lengthIn } : { fault: explainLength(read.fault) };
 }
 
@@ -32,7 +33,7 @@ export function OffsetField({
 }: OffsetFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const about = useId();
-  const text = draft ?? (value === null ? "" : formatInches(value));
+  const text = draft ?? (value === null ? "" : lengthFigure(value));
   const read = readOffset(text, { isSigned, isOptional });
   const fault = "fault" in read ? read.fault : null;
   return (

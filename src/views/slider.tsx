@@ -1,8 +1,17 @@
 import { useId } from "react";
+import type { TradeUnit } from "../core/units/index.ts";
+import { fieldText, fromShopValue, shopUnit, shopValue } from "../labels/display.ts";
+
+/** Units that are the same everywhere. */
+const OTHER_UNITS = ["ms", "%"] as const;
+type OtherUnit = (typeof OTHER_UNITS)[number];
+
+const isOther = (unit: TradeUnit | OtherUnit): unit is OtherUnit => OTHER_UNITS.some((each) => each === unit);
 
 interface SliderProps {
   readonly label: string;
-  readonly unit: string;
+  /** Unit of the figures given; a trade unit is shown and typed as the shop writes it. */
+  readonly unit: TradeUnit | OtherUnit;
   readonly value: number;
   readonly min: number;
   readonly max: number;
@@ -14,9 +23,14 @@ interface SliderProps {
 /** A figure that is pulled along a scale or typed. */
 export function Slider({ label, unit, value, min, max, step, hint, onChange }: SliderProps) {
   const id = useId();
-  const set = (text: string) => {
+  const within = (figure: number) => Math.min(max, Math.max(min, figure));
+  const shown = isOther(unit) ? String(value) : fieldText(value, unit);
+  const shownUnit = isOther(unit) ? unit : shopUnit(unit);
+  const bound = (figure: number) => (isOther(unit) ? figure : shopValue(figure, unit));
+  const setTyped = (text: string) => {
     const typed = Number(text);
-    if (text !== "" && Number.isFinite(typed)) onChange(Math.min(max, Math.max(min, typed)));
+    if (text !== "" && Number.isFinite(typed))
+      onChange(within(isOther(unit) ? typed : fromShopValue(typed, unit)));
   };
   return (
     <div>
@@ -32,20 +46,20 @@ export function Slider({ label, unit, value, min, max, step, hint, onChange }: S
           min={min}
           max={max}
           step={step}
-          aria-valuetext={`${value} ${unit}`}
-          onChange={(event) => set(event.target.value)}
+          aria-valuetext={`${shown} ${shownUnit}`}
+          onChange={(event) => onChange(within(Number(event.target.value)))}
         />
         <input
           type="number"
           className="field figure w-24"
-          aria-label={`${label}, ${unit}`}
-          value={value}
-          min={min}
-          max={max}
+          aria-label={`${label}, ${shownUnit}`}
+          value={shown}
+          min={bound(min)}
+          max={bound(max)}
           step="any"
-          onChange={(event) => set(event.target.value)}
+          onChange={(event) => setTyped(event.target.value)}
         />
-        <span className="w-8 text-small text-quiet">{unit}</span>
+        <span className="w-8 text-small text-quiet">{shownUnit}</span>
       </div>
       {hint !== undefined && <p className="text-tiny text-quiet">{hint}</p>}
     </div>

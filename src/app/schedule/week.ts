@@ -9,6 +9,7 @@ import { type BusyTimeRow, busyBetween, clearBusyTimes, putBusyTimes } from "../
 import { transact } from "../../db/transact.ts";
 import { findVisit, findVisits } from "../../db/visit.ts";
 import { type ListedVisitRow, listVisits, visitsBetween } from "../../db/visit-list.ts";
+import { timeText } from "../../labels/site-time.ts";
 import { localTime, onOneLine, uuid } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid, notFound } from "../http/app-error.ts";
@@ -67,6 +68,7 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
     busyBetween(context.sql, ...span, MOST_BUSY),
   ]);
   const tickets = new Map((await ticketsOf(context, rows)).map((ticket) => [ticket.id, ticket]));
+  const clockText = (at: DateTime) => timeText(at.toUTC().toISO() ?? "", zone);
   const days = Array.from({ length: DAYS }, (_, at) =>
     new Date(midnight + at * DAY_MS).toISOString().slice(0, from.length),
   );
@@ -91,8 +93,8 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
             minutes,
             title: row.title,
             site: row.siteName,
-            from: start.toFormat("HH:mm"),
-            until: minutes === null ? null : start.plus({ minutes }).toFormat("HH:mm"),
+            from: clockText(start),
+            until: minutes === null ? null : clockText(start.plus({ minutes })),
             phases,
             isDone: phases.length > 0 && phases.every((phase) => phase === "done" || phase === "look-back"),
             isUnplanned: minutes === null && phases.some((phase) => UNPLANNED.has(phase)),
@@ -103,7 +105,7 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
           const [begins, ends] = [startsAt, endsAt].map((at) => DateTime.fromJSDate(at, { zone }));
           if (begins === undefined || ends === undefined) return [];
           const isOn = (begins.toISODate() ?? "") <= day && (ends.minus(1).toISODate() ?? "") >= day;
-          return isOn ? [{ from: begins.toFormat("HH:mm"), until: ends.toFormat("HH:mm"), summary }] : [];
+          return isOn ? [{ from: clockText(begins), until: clockText(ends), summary }] : [];
         }),
       };
     }),

@@ -1,4 +1,5 @@
 /** The record of a visit as a PDF: what its page says, the strips as vectors, a code that leads the next plumber to each fixture. */
+
 import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { PdfBlock } from "../../compute/pdf-sheet.ts";
@@ -8,9 +9,11 @@ import type { ConnectionState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
 import { standaloneSvg } from "../../drawing/print-style.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";
+import { inShopUnits } from "../../labels/display.ts";
 import { dayText, stampText } from "../../labels/site-time.ts";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
+import { versionedDisplay } from "../shop/display.ts";
 import { linkBase, shopDetails } from "../shop/shop-details.ts";
 import { figuresFor } from "./connection-page.ts";
 import { type RecordedConnection, recordOf } from "./record.ts";
@@ -40,7 +43,12 @@ export function stripSvg(context: Pick<Context, "plannerIndex">, connection: Con
   );
 }
 
-const sentence = (...spans: Sentence): PdfBlock => ({ kind: "sentence", sentence: spans });
+const sentence = (...spans: Sentence): PdfBlock => ({
+  kind: "sentence",
+  sentence: spans.map((span) =>
+    typeof span === "string" ? inShopUnits(span) : { ...span, text: inShopUnits(span.text) },
+  ),
+});
 const heading = (text: string, size: number, keep = 0): PdfBlock => ({ kind: "heading", text, size, keep });
 
 async function connectionBlocks(
@@ -54,11 +62,16 @@ async function connectionBlocks(
     const bytes = await readPhoto(context.sql, visit.id, id);
     if (bytes) pictures.push({ kind: "picture", bytes, caption });
   }
-  const parts = section.parts.map(({ amount, name, sku }) => `${amount} ${name} ${sku}`).join("; ");
+  const parts = section.parts
+    .map(({ amount, name, sku }) => `${inShopUnits(amount)} ${name} ${sku}`)
+    .join("; ");
   const rows = section.table.rows.map(({ target, label, made, cells }) => [
     { text: `${target} ${label}`.trim() },
     { text: made, font: "figure" as const },
-    ...cells.map((cell) => ({ text: cell === null ? "" : sentenceText(cell), font: "figure" as const })),
+    ...cells.map((cell) => ({
+      text: cell === null ? "" : inShopUnits(sentenceText(cell)),
+      font: "figure" as const,
+    })),
   ]);
   return [
     { kind: "rule" },
@@ -98,6 +111,7 @@ export async function recordPdf(
   if (site === null) throw notFound("visit");
   const now = context.now();
   const shop = await shopDetails(context);
+  const { display } = await versionedDisplay(context);
   const { base } = linkBase(shop, origin);
   const sections = recordOf(state, context.tables, now.toISOString());
   const who = [shop.name, shop.phone, shop.licence && `licence ${shop.licence}`].filter(
@@ -148,7 +162,7 @@ export async function recordPdf(
   ];
   return context.compute.run(
     "pdf",
-    { title: `Record, ${state.title}`, author: shop.name, at: now, blocks },
+    { title: `Record, ${state.title}`, author: shop.name, at: now, paper: display.paper, blocks },
     signal,
   );
 }

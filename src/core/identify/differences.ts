@@ -48,7 +48,8 @@ function pitches(one: Profile, other: Profile): readonly Difference[] {
       what: "pitch",
       one: words(one.thread.pitchIn),
       other: words(other.thread.pitchIn),
-      tells: Math.abs(a - b) >= TOLD_IN ? `${CRESTS} crests span ${three(a)} against ${three(b)} in` : null,
+      tells:
+        Math.abs(a - b) >= TOLD_IN ? `${CRESTS} crests span ${three(a)} in against ${three(b)} in` : null,
     },
     {
       what: "form",

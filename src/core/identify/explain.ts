@@ -10,14 +10,15 @@ const OFTEN = 5;
 /** Pitches within this share are told as one. */
 const SAME_PITCH = 0.03;
 
-const three = (value: number) => value.toFixed(3);
+/** A length as a caliper shows it. */
+const caliper = (valueIn: number) => `${valueIn.toFixed(3)} in`;
 
 function aboutReading(profile: Profile, atIn: number): string {
   const { low, high } = profile.reads;
-  const range = `${three(low)} to ${three(high)}`;
-  if (atIn < low) return `${three(atIn)} in is ${three(low - atIn)} under the ${range} a good one reads`;
-  if (atIn > high) return `${three(atIn)} in is ${three(atIn - high)} over the ${range} a good one reads`;
-  return `${three(atIn)} in lies in the ${range} a good one reads`;
+  const range = `a good one's ${low.toFixed(3)} to ${caliper(high)}`;
+  if (atIn < low) return `${caliper(atIn)} is ${caliper(low - atIn)} under ${range}`;
+  if (atIn > high) return `${caliper(atIn)} is ${caliper(atIn - high)} over ${range}`;
+  return `${caliper(atIn)} lies within ${range}`;
 }
 
 function readingWords(profile: Profile, { outsideIn, insideIn }: Measured): readonly string[] {
@@ -26,7 +27,7 @@ function readingWords(profile: Profile, { outsideIn, insideIn }: Measured): read
   return [
     ...(own === null ? [] : [aboutReading(profile, own)]),
     ...(profile.across === "outside" && insideIn !== null && bore !== null
-      ? [`bore ${three(bore)} in usually, ${three(insideIn)} read`]
+      ? [`bore ${caliper(bore)} usually, ${caliper(insideIn)} read`]
       : []),
   ];
 }
@@ -41,7 +42,7 @@ function pitchWords({ thread }: Profile, measured: Measured): readonly string[] 
     span === null
       ? []
       : [
-          `${span.crests} crests span ${three((span.crests - 1) * thread.pitchIn)} in on this thread, ${three(span.spanIn)} was read`,
+          `${span.crests} crests span ${caliper((span.crests - 1) * thread.pitchIn)} on this thread, ${caliper(span.spanIn)} was read`,
         ];
   const counted = claims.filter(({ field }) => field !== "span");
   const words = counted.map(({ tpi: seen }) =>

@@ -71,7 +71,7 @@ describe("identify", () => {
     const { candidates } = identify(profiles, EXAMPLE);
     assert.equal(candidates[0]?.end, "comp-3/8-m");
     assert.ok((candidates[0]?.probability ?? 0) > 0.9);
-    assert.match(candidates[0]?.why.join("\n") ?? "", /0\.561 in lies in[\s\S]*24 per inch, as counted/);
+    assert.match(candidates[0]?.why.join("\n") ?? "", /0\.561 in lies within[\s\S]*24 per inch, as counted/);
   });
 
   it("asks to span the crests when two ends differ in pitch alone", () => {

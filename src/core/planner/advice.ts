@@ -235,12 +235,12 @@ export function whyFor(
       ? "One joint: the ends connect directly, no part is needed."
       : `${joints.length} joints, every one matched in thread, size and seal.`;
   const { usualGpm, leastPsi, residualPsi } = flow;
-  const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} is the least.`;
+  const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} psi is the least.`;
   const quiet =
     hammer === null || hammer.barePsi === null || hammer.highestPsi === null
       ? []
       : [
-          `The arrestor takes the bang from about ${hammer.barePsi} to ${hammer.highestPsi} psi where the weakest part is rated for ${hammer.ratedPsi}.`,
+          `The arrestor takes the bang from about ${hammer.barePsi} to ${hammer.highestPsi} psi where the weakest part is rated for ${hammer.ratedPsi} psi.`,
         ];
   return [
     benchJoints,

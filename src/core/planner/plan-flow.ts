@@ -85,7 +85,7 @@ export function starvedInWords(
     .sort((a, b) => b.psi - a.psi);
   const taker = most === undefined ? "" : `; most of it goes in ${most.name} (${tenths(most.psi)} psi)`;
   const passes = `${Math.ceil(supply.staticPsi + short)} psi static or a wider way would do`;
-  return `${left} psi at ${flowGpm} gpm where ${leastPsi} are needed${taker}; ${passes}`;
+  return `${left} psi at ${flowGpm} gpm where ${leastPsi} psi are needed${taker}; ${passes}`;
 }
 
 const tenths = (value: number) => Math.round(value * 10) / 10;

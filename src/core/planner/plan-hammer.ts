@@ -52,5 +52,5 @@ export function hammerInWords({
 }: NonNullable<Plan["hammer"]>): string {
   if (highestPsi === null) return "";
   const before = isUpstreamAssumed ? ", on 30 ft of 1/2 in copper, which nobody has looked at" : "";
-  return `about ${highestPsi} psi when it shuts in ${closureMs} ms${before}; the weakest part is rated for ${ratedPsi}`;
+  return `about ${highestPsi} psi when it shuts in ${closureMs} ms${before}; the weakest part is rated for ${ratedPsi} psi`;
 }

@@ -58,7 +58,7 @@ testSituations({
       supply: { staticPsi: 22 },
       builds: /3\/8 comp x 3\/8 comp/,
       refuses: "starved",
-      figure: /psi at 0\.5 gpm where 20 are needed; most of it goes in Braided stainless line/,
+      figure: /psi at 0\.5 gpm where 20 psi are needed; most of it goes in Braided stainless line/,
     },
     "refrigerator at 19 psi: nothing helps": {
       preset: "refrigerator",

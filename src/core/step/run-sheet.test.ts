@@ -93,7 +93,7 @@ describe("runSheet", () => {
     const toilet = sheetOf("toilet");
     assert.match(
       textOf(toilet, "make-1"),
-      /^Joint 1: .*hold back the stop's body \(about 9\/16 in or 5\/8 in\), then 1\/4 to 1\/2 turn more with the 5\/8 in or 11\/16 in wrench; no sealant/,
+      /^Joint 1: .*hold back the stop's body \(about a 9\/16 in or 5\/8 in wrench\), then 1\/4 to 1\/2 turn more with the 5\/8 in or 11\/16 in wrench; no sealant/,
     );
     assert.match(textOf(toilet, "make-2"), /^Joint 2: .*by hand/);
     assert.match(textOf(sheetOf("dishwasher"), "make-3"), /1 to 1 1\/2 turn more.*tape on the male thread/);

@@ -86,7 +86,9 @@ export function sealantInWords(joint: PlanJoint): string {
 export function holdBackInWords({ holdBack }: PlanJoint): string {
   if (holdBack === undefined) return "the part that must not turn";
   const sizes =
-    holdBack.wrenches.length === 0 ? "an adjustable wrench" : `about ${holdBack.wrenches.join(" or ")}`;
+    holdBack.wrenches.length === 0
+      ? "an adjustable wrench"
+      : `about a ${holdBack.wrenches.join(" or ")} wrench`;
   return `${holdBack.what} (${sizes})`;
 }
 

@@ -16,6 +16,7 @@ import type {
   Water,
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
+import { typedText } from "../units/index.ts";
 import type { Preset } from "./preset.ts";
 import { type LineSpace, lineSetupOf } from "./space.ts";
 import type { SurveyFact } from "./survey-fact.ts";
@@ -244,7 +245,7 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
 /** Returns the static pressure as it was typed, with its unit once; null: not measured. */
 export function staticInWords({ staticPsi }: Pick<Survey, "staticPsi">): string | null {
   if (staticPsi === null) return null;
-  return /psi/i.test(staticPsi.typed) ? staticPsi.typed : `${staticPsi.typed} psi`;
+  return typedText(staticPsi.typed, "psi");
 }
 
 /** What proving a stop has shown. */

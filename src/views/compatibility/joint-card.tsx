@@ -1,6 +1,7 @@
 import type { Match } from "../../core/joint/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { FIT_VERDICT_LABELS } from "../../labels/compatibility.ts";
+import { inShopUnits, quantityText } from "../../labels/display.ts";
 import type { GridEnd, Letter } from "./grid-model.ts";
 import { LetterMark } from "./letter-mark.tsx";
 import { useMatch } from "./use-match.ts";
@@ -52,7 +53,7 @@ function PairVerdict({ match }: { readonly match: Match }) {
         <Fact what="goes on">{joint.pieces.join(" › ")}</Fact>
         <Fact what="look first">{joint.lookFirst.join("; ")}</Fact>
         <Fact what="because">{joint.reason}</Fact>
-        {joint.note !== null && <Fact what="note">{joint.note}</Fact>}
+        {joint.note !== null && <Fact what="note">{inShopUnits(joint.note)}</Fact>}
         {joint.variants.map(({ label, turns }) => (
           <Fact key={label} what="but">
             {label}: <span className="figure">{formatTurns(turns)}</span>
@@ -70,7 +71,7 @@ function PairVerdict({ match }: { readonly match: Match }) {
       )}
       {match.wobbleIn !== null && (
         <Fact what="wobble">
-          <span className="figure">{match.wobbleIn.toFixed(3)} in</span> at its mouth
+          <span className="figure">{quantityText(match.wobbleIn, "in", 3)}</span> at its mouth
         </Fact>
       )}
       <Fact what="if forced">

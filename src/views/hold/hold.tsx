@@ -2,6 +2,7 @@ import { useRef, useState } from "react";
 import { useAsk } from "../../client/use-ask.ts";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/hold/index.ts";
 import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/hold/index.ts";
+import { fieldText, shopUnit } from "../../labels/display.ts";
 import { openAnalyst } from "../../workers/open.ts";
 import { useBackground } from "../../workers/use-background.ts";
 import { deferred } from "../deferred.tsx";
@@ -119,11 +120,15 @@ export function Hold(props: VisitProps) {
             {source === "typed" && (
               <div>
                 <label className="block">
-                  <span className="block text-small text-quiet">One reading a line: minutes, psi</span>
+                  <span className="block text-small text-quiet">
+                    One reading a line: minutes, {shopUnit("psi")}
+                  </span>
                   <textarea
                     className="field figure"
                     rows={6}
-                    placeholder={"0 60.0\n5 59.8\n10 59.7"}
+                    placeholder={[60, 59.8, 59.7]
+                      .map((psi, at) => `${5 * at} ${fieldText(psi, "psi")}`)
+                      .join("\n")}
                     value={typed}
                     onChange={(event) => setTyped(event.target.value)}
                   />
@@ -154,8 +159,8 @@ export function Hold(props: VisitProps) {
         <section aria-label="What the readings say" className="min-w-0">
           {samples.length === 0 ? (
             <p className="text-quiet">
-              No readings yet. A start and an end tell almost nothing: a psi can mean 0.0004 mL or 0.3 mL, by
-              what gives way.
+              No readings yet. A start and an end tell almost nothing: the same drop can mean 0.0004 mL or 0.3
+              mL, by what gives way.
             </p>
           ) : (
             <>

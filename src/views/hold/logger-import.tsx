@@ -1,5 +1,6 @@
 import { useState } from "react";
 import type { Sample } from "../../core/hold/index.ts";
+import { rangeText } from "../../labels/display.ts";
 import {
   guessMapping,
   type Mapping,
@@ -183,7 +184,7 @@ export function LoggerImport({
               <span className="text-quiet">
                 <span className="figure">{((log.samples.at(-1)?.t ?? 0) / 60).toFixed(1)} min</span>,{" "}
                 <span className="figure">
-                  {log.samples[0]?.psi} to {log.samples.at(-1)?.psi} psi
+                  {rangeText(log.samples[0]?.psi ?? 0, log.samples.at(-1)?.psi ?? 0, "psi", 1)}
                 </span>
               </span>
             </p>

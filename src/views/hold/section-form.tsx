@@ -1,5 +1,10 @@
 import type { ReactNode } from "react";
+import { quantityText, shopUnit } from "../../labels/display.ts";
 import type { Faults, HoldForm } from "./hold-form.ts";
+
+/** What a gauge shows at the least, in the unit of its own face: a metric shop reads both. */
+const gaugeStep = (psi: number) =>
+  shopUnit("psi") === "psi" ? `${psi} psi` : `${quantityText(psi, "psi", 1)} (${psi} psi)`;
 
 interface SectionFormProps {
   readonly form: HoldForm;
@@ -107,10 +112,12 @@ export function SectionForm(props: SectionFormProps) {
               ["rubber", "rubber"],
             ]}
           />
-          {props.form.hoseType !== "none" && <Field {...props} name="hoseFt" label="Hose, ft" />}
-          <Field {...props} name="startPsi" label="Test pressure, psi" />
+          {props.form.hoseType !== "none" && (
+            <Field {...props} name="hoseFt" label={`Hose, ${shopUnit("ft")}`} />
+          )}
+          <Field {...props} name="startPsi" label={`Test pressure, ${shopUnit("psi")}`} />
           <Field {...props} name="heldMin" label="Settled before the first reading, min" />
-          <Field {...props} name="ambientF" label="Room, F (if known)" />
+          <Field {...props} name="ambientF" label={`Room, ${shopUnit("F")} (if known)`} />
           <UnitSelect
             {...props}
             name="water"
@@ -127,11 +134,11 @@ export function SectionForm(props: SectionFormProps) {
             name="gauge"
             label="Gauge"
             options={[
-              ["digital-0.1", "digital, 0.1 psi"],
-              ["digital-0.01", "digital, 0.01 psi"],
-              ["digital-1", "digital, 1 psi"],
-              ["dial-1", "dial, 1 psi"],
-              ["dial-2", "dial, 2 psi"],
+              ["digital-0.1", `digital, ${gaugeStep(0.1)}`],
+              ["digital-0.01", `digital, ${gaugeStep(0.01)}`],
+              ["digital-1", `digital, ${gaugeStep(1)}`],
+              ["dial-1", `dial, ${gaugeStep(1)}`],
+              ["dial-2", `dial, ${gaugeStep(2)}`],
             ]}
           />
         </div>
@@ -148,14 +155,18 @@ export function SectionForm(props: SectionFormProps) {
               ["unsaid", "not checked"],
             ]}
           />
-          <Field {...props} name="supplyPsi" label="Pressure before the stop, psi (if known)" />
+          <Field
+            {...props}
+            name="supplyPsi"
+            label={`Pressure before the stop, ${shopUnit("psi")} (if known)`}
+          />
         </div>
       </Step>
       <Step number={3} title="Bleed a sample of a few mL into a syringe (optional: it narrows the rate)">
         <div className="grid grid-cols-3 gap-3">
           <Field {...props} name="drawnMl" label="Out, mL" />
-          <Field {...props} name="drawnBefore" label="Before, psi" />
-          <Field {...props} name="drawnAfter" label="After, psi" />
+          <Field {...props} name="drawnBefore" label={`Before, ${shopUnit("psi")}`} />
+          <Field {...props} name="drawnAfter" label={`After, ${shopUnit("psi")}`} />
         </div>
       </Step>
     </div>

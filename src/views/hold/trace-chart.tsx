@@ -1,6 +1,8 @@
 import type { Point as ChartPoint } from "chart.js";
 import { useMemo } from "react";
 import { type HoldAnswer, readingRuns, type Sample } from "../../core/hold/index.ts";
+import type { TradeUnit } from "../../core/units/index.ts";
+import { quantityText, shopUnit, shopValue } from "../../labels/display.ts";
 import { type ColourOf, LineChart, type LineDataset } from "../line-chart.tsx";
 
 interface TraceChartProps {
@@ -8,6 +10,9 @@ interface TraceChartProps {
   readonly answer: HoldAnswer | null;
   readonly isSimulated: boolean;
 }
+
+/** A pressure as the chart plots it. */
+const plotted = (psi: number) => shopValue(psi, "psi");
 
 /** Readings in minutes; a pause breaks the line. */
 function withGaps(samples: readonly Sample[], pick: (sample: Sample) => number | undefined): ChartPoint[] {
@@ -27,7 +32,7 @@ function datasets({ samples, answer }: TraceChartProps, colour: ColourOf): reado
     {
       ...line,
       label: "Read",
-      data: withGaps(samples, ({ psi }) => psi),
+      data: withGaps(samples, ({ psi }) => plotted(psi)),
       borderColor: colour("--rule"),
       backgroundColor: colour("--ink"),
       pointRadius: 1.6,
@@ -39,16 +44,16 @@ function datasets({ samples, answer }: TraceChartProps, colour: ColourOf): reado
           {
             ...line,
             label: "19 in 20 lie within",
-            data: at(({ high }) => high),
+            data: at(({ high }) => plotted(high)),
             borderColor: "transparent",
             backgroundColor: colour("--work-wash"),
             fill: "+1",
           },
-          { ...line, label: "lower bound", data: at(({ low }) => low), borderColor: "transparent" },
+          { ...line, label: "lower bound", data: at(({ low }) => plotted(low)), borderColor: "transparent" },
           {
             ...line,
             label: "Model",
-            data: at(({ psi }) => psi),
+            data: at(({ psi }) => plotted(psi)),
             borderColor: colour("--work"),
             borderWidth: 2.5,
             order: -1,
@@ -60,7 +65,7 @@ function datasets({ samples, answer }: TraceChartProps, colour: ColourOf): reado
                   label: "Jump",
                   data: answer.steps.map((t) => ({
                     x: t / 60,
-                    y: samples.find((each) => each.t >= t)?.psi ?? 0,
+                    y: plotted(samples.find((each) => each.t >= t)?.psi ?? 0),
                   })),
                   showLine: false,
                   pointRadius: 7,
@@ -74,8 +79,8 @@ function datasets({ samples, answer }: TraceChartProps, colour: ColourOf): reado
       ? [
           {
             ...line,
-            label: "Temperature, F",
-            data: withGaps(samples, ({ tempF }) => tempF),
+            label: `Temperature, ${shopUnit("F")}`,
+            data: withGaps(samples, ({ tempF }) => (tempF === undefined ? undefined : shopValue(tempF, "F"))),
             borderColor: colour("--dry"),
             borderDash: [4, 3],
             yAxisID: "temp",
@@ -90,9 +95,12 @@ function datasets({ samples, answer }: TraceChartProps, colour: ColourOf): reado
 const LEAST_SPAN_F = 10;
 const LEAST_SPAN_PSI = 2;
 
-function steadyScale(values: readonly number[], span: number) {
+function steadyScale(values: readonly number[], span: number, unit: TradeUnit) {
   const middle = (Math.min(...values) + Math.max(...values)) / 2;
-  return { suggestedMin: Math.floor(middle - span / 2), suggestedMax: Math.ceil(middle + span / 2) };
+  return {
+    suggestedMin: shopValue(Math.floor(middle - span / 2), unit),
+    suggestedMax: shopValue(Math.ceil(middle + span / 2), unit),
+  };
 }
 
 /** What the gauge read, the model's curve with its band, jumps and temperature. What it says is also said in words beside it. */
@@ -107,21 +115,22 @@ export function TraceChart(props: TraceChartProps) {
       <LineChart
         of={of}
         x="minutes"
-        y="psi"
+        y={shopUnit("psi")}
         bounds={{
           x: { min: 0 },
           y: steadyScale(
             samples.map(({ psi }) => psi),
             LEAST_SPAN_PSI,
+            "psi",
           ),
         }}
         {...(temps.length === 0
           ? {}
-          : { right: { id: "temp", title: "F", ...steadyScale(temps, LEAST_SPAN_F) } })}
+          : { right: { id: "temp", title: shopUnit("F"), ...steadyScale(temps, LEAST_SPAN_F, "F") } })}
         unlisted={["lower bound"]}
         label={
           first && last
-            ? `Gauge trace: ${samples.length} readings over ${(last.t / 60).toFixed(1)} minutes, from ${first.psi} to ${last.psi} psi`
+            ? `Gauge trace: ${samples.length} readings over ${(last.t / 60).toFixed(1)} minutes, from ${quantityText(first.psi, "psi", 1)} to ${quantityText(last.psi, "psi", 1)}`
             : "Gauge trace, no readings yet"
         }
       />

@@ -1,6 +1,7 @@
 import type { HoldAnswer } from "../../core/hold/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
+import { inShopUnits, quantityText } from "../../labels/display.ts";
 import { DOUBT_WORDS, SUSPECT_WORDS } from "../../labels/hold.ts";
 import { leakAtJoints } from "./seen.ts";
 
@@ -40,7 +41,7 @@ export function VerdictPanel({
       <div className="text-ink">
         {verdict === "leak" && (
           <p>
-            <RateWords rate={leakMlPerMin.best} /> at 60 psi; 19 times in 20{" "}
+            <RateWords rate={leakMlPerMin.best} /> at {quantityText(60, "psi")}; 19 times in 20{" "}
             {leakMlPerMin.high === null ? "at least " : "between "}
             <span className="figure">{rateText(leakMlPerMin.low)}</span>
             {leakMlPerMin.high !== null && (
@@ -69,7 +70,7 @@ export function VerdictPanel({
         {suspected.length > 0 && (
           <p>In the way: {suspected.map((each) => SUSPECT_WORDS[each]).join("; ")}.</p>
         )}
-        <p className="mt-1 font-bold">{advice}</p>
+        <p className="mt-1 font-bold">{inShopUnits(advice)}</p>
         <p className="mt-1 border-t border-hairline pt-1" data-reconciled="">
           {line}
         </p>

@@ -1,4 +1,5 @@
 /** What is typed and ticked on Identify, and the evidence it says. Pure. */
+
 import {
   COUNT_OVER_IN,
   evidenceFaults,
@@ -10,6 +11,7 @@ import {
   TPI_LIMITS,
 } from "../../core/identify/index.ts";
 import { explainLength, parseLength } from "../../core/units/index.ts";
+import { asTypedHere } from "../../labels/display.ts";
 
 export type YesNoUnknown = "yes" | "no" | "unknown";
 
@@ -84,7 +86,7 @@ type Read = { readonly value: number | null; readonly fault: string | null };
 export function readReading(text: string): Read {
   if (text.trim() === "") return { value: null, fault: null };
   if (/^\s*[-–−]/.test(text)) return { value: null, fault: "A reading cannot be below nothing." };
-  const read = parseLength(text);
+  const read = parseLength(asTypedHere(text, "in"));
   return read.ok
     ? { value: read.value.lengthIn, fault: null }
     : { value: null, fault: explainLength(read.fault) };

@@ -3,6 +3,7 @@ import { differencesOf, type Identifier, type Profile } from "../../core/identif
 import { matchEnds } from "../../core/joint/index.ts";
 import { PitchComb, Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
+import { inShopUnits } from "../../labels/display.ts";
 
 interface CompareProps {
   readonly one: Profile;
@@ -82,9 +83,11 @@ export function Compare({ one, other, identifier, pxPerIn, onClose }: ComparePro
                 <th scope="row" className="py-1 pr-3 font-normal text-quiet">
                   {what}
                 </th>
-                <td className="figure pr-3">{a}</td>
-                <td className="figure pr-3">{b}</td>
-                <td className={tells === null ? "text-quiet" : "font-bold"}>{tells ?? "the same"}</td>
+                <td className="figure pr-3">{inShopUnits(a)}</td>
+                <td className="figure pr-3">{inShopUnits(b)}</td>
+                <td className={tells === null ? "text-quiet" : "font-bold"}>
+                  {inShopUnits(tells ?? "the same")}
+                </td>
               </tr>
             ))}
           </tbody>
@@ -92,7 +95,7 @@ export function Compare({ one, other, identifier, pxPerIn, onClose }: ComparePro
       </div>
       {mistakes.map((words) => (
         <p key={words} className="mt-2 border-l-4 border-wet pl-2">
-          {words}
+          {inShopUnits(words)}
         </p>
       ))}
     </section>

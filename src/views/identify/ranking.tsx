@@ -2,6 +2,7 @@ import type { EndCode } from "../../core/end/index.ts";
 import type { Candidate, IdentifyAnswer, Profile } from "../../core/identify/index.ts";
 import { Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
+import { inShopUnits } from "../../labels/display.ts";
 
 interface RankingProps {
   readonly answer: IdentifyAnswer;
@@ -57,7 +58,7 @@ function Row({ candidate, rank, profiles, pxPerIn, compared, onCompare, onPick }
       </div>
       <ul className="mt-1 list-disc pl-5 text-small text-quiet">
         {why.map((reason) => (
-          <li key={reason}>{reason}</li>
+          <li key={reason}>{inShopUnits(reason)}</li>
         ))}
         {twins.length > 0 && (
           <li>

@@ -1,6 +1,6 @@
 import { useId } from "react";
 import { MM_PER_IN } from "../../core/constants/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure } from "../../labels/display.ts";
 import { readingText, readReading } from "./clues.ts";
 
 interface ReadingFieldProps {
@@ -20,7 +20,7 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
   const echo =
     value === null
       ? (hint ?? "")
-      : `${readingText(value)} in = about ${formatInches(value)} = ${(value * MM_PER_IN).toFixed(2)} mm`;
+      : `${readingText(value)} in = about ${lengthFigure(value)} = ${(value * MM_PER_IN).toFixed(2)} mm`;
   return (
     <div>
       <label htmlFor={id} className="block text-small text-quiet">

@@ -1,4 +1,5 @@
 import type { Instrument, NextKind } from "../../core/identify/index.ts";
+import { shopUnit } from "../../labels/display.ts";
 import { MATERIAL_WORDS, SEAT_WORDS } from "../../labels/identify.ts";
 import { CheckboxField, CheckboxGroup, RadioGroup, SelectField, TextField } from "../fields.tsx";
 import type { ClueChange, ClueFaults, Clues } from "./clues.ts";
@@ -115,7 +116,7 @@ function Taper({ clues, faults, onChange }: Omit<ReadingsProps, "kind">) {
     <>
       {clues.gender !== "female" && (
         <ReadingField
-          label="Reading 3/8 in further back"
+          label={`Reading ${shopUnit("in") === "in" ? "3/8 in" : "9.5 mm"} further back`}
           text={clues.further}
           onText={(further) => onChange({ further })}
           fault={faults.further}

@@ -1,5 +1,5 @@
 import type { Interval, LineSetup, TriedAlternative } from "../../core/line/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText, shopUnit } from "../../labels/display.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "../../labels/line.ts";
 import { bendOnTape } from "./tape.ts";
 import type { Solver } from "./use-solver.ts";
@@ -13,8 +13,8 @@ export function intervalIn([from, to]: Interval): { readonly from: number; reado
 
 export function intervalWords(interval: Interval): string {
   const { from, to } = intervalIn(interval);
-  if (to === null) return `${formatInches(from)} in and longer`;
-  return to <= from ? `about ${formatInches(from)} in` : `${formatInches(from)} to ${formatInches(to)} in`;
+  if (to === null) return `${lengthText(from)} and longer`;
+  return to <= from ? `about ${lengthText(from)}` : `${lengthFigure(from)} to ${lengthText(to)}`;
 }
 
 interface AnswerProps {
@@ -34,14 +34,14 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
   return (
     <section aria-label="The chosen length" aria-live="polite">
       <p className="text-head leading-tight font-bold">
-        {formatInches(chosen.lengthIn)} in:{" "}
+        {lengthText(chosen.lengthIn)}:{" "}
         <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>
       </p>
       <p>{RATING_MEANS[chosen.rating]}</p>
       {curve && (
         <p className="figure text-quiet">
-          tightest bend {bendOnTape(curve, bench)} in, {formatInches(curve.worst.alongIn)} in along; the line
-          stands {formatInches(bench.minBendRadiusIn)} in
+          tightest bend {bendOnTape(curve, bench)} {shopUnit("in")}, {lengthText(curve.worst.alongIn)} along;
+          the line stands {lengthText(bench.minBendRadiusIn)}
         </p>
       )}
       {curve?.leavesPlane && (
@@ -51,8 +51,8 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
       )}
       {firmness?.isSensitive && (
         <p className="border-l-4 border-work pl-2">
-          Touchy: an end an eighth of an inch off makes it {formatInches(firmness.radiusIn[0])} to{" "}
-          {formatInches(firmness.radiusIn[1])} in. Hold the line itself there before you trust it.
+          Touchy: an end an eighth of an inch off makes it {lengthFigure(firmness.radiusIn[0])} to{" "}
+          {lengthText(firmness.radiusIn[1])}. Hold the line itself there before you trust it.
         </p>
       )}
       <Whole solver={solver} onTry={onTry} />
@@ -121,7 +121,7 @@ function Helps({ helps, onTry }: { helps: readonly TriedAlternative[]; onTry: An
                 Try {alternative.label}
               </button>
               <span className="figure">
-                {formatInches(best.lengthIn)} in bends at {formatInches(best.curve?.minRadiusIn ?? 0)} in
+                {lengthText(best.lengthIn)} bends at {lengthText(best.curve?.minRadiusIn ?? 0)}
               </span>
             </li>
           );

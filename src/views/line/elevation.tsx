@@ -1,6 +1,6 @@
 import type { LineCurve, RatedLength } from "../../core/line/index.ts";
 import { WALL_SIDES, type WallSide } from "../../core/survey/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText } from "../../labels/display.ts";
 import { BREAK_IN, type BrokenFrame, partWith, sizeOf, startsOf } from "./broken-frame.ts";
 import { Handle, nudgeOf } from "./handle.tsx";
 import type { LineChange, LineState, Which } from "./line-state.ts";
@@ -119,7 +119,7 @@ function Chosen({ curve, state, seen }: { curve: LineCurve; state: LineState; se
     <g>
       <path className="bench-cuff" d={`${cuff("a")}${cuff("b")}`} />
       <circle className="bench-worst" cx={u} cy={v} r={0.55}>
-        <title>The tightest bend: {formatInches(curve.minRadiusIn)} in</title>
+        <title>The tightest bend: {lengthText(curve.minRadiusIn)}</title>
       </circle>
     </g>
   );
@@ -139,7 +139,7 @@ function EndMarks({ which, seen, state, right, pxPerIn, inPerPx, onGrab, onChang
   const [du, dv] = flatOf(direction, seen);
   const there: Flat = [here[0] + HANDLE_IN * du, here[1] + HANDLE_IN * dv];
   const off = flatOf(lineEndOf(state, which).at, seen);
-  const words = `${formatInches(at[0])} right, ${formatInches(at[1])} up, ${formatInches(at[2])} out`;
+  const words = `${lengthFigure(at[0])} right, ${lengthFigure(at[1])} up, ${lengthFigure(at[2])} out`;
   const angle = Math.round((Math.atan2(-dv, du) * 180) / Math.PI);
   const facing = Math.hypot(du, dv) < 0.2;
   // The names of two ends that lie one before the other stand apart.

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import type { RatedLength } from "../../core/line/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthText, shopUnit } from "../../labels/display.ts";
 import { brokenFrames, leftOutIn, sizeOf } from "./broken-frame.ts";
 import { Elevation } from "./elevation.tsx";
 import type { LineChange, LineState } from "./line-state.ts";
@@ -86,8 +86,8 @@ export function Elevations({ state, rated, chosenIn, onGrab, onChange }: Elevati
         />
       </svg>
       <p className="text-small text-quiet">
-        Inch squares.
-        {leftOut > 0 && ` Broken where the line runs straight: ${formatInches(leftOut)} in left out.`}
+        {shopUnit("in") === "in" ? "Inch squares." : "Squares of an inch, 25.4 mm."}
+        {leftOut > 0 && ` Broken where the line runs straight: ${lengthText(leftOut)} left out.`}
       </p>
     </>
   );

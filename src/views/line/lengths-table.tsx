@@ -1,5 +1,5 @@
 import type { FittedLength, LineSetup, RatedLength } from "../../core/line/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText, shopUnit } from "../../labels/display.ts";
 import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
 import { bendOnTape, bulgeOnTape } from "./tape.ts";
 
@@ -33,10 +33,12 @@ function TooShort({ short, isAll }: { readonly short: readonly RatedLength[]; re
   return (
     <p className={isAll ? "mt-2 text-wet-ink" : "mt-1 text-small text-quiet"} data-too-short="">
       {isAll ? "No stock length reaches: " : "Too short: "}
-      <span className="figure">{short.map(({ lengthIn }) => formatInches(lengthIn)).join(", ")} in</span>
+      <span className="figure">
+        {short.map(({ lengthIn }) => lengthFigure(lengthIn)).join(", ")} {shopUnit("in")}
+      </span>
       {isAll && (
         <>
-          . The longest misses by <span className="figure">{formatInches(-longest.slackIn)} in</span>, pulled
+          . The longest misses by <span className="figure">{lengthText(-longest.slackIn)}</span>, pulled
           straight.
         </>
       )}
@@ -57,13 +59,13 @@ export function LengthsTable({ rated, bench, firm, chosenIn, onChoose }: Lengths
             <th scope="col">Length</th>
             <th scope="col">Fits</th>
             <th scope="col" className="text-right">
-              Bend, in
+              Bend, {shopUnit("in")}
             </th>
             <th scope="col" className="text-right">
-              Slack, in
+              Slack, {shopUnit("in")}
             </th>
             <th scope="col" className="text-right">
-              Bulge, in
+              Bulge, {shopUnit("in")}
             </th>
           </tr>
         </thead>
@@ -81,7 +83,7 @@ export function LengthsTable({ rated, bench, firm, chosenIn, onChoose }: Lengths
                     aria-pressed={isChosen}
                     onClick={() => onChoose(lengthIn)}
                   >
-                    <span className="figure">{formatInches(lengthIn)} in</span>
+                    <span className="figure">{lengthText(lengthIn)}</span>
                   </button>
                 </th>
                 <td className={`px-2 font-bold ${RATING_INK[rating]}`}>
@@ -89,7 +91,7 @@ export function LengthsTable({ rated, bench, firm, chosenIn, onChoose }: Lengths
                   {isTouchy && <span className="font-normal text-quiet">, touchy</span>}
                 </td>
                 <td className="figure pl-2 text-right">{curve && bendOnTape(curve, bench)}</td>
-                <td className="figure pl-2 text-right">{formatInches(slackIn)}</td>
+                <td className="figure pl-2 text-right">{lengthFigure(slackIn)}</td>
                 <td className="figure pl-2 text-right">{curve && bulgeOnTape(curve, bench)}</td>
               </tr>
             );

@@ -1,4 +1,4 @@
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText } from "../../labels/display.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -32,13 +32,13 @@ export function LineTab({
         Surveyed for{" "}
         <span className="figure font-bold">
           {length.min.value === length.max.value
-            ? `${formatInches(length.min.value)} in`
-            : `${formatInches(length.min.value)} to ${formatInches(length.max.value)} in`}
+            ? lengthText(length.min.value)
+            : `${lengthFigure(length.min.value)} to ${lengthText(length.max.value)}`}
         </span>
         .{" "}
         {plannedIn !== null && (
           <>
-            The chosen plan takes <span className="figure font-bold">{formatInches(plannedIn)} in</span>.{" "}
+            The chosen plan takes <span className="figure font-bold">{lengthText(plannedIn)}</span>.{" "}
           </>
         )}
         {connection.survey.space === undefined && !isMeasured && (

@@ -11,7 +11,7 @@ import {
 } from "../../core/line/index.ts";
 import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
 import type { Insertion } from "../../core/tube/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthText } from "../../labels/display.ts";
 import { deferred } from "../deferred.tsx";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { intervalIn, LengthAnswer } from "./answer.tsx";
@@ -153,7 +153,7 @@ export function LineView(props: LineBenchProps) {
                 const family = families.find((each) => each.name === name);
                 if (family) change({ type: "family", family });
               }}
-              hint={`cuffs ${formatInches(state.family.cuffIn)} in, bends no tighter than ${formatInches(state.family.minBendRadiusIn)} in`}
+              hint={`cuffs ${lengthText(state.family.cuffIn)}, bends no tighter than ${lengthText(state.family.minBendRadiusIn)}`}
             />
             {fault && (
               <p role="alert" className="fault">
@@ -187,7 +187,7 @@ export function LineView(props: LineBenchProps) {
                     onTake({ min: asSixteenths(chosenIn), max: asSixteenths(chosenIn) }, spaceFrom(state))
                   }
                 >
-                  Plan with {formatInches(chosenIn)} in
+                  Plan with {lengthText(chosenIn)}
                 </button>
               )}
               {onTake && interval && (

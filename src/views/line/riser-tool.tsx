@@ -11,7 +11,7 @@ import {
   type RiserJob,
   STRAIGHT_BEFORE_FERRULE_IN,
 } from "../../core/tube/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText } from "../../labels/display.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
@@ -81,7 +81,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
     <section aria-label="Riser and tube" className="mt-4">
       <p className="text-quiet">
         Bend first, cut last: leave it long and trim. Bends stay off the last{" "}
-        {formatInches(STRAIGHT_BEFORE_FERRULE_IN)} in, so that the ferrule sits on straight, round tube.
+        {lengthText(STRAIGHT_BEFORE_FERRULE_IN)}, so that the ferrule sits on straight, round tube.
       </p>
       <div className="mt-3 grid gap-x-6 gap-y-3 lg:grid-cols-4">
         <SelectField
@@ -165,7 +165,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
       {outcome.ok ? (
         <>
           <p className="mt-3 text-large font-bold">
-            Cut at <span className="figure">{formatInches(outcome.value.cutIn)} in</span>
+            Cut at <span className="figure">{lengthText(outcome.value.cutIn)}</span>
             {outcome.value.offsets.length > 0 && `, bends of ${angleDeg} degrees`}
           </p>
           <table className="mt-2">
@@ -176,7 +176,7 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
                   <th scope="row" className="py-1 pr-6 text-left font-normal">
                     {mark.what === "cut" ? "Cut" : `Bend ${index + 1} begins`}
                   </th>
-                  <td className="figure pr-6 font-bold">{formatInches(mark.fromEndIn)} in</td>
+                  <td className="figure pr-6 font-bold">{lengthText(mark.fromEndIn)}</td>
                   <td className="text-quiet">
                     {mark.what === "bend" &&
                       `${mark.angleDeg} degrees, rolled ${Math.round(mark.rollDeg)} from the first`}
@@ -187,13 +187,13 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
           </table>
           {outcome.value.offsets.map((offset) => (
             <p key={offset.travelIn} className="figure mt-1 text-quiet">
-              aside {formatInches(offset.asideIn)}, travel {formatInches(offset.travelIn)}, advance{" "}
-              {formatInches(offset.advanceIn)}, straight between bends {formatInches(offset.betweenIn)} in
+              aside {lengthFigure(offset.asideIn)}, travel {lengthFigure(offset.travelIn)}, advance{" "}
+              {lengthFigure(offset.advanceIn)}, straight between bends {lengthText(offset.betweenIn)}
             </p>
           ))}
           <p className="figure mt-1 text-quiet">
-            each bend takes {formatInches(outcome.value.arcIn)} in of tube; stretch allowed for{" "}
-            {formatInches(stretchIn)} in
+            each bend takes {lengthText(outcome.value.arcIn)} of tube; stretch allowed for{" "}
+            {lengthText(stretchIn)}
           </p>
           <a className="button mt-3 inline-flex" href={cardHref(job, tube)}>
             Bending card, true size
@@ -202,9 +202,9 @@ export function RiserTool({ insertions, inlet }: RiserToolProps) {
       ) : (
         <p role="alert" className="fault mt-3">
           {explainRiser(outcome.fault)}
-          {outcome.fault.reason === "no-room" && ` ${formatInches(outcome.fault.missingIn)} in are missing.`}
+          {outcome.fault.reason === "no-room" && ` ${lengthText(outcome.fault.missingIn)} are missing.`}
           {outcome.fault.reason === "bends-overlap" &&
-            ` At this radius and angle an offset is at least ${formatInches(outcome.fault.leastAsideIn)} in.`}
+            ` At this radius and angle an offset is at least ${lengthText(outcome.fault.leastAsideIn)}.`}
         </p>
       )}
     </section>

@@ -8,7 +8,7 @@ import {
   rollOutChoice,
   type SlackMargins,
 } from "../../core/line/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthText } from "../../labels/display.ts";
 import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
 import type { RollOutTask } from "../../workers/line.worker.ts";
 import { openLineSolver } from "../../workers/open.ts";
@@ -30,7 +30,7 @@ const FAULT_WORDS: Readonly<Record<NonNullable<Coil["fault"]>, string>> = {
 function coilWords({ loops, radiusIn, fault }: Coil): string {
   if (fault !== null) return FAULT_WORDS[fault];
   if (loops === 0) return "one lazy bow";
-  return `${loops === 1 ? "one loop" : "two loops"} of ${formatInches(2 * radiusIn)} in across`;
+  return `${loops === 1 ? "one loop" : "two loops"} of ${lengthText(2 * radiusIn)} across`;
 }
 
 /** A length that must be good twice: coiled behind the parked appliance, and with it pulled out. */
@@ -99,7 +99,7 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
           <p className="mt-3 text-large font-bold">
             {choice ? (
               <>
-                Take <span className="figure">{formatInches(choice.lengthIn)} in</span>: lay{" "}
+                Take <span className="figure">{lengthText(choice.lengthIn)}</span>: lay{" "}
                 {coilWords(choice.coil)}
               </>
             ) : (
@@ -118,7 +118,7 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
               {rolled.map(({ lengthIn, out, coil, isGood }) => (
                 <tr key={lengthIn} className={`border-t border-hairline ${isGood ? "" : "text-quiet"}`}>
                   <th scope="row" className="figure py-1 text-left font-normal">
-                    {formatInches(lengthIn)} in
+                    {lengthText(lengthIn)}
                   </th>
                   <td className={RATING_INK[out]}>{RATING_WORDS[out]}</td>
                   <td className={coil.fault ? "text-wet-ink" : ""}>{coilWords(coil)}</td>

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "../../core/tube/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText } from "../../labels/display.ts";
 import { SelectField, TextField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
@@ -21,7 +21,7 @@ const TURNS = [
 function faultWords(fault: RouteFault, legs: readonly Leg[], holes: readonly Hole[]): string {
   switch (fault.reason) {
     case "corner":
-      return `${legs[fault.leg]?.label || `Leg ${fault.leg + 1}`}: too short for its bends, which take ${formatInches(fault.neededIn)} in.`;
+      return `${legs[fault.leg]?.label || `Leg ${fault.leg + 1}`}: too short for its bends, which take ${lengthText(fault.neededIn)}.`;
     case "hole":
       return `${holes[fault.hole]?.label || `Hole ${fault.hole + 1}`}: what must go through is as wide as the hole. Drill it larger, or pass the other end.`;
     case "edge":
@@ -162,14 +162,14 @@ export function RouteTool({ lengthsIn, minBendRadiusIn }: RouteToolProps) {
         />
       </div>
       <p className="mt-3 text-large font-bold">
-        <span className="figure">{formatInches(totalIn)} in</span>:{" "}
+        <span className="figure">{lengthText(totalIn)}</span>:{" "}
         {buy.stockIn === null
           ? "longer than any stock line; "
-          : `buy the ${formatInches(buy.stockIn)} in line, or `}
+          : `buy the ${lengthText(buy.stockIn)} line, or `}
         {buy.feet} ft of tube
       </p>
       <p className="figure text-quiet">
-        legs {formatInches(runIn)}, bends save {formatInches(savedIn)}, slack {formatInches(slackIn)} in
+        legs {lengthFigure(runIn)}, bends save {lengthFigure(savedIn)}, slack {lengthText(slackIn)}
       </p>
       {faults.map((fault) => {
         const words = faultWords(fault, legs, holes);

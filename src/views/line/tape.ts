@@ -1,13 +1,14 @@
-/** Figures as a tape reads, to the sixteenth, so that none contradicts the verdict beside it. */
+/** Figures as a tape reads, to the sixteenth (or its millimeters), so that none contradicts the verdict beside it. */
+
 import { type LineCurve, type LineSetup, STRAIGHT_IN } from "../../core/line/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure } from "../../labels/display.ts";
 
 const SIXTEENTHS = 16;
 
 /** Returns a length to the sixteenth; one below `least` is never shown as reaching it. */
 export function tapeAtLeast(value: number, least: number): string {
   const rounded = Math.round(value * SIXTEENTHS) / SIXTEENTHS;
-  return formatInches(
+  return lengthFigure(
     value < least && rounded >= least ? Math.ceil(least * SIXTEENTHS - 1) / SIXTEENTHS : rounded,
   );
 }
@@ -15,7 +16,7 @@ export function tapeAtLeast(value: number, least: number): string {
 /** Returns a length to the sixteenth; one above `most` is never shown as staying within it. */
 export function tapeAtMost(value: number, most: number): string {
   const rounded = Math.round(value * SIXTEENTHS) / SIXTEENTHS;
-  return formatInches(
+  return lengthFigure(
     value > most && rounded <= most ? Math.floor(most * SIXTEENTHS + 1) / SIXTEENTHS : rounded,
   );
 }

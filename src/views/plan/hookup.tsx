@@ -7,6 +7,7 @@ import { isPlanOutdated } from "../../core/visit/index.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunColumn } from "../../drawing/run-column.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
+import { inShopUnits, lengthFigure, lengthText } from "../../labels/display.ts";
 import { flowInWords } from "../../labels/plan-flow.ts";
 import { planInWords } from "../../labels/plan-words.ts";
 import { HelpButton } from "../help-button.tsx";
@@ -33,7 +34,7 @@ function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
     <ul className="mt-3">
       {warnings.map((warning) => (
         <li key={warning.code} className="border-l-4 border-wet py-0.5 pl-2">
-          {warning.message}
+          {inShopUnits(warning.message)}
         </li>
       ))}
     </ul>
@@ -94,7 +95,7 @@ export function Hookup(props: HookupProps) {
         <h2 className="text-wet-ink">No hookup found</h2>
         <ul className="my-3">
           {refused.map((each) => (
-            <li key={each.code}>{each.message}</li>
+            <li key={each.code}>{inShopUnits(each.message)}</li>
           ))}
         </ul>
         {trial.steps > 0 ? (
@@ -141,7 +142,7 @@ export function Hookup(props: HookupProps) {
         <Guesses
           survey={connection.survey}
           asLeft={props.asLeft}
-          lengths={`${connection.survey.length.min.typed} to ${connection.survey.length.max.typed} in`}
+          lengths={`${lengthFigure(connection.survey.length.min.value)} to ${lengthText(connection.survey.length.max.value)}`}
           onConfirm={(survey) =>
             act({
               kind: "survey-saved",

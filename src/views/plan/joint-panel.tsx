@@ -3,6 +3,7 @@ import { holdBackInWords, sealantInWords } from "../../core/step/index.ts";
 import { formatTurns } from "../../core/units/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
+import { inShopUnits } from "../../labels/display.ts";
 import { PREPARATION_WORDS } from "../../labels/preparation.ts";
 
 /** One joint: its five figures, and its pieces in the order they go on. */
@@ -51,7 +52,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
         </dl>
         {joint.notes.map((note) => (
           <p key={note} className="mt-2 border-l-4 border-work pl-2">
-            {note}
+            {inShopUnits(note)}
           </p>
         ))}
       </div>

@@ -1,30 +1,33 @@
 /** The figures by which plans of one job are compared, each as a person reads it. Pure. */
+
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
 import type { OtherPlan } from "../../core/planner/index.ts";
 import { runSheet, type StepTables } from "../../core/step/index.ts";
-import { formatCents, formatInches } from "../../core/units/index.ts";
+import { formatCents } from "../../core/units/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
+import { lengthText, quantityFigure, shopUnit } from "../../labels/display.ts";
 
 /** Letters plans go by: A is the best, B the next. */
 export const planLetter = (index: number) => String.fromCharCode(65 + index);
 
 export interface PlanFigures {
   readonly reach: string;
-  readonly psi: string;
-  readonly gpm: string;
+  readonly pressure: string;
+  readonly flow: string;
   readonly joints: string;
   readonly price: string;
   readonly minutes: string;
 }
 
-export const FIGURE_LABELS: Readonly<Record<keyof PlanFigures, string>> = {
-  reach: "line",
-  psi: "psi left",
-  gpm: "gpm available",
-  joints: "joints",
-  price: "parts",
-  minutes: "minutes",
-};
+export const figureLabel = (key: keyof PlanFigures): string =>
+  ({
+    reach: "line",
+    pressure: `${shopUnit("psi")} left`,
+    flow: `${shopUnit("gpm")} available`,
+    joints: "joints",
+    price: "parts",
+    minutes: "minutes",
+  })[key];
 
 /** Likely minutes of the whole run sheet with this plan: hands on and waiting, one step after the other. */
 function minutesOf(
@@ -43,7 +46,7 @@ function minutesOf(
 /** Line of the plan: its length, or that none runs. */
 function reachOf(plan: Plan): string {
   const line = plan.parts.find(({ lengthIn, branch }) => lengthIn !== undefined && branch !== "kept");
-  return line?.lengthIn === undefined ? "no line" : `${formatInches(line.lengthIn)} in`;
+  return line?.lengthIn === undefined ? "no line" : lengthText(line.lengthIn);
 }
 
 /** Returns the figures of a plan. `planRequest` is the job as the plan was made for. */
@@ -56,8 +59,8 @@ export function planFigures(
   const { flow } = plan;
   return {
     reach: reachOf(plan),
-    psi: flow === undefined ? "" : `${Math.round(flow.residualPsi)}`,
-    gpm: flow?.availableGpm == null ? "" : `${flow.availableGpm}`,
+    pressure: flow === undefined ? "" : quantityFigure(flow.residualPsi, "psi"),
+    flow: flow?.availableGpm == null ? "" : quantityFigure(flow.availableGpm, "gpm", 1),
     joints: `${plan.joints.length}`,
     price: formatCents(plan.priceCents),
     minutes: `${Math.round(minutesOf(connection, plan, planRequest, tables))}`,

@@ -1,6 +1,6 @@
 import type { Plan } from "../../core/plan/index.ts";
 import { planInWords } from "../../labels/plan-words.ts";
-import { FIGURE_LABELS, type PlanFigures, planLetter } from "./plan-figures.ts";
+import { figureLabel, type PlanFigures, planLetter } from "./plan-figures.ts";
 
 export interface PlanRow {
   readonly plan: Plan;
@@ -16,8 +16,8 @@ interface PlanRowsProps {
 
 const KEYS = [
   "reach",
-  "psi",
-  "gpm",
+  "pressure",
+  "flow",
   "joints",
   "price",
   "minutes",
@@ -40,7 +40,7 @@ export function PlanRows({ rows, shown, onShow }: PlanRowsProps) {
             </th>
             {KEYS.map((key) => (
               <th key={key} scope="col" className="pr-3 text-right font-normal whitespace-nowrap last:pr-0">
-                {FIGURE_LABELS[key]}
+                {figureLabel(key)}
               </th>
             ))}
           </tr>
@@ -72,7 +72,7 @@ export function PlanRows({ rows, shown, onShow }: PlanRowsProps) {
                   className={`figure py-2 pr-3 text-right whitespace-nowrap last:pr-0 max-md:py-0 max-md:text-small ${figures[key] === first[key] ? "" : "font-bold"}`}
                 >
                   {figures[key] === "" ? "–" : figures[key]}
-                  <span className="font-normal text-quiet md:hidden"> {FIGURE_LABELS[key]}</span>
+                  <span className="font-normal text-quiet md:hidden"> {figureLabel(key)}</span>
                 </td>
               ))}
             </tr>

@@ -1,5 +1,5 @@
 import type { Plan } from "../../core/plan/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthText } from "../../labels/display.ts";
 
 /** What is fetched and cut before the first joint, and the order the joints are made in. */
 export function Preparation({ plan }: { readonly plan: Plan }) {
@@ -9,7 +9,7 @@ export function Preparation({ plan }: { readonly plan: Plan }) {
     ["Order of making", `joint ${makeUpOrder.join(", then ")}`],
     ...(cutOutIn === undefined
       ? []
-      : [["Cut out of the pipe", `${formatInches(cutOutIn)} in; the maker's depth gauge wins`] as const]),
+      : [["Cut out of the pipe", `${lengthText(cutOutIn)}; the maker's depth gauge wins`] as const]),
     ["Tools", tools.join("; ")],
     ["Consumables", consumables.length === 0 ? "none" : consumables.join("; ")],
   ];

@@ -1,4 +1,5 @@
 import { type Advice, HIGHEST_STATIC_PSI, type Plan, type PlanRequest } from "../../core/plan/index.ts";
+import { inShopUnits, quantityText } from "../../labels/display.ts";
 
 interface WhyProps {
   readonly plan: Plan;
@@ -20,7 +21,7 @@ export function Why({ plan, planRequest, refused, isComplete }: WhyProps) {
         <h2>Why this plan</h2>
         <ul className="list-disc pl-5">
           {[...(plan.unusual ?? []), ...plan.why].map((reason) => (
-            <li key={reason}>{reason}</li>
+            <li key={reason}>{inShopUnits(reason)}</li>
           ))}
           {!isComplete && (
             <li className="text-quiet">The search stopped at its limit: there may be a better plan.</li>
@@ -33,7 +34,7 @@ export function Why({ plan, planRequest, refused, isComplete }: WhyProps) {
         </summary>
         <ul className="list-disc pl-5">
           {refused.map((each) => (
-            <li key={each.code}>{each.message}</li>
+            <li key={each.code}>{inShopUnits(each.message)}</li>
           ))}
         </ul>
         <a className="button mt-2" href={ends}>
@@ -42,7 +43,7 @@ export function Why({ plan, planRequest, refused, isComplete }: WhyProps) {
       </details>
       <p className="text-small text-quiet lg:col-span-2">
         Local code and the makers' sheets come first; the plan advises, it does not approve. Above{" "}
-        {HIGHEST_STATIC_PSI} psi a reducer comes before any new line.
+        {quantityText(HIGHEST_STATIC_PSI, "psi")} a reducer comes before any new line.
       </p>
     </section>
   );

@@ -2,6 +2,7 @@ import { PURGE_TIMES } from "../../core/branch/index.ts";
 import { failsToClose } from "../../core/isolation/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
+import { quantityText, rangeText } from "../../labels/display.ts";
 import { HammerHeard } from "../hammer-heard.tsx";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -22,8 +23,6 @@ interface RunSheetRowProps {
   /** The sheet is this fixture's own: its name need not lead every step. */
   readonly isOwnSheet?: boolean;
 }
-
-const rounded = (gallons: number) => Math.round(gallons * 100) / 100;
 
 /** Steps at which a valve that shuts fast is listened to. */
 const LISTENING_ROLES: ReadonlyMap<string, HeardHammer["occasion"]> = new Map([
@@ -109,8 +108,9 @@ export function RunSheetRow({
           </>
         ) : isNext && step.role === "purge" && holdsGal !== undefined ? (
           <p className="text-small text-quiet" data-purge>
-            The parts hold {holdsGal} gal: at least {rounded(holdsGal * PURGE_TIMES.low)} to{" "}
-            {rounded(holdsGal * PURGE_TIMES.high)} gal through them, then as the fixture asks.
+            The parts hold {quantityText(holdsGal, "gal", 3)}: at least{" "}
+            {rangeText(holdsGal * PURGE_TIMES.low, holdsGal * PURGE_TIMES.high, "gal", 2)} through them, then
+            as the fixture asks.
           </p>
         ) : isNext && listens !== null ? (
           listening.map((each) => (

@@ -1,6 +1,7 @@
 import { Check, Undo2 } from "lucide-react";
 import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { RunStep } from "../../core/step/index.ts";
+import { inShopUnits } from "../../labels/display.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
 
@@ -128,12 +129,12 @@ export function StepRow(props: StepRowProps) {
               <span className="sr-only">Done: </span>
             </span>
           )}
-          {step.text}
+          {inShopUnits(step.text)}
         </p>
         {!step.isDone &&
           step.joint?.notes.map((note) => (
             <p key={note} className="text-work-ink">
-              {note}
+              {inShopUnits(note)}
             </p>
           ))}
         {step.effect && !step.isDone && (
@@ -164,7 +165,7 @@ export function StepRow(props: StepRowProps) {
           </a>
         )}
         {!step.stage && !step.isDone && !isLocked && held !== null && (
-          <HeldUp text={step.text} held={held} onOverride={(reason) => onTick(turns, reason)} />
+          <HeldUp text={inShopUnits(step.text)} held={held} onOverride={(reason) => onTick(turns, reason)} />
         )}
         {!step.stage && !step.isDone && !isLocked && held === null && (
           <>
@@ -183,13 +184,14 @@ export function StepRow(props: StepRowProps) {
               onClick={() => onTick(turns)}
               {...(isNext ? { "data-next-thing": "" } : {})}
             >
-              Tick<span className="sr-only">: {step.text}</span>
+              Tick<span className="sr-only">: {inShopUnits(step.text)}</span>
             </button>
           </>
         )}
         {step.doneAt !== null && !isLocked && (
           <button type="button" className="button button-plain" onClick={onUndo}>
-            <Undo2 aria-hidden="true" size={16} /> Undo<span className="sr-only">: {step.text}</span>
+            <Undo2 aria-hidden="true" size={16} /> Undo
+            <span className="sr-only">: {inShopUnits(step.text)}</span>
           </button>
         )}
       </div>

@@ -2,7 +2,8 @@
 
 import { fail, type Result, succeed } from "../../core/result/index.ts";
 import type { Survey, Typed } from "../../core/survey/index.ts";
-import { explainLength, formatInches, parseLength } from "../../core/units/index.ts";
+import { explainLength, parseFigure, parseLength } from "../../core/units/index.ts";
+import { asTypedHere, lengthFigure, lengthText, quantityText, typedHere } from "../../labels/display.ts";
 
 export interface Draft {
   readonly survey: Survey;
@@ -20,48 +21,51 @@ export type Faults = Partial<Record<"label" | "min" | "max" | "psi" | "line" | "
 export function draftOf(survey: Survey): Draft {
   return {
     survey,
-    minText: survey.length.min.typed,
-    maxText: survey.length.max.typed,
-    psiText: survey.staticPsi?.typed ?? "",
-    lineText: survey.line?.length?.typed ?? "",
-    roomText: survey.inlet.clearance?.typed ?? "",
+    minText: typedHere(survey.length.min.typed, "in"),
+    maxText: typedHere(survey.length.max.typed, "in"),
+    psiText: typedHere(survey.staticPsi?.typed ?? "", "psi"),
+    lineText: typedHere(survey.line?.length?.typed ?? "", "in"),
+    roomText: typedHere(survey.inlet.clearance?.typed ?? "", "in"),
   };
 }
 
 export function readLength(text: string): Result<Typed, string> {
-  const read = parseLength(text);
+  const typed = asTypedHere(text, "in");
+  const read = parseLength(typed);
   if (!read.ok) return fail(explainLength(read.fault));
   const { lengthIn } = read.value;
   if (lengthIn <= 0) return fail("A line must be longer than nothing.");
-  return succeed({ typed: text.trim(), value: lengthIn });
+  return succeed({ typed, value: lengthIn });
 }
 
 /** Returns how a typed length reads in inches; empty while it cannot be read. */
 export function inches(text: string): string {
   if (text.trim() === "") return "";
   const read = readLength(text);
-  return read.ok ? `= ${formatInches(read.value.value)} in (${read.value.value.toFixed(3)})` : "";
+  return read.ok ? `= ${lengthText(read.value.value)} (${quantityText(read.value.value, "in", 3)})` : "";
 }
 
 /** Returns both lengths of the line in inches; as typed while one of them cannot be read. */
 export function lengthsInWords({ minText, maxText }: Pick<Draft, "minText" | "maxText">): string {
   const [min, max] = [readLength(minText), readLength(maxText)];
   if (!min.ok || !max.ok) return `${minText} to ${maxText}`;
-  return `${formatInches(min.value.value)} to ${formatInches(max.value.value)} in`;
+  return `${lengthFigure(min.value.value)} to ${lengthText(max.value.value)}`;
 }
 
 const HIGHEST_PSI = 300;
 
-/** Static pressure as typed: 58, 58.5, 58 psi; empty: not measured. */
+/** Static pressure as typed: 58, 58.5, 58 psi, 4 bar; empty: not measured. */
 export function readPsi(text: string): Result<Typed | null, string> {
-  const clean = text.trim();
-  if (clean === "") return succeed(null);
-  const match = /^(\d{1,3}(?:[.,]\d{1,2})?)\s*(?:psi)?$/i.exec(clean);
-  const value = Number(match?.[1]?.replace(",", "."));
-  if (!match || !(value > 0))
-    return fail(`"${clean}" is not a pressure. Write psi as a number, like 58, or leave it empty.`);
-  if (value > HIGHEST_PSI) return fail(`Over ${HIGHEST_PSI} psi: check the gauge and the unit.`);
-  return succeed({ typed: clean, value });
+  const typed = asTypedHere(text, "psi");
+  if (typed === "") return succeed(null);
+  const read = parseFigure(typed, "psi");
+  if (!read.ok || read.value <= 0)
+    return fail(
+      `"${text.trim()}" is not a pressure. Write a number, like ${quantityText(58, "psi")}, or leave it empty.`,
+    );
+  if (read.value > HIGHEST_PSI)
+    return fail(`Over ${quantityText(HIGHEST_PSI, "psi")}: check the gauge and the unit.`);
+  return succeed({ typed, value: read.value });
 }
 
 /** A length that may be left out; empty: not measured. */

@@ -1,7 +1,9 @@
 /** What the drawing of the job says of each part, and which part is asked about next. Pure. */
+
 import { guessesOf, type Survey, type SurveyFact, staticInWords } from "../../core/survey/index.ts";
 import { shortEnd } from "../../drawing/part-words.ts";
 import type { PartKnowledge, ScenePart, ScenePartText } from "../../drawing/survey-scene.tsx";
+import { inShopUnits } from "../../labels/display.ts";
 import { LINE_SOURCE_WORDS, PROOF_WORDS, REPLACES_WORDS, STOP_KIND_WORDS } from "../../labels/survey.ts";
 
 /** Facts that each part's questions confirm. */
@@ -80,7 +82,7 @@ export function sceneTexts(
     },
     water: {
       name: water === "hot" ? "H hot water" : "C cold water",
-      fact: staticInWords(survey) ?? "psi not measured",
+      fact: inShopUnits(staticInWords(survey) ?? "psi not measured"),
       knowledge: knowledge("water"),
     },
     fixture: {

@@ -1,4 +1,5 @@
 import { HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
+import { quantityText, shopUnit } from "../../labels/display.ts";
 import { TREATMENT_WORDS } from "../../labels/survey.ts";
 import { OptionalRadio, RadioGroup, TextField, withField } from "../fields.tsx";
 import { readPsi } from "./draft.ts";
@@ -23,13 +24,13 @@ export function WaterPanel({ draft, setDraft, set, faults, guess }: PanelProps) 
         />
       </div>
       <TextField
-        label="Static pressure, psi (empty: not measured)"
+        label={`Static pressure, ${shopUnit("psi")} (empty: not measured)`}
         value={draft.psiText}
         onChange={(psiText) => setDraft((now) => ({ ...now, psiText }))}
         fault={faults.psi}
         hint={
           isHigh
-            ? `Above ${HIGHEST_STATIC_PSI} psi: a reducer and expansion control come first.`
+            ? `Above ${quantityText(HIGHEST_STATIC_PSI, "psi")}: a reducer and expansion control come first.`
             : "gauge pressure with nothing running"
         }
       />

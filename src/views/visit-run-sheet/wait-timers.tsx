@@ -1,4 +1,5 @@
 import { useEffect, useRef, useState } from "react";
+import { inShopUnits } from "../../labels/display.ts";
 import { leftInWords, type Wait } from "../run-sheet/waits.ts";
 
 const SECOND_MS = 1000;
@@ -63,7 +64,7 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
             >
               <strong className="figure min-w-16 text-large">{leftInWords(endsAt, now)}</strong>
               <span className="min-w-0">
-                {label} <span className="text-small text-quiet">{text}</span>
+                {label} <span className="text-small text-quiet">{inShopUnits(text)}</span>
               </span>
               {byHand.some((each) => each.id === id) && (
                 <button

@@ -1,5 +1,6 @@
 import { useMemo } from "react";
 import { boilingPsi, type Hammer, hammerVerdict } from "../../core/hammer/index.ts";
+import { quantityFigure, shopUnit, shopValue } from "../../labels/display.ts";
 import { psiText, VERDICT_TITLES, verdictWords } from "../../labels/water.ts";
 import type { Bangs } from "../../workers/water.worker.ts";
 import { type ColourOf, LineChart, type LineDataset } from "../line-chart.tsx";
@@ -12,7 +13,7 @@ interface BangPanelProps {
   readonly deviceName: string;
 }
 
-const points = (trace: Hammer["trace"]) => trace.map(({ ms, psi }) => ({ x: ms, y: psi }));
+const points = (trace: Hammer["trace"]) => trace.map(({ ms, psi }) => ({ x: ms, y: shopValue(psi, "psi") }));
 
 function datasets({ bangs, ratedPsi, deviceName }: BangPanelProps, colour: ColourOf): readonly LineDataset[] {
   const { bare, held } = bangs;
@@ -55,8 +56,8 @@ function datasets({ bangs, ratedPsi, deviceName }: BangPanelProps, colour: Colou
       ...line,
       label: "Rating of the weakest part",
       data: [
-        { x: 0, y: ratedPsi },
-        { x: until, y: ratedPsi },
+        { x: 0, y: shopValue(ratedPsi, "psi") },
+        { x: until, y: shopValue(ratedPsi, "psi") },
       ],
       borderColor: colour("--ink"),
       borderDash: [8, 4],
@@ -87,10 +88,10 @@ function Verdict({
     >
       <h3>{title}</h3>
       <p>
-        <span className="figure text-head font-bold">{Math.round(likely)}</span> psi{" "}
+        <span className="figure text-head font-bold">{quantityFigure(likely, "psi")}</span> {shopUnit("psi")}{" "}
         {high - low >= 2 && (
           <span className="text-small text-quiet">
-            ({Math.round(low)} to {Math.round(high)})
+            ({quantityFigure(low, "psi")} to {quantityFigure(high, "psi")})
           </span>
         )}
       </p>
@@ -120,7 +121,13 @@ export function BangPanel(props: BangPanelProps) {
         <Verdict title="Without a device" bang={bare} ratedPsi={ratedPsi} hasCushion={false} />
         {held !== null && <Verdict title={deviceName} bang={held} ratedPsi={ratedPsi} hasCushion />}
       </div>
-      <LineChart of={of} x="ms" y="psi at the valve" bounds={{ x: { min: 0 } }} label={summary} />
+      <LineChart
+        of={of}
+        x="ms"
+        y={`${shopUnit("psi")} at the valve`}
+        bounds={{ x: { min: 0 } }}
+        label={summary}
+      />
       <p className="text-small text-quiet">
         An instant stop would add {psiText(bare.joukowskyPsi)}; a wave runs to the supply and back in{" "}
         {Math.round(bare.returnMs)} ms. Water boils at {psiText(boilingPsi(waterTempF))} and the trace ends

@@ -1,5 +1,5 @@
 import type { Cures, HammerVerdict } from "../../core/hammer/index.ts";
-import { formatInches } from "../../core/units/index.ts";
+import { lengthFigure, lengthText, quantityFigure, shopUnit } from "../../labels/display.ts";
 import { CURE_TITLES, psiText, VERDICT_TITLES } from "../../labels/water.ts";
 
 interface CuresTableProps {
@@ -28,13 +28,13 @@ const VERDICT_INKS: Readonly<Record<HammerVerdict, string>> = {
 function roomText({ clearanceIn, arrestorIn, lineIn }: CuresTableProps["room"]): string {
   if (arrestorIn === null) return "No arrestor in the catalogue goes on this inlet.";
   const needed = arrestorIn + (lineIn ?? 0);
-  const asks = `At the valve it needs ${formatInches(Math.ceil(needed * 8) / 8)} in before the inlet: its own ${formatInches(Math.round(arrestorIn * 16) / 16)}${
+  const asks = `At the valve it needs ${lengthText(Math.ceil(needed * 8) / 8)} before the inlet: its own ${lengthFigure(Math.round(arrestorIn * 16) / 16)}${
     lineIn === null ? "" : " and the line's cuff and bend"
   }`;
   if (clearanceIn === null) return `${asks}. Nobody has measured how much there is.`;
   return needed <= clearanceIn
-    ? `${asks}; ${formatInches(clearanceIn)} in are there.`
-    : `${asks}; only ${formatInches(clearanceIn)} in are there: put it at the stop, or lay the line with an elbow.`;
+    ? `${asks}; ${lengthText(clearanceIn)} are there.`
+    : `${asks}; only ${lengthText(clearanceIn)} are there: put it at the stop, or lay the line with an elbow.`;
 }
 
 /** What would quiet the branch: the arrestor it needs, and what each other way leaves. */
@@ -69,14 +69,14 @@ export function CuresTable({
         {gasShare !== null && (
           <li>
             {staticPsi < prechargePsi
-              ? `Its ${prechargePsi} psi of gas stand against ${Math.round(staticPsi)} psi of water: the piston rests until the pressure passes ${prechargePsi}.`
-              : `Under ${Math.round(staticPsi)} psi its ${prechargePsi} psi of gas keep ${Math.round(gasShare * 100)} % of their volume.`}
+              ? `Its ${psiText(prechargePsi)} of gas stand against ${psiText(staticPsi)} of water: the piston rests until the pressure passes ${psiText(prechargePsi)}.`
+              : `Under ${psiText(staticPsi)} its ${psiText(prechargePsi)} of gas keep ${Math.round(gasShare * 100)} % of their volume.`}
           </li>
         )}
         <li>{roomText(room)}</li>
         <li>
           A piston arrestor works in any position (its maker wins),{" "}
-          {bodyIn !== null && `its body reaches about ${formatInches(bodyIn)} in to the side, `}
+          {bodyIn !== null && `its body reaches about ${lengthText(bodyIn)} to the side, `}
           an air chamber only upright; neither may freeze, and both stay where a hand can reach them.
         </li>
       </ul>
@@ -86,7 +86,7 @@ export function CuresTable({
             <tr>
               <th scope="col">Change</th>
               <th scope="col" className="text-right">
-                Highest, psi
+                Highest, {shopUnit("psi")}
               </th>
               <th scope="col">Against the weakest part</th>
             </tr>
@@ -99,9 +99,9 @@ export function CuresTable({
                   {kind === "slower-closing" && slowEnoughMs !== null && `, ${Math.round(slowEnoughMs)} ms`}
                 </th>
                 <td className="figure text-right">
-                  {Math.round(highestPsi.likely)}
+                  {quantityFigure(highestPsi.likely, "psi")}
                   <span className="block whitespace-nowrap text-tiny text-quiet">
-                    {Math.round(highestPsi.low)} to {Math.round(highestPsi.high)}
+                    {quantityFigure(highestPsi.low, "psi")} to {quantityFigure(highestPsi.high, "psi")}
                   </span>
                 </td>
                 <td className={VERDICT_INKS[verdict]}>{VERDICT_TITLES[verdict]}</td>

@@ -1,6 +1,7 @@
 import { type Branch, type Profile, PURGE_TIMES, profileOf, volumeGal } from "../../core/branch/index.ts";
 import { elevationPsi } from "../../core/water/index.ts";
 import { BranchProfile } from "../../drawing/branch-profile.tsx";
+import { quantityFigure, quantityText, shopUnit } from "../../labels/display.ts";
 import { psiText } from "../../labels/water.ts";
 import { useNarrow } from "../line/use-narrow.ts";
 
@@ -47,10 +48,10 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
         >
           {psiText(residualPsi.likely)}
         </span>{" "}
-        left at the inlet at {tenths(flowGpm)} gpm
+        left at the inlet at {quantityText(flowGpm, "gpm", 1)}
         {residualPsi.high - residualPsi.low >= 1 &&
-          ` (${Math.round(residualPsi.low)} to ${Math.round(residualPsi.high)})`}
-        ; the {fixture.label} needs {leastPsi}.{" "}
+          ` (${quantityFigure(residualPsi.low, "psi")} to ${quantityFigure(residualPsi.high, "psi")})`}
+        ; the {fixture.label} needs {quantityFigure(leastPsi, "psi")}.{" "}
         {costliest !== null && <>Most of it goes in {losses[costliest]?.stretch.name}.</>}
       </p>
       <BranchProfile
@@ -69,13 +70,13 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
               <tr>
                 <th scope="col">Part</th>
                 <th scope="col" className="text-right">
-                  Bore, in
+                  Bore, {shopUnit("in")}
                 </th>
                 <th scope="col" className="hidden text-right sm:table-cell">
-                  ft/s
+                  {shopUnit("ft/s")}
                 </th>
                 <th scope="col" className="text-right">
-                  psi taken
+                  {shopUnit("psi")} taken
                 </th>
                 <th scope="col" className="hidden w-1/4 sm:table-cell">
                   <span className="sr-only">Share</span>
@@ -88,15 +89,17 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
                 <tr key={at} className="border-t border-hairline align-top">
                   <th scope="row" className="font-normal">
                     <b className="figure">{at + 1}</b> {stretch.name}
-                    {stretch.lengthFt >= 1 && `, ${tenths(stretch.lengthFt)} ft`}
+                    {stretch.lengthFt >= 1 && `, ${quantityText(stretch.lengthFt, "ft", 1)}`}
                   </th>
-                  <td className="figure text-right">{Math.round(stretch.boreIn * 100) / 100}</td>
-                  <td className="figure hidden text-right sm:table-cell">{tenths(velocityFtS)}</td>
+                  <td className="figure text-right">{quantityFigure(stretch.boreIn, "in", 2)}</td>
+                  <td className="figure hidden text-right sm:table-cell">
+                    {quantityFigure(velocityFtS, "ft/s", 1)}
+                  </td>
                   <td className="figure text-right">
-                    {tenths(lossPsi.likely)}
+                    {quantityFigure(lossPsi.likely, "psi", 1)}
                     {lossPsi.high - lossPsi.low >= 0.2 && (
                       <span className="block whitespace-nowrap text-tiny text-quiet">
-                        {tenths(lossPsi.low)} to {tenths(lossPsi.high)}
+                        {quantityFigure(lossPsi.low, "psi", 1)} to {quantityFigure(lossPsi.high, "psi", 1)}
                       </span>
                     )}
                   </td>
@@ -120,21 +123,21 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
       <ul className="mt-2">
         <li>
           {mostGpm === null
-            ? `The branch does not limit the flow: over 100 gpm would leave ${leastPsi} psi.`
-            : `At most ${tenths(mostGpm)} gpm flow while ${leastPsi} psi are left.`}
+            ? `The branch does not limit the flow: over ${quantityText(100, "gpm")} would leave ${quantityText(leastPsi, "psi")}.`
+            : `At most ${quantityText(mostGpm, "gpm", 1)} flow while ${quantityText(leastPsi, "psi")} are left.`}
           {wider !== null &&
             widerGpm !== null &&
             mostGpm !== null &&
             !branch.isBeforeAssumed &&
-            ` On ${wider.before.name} it would be ${tenths(widerGpm)}.`}
+            ` On ${wider.before.name} it would be ${quantityFigure(widerGpm, "gpm", 1)}.`}
         </li>
         <li>
-          One filling of {fillGal} gal takes about {timeText(fillGal / flowGpm)}.
+          One filling of {quantityText(fillGal, "gal", 1)} takes about {timeText(fillGal / flowGpm)}.
         </li>
         <li>
-          The parts hold {Math.round(lineGal * 1000) / 1000} gal: run{" "}
-          {Math.round(lineGal * PURGE_TIMES.low * 100) / 100} to{" "}
-          {Math.round(lineGal * PURGE_TIMES.high * 100) / 100} gal through to purge them,{" "}
+          The parts hold {quantityText(lineGal, "gal", 3)}: run{" "}
+          {quantityFigure(lineGal * PURGE_TIMES.low, "gal", 2)} to{" "}
+          {quantityText(lineGal * PURGE_TIMES.high, "gal", 2)} through to purge them,{" "}
           {timeText((lineGal * PURGE_TIMES.high) / flowGpm)} at this flow; then as the fixture asks.
         </li>
       </ul>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { type Branch, flowIntoEmitter } from "../../core/branch/index.ts";
 import { emptying, usableGal } from "../../core/water/index.ts";
+import { quantityFigure, quantityText, shopUnit } from "../../labels/display.ts";
 import { Slider } from "../slider.tsx";
 
 interface TankPanelProps {
@@ -46,20 +47,21 @@ export function TankPanel({ branch, flowGpm }: TankPanelProps) {
         <Slider label="Full at" unit="psi" value={fullPsi} min={20} max={80} step={1} onChange={setFull} />
       </div>
       <p className="mt-1">
-        A full tank gives {tenths(usableGal(tank))} gal; the last of it comes at {prechargePsi} psi.
+        A full tank gives {quantityText(usableGal(tank), "gal", 1)}; the last of it comes at{" "}
+        {quantityText(prechargePsi, "psi")}.
       </p>
       <div className="mt-2 overflow-x-auto">
         <table className="w-full text-left text-small [&_td]:px-2 [&_td]:py-1 [&_th]:px-2 [&_th]:py-1">
           <thead>
             <tr>
               <th scope="col" className="text-right">
-                Drawn, gal
+                Drawn, {shopUnit("gal")}
               </th>
               <th scope="col" className="text-right">
-                psi in the tank
+                {shopUnit("psi")} in the tank
               </th>
               <th scope="col" className="text-right">
-                gpm
+                {shopUnit("gpm")}
               </th>
               <th scope="col" className="text-right">
                 After
@@ -69,9 +71,9 @@ export function TankPanel({ branch, flowGpm }: TankPanelProps) {
           <tbody>
             {moments.map(({ drawnGal, psi, gpm, seconds }) => (
               <tr key={drawnGal} className="border-t border-hairline align-top">
-                <td className="figure text-right">{tenths(drawnGal)}</td>
-                <td className="figure text-right">{Math.round(psi)}</td>
-                <td className="figure text-right">{Math.round(gpm * 100) / 100}</td>
+                <td className="figure text-right">{quantityFigure(drawnGal, "gal", 1)}</td>
+                <td className="figure text-right">{quantityFigure(psi, "psi")}</td>
+                <td className="figure text-right">{quantityFigure(gpm, "gpm", 2)}</td>
                 <td className="figure text-right">
                   {seconds < 100 ? `${Math.round(seconds)} s` : `${tenths(seconds / 60)} min`}
                 </td>

@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { shareAt } from "../../core/hammer/index.ts";
+import { quantityText } from "../../labels/display.ts";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { Slider } from "../slider.tsx";
 import { BangPanel } from "./bang-panel.tsx";
@@ -81,7 +82,9 @@ export function WaterView(props: WaterViewProps) {
             min={10}
             max={150}
             step={1}
-            {...(props.branch.isStaticAssumed ? { hint: "Not measured: 60 is assumed." } : {})}
+            {...(props.branch.isStaticAssumed
+              ? { hint: `Not measured: ${quantityText(60, "psi")} is assumed.` }
+              : {})}
             onChange={(staticPsi) => change({ staticPsi })}
           />
           <Slider
