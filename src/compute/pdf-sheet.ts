@@ -171,8 +171,7 @@ class PdfSheet {
   }
 
   /** A picture, JPEG or PNG, with its caption; one of another sort is named only. */
-  picture(bytes: Uint8Array, caption: string): void {
-    const height = 130;
+  picture(bytes: Uint8Array, caption: string, height = 130): void {
     this.#room(height + 20);
     try {
       this.#doc.image(Buffer.from(bytes), MARGIN, this.#doc.y, { fit: [200, height] });
@@ -221,7 +220,12 @@ export type PdfBlock =
   | { readonly kind: "sentence"; readonly sentence: Sentence; readonly small?: true }
   | { readonly kind: "drawing"; readonly svg: string }
   | { readonly kind: "table"; readonly head: readonly string[]; readonly rows: readonly (readonly Cell[])[] }
-  | { readonly kind: "picture"; readonly bytes: Uint8Array; readonly caption: string }
+  | {
+      readonly kind: "picture";
+      readonly bytes: Uint8Array;
+      readonly caption: string;
+      readonly height?: number;
+    }
   | { readonly kind: "code"; readonly address: string; readonly words: string };
 
 /** What a PDF is made from. */
@@ -251,7 +255,7 @@ function write(sheet: PdfSheet, block: PdfBlock): void {
       sheet.table(block.head, block.rows);
       break;
     case "picture":
-      sheet.picture(block.bytes, block.caption);
+      sheet.picture(block.bytes, block.caption, block.height);
       break;
     case "code":
       sheet.qrCode(block.address, block.words);

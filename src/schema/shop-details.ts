@@ -16,7 +16,11 @@ export const shopDetailsSchema = z.object({
   name: looseLine(120),
   phone,
   licence: looseLine(80),
+  /** Where the shop is, as a letter is addressed; absent in what was kept before there was such a field. */
+  address: looseLine(200).default(""),
   publicAddress,
+  /** Who usually looks again the day after. */
+  followUpBy: z.enum(["plumber", "customer"]).default("plumber"),
 });
 
 export type ShopDetails = z.output<typeof shopDetailsSchema>;

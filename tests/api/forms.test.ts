@@ -135,6 +135,82 @@ describe("pages without scripts", () => {
   });
 });
 
+describe("what the shop has set about itself", () => {
+  const put = (fields: Record<string, string>) => send("/settings", fields);
+  const usual = { action: "display", units: "us", clock: "24", paper: "letter" };
+  const RECORD = `/visits/${OFFICE}/record`;
+  const pdf = async () =>
+    Buffer.from(
+      await (await fetch(`${server.base}/api/v1/visits/${OFFICE}/record.pdf`)).arrayBuffer(),
+    ).toString("latin1");
+
+  it("writes every page and record in millimeters, bar and hours to 12, and back", async () => {
+    const { state } = await read(OFFICE);
+    const connection = state.connections[0]?.id ?? "";
+    assert.match(await page(RECORD), /57 psi/);
+    assert.match(await pdf(), /MediaBox \[0 0 612 792\]/);
+    const asked = await put({ ...usual, units: "furlongs", version: "0" });
+    assert.match(await asked.text(), /Not done/);
+    assert.equal(
+      (await put({ ...usual, units: "metric", clock: "12", paper: "a4", version: "0" })).status,
+      200,
+    );
+    const record = await page(RECORD);
+    assert.match(record, /<html[^>]*data-units="metric" data-clock="12"/);
+    assert.match(record, /3\.93 bar/);
+    assert.doesNotMatch(record, /\d psi/);
+    assert.match(record, /\d:\d\d [AP]M/);
+    assert.match(await pdf(), /MediaBox \[0 0 595\.28 841\.89\]/);
+    const hookup = await page(`/visits/${OFFICE}/${connection}/hookup`);
+    assert.match(hookup, /bar left/);
+    // What an island is handed is in the units of core.
+    assert.doesNotMatch(hookup.replace(/props="[^"]*"/g, ""), /\d psi/);
+    assert.match(await (await put({ ...usual, version: "0" })).text(), /[Ss]omebody/);
+    assert.equal((await put({ ...usual, version: "1" })).status, 200);
+    assert.match(await page(RECORD), /57 psi/);
+  });
+
+  it("puts its logo at the head of records, takes only a picture, and takes it away again", async () => {
+    const PNG = Buffer.from(
+      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
+      "base64",
+    );
+    const sendLogo = (bytes: Buffer, version: number) => {
+      const form = new FormData();
+      form.set("action", "logo");
+      form.set("version", String(version));
+      form.set("logo", new File([new Uint8Array(bytes)], "logo.png", { type: "image/png" }));
+      return fetch(`${server.base}/settings`, { method: "POST", body: form });
+    };
+    assert.equal((await fetch(`${server.base}/logo`)).status, 404);
+    for (const bytes of [Buffer.from("<svg/>"), PNG.subarray(0, 20), Buffer.alloc(0)])
+      assert.match(await (await sendLogo(bytes, 0)).text(), /Not done\.<\/strong>\s*Logo/);
+    assert.match(await (await sendLogo(PNG, 0)).text(), /The logo as it is now/);
+    const address = /<img src="(\/logo[^"]*)"/.exec(await page(RECORD))?.[1];
+    const shown = await fetch(server.base + address);
+    assert.equal(shown.headers.get("content-type"), "image/png");
+    assert.ok(Buffer.from(await shown.arrayBuffer()).equals(PNG));
+    assert.match(await pdf(), /\/Subtype \/Image/);
+    assert.equal((await put({ action: "logo", version: "1", remove: "yes" })).status, 200);
+    assert.doesNotMatch(await page(RECORD), /<img src="\/logo/);
+  });
+
+  it("stands with its address on the record, and says who usually looks again", async () => {
+    assert.match(await page(RECORD), /Chandlers Row/);
+    const details = {
+      name: "Varga Pipe and Valve",
+      phone: "902 555 0142",
+      licence: "P-1180",
+      address: "2 Chandlers Row",
+      publicAddress: "",
+    };
+    assert.match(await (await put({ ...details, followUpBy: "the cat", version: "1" })).text(), /Not done/);
+    await put({ ...details, followUpBy: "customer", version: "1" });
+    assert.match(await page(RECORD), /2 Chandlers Row/);
+    assert.match(await page("/settings"), /value="customer" selected/);
+  });
+});
+
 describe("the first day of a shop", () => {
   let empty: TestDatabase;
   let first: TestServer;

@@ -107,4 +107,37 @@ describe("Survey", () => {
     await page.getByText("52 psi").first().waitFor();
     await leave();
   });
+
+  it("is typed and read in millimeters and bar where the shop works so", async () => {
+    const { page, leave } = await enter();
+    const units = async (family: string) => {
+      await go(page, "/settings");
+      await page.locator('select[name="units"]').selectOption(family);
+      await page.getByRole("button", { name: "Keep units, times and paper" }).click();
+      await page.getByText("Kept.").waitFor();
+    };
+    await units("metric");
+    await beginVisit(page, "Toilet");
+    await openPart(page, "water");
+    await page.getByLabel("Static pressure, bar (empty: not measured)").fill("4");
+    await openPart(page, "line");
+    await page.getByLabel("Shortest that reaches").fill("305");
+    await page.getByLabel("Longest there is room for").fill("16 in");
+    await page.getByText("= 406 mm (406.40 mm)").waitFor();
+    await lookAtPlans(page);
+    await page.getByText("4 bar").first().waitFor();
+    await saved(page);
+    const survey = page.url().replace("hookup", "survey");
+    await go(page, page.url().replace("hookup", "line"));
+    await page.getByText("305 to 406 mm").first().waitFor();
+    // What was typed keeps its meaning in the other family.
+    await units("us");
+    await page.goto(survey);
+    await alive(page);
+    await openPart(page, "line");
+    assert.equal(await page.getByLabel("Shortest that reaches").inputValue(), "305 mm");
+    await openPart(page, "water");
+    assert.equal(await page.getByLabel(/^Static pressure/).inputValue(), "4 bar");
+    await leave();
+  });
 });

@@ -8,7 +8,14 @@ import { SOMEBODY_ELSE } from "./shop.ts";
 const DETAILS = "shop-details";
 
 /** What holds until somebody has said. */
-const UNSAID: ShopDetails = { name: "", phone: "", licence: "", publicAddress: "" };
+const UNSAID: ShopDetails = {
+  name: "",
+  phone: "",
+  licence: "",
+  address: "",
+  publicAddress: "",
+  followUpBy: "plumber",
+};
 
 /** Returns who the shop is, with the number of the last change. */
 export async function versionedShopDetails({

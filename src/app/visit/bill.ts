@@ -6,6 +6,7 @@ import { findVisit } from "../../db/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid } from "../http/app-error.ts";
 import { plannedMinutes } from "../schedule/duration.ts";
+import { logoAddress } from "../shop/logo.ts";
 import { versionedRates } from "../shop/rates.ts";
 import { shopDetails } from "../shop/shop-details.ts";
 import { recordAct } from "./start-visit.ts";
@@ -48,6 +49,7 @@ export async function readEstimate(context: Context, visitId: string) {
   return {
     visit,
     shop: await shopDetails(context),
+    logo: await logoAddress(context),
     rates,
     now: rates && (await estimateOf(context, visit, rates)),
     hasPlan: plannedOnes(visit.state.connections).length > 0,

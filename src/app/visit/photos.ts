@@ -1,44 +1,18 @@
-/** Keeping and showing the pictures of a visit. What a picture is, its first bytes say, not whoever sends it. */
-import { imageSize } from "image-size";
+/** Keeping and showing the pictures of a visit. */
 import { addPhoto, isPhotoRemoved, photoBytes, readPhoto } from "../../db/photo.ts";
 import { transact } from "../../db/transact.ts";
 import { lockVisit } from "../../db/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, notFound } from "../http/app-error.ts";
+import { pictureType, pixelFault } from "../http/picture.ts";
 
 /** Largest picture, bytes: the browser makes them smaller than this. */
 const MOST_BYTES = 900_000;
 /** Most pictures of one visit: a long day with every joint from two sides. */
 const MOST_PHOTOS = 200;
 
-/** Largest picture that is taken, pixels: browsers keep every pixel of a picture they show in memory. */
-const MOST_PIXELS = 40_000_000;
 /** Room all pictures of the shop may take on the disk, bytes. */
 const MOST_SHOP_BYTES = 20_000_000_000;
-
-const STARTS: readonly (readonly [type: string, magic: RegExp])[] = [
-  ["image/jpeg", /^ffd8ff/],
-  ["image/png", /^89504e470d0a1a0a/],
-  ["image/webp", /^52494646.{8}57454250/],
-];
-
-function typeOf(bytes: Buffer): string | undefined {
-  const start = bytes.subarray(0, 12).toString("hex");
-  return STARTS.find(([, magic]) => magic.test(start))?.[0];
-}
-
-/** Why a picture's pixels are not taken, or null. */
-function pixelFault(bytes: Buffer): string | null {
-  try {
-    const { width, height } = imageSize(bytes);
-    if (!(width > 0 && height > 0)) return "must be a picture with pixels in it";
-    return width * height > MOST_PIXELS
-      ? `is ${width} by ${height} pixels: make it smaller than ${MOST_PIXELS / 1_000_000} megapixels`
-      : null;
-  } catch {
-    return "must be a whole JPEG, PNG or WebP picture";
-  }
-}
 
 function unfit(message: string): AppError {
   return new AppError("invalid", `body: ${message}.`, [{ path: "body", message }]);
@@ -53,7 +27,7 @@ export async function keepPhoto(
 ): Promise<{ readonly photo: string }> {
   if (bytes.length > MOST_BYTES)
     throw new AppError("too-large", `The picture is larger than ${MOST_BYTES / 1000} kB.`);
-  if (typeOf(bytes) === undefined) throw unfit("must be a JPEG, PNG or WebP picture");
+  if (pictureType(bytes) === undefined) throw unfit("must be a JPEG, PNG or WebP picture");
   const fault = pixelFault(bytes);
   if (fault !== null) throw unfit(fault);
   const added = await transact(sql, async (tx) => {
@@ -82,7 +56,7 @@ export async function showPhoto(
   photo: string,
 ): Promise<Response> {
   const bytes = await readPhoto(sql, visit, photo);
-  const type = bytes && typeOf(bytes);
+  const type = bytes && pictureType(bytes);
   if (!bytes || type === undefined) throw notFound("picture");
   return new Response(new Uint8Array(bytes), {
     headers: {

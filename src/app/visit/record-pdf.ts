@@ -14,12 +14,15 @@ import { dayText, stampText } from "../../labels/site-time.ts";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
 import { versionedDisplay } from "../shop/display.ts";
+import { versionedLogo } from "../shop/logo.ts";
 import { linkBase, shopDetails } from "../shop/shop-details.ts";
 import { figuresFor } from "./connection-page.ts";
 import { type RecordedConnection, recordOf } from "./record.ts";
 import { readVisit, type Visit } from "./visit.ts";
 
 const TITLE = 17;
+/** Height of the logo, points. */
+const LOGO = 44;
 const CONNECTION = 12;
 const SECTION = 10.5;
 /** A heading stands on the page of its strip. */
@@ -114,7 +117,8 @@ export async function recordPdf(
   const { display } = await versionedDisplay(context);
   const { base } = linkBase(shop, origin);
   const sections = recordOf(state, context.tables, now.toISOString());
-  const who = [shop.name, shop.phone, shop.licence && `licence ${shop.licence}`].filter(
+  const { logo } = await versionedLogo(context);
+  const who = [shop.name, shop.address, shop.phone, shop.licence && `licence ${shop.licence}`].filter(
     (part) => part !== "",
   );
   const observations = state.notes.filter(({ isForCustomer }) => isForCustomer);
@@ -129,6 +133,7 @@ export async function recordPdf(
     sections.map((each) => connectionBlocks(context, { visit, base }, each)),
   );
   const blocks: readonly PdfBlock[] = [
+    ...(logo === null ? [] : [{ kind: "picture" as const, bytes: logo.bytes, caption: "", height: LOGO }]),
     heading(state.title, TITLE),
     ...(who.length === 0 ? [] : [sentence({ kind: "quiet", text: who.join(" · ") })]),
     sentence([site.name, site.address].filter(Boolean).join(", ")),

@@ -22,13 +22,15 @@ import { NoHookup } from "../no-hookup.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
-import { SignPanel } from "./sign-panel.tsx";
+import { type FollowUpBy, SignPanel } from "./sign-panel.tsx";
 import { StageRow } from "./stage-row.tsx";
 import { TargetPanel } from "./target-panel.tsx";
 
 interface LeakCheckProps extends VisitProps {
   /** Stage the address asks for. */
   readonly asked: StageCode | null;
+  /** Who does the follow-up check unless somebody says otherwise. */
+  readonly followUpBy: FollowUpBy;
 }
 
 /** First target that is wet, else first that is open, else the first. */
@@ -249,6 +251,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           connection={connection}
           stages={stages}
           actor={props.actor}
+          followUpBy={props.followUpBy}
           zone={props.zone}
           recordHref={`/visits/${props.visitId}/record`}
           next={nextConnection(log.visit, connection)}

@@ -7,7 +7,11 @@ import { RequiredTextField } from "../fields.tsx";
 import { ReasonForm } from "../reason-form.tsx";
 import { targetWords } from "./target-panel.tsx";
 
+/** Who looks again the day after. */
+export type FollowUpBy = "plumber" | "customer";
+
 interface SignPanelProps {
+  readonly followUpBy: FollowUpBy;
   readonly connection: ConnectionState;
   readonly stages: readonly Stage[];
   readonly actor: string;
@@ -68,7 +72,7 @@ export function SignPanel(props: SignPanelProps) {
   const { connection, stages, actor, act } = props;
   const [name, setName] = useState(actor);
   const [resolved, setResolved] = useState("");
-  const [lookBackBy, setLookBackBy] = useState<"plumber" | "customer">("plumber");
+  const [lookBackBy, setLookBackBy] = useState<FollowUpBy>(props.followUpBy);
   const open = openBeforeSigning(connection, stages);
   const unresolved = unresolvedOf(connection);
   const unmade = connection.joints.filter((joint) => joint.madeAt === null).length;
