@@ -4,8 +4,9 @@ import { v4 as uuid } from "uuid";
 import { openingActs, type PresetGroup } from "../../core/opening/index.ts";
 import type { VisitTemplate } from "../../core/survey/index.ts";
 import type { VisitEvent } from "../../core/visit/index.ts";
+import { deferred } from "../deferred.tsx";
 import { addWaiting } from "../visit-log/waiting-store.ts";
-import { BegunVisit, type BegunVisitProps } from "./begun-visit.tsx";
+import type { BegunVisitProps } from "./begun-visit.tsx";
 import { ChooseOpening } from "./choose-opening.tsx";
 import {
   begunHash,
@@ -14,6 +15,9 @@ import {
   readBegunVisit,
   readOpeningFields,
 } from "./opening-fields.ts";
+
+// The page first asks what is to be connected; what follows is the survey.
+const BegunVisit = deferred(async () => (await import("./begun-visit.tsx")).BegunVisit);
 
 export interface BeginVisitProps extends Omit<BegunVisitProps, "visitId" | "connectionId"> {
   readonly groups: readonly PresetGroup[];

@@ -1,21 +1,9 @@
-import type { Interval, LineSetup, TriedAlternative } from "../../core/line/index.ts";
+import type { LineSetup, TriedAlternative } from "../../core/line/index.ts";
 import { lengthFigure, lengthText, shopUnit } from "../../labels/display.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "../../labels/line.ts";
+import { intervalWords } from "./good-lengths.ts";
 import { bendOnTape } from "./tape.ts";
 import type { Solver } from "./use-solver.ts";
-
-const toEighth = (value: number, round: (value: number) => number) => round(value * 8) / 8;
-
-/** An interval as lengths to ask for: rounded inwards to the eighth. */
-export function intervalIn([from, to]: Interval): { readonly from: number; readonly to: number | null } {
-  return { from: toEighth(from, Math.ceil), to: to === null ? null : toEighth(to, Math.floor) };
-}
-
-export function intervalWords(interval: Interval): string {
-  const { from, to } = intervalIn(interval);
-  if (to === null) return `${lengthText(from)} and longer`;
-  return to <= from ? `about ${lengthText(from)}` : `${lengthFigure(from)} to ${lengthText(to)}`;
-}
 
 interface AnswerProps {
   readonly solver: Solver;

@@ -1,10 +1,11 @@
 import type { LineCurve, RatedLength } from "../../core/line/index.ts";
 import { WALL_SIDES, type WallSide } from "../../core/survey/index.ts";
 import { lengthFigure, lengthText } from "../../labels/display.ts";
+import { deferred } from "../deferred.tsx";
 import { BREAK_IN, type BrokenFrame, partWith, sizeOf, startsOf } from "./broken-frame.ts";
-import { Handle, nudgeOf } from "./handle.tsx";
 import type { LineChange, LineState, Which } from "./line-state.ts";
 import { lineEndOf } from "./line-state.ts";
+import { nudgeOf } from "./nudge.ts";
 import {
   directionAt,
   directionTurned,
@@ -16,6 +17,9 @@ import {
   movedIn,
   pathOf,
 } from "./projection.ts";
+
+// What is pulled needs a script; the drawing stands without.
+const Handle = deferred(async () => (await import("./handle.tsx")).Handle, null);
 
 interface ElevationProps {
   readonly seen: ElevationSide;

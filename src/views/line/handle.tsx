@@ -5,9 +5,6 @@ import type { Flat } from "./projection.ts";
 /** A handle as it is seen, and the circle round it that takes a finger. */
 const HANDLE_PX = 8;
 const GRIP_PX = 22;
-/** One press of an arrow key, inches: an eighth; with Shift a whole inch. */
-const NUDGE_IN = 1 / 8;
-const LARGE_NUDGE_IN = 1;
 const ARROWS: Readonly<Record<string, Flat>> = {
   ArrowLeft: [-1, 0],
   ArrowRight: [1, 0],
@@ -87,8 +84,3 @@ export function Handle({
     </g>
   );
 }
-
-export const nudgeOf = (step: Flat, isLarge: boolean): Flat => {
-  const size = isLarge ? LARGE_NUDGE_IN : NUDGE_IN;
-  return [step[0] * size, step[1] * size];
-};

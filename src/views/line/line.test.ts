@@ -4,7 +4,7 @@ import fc from "fast-check";
 import { tables } from "../../../tests/support/tables.ts";
 import type { Vector } from "../../core/geometry/index.ts";
 import type { LineSpace } from "../../core/survey/index.ts";
-import { intervalIn, intervalWords } from "./answer.tsx";
+import { intervalIn, intervalWords } from "./good-lengths.ts";
 import {
   benchFrom,
   benchState,

@@ -14,8 +14,8 @@ import type { Insertion } from "../../core/tube/index.ts";
 import { lengthText } from "../../labels/display.ts";
 import { deferred } from "../deferred.tsx";
 import { RadioGroup, SelectField } from "../fields.tsx";
-import { intervalIn, LengthAnswer } from "./answer.tsx";
 import { Elevations } from "./elevations.tsx";
+import { intervalIn } from "./good-lengths.ts";
 import {
   benchFrom,
   benchState,
@@ -29,6 +29,8 @@ import {
 } from "./line-state.ts";
 import { useSolver } from "./use-solver.ts";
 
+// Shown once the solver has answered.
+const LengthAnswer = deferred(async () => (await import("./answer.tsx")).LengthAnswer);
 const LengthsTable = deferred(async () => (await import("./lengths-table.tsx")).LengthsTable);
 const PlacePanel = deferred(async () => (await import("./place-panel.tsx")).PlacePanel);
 const RiserTool = deferred(async () => (await import("./riser-tool.tsx")).RiserTool);

@@ -3,13 +3,17 @@ import { failsToClose } from "../../core/isolation/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
 import { quantityText, rangeText } from "../../labels/display.ts";
+import { deferred } from "../deferred.tsx";
 import { HammerHeard } from "../hammer-heard.tsx";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import type { RunLine } from "./run-lines.ts";
 import { StepRow } from "./step-row.tsx";
-import { ReplaceStop, StopProof } from "./stop-proof.tsx";
 import { tickAct, tickOf } from "./tick.ts";
+
+// Asked at one step of a sheet.
+const ReplaceStop = deferred(async () => (await import("./stop-proof.tsx")).ReplaceStop);
+const StopProof = deferred(async () => (await import("./stop-proof.tsx")).StopProof);
 
 interface RunSheetRowProps {
   readonly line: RunLine;

@@ -1,9 +1,11 @@
 import { placeOfSupply } from "../../core/survey/index.ts";
 import { SUPPLY_WORDS } from "../../labels/survey.ts";
+import { deferred } from "../deferred.tsx";
 import { EndPicker } from "../end-picker/end-picker.tsx";
 import { RadioGroup } from "../fields.tsx";
 import type { PanelProps } from "./panel-props.ts";
-import { SupplyMore } from "./supply-more.tsx";
+
+const SupplyMore = deferred(async () => (await import("./supply-more.tsx")).SupplyMore);
 
 /** What the line begins at, and what else is known of it. */
 export function SupplyPanel({ draft: { survey }, set, guess, offer }: PanelProps) {
