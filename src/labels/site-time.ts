@@ -40,8 +40,22 @@ function formatterFor(zone: string): Intl.DateTimeFormat {
 
 const MONTHS = ["Jan", "Feb", "Mar", "Apr", "May", "Jun", "Jul", "Aug", "Sep", "Oct", "Nov", "Dec"];
 
+/** Readings held at most: a page of visits asks for the same moments again and again. */
+const MOST_HELD = 2000;
+const readings = new Map<string, Reading>();
+
 /** What clock and calendar of the site show. */
 function readAt(at: Date, zone: string): Reading {
+  const key = `${at.getTime()} ${zone}`;
+  const held = readings.get(key);
+  if (held !== undefined) return held;
+  if (readings.size >= MOST_HELD) readings.clear();
+  const reading = readAfresh(at, zone);
+  readings.set(key, reading);
+  return reading;
+}
+
+function readAfresh(at: Date, zone: string): Reading {
   const parts = new Map(
     formatterFor(zone)
       .formatToParts(at)
