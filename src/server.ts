@@ -29,9 +29,11 @@ export interface RunningServer {
 
 /** Largest body that is read. */
 const MOST_BODY_BYTES = 1_000_000;
-/** Largest body of a visit's file: twice the largest log a visit may have, so that an export always comes back. */
-const MOST_FILE_BYTES = 16_000_000;
-const TAKES_FILES: ReadonlySet<string> = new Set(["/api/v1/visits/import", "/visits/import"]);
+/** Largest body of a visit's file: twice the largest log a visit may have, so that an export always comes back; with pictures, as many of the largest as it may have. */
+const MOST_FILE_BYTES: ReadonlyMap<string, number> = new Map([
+  ["/api/v1/visits/import", 16_000_000],
+  ["/visits/import", 200_000_000],
+]);
 const CLOSE_WITHIN_MS = 4000;
 const METHODS: ReadonlySet<string> = new Set(["GET", "HEAD", "POST", "PUT", "PATCH", "DELETE", "OPTIONS"]);
 const READING: ReadonlySet<string> = new Set(["GET", "HEAD", "OPTIONS"]);
@@ -73,7 +75,7 @@ function bodyLimits(request: Request, response: Response, next: NextFunction) {
   const length = request.headers["content-length"];
   if (length === undefined && request.headers["transfer-encoding"] !== undefined)
     return refuse(response, 411, "length-required", "Send the body with its length.");
-  const most = TAKES_FILES.has(request.path) ? MOST_FILE_BYTES : MOST_BODY_BYTES;
+  const most = MOST_FILE_BYTES.get(request.path) ?? MOST_BODY_BYTES;
   if (Number(length ?? 0) > most) {
     response.setHeader("connection", "close");
     return refuse(response, 413, "too-large", `The body is larger than ${most / 1_000_000} MB.`);

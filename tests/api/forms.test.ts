@@ -4,6 +4,7 @@ import { after, before, describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
+import { PNG } from "../support/picture.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 import { idOf } from "../support/story.ts";
 
@@ -171,10 +172,6 @@ describe("what the shop has set about itself", () => {
   });
 
   it("puts its logo at the head of records, takes only a picture, and takes it away again", async () => {
-    const PNG = Buffer.from(
-      "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
-      "base64",
-    );
     const sendLogo = (bytes: Buffer, version: number) => {
       const form = new FormData();
       form.set("action", "logo");

@@ -23,6 +23,7 @@ import { analyseHold } from "../../src/core/hold/index.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { connect } from "../../src/db/client.ts";
 import { databaseFault } from "../../src/db/fault.ts";
+import { PNG } from "../support/picture.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, CONNECTION, event, SITE, startedVisit } from "../support/story.ts";
 
@@ -248,11 +249,6 @@ describe("lists of visits", () => {
     assert.match(JSON.stringify(plan), /visit_at_work/);
   });
 });
-
-const PNG = Buffer.from(
-  "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
-  "base64",
-);
 
 describe("many at once", () => {
   it("open one visit once, and all are told so", async () => {

@@ -7,6 +7,7 @@ import { keepPhoto, showPhoto } from "../../src/app/visit/photos.ts";
 import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import { writeSteps } from "../../src/schema/step-csv.ts";
+import { PNG } from "../support/picture.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { idOf, startedVisit } from "../support/story.ts";
 import { tables } from "../support/tables.ts";
@@ -121,10 +122,6 @@ describe("the step library", () => {
 });
 
 describe("pictures of a visit", () => {
-  const PNG = Buffer.from(
-    "iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==",
-    "base64",
-  );
   it("are kept once, and shown as what they are", async () => {
     const visit = await open();
     const photo = idOf(0xf0001);

@@ -7,7 +7,7 @@ import { AppError, notFound } from "../http/app-error.ts";
 import { pictureType, pixelFault } from "../http/picture.ts";
 
 /** Largest picture, bytes: the browser makes them smaller than this. */
-const MOST_BYTES = 900_000;
+export const MOST_PICTURE_BYTES = 900_000;
 /** Most pictures of one visit: a long day with every joint from two sides. */
 const MOST_PHOTOS = 200;
 
@@ -18,6 +18,15 @@ function unfit(message: string): AppError {
   return new AppError("invalid", `body: ${message}.`, [{ path: "body", message }]);
 }
 
+/** Errors: AppError too-large, invalid for bytes that are no picture a visit keeps. */
+export function checkPicture(bytes: Buffer): void {
+  if (bytes.length > MOST_PICTURE_BYTES)
+    throw new AppError("too-large", `The picture is larger than ${MOST_PICTURE_BYTES / 1000} kB.`);
+  if (pictureType(bytes) === undefined) throw unfit("must be a JPEG, PNG or WebP picture");
+  const fault = pixelFault(bytes);
+  if (fault !== null) throw unfit(fault);
+}
+
 /** Keeps a picture under the id its maker gave it; sent twice it is kept once. Errors: AppError not-found, invalid, conflict. */
 export async function keepPhoto(
   { sql }: Pick<Context, "sql">,
@@ -25,11 +34,7 @@ export async function keepPhoto(
   photo: string,
   bytes: Buffer,
 ): Promise<{ readonly photo: string }> {
-  if (bytes.length > MOST_BYTES)
-    throw new AppError("too-large", `The picture is larger than ${MOST_BYTES / 1000} kB.`);
-  if (pictureType(bytes) === undefined) throw unfit("must be a JPEG, PNG or WebP picture");
-  const fault = pixelFault(bytes);
-  if (fault !== null) throw unfit(fault);
+  checkPicture(bytes);
   const added = await transact(sql, async (tx) => {
     if (!(await lockVisit(tx, visit))) throw notFound("visit");
     if (await isPhotoRemoved(tx, visit, photo))

@@ -59,6 +59,12 @@ export const FILE_ENDPOINTS = [
     type: "text/calendar",
   }),
   file({
+    path: "/api/v1/visits/{id}/export.zip",
+    summary: "A visit with its pictures: the JSON of its export and a file for each picture",
+    params: onVisit,
+    type: "application/zip",
+  }),
+  file({
     path: "/api/v1/visits/{id}/record.pdf",
     summary: "The record of a visit as a PDF",
     params: onVisit,
