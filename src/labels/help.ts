@@ -41,6 +41,46 @@ export const HELP = {
     term: "Stages of the leak check",
     text: "First fill, static, after use: each joint is wiped dry and looked at again. Then the drain under full flow and the look with everything back in place. A look shorter than its stage asks for leaves the stage open.",
   },
+  turns: {
+    term: "Turns",
+    text: "Counted from hand-tight with the wrench; a second wrench holds what must not turn. Thread, seal and material decide how many. A joint that weeps at the last figure is opened and made again, never forced further.",
+  },
+  why: {
+    term: "Refused and first",
+    text: "A way is refused for what cannot be right: too little water, too weak, the wrong place. Among the rest the usual kind for the place comes first, then whether it reaches, then joints, then price.",
+  },
+  good: {
+    term: "Good lengths",
+    text: "Good: both cuffs leave straight, no bend is tighter than the line stands, and there is slack. Taut pulls on the joints, a tight bend kinks, excess lies in the way. Touchy: an eighth of an inch at an end changes the bend a lot.",
+  },
+  residual: {
+    term: "Pressure left",
+    text: "Static pressure, less the rise, less what each part takes of it at this flow. When less is left than the fixture needs, the part that takes most is the one to change.",
+  },
+  bang: {
+    term: "Bang",
+    text: "The pressure rises when a valve stops moving water: the faster the valve and the longer and narrower the pipe, the higher. The range is what nobody knows of hoses and valves.",
+  },
+  tight: {
+    term: "Tight, leak, inconclusive",
+    text: "A verdict counts water leaving, not pressure falling: warmth, hose and air move a gauge too. Tight says what a leak would have to be below to hide. Inconclusive names the one thing to do next.",
+  },
+  signing: {
+    term: "Signing off",
+    text: "Signed when every stage is dry at every joint, or the exception is written down. What comes after the signature is a look a day later, by the plumber or the customer.",
+  },
+  shut: {
+    term: "Where the water is shut",
+    text: "The smallest part of the house that covers the work: the fixture's stop if it is proved, else the next valve up. Hot and cold of one fixture are shut, proved and opened together.",
+  },
+  reach: {
+    term: "What the truck can make",
+    text: "Every usual job from every usual supply end, planned with what is on the truck now. Coverage counts how often each was asked for, from this shop's visits and a stated beginning.",
+  },
+  due: {
+    term: "Due",
+    text: "Counted from the day a visit was signed, by the months in Settings. Age alone condemns nothing: look, then renew, turn or dismiss with a reason. The maker's sheet comes first.",
+  },
 } as const;
 
 export type HelpTopic = keyof typeof HELP;

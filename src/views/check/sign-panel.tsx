@@ -4,6 +4,7 @@ import { openBeforeSigning } from "../../core/check/index.ts";
 import { type ConnectionState, unresolvedOf, type VisitAct } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
 import { RequiredTextField } from "../fields.tsx";
+import { HelpButton } from "../help-button.tsx";
 import { ReasonForm } from "../reason-form.tsx";
 import { targetWords } from "./target-panel.tsx";
 
@@ -78,7 +79,9 @@ export function SignPanel(props: SignPanelProps) {
   const unmade = connection.joints.filter((joint) => joint.madeAt === null).length;
   return (
     <section aria-label="Signing" className="mt-6 border-t-2 border-rule pt-3">
-      <h2>Signing</h2>
+      <h2>
+        Signing <HelpButton topic="signing" />
+      </h2>
       {connection.signed ? (
         <Signed {...props} />
       ) : unmade > 0 ? (

@@ -3,6 +3,7 @@ import type { ConnectionState } from "../../core/visit/index.ts";
 import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
 import { inShopUnits, quantityText } from "../../labels/display.ts";
 import { DOUBT_WORDS, SUSPECT_WORDS } from "../../labels/hold.ts";
+import { HelpButton } from "../help-button.tsx";
 import { leakAtJoints } from "./seen.ts";
 
 const HEAD = {
@@ -37,7 +38,9 @@ export function VerdictPanel({
   const { line } = reconcile(leakAtJoints(connection), leakMlPerMin);
   return (
     <div role="status" data-verdict={verdict} className={`border-l-8 pl-4 ${tone}`}>
-      <p className="text-display leading-tight font-bold">{words}</p>
+      <p className="text-display leading-tight font-bold">
+        {words} <HelpButton topic="tight" />
+      </p>
       <div className="text-ink">
         {verdict === "leak" && (
           <p>

@@ -1,6 +1,7 @@
 import type { LineSetup, TriedAlternative } from "../../core/line/index.ts";
 import { lengthFigure, lengthText, shopUnit } from "../../labels/display.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "../../labels/line.ts";
+import { HelpButton } from "../help-button.tsx";
 import { intervalWords } from "./good-lengths.ts";
 import { bendOnTape } from "./tape.ts";
 import type { Solver } from "./use-solver.ts";
@@ -23,7 +24,8 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
     <section aria-label="The chosen length" aria-live="polite">
       <p className="text-head leading-tight font-bold">
         {lengthText(chosen.lengthIn)}:{" "}
-        <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>
+        <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>{" "}
+        <HelpButton topic="good" />
       </p>
       <p>{RATING_MEANS[chosen.rating]}</p>
       {curve && (

@@ -5,6 +5,7 @@ import type { EndFigures } from "../../drawing/layout.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { inShopUnits } from "../../labels/display.ts";
 import { PREPARATION_WORDS } from "../../labels/preparation.ts";
+import { HelpButton } from "../help-button.tsx";
 
 /** One joint: its five figures, and its pieces in the order they go on. */
 export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonly ends: EndFigures }) {
@@ -36,7 +37,8 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
     >
       <div>
         <h2>
-          Joint {joint.number} <span className="font-normal text-quiet">{joint.label}</span>
+          Joint {joint.number} <span className="font-normal text-quiet">{joint.label}</span>{" "}
+          <HelpButton topic="turns" />
         </h2>
         <p className="text-quiet">
           {between}; {joint.sealsOn} does the sealing.{" "}

@@ -1,5 +1,6 @@
 import { type Advice, HIGHEST_STATIC_PSI, type Plan, type PlanRequest } from "../../core/plan/index.ts";
 import { inShopUnits, quantityText } from "../../labels/display.ts";
+import { HelpButton } from "../help-button.tsx";
 
 interface WhyProps {
   readonly plan: Plan;
@@ -18,7 +19,9 @@ export function Why({ plan, planRequest, refused, isComplete }: WhyProps) {
       className="mt-4 grid gap-x-8 gap-y-2 border-t-2 border-rule pt-3 lg:grid-cols-2"
     >
       <div>
-        <h2>Why this plan</h2>
+        <h2>
+          Why this plan <HelpButton topic="why" />
+        </h2>
         <ul className="list-disc pl-5">
           {[...(plan.unusual ?? []), ...plan.why].map((reason) => (
             <li key={reason}>{inShopUnits(reason)}</li>

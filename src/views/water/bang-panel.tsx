@@ -3,6 +3,7 @@ import { boilingPsi, type Hammer, hammerVerdict } from "../../core/hammer/index.
 import { quantityFigure, shopUnit, shopValue } from "../../labels/display.ts";
 import { psiText, VERDICT_TITLES, verdictWords } from "../../labels/water.ts";
 import type { Bangs } from "../../workers/water.worker.ts";
+import { HelpButton } from "../help-button.tsx";
 import { type ColourOf, LineChart, type LineDataset } from "../line-chart.tsx";
 
 interface BangPanelProps {
@@ -116,7 +117,9 @@ export function BangPanel(props: BangPanelProps) {
   }`;
   return (
     <section aria-label="The bang" className="mt-5">
-      <h2>The bang when the valve shuts</h2>
+      <h2>
+        The bang when the valve shuts <HelpButton topic="bang" />
+      </h2>
       <div className="mt-1 grid gap-4 md:grid-cols-2">
         <Verdict title="Without a device" bang={bare} ratedPsi={ratedPsi} hasCushion={false} />
         {held !== null && <Verdict title={deviceName} bang={held} ratedPsi={ratedPsi} hasCushion />}

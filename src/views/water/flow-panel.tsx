@@ -3,6 +3,7 @@ import { elevationPsi } from "../../core/water/index.ts";
 import { BranchProfile } from "../../drawing/branch-profile.tsx";
 import { quantityFigure, quantityText, shopUnit } from "../../labels/display.ts";
 import { psiText } from "../../labels/water.ts";
+import { HelpButton } from "../help-button.tsx";
 import { useNarrow } from "../line/use-narrow.ts";
 
 interface FlowPanelProps {
@@ -40,7 +41,9 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
   const isStarved = residualPsi.likely < leastPsi;
   return (
     <section aria-label="What flows and what is left" className="mt-4">
-      <h2>What eats the pressure</h2>
+      <h2>
+        What eats the pressure <HelpButton topic="residual" />
+      </h2>
       <p>
         <span
           className={isStarved ? "figure text-lead font-bold text-wet-ink" : "figure text-lead font-bold"}
