@@ -17,6 +17,7 @@ import { benchLine } from "./line.ts";
 import { benchLists } from "./lists.ts";
 import { benchPlanner } from "./planner.ts";
 import { benchSchedule } from "./schedule.ts";
+import { benchReach } from "./reach.ts";
 import { medianMs } from "./timing.ts";
 
 /** Scripts a script needs before it runs, and all it names. */
@@ -129,6 +130,7 @@ async function main(): Promise<void> {
     benchFlow();
     benchHammer(context.tables.arrestorSizes);
     await benchPlanner(context.plannerIndex, context.tables);
+    benchReach(context.plannerIndex, context.tables);
     benchIdentifier(context.identifier);
     await benchHold();
     await benchLine();
