@@ -16,7 +16,9 @@ export function benchReach(index: PlannerIndex, tables: Tables): void {
   const planStart = performance.now();
   for (const each of demand) planHookup(index, requestOf(each, tools, null));
   const plansMs = performance.now() - planStart;
-  console.log(`\nReach of a truck, ${demand.length} cells, against one plan for each (${plansMs.toFixed(0)} ms):`);
+  console.log(
+    `\nReach of a truck, ${demand.length} cells, against one plan for each (${plansMs.toFixed(0)} ms):`,
+  );
   for (const every of EVERY) {
     const stock = new Map(
       tables.parts.filter((_, at) => at % every === 0).map(({ sku }) => [sku, PIECES] as const),

@@ -16,8 +16,8 @@ import { benchIdentifier } from "./identifier.ts";
 import { benchLine } from "./line.ts";
 import { benchLists } from "./lists.ts";
 import { benchPlanner } from "./planner.ts";
-import { benchSchedule } from "./schedule.ts";
 import { benchReach } from "./reach.ts";
+import { benchSchedule } from "./schedule.ts";
 import { medianMs } from "./timing.ts";
 
 /** Scripts a script needs before it runs, and all it names. */

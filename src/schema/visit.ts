@@ -40,6 +40,7 @@ export const valveSchema = z.strictObject({
   kind: looseLine(80).nullable(),
   proof: z.enum(STOP_PROOFS),
   provedAt: instant.nullable(),
+  picture: z.strictObject({ visit: uuid, photo: uuid }).exactOptional(),
 });
 
 const stamp = {

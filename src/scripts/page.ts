@@ -73,6 +73,12 @@ if (shopChange)
 const changingTo = document.querySelector<HTMLElement>("[data-changing-to]")?.dataset["changingTo"];
 if (changingTo) void import("../views/change-shop.ts").then(({ waitForShop }) => waitForShop(changingTo));
 
+// A camera's picture is far larger than a nut needs: it is made small before it is sent.
+for (const field of document.querySelectorAll<HTMLInputElement>("input[data-make-small]"))
+  field.addEventListener("change", () => {
+    void import("../views/small-picture.ts").then(({ replaceBySmall }) => replaceBySmall(field));
+  });
+
 const keptPages = document.querySelector<HTMLElement>("[data-kept-pages]");
 if (keptPages) void import("../views/kept-pages.ts").then(({ listKeptPages }) => listKeptPages(keptPages));
 

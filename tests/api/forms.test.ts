@@ -136,6 +136,59 @@ describe("pages without scripts", () => {
   });
 });
 
+describe("a valve of the site", () => {
+  const note = (visit: string, fields: Readonly<Record<string, string>>, picture: Buffer | null) => {
+    const form = new FormData();
+    const valve = { name: "Deck riser", place: "behind the coat rack", shuts: "branch", water: "both" };
+    for (const [name, value] of Object.entries({
+      ...valve,
+      valveKind: "ball",
+      proof: "not-proved",
+      ...fields,
+    }))
+      form.set(name, value);
+    form.set("action", "valve");
+    if (picture !== null) form.set("picture", new File([new Uint8Array(picture)], "picture.png"));
+    return fetch(`${server.base}/visits/${visit}`, { method: "POST", body: form, redirect: "manual" });
+  };
+  const valveOf = async (visit: string) =>
+    (await read(visit)).state.valves.find(({ name }) => name === "Deck riser");
+
+  it("keeps its picture through corrections, and shows it on the site's page and on the next visit", async () => {
+    const photo = idOf(0xf0b1);
+    const refused = await note(OFFICE, { id: idOf(0xb01), photo }, Buffer.from("no picture"));
+    assert.match(await refused.text(), /must be a JPEG, PNG or WebP picture/);
+    assert.equal(await valveOf(OFFICE), undefined);
+    for (const [event, fields, picture] of [
+      [0xb02, { photo }, PNG],
+      [0xb03, { photo: idOf(0xf0b2), proof: "holds" }, null],
+    ] as const)
+      assert.equal((await note(OFFICE, { id: idOf(event), ...fields }, picture)).status, 303);
+    const valve = await valveOf(OFFICE);
+    assert.deepEqual([valve?.proof, valve?.picture], ["holds", { visit: OFFICE, photo }]);
+    const address = `/api/v1/visits/${OFFICE}/photos/${photo}`;
+    assert.ok(Buffer.from(await (await fetch(server.base + address)).arrayBuffer()).equals(PNG));
+    assert.ok(
+      (await page(`/visits/${OFFICE}`)).includes(`<img src="${address}" alt="Picture of Deck riser"`),
+    );
+    const site = /href="(\/sites\/[0-9a-f-]{36})"/.exec(await page(`/visits/${OFFICE}`))?.[1];
+    assert.ok((await page(site ?? "")).includes(`<img src="${address}"`));
+    const next = idOf(0xb10);
+    const booked = {
+      visit: next,
+      preset: "Toilet",
+      site: site?.split("/").at(-1) ?? "",
+      siteName: "",
+      siteAddress: "",
+      siteZone: "UTC",
+      title: "",
+      place: "",
+    };
+    assert.equal((await send("/", booked)).status, 303);
+    assert.deepEqual((await valveOf(next))?.picture, { visit: OFFICE, photo });
+  });
+});
+
 describe("what the shop has set about itself", () => {
   const put = (fields: Record<string, string>) => send("/settings", fields);
   const usual = { action: "display", units: "us", clock: "24", paper: "letter" };

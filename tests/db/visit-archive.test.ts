@@ -15,7 +15,7 @@ import { event, idOf } from "../support/story.ts";
 
 const NOW = new Date("2030-01-01T12:00:00.000Z");
 const VISIT = demoVisitId("ticket-office");
-const [SHOWN, REMOVED, LOOSE] = [idOf(0xf081), idOf(0xf082), idOf(0xf083)];
+const [SHOWN, REMOVED, LOOSE, VALVE] = [idOf(0xf081), idOf(0xf082), idOf(0xf083), idOf(0xf084)];
 let shop: TestDatabase;
 let other: TestDatabase;
 let file: Buffer;
@@ -34,6 +34,14 @@ before(async () => {
     event({ kind: "photo-removed", connection, photo: REMOVED, reason: "a face in it" }, idOf(0xf0a3)),
   ];
   await addEvents(here(), VISIT, told, { version });
+  const valve = { name: "Main", place: "", shuts: "house" as const, kind: null, proof: "holds" as const };
+  await keepPhoto(here(), VISIT, VALVE, PNG);
+  await addEvents(here(), VISIT, [
+    event(
+      { kind: "valve-noted", valve: { ...valve, provedAt: null, picture: { visit: VISIT, photo: VALVE } } },
+      idOf(0xf0a4),
+    ),
+  ]);
   file = Buffer.from(await exportVisitArchive(here(), VISIT));
 });
 after(async () => {
@@ -60,7 +68,7 @@ describe("a visit's file with its pictures", () => {
   it("is the same again, byte for byte, with the pictures that are shown and no others", async () => {
     assert.ok(Buffer.from(await exportVisitArchive(here(), VISIT)).equals(file));
     const zip = await JSZip.loadAsync(file);
-    assert.deepEqual(Object.keys(zip.files).sort(), [`pictures/${SHOWN}`, "visit.json"]);
+    assert.deepEqual(Object.keys(zip.files).sort(), [`pictures/${SHOWN}`, `pictures/${VALVE}`, "visit.json"]);
   });
 
   it("is refused whole, saying what is wrong, with nothing kept", async () => {
@@ -91,7 +99,7 @@ describe("a visit's file with its pictures", () => {
 
   it("brings the visit and its pictures to another shop, once; a picture nobody shows is left out", async () => {
     const withStray = await changed({ [`pictures/${LOOSE}`]: PNG });
-    assert.equal((await importVisitArchive(there(), withStray)).pictures, 1);
+    assert.equal((await importVisitArchive(there(), withStray)).pictures, 2);
     assert.ok((await readPhoto(other.sql, VISIT, SHOWN))?.equals(PNG));
     assert.equal(await readPhoto(other.sql, VISIT, LOOSE), undefined);
     assert.deepEqual(
@@ -99,7 +107,7 @@ describe("a visit's file with its pictures", () => {
       (await readVisit(here(), VISIT)).events.length,
     );
     const again = await importVisitArchive(there(), file);
-    assert.deepEqual([again.added, again.pictures, await visits()], [0, 1, 1]);
+    assert.deepEqual([again.added, again.pictures, await visits()], [0, 2, 1]);
   });
 
   it("without pictures is JSON as before", async () => {

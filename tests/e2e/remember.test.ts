@@ -8,6 +8,7 @@ import { readDay } from "../../src/app/visit/today.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
 import { alive, go, openPicker, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { largePicture } from "../support/picture.ts";
 import { idOf, SITE } from "../support/story.ts";
 import { confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
 
@@ -58,6 +59,40 @@ describe("a second visit a year later", () => {
     assert.ok(state.connections.length > 0 && state.connections.every(({ continues }) => continues !== null));
     await go(page, "/due");
     await page.getByRole("link", { name: "visit booked" }).first().waitFor();
+    await leave();
+  });
+
+  it("keeps a picture of a valve, made small on the way, for every later visit", async () => {
+    const { page, leave } = await enter();
+    await go(page, "/");
+    await page.locator("[data-first-visit] h2 a").click();
+    await page.getByText("Note a valve, or what one showed").click();
+    await page.getByLabel(/^Name \(the same/).fill("Quay riser");
+    const SIDE = 1200;
+    const field = page.getByLabel(/^A picture of it/);
+    await field.setInputFiles({
+      name: "riser.bmp",
+      mimeType: "image/bmp",
+      buffer: largePicture(SIDE),
+    });
+    await page.waitForFunction(() =>
+      [...document.querySelectorAll<HTMLInputElement>("input[data-make-small]")].some(
+        ({ files }) => files?.[0]?.type === "image/jpeg",
+      ),
+    );
+    await page.getByRole("button", { name: "Keep the valve" }).click();
+    const picture = page.getByRole("img", { name: "Picture of Quay riser" });
+    await picture.scrollIntoViewIfNeeded();
+    await page.waitForFunction(
+      () => document.querySelector<HTMLImageElement>('img[alt="Picture of Quay riser"]')?.complete,
+    );
+    const width = await picture.evaluate((shown) =>
+      shown instanceof HTMLImageElement ? shown.naturalWidth : 0,
+    );
+    assert.ok(width > SIDE / 2 && width <= SIDE, String(width));
+    await go(page, "/sites");
+    await page.getByRole("link", { name: /Gullwing Hall/ }).click();
+    await page.getByRole("img", { name: "Picture of Quay riser" }).waitFor();
     await leave();
   });
 

@@ -6,6 +6,7 @@ import { line, localTime, looseLine, uuid } from "../../schema/text.ts";
 import { siteSchema } from "../../schema/visit.ts";
 import { invalid } from "../http/app-error.ts";
 import { instantOf } from "./site-clock.ts";
+import type { ValvePicture } from "./valve-picture.ts";
 
 const reason = z.string().trim().min(1, "Say why.").max(500);
 
@@ -63,8 +64,8 @@ export type VisitAction =
   | { readonly kind: "duplicate"; readonly copy: string }
   | { readonly kind: "act"; readonly act: VisitAct; readonly id: string | null };
 
-/** Parses a form of a visit's page into the act it asks for. Errors: AppError invalid, naming the field. */
-export function visitAction(data: FormData, now: Date): VisitAction {
+/** Parses a form of a visit's page into the act it asks for. `picture`: of the valve the form names. Errors: AppError invalid, naming the field. */
+export function visitAction(data: FormData, now: Date, picture: ValvePicture | null = null): VisitAction {
   const parsed = form.safeParse(Object.fromEntries(data));
   if (!parsed.success) throw invalid(parsed.error);
   const asked = parsed.data;
@@ -111,6 +112,7 @@ export function visitAction(data: FormData, now: Date): VisitAction {
           kind: valveKind === "" ? null : valveKind,
           proof,
           provedAt: proof === "not-proved" ? null : now.toISOString(),
+          ...(picture === null ? {} : { picture }),
         },
       });
     }

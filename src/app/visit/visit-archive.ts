@@ -1,6 +1,7 @@
 /** A visit with its pictures as one file (ZIP), and back: the visit's JSON beside a picture for each that is shown. */
 import JSZip from "jszip";
 import { z } from "zod";
+import type { VisitState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
@@ -19,6 +20,12 @@ const ZIP_START = "504b0304";
 
 const pictureId = z.uuid().toLowerCase();
 
+/** Pictures of a visit that are shown: those of its connections, and of valves it was the one to take. */
+const picturesOf = (id: string, { connections, valves }: VisitState): readonly string[] => [
+  ...connections.flatMap(({ photos }) => photos.map((photo) => photo.id)),
+  ...valves.flatMap(({ picture }) => (picture?.visit === id ? [picture.photo] : [])),
+];
+
 /** Returns the visit's file with its pictures: the same file again for the same visit. Errors: AppError not-found, unreadable. */
 export async function exportVisitArchive(
   context: Pick<Context, "sql" | "tables">,
@@ -29,11 +36,10 @@ export async function exportVisitArchive(
   const add = (name: string, content: string | Uint8Array) =>
     zip.file(name, content, { date: NO_DATE, createFolders: false });
   add(VISIT_JSON, JSON.stringify(exported));
-  for (const { photos } of state.connections)
-    for (const photo of photos) {
-      const bytes = await readPhoto(context.sql, id, photo.id);
-      if (bytes) add(`${PICTURES}${photo.id}`, bytes);
-    }
+  for (const photo of picturesOf(id, state)) {
+    const bytes = await readPhoto(context.sql, id, photo);
+    if (bytes) add(`${PICTURES}${photo}`, bytes);
+  }
   return zip.generateAsync({ type: "uint8array", compression: "DEFLATE", platform: "UNIX" });
 }
 
@@ -97,7 +103,7 @@ export async function importVisitArchive(
   }
   const added = await importVisit(context, text, signal);
   const { state } = await readVisit(context, added.visit);
-  const shown = new Set(state.connections.flatMap(({ photos }) => photos.map(({ id }) => id)));
+  const shown = new Set(picturesOf(added.visit, state));
   const wanted = pictures.filter(({ id }) => shown.has(id));
   for (const { id, bytes } of wanted) await keepPhoto(context, added.visit, id, bytes);
   return { ...added, pictures: wanted.length };

@@ -9,11 +9,19 @@ import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import type { HeardHammer } from "../watch/index.ts";
 
+/** A picture of a valve, kept with the visit on which it was taken. */
+interface ValvePicture {
+  readonly visit: string;
+  readonly photo: string;
+}
+
 /** A valve of a site: what it shuts, where it is, and how it was last proved. */
 export interface SiteValve extends Valve {
   readonly place: string;
   /** When it was last proved, UTC; null: never. */
   readonly provedAt: string | null;
+  /** Absent: nobody took one. */
+  readonly picture?: ValvePicture;
 }
 
 export interface Site {

@@ -3,8 +3,9 @@ import { v4 as uuid } from "uuid";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { cutText } from "../cut-text.ts";
 import { CheckboxField } from "../fields.tsx";
+import { makeSmall } from "../small-picture.ts";
 import { StrikeForm } from "../strike-form.tsx";
-import { makeSmall, releasePhoto } from "./photo-queue.ts";
+import { releasePhoto } from "./photo-queue.ts";
 import { RemovePhoto } from "./remove-photo.tsx";
 import { useUnsentPictures } from "./use-unsent-pictures.ts";
 

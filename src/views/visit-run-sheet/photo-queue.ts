@@ -3,10 +3,6 @@ import { createStore, del, entries, set, update } from "idb-keyval";
 import { COME_AGAIN, errorIn } from "../server-answer.ts";
 import { loadQueue } from "../visit-log/waiting-store.ts";
 
-/** Longest side that is kept, pixels; largest file, MB: a nut is read well at this, and a cellar's signal carries it. */
-const LONGEST_SIDE = 1600;
-const MOST_MB = 0.6;
-
 export interface HeldPhoto {
   readonly visitId: string;
   readonly blob: Blob;
@@ -15,18 +11,6 @@ export interface HeldPhoto {
 }
 
 const store = () => createStore("brass-nut", "photos");
-
-/** The picture made small, as JPEG. Errors: Error when the file is no picture this browser can read. */
-export async function makeSmall(file: File): Promise<Blob> {
-  const { default: compress } = await import("browser-image-compression");
-  // Its own worker would load a script from elsewhere.
-  return compress(file, {
-    maxSizeMB: MOST_MB,
-    maxWidthOrHeight: LONGEST_SIDE,
-    useWebWorker: false,
-    fileType: "image/jpeg",
-  });
-}
 
 /** Errors: whatever the browser throws when it has no more room. */
 export async function holdPhoto(visitId: string, photo: string, blob: Blob): Promise<void> {
