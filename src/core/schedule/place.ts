@@ -5,7 +5,8 @@
  */
 import type { Block } from "./blocks.ts";
 import { bestDive, type PlacedBlock } from "./dive.ts";
-import { leastLength, type Network, networkOf } from "./network.ts";
+import { leastLengthBelow, quickLeastLength } from "./least-length.ts";
+import { type Network, networkOf } from "./network.ts";
 
 export interface Placement {
   readonly placed: readonly PlacedBlock[];
@@ -186,9 +187,10 @@ class OrderSearch {
 export function placeBlocks(blocks: readonly Block[], hands: 1 | 2, effort: number): Placement {
   if (blocks.length === 0) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
   const network = networkOf(blocks);
-  const leastMin = leastLength(network, hands);
+  const quickLeastMin = quickLeastLength(network, hands);
   const most = effort * Math.min(MOST_DIVE_PLACINGS, PLACINGS_TIMES_BLOCKS / blocks.length);
-  const found = bestDive(network, hands, leastMin, most);
+  const found = bestDive(network, hands, quickLeastMin, most);
+  const leastMin = leastLengthBelow(network, hands, quickLeastMin, found.endMin);
   const ends = (placed: readonly PlacedBlock[], totalMin: number, isProved: boolean): Placement => ({
     placed,
     totalMin,
