@@ -1,5 +1,6 @@
 import { defineMiddleware } from "astro:middleware";
 import { v4 as uuid } from "uuid";
+import { requestContext } from "./app/context.ts";
 import { AppError, asAppError, errorResponse } from "./app/http/app-error.ts";
 import { crossOriginFault } from "./app/http/origin.ts";
 import { shopDisplayTold } from "./app/shop/display.ts";
@@ -28,7 +29,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
         });
   }
   if (!isApi) {
-    await shopDisplayTold();
+    await shopDisplayTold(requestContext());
     return next();
   }
   try {

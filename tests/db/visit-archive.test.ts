@@ -88,6 +88,8 @@ describe("a visit's file with its pictures", () => {
       "invalid",
       /JPEG, PNG or WebP/,
     );
+    const many = Object.fromEntries(Array.from({ length: 201 }, (_, at) => [`pictures/${idOf(at)}`, PNG]));
+    await refused(importVisitArchive(there(), await changed(many)), "invalid", /more than the 200 pictures/);
     // Small where it lies, far too large unpacked.
     await refused(
       importVisitArchive(there(), await changed({ [`pictures/${SHOWN}`]: Buffer.alloc(3_000_000) })),

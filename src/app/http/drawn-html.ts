@@ -1,7 +1,8 @@
-/** Drawings of a page as HTML: drawn once for the same figures, whichever page shows them. */
+/** Drawings of a page as HTML: drawn once for the same figures in the same units, whichever page shows them. */
 import { LRUCache } from "lru-cache";
 import { createElement, type FunctionComponent } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
+import { displayInUse } from "../../labels/display.ts";
 
 /** Drawings of one kind held in memory at most. */
 const MOST_HELD = 4000;
@@ -12,7 +13,7 @@ const drawn = new WeakMap<object, LRUCache<string, string>>();
 export function drawnHtml<P extends object>(drawing: FunctionComponent<P>, props: P): string {
   const held = drawn.get(drawing) ?? new LRUCache<string, string>({ max: MOST_HELD });
   drawn.set(drawing, held);
-  const key = JSON.stringify(props);
+  const key = JSON.stringify([displayInUse(), props]);
   const cached = held.get(key);
   if (cached !== undefined) return cached;
   const html = renderToStaticMarkup(createElement(drawing, props));

@@ -4,7 +4,7 @@ import { UNIT_FAMILIES } from "../../core/units/index.ts";
 import type { Db } from "../../db/client.ts";
 import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import { CLOCKS, showAs, USUAL_DISPLAY } from "../../labels/display.ts";
-import { type Context, requestContext } from "../context.ts";
+import type { Context } from "../context.ts";
 import { AppError, invalid } from "../http/app-error.ts";
 import { SOMEBODY_ELSE } from "./shop.ts";
 
@@ -47,8 +47,8 @@ export async function setDisplay({ sql }: Pick<Context, "sql">, form: FormData, 
 let told: Promise<void> | undefined;
 
 /** Resolves once this server writes as its shop does; reads the setting once. While the database cannot be asked, the usual way holds and the next request asks again. */
-export function shopDisplayTold(): Promise<void> {
-  told ??= versionedDisplay(requestContext()).then(
+export function shopDisplayTold(context: Pick<Context, "sql">): Promise<void> {
+  told ??= versionedDisplay(context).then(
     ({ display }) => showAs(display),
     () => {
       told = undefined;

@@ -9,7 +9,7 @@ import { pictureType, pixelFault } from "../http/picture.ts";
 /** Largest picture, bytes: the browser makes them smaller than this. */
 export const MOST_PICTURE_BYTES = 900_000;
 /** Most pictures of one visit: a long day with every joint from two sides. */
-const MOST_PHOTOS = 200;
+export const MOST_PHOTOS = 200;
 
 /** Room all pictures of the shop may take on the disk, bytes. */
 const MOST_SHOP_BYTES = 20_000_000_000;

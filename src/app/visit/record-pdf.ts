@@ -13,7 +13,7 @@ import { inShopUnits } from "../../labels/display.ts";
 import { dayText, stampText } from "../../labels/site-time.ts";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
-import { versionedDisplay } from "../shop/display.ts";
+import { shopDisplayTold, versionedDisplay } from "../shop/display.ts";
 import { versionedLogo } from "../shop/logo.ts";
 import { linkBase, shopDetails } from "../shop/shop-details.ts";
 import { figuresFor } from "./connection-page.ts";
@@ -114,6 +114,7 @@ export async function recordPdf(
   if (site === null) throw notFound("visit");
   const now = context.now();
   const shop = await shopDetails(context);
+  await shopDisplayTold(context);
   const { display } = await versionedDisplay(context);
   const { base } = linkBase(shop, origin);
   const sections = recordOf(state, context.tables, now.toISOString());

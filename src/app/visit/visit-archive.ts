@@ -5,7 +5,7 @@ import type { VisitState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
-import { checkPicture, keepPhoto, MOST_PICTURE_BYTES } from "./photos.ts";
+import { checkPicture, keepPhoto, MOST_PHOTOS, MOST_PICTURE_BYTES } from "./photos.ts";
 import { type AddedEvents, readVisit } from "./visit.ts";
 import { exportVisit, importVisit } from "./visit-file.ts";
 
@@ -93,8 +93,11 @@ export async function importVisitArchive(
   const json = zip.file(VISIT_JSON);
   if (json === null) throw unfit(`has no ${VISIT_JSON} in it`);
   const text = (await unpack(json, MOST_JSON_BYTES)).toString("utf8");
+  const entries = zip.filter((name, { dir }) => !dir && name.startsWith(PICTURES));
+  if (entries.length > MOST_PHOTOS)
+    throw unfit(`has more than the ${MOST_PHOTOS} pictures a visit keeps in it`);
   const pictures: { readonly id: string; readonly bytes: Buffer }[] = [];
-  for (const entry of zip.filter((name, { dir }) => !dir && name.startsWith(PICTURES))) {
+  for (const entry of entries) {
     const id = pictureId.safeParse(entry.name.slice(PICTURES.length));
     if (!id.success) throw unfit(`has a picture without an id in it: ${entry.name}`);
     const bytes = await unpack(entry, MOST_PICTURE_BYTES);

@@ -3,7 +3,8 @@
  * which blocks may begin, narrowed by what must come before what, leave no room. Source: destructive lower bounds as in Klein and
  * Scholl (1999); disjunctive pairs as in Carlier and Pinson (1989); energetic reasoning as in Baptiste, Le Pape and Nuijten (1999).
  */
-import { type HandsUsed, leastBesideBoth, leastLength, type Network } from "./network.ts";
+import { leastBesideBoth, leastLength } from "./least-work.ts";
+import type { HandsUsed, Network } from "./network.ts";
 
 const SAME_MIN = 1e-9;
 
