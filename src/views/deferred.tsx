@@ -1,36 +1,62 @@
 import { type ComponentType, type ReactNode, useEffect, useState } from "react";
 
+/** Stands in the place of a part that is on its way. */
+export const OPENING = (
+  <p className="min-h-touch text-quiet" data-opening="">
+    Opening …
+  </p>
+);
+
 /**
- * Returns a component whose script is fetched when it is first shown, so that a page is at hand sooner. Until it is there, and on
- * the server, `meanwhile` stands in its place. Called at the top of a module, never in a component.
+ * Returns a component whose script is fetched when it is first shown, or `soon`: right after the page's own scripts, because the
+ * part must be there when the network has gone. Until it is there, and on the server, `meanwhile` stands in its place; where it
+ * cannot be fetched, that is said with a way to try again. Called at the top of a module, never in a component.
  */
 export function deferred<P extends object>(
   load: () => Promise<ComponentType<P>>,
-  meanwhile: ReactNode = (
-    <p className="min-h-touch text-quiet" data-opening="">
-      Opening …
-    </p>
-  ),
+  meanwhile: ReactNode = OPENING,
+  fetched: "when-shown" | "soon" = "when-shown",
 ): ComponentType<P> {
   let loaded: ComponentType<P> | null = null;
+  const fetchOnce = async () => {
+    loaded ??= await load();
+    return loaded;
+  };
+  // What fails here is tried again when the part is shown.
+  if (fetched === "soon" && typeof window !== "undefined") fetchOnce().catch(() => undefined);
   // biome-ignore lint/correctness/noComponentHookFactories: made once for each view, where the module is read.
   return function Deferred(props: P) {
     // A server renders what it can at once: a part it waited for would be moved into place by a script in the page, which the content security policy forbids.
     const [Shown, setShown] = useState<ComponentType<P> | null>(null);
+    const [failures, setFailures] = useState({ count: 0, isLast: false });
+    // biome-ignore lint/correctness/useExhaustiveDependencies: fetched once, and again when somebody asks for another try.
     useEffect(() => {
-      if (loaded !== null) {
-        setShown(() => loaded);
-        return;
-      }
       let isGone = false;
-      void load().then((component) => {
-        loaded = component;
-        if (!isGone) setShown(() => component);
-      });
+      fetchOnce().then(
+        (component) => {
+          if (!isGone) setShown(() => component);
+        },
+        () => {
+          if (!isGone) setFailures(({ count }) => ({ count, isLast: true }));
+        },
+      );
       return () => {
         isGone = true;
       };
-    }, []);
-    return Shown === null ? meanwhile : <Shown {...props} />;
+    }, [failures.count]);
+    if (Shown !== null) return <Shown {...props} />;
+    if (!failures.isLast || meanwhile === null) return meanwhile;
+    return (
+      <p className="fault">
+        This part could not be fetched: no connection.{" "}
+        <button
+          type="button"
+          className="underline"
+          onClick={() => setFailures(({ count }) => ({ count: count + 1, isLast: false }))}
+        >
+          Try again
+        </button>
+      </p>
+    );
   };
 }

@@ -53,7 +53,7 @@ describe("Identify", () => {
       .getByRole("button", { name: "Compare", exact: true })
       .click();
     await page.getByRole("heading", { name: "Side by side" }).waitFor();
-    await page.getByText("6 crests span 0.208 against 0.250 in").waitFor();
+    await page.getByText("6 crests span 0.208 in against 0.250 in").waitFor();
     await page
       .getByText(/binds inside the first turn/)
       .first()

@@ -109,7 +109,7 @@ describe("the line bench", () => {
       .getByRole("button", { name: /^Try angle stop/ })
       .first()
       .click();
-    await page.getByText(/Good lengths/).waitFor();
+    await page.getByText("Good lengths", { exact: true }).waitFor();
     await page.getByText(/^\d+ in: good$/).waitFor();
     await leave();
   });

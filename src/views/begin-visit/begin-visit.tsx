@@ -4,7 +4,7 @@ import { v4 as uuid } from "uuid";
 import { openingActs, type PresetGroup } from "../../core/opening/index.ts";
 import type { VisitTemplate } from "../../core/survey/index.ts";
 import type { VisitEvent } from "../../core/visit/index.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred, OPENING } from "../deferred.tsx";
 import { addWaiting } from "../visit-log/waiting-store.ts";
 import type { BegunVisitProps } from "./begun-visit.tsx";
 import { ChooseOpening } from "./choose-opening.tsx";
@@ -17,7 +17,7 @@ import {
 } from "./opening-fields.ts";
 
 // The page first asks what is to be connected; what follows is the survey.
-const BegunVisit = deferred(async () => (await import("./begun-visit.tsx")).BegunVisit);
+const BegunVisit = deferred(async () => (await import("./begun-visit.tsx")).BegunVisit, OPENING, "soon");
 
 export interface BeginVisitProps extends Omit<BegunVisitProps, "visitId" | "connectionId"> {
   readonly groups: readonly PresetGroup[];

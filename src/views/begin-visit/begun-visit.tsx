@@ -4,7 +4,7 @@ import type { Place } from "../../core/identify/index.ts";
 import type { StepTables } from "../../core/step/index.ts";
 import { foldVisit } from "../../core/visit/index.ts";
 import type { EndOffer } from "../../drawing/end-choice.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred, OPENING } from "../deferred.tsx";
 import type { PracticeRow } from "../survey/practice-choices.tsx";
 import { ConnectionSurvey } from "../survey/survey.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
@@ -13,6 +13,8 @@ import { begunHash } from "./opening-fields.ts";
 
 const NotesAndPhotos = deferred(
   async () => (await import("../visit-run-sheet/notes-and-photos.tsx")).NotesAndPhotos,
+  OPENING,
+  "soon",
 );
 
 export interface BegunVisitProps {

@@ -19,7 +19,7 @@ import {
 } from "./projection.ts";
 
 // What is pulled needs a script; the drawing stands without.
-const Handle = deferred(async () => (await import("./handle.tsx")).Handle, null);
+const Handle = deferred(async () => (await import("./handle.tsx")).Handle, null, "soon");
 
 interface ElevationProps {
   readonly seen: ElevationSide;

@@ -12,7 +12,7 @@ import {
 import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
 import type { Insertion } from "../../core/tube/index.ts";
 import { lengthText } from "../../labels/display.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred, OPENING } from "../deferred.tsx";
 import { RadioGroup, SelectField } from "../fields.tsx";
 import { Elevations } from "./elevations.tsx";
 import { intervalIn } from "./good-lengths.ts";
@@ -30,7 +30,7 @@ import {
 import { useSolver } from "./use-solver.ts";
 
 // Shown once the solver has answered.
-const LengthAnswer = deferred(async () => (await import("./answer.tsx")).LengthAnswer);
+const LengthAnswer = deferred(async () => (await import("./answer.tsx")).LengthAnswer, OPENING, "soon");
 const LengthsTable = deferred(async () => (await import("./lengths-table.tsx")).LengthsTable);
 const PlacePanel = deferred(async () => (await import("./place-panel.tsx")).PlacePanel);
 const RiserTool = deferred(async () => (await import("./riser-tool.tsx")).RiserTool);

@@ -3,7 +3,7 @@ import { failsToClose } from "../../core/isolation/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
 import { quantityText, rangeText } from "../../labels/display.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred, OPENING } from "../deferred.tsx";
 import { HammerHeard } from "../hammer-heard.tsx";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -11,9 +11,9 @@ import type { RunLine } from "./run-lines.ts";
 import { StepRow } from "./step-row.tsx";
 import { tickAct, tickOf } from "./tick.ts";
 
-// Asked at one step of a sheet.
-const ReplaceStop = deferred(async () => (await import("./stop-proof.tsx")).ReplaceStop);
-const StopProof = deferred(async () => (await import("./stop-proof.tsx")).StopProof);
+// Asked at one step of a sheet, with a network or without.
+const ReplaceStop = deferred(async () => (await import("./stop-proof.tsx")).ReplaceStop, OPENING, "soon");
+const StopProof = deferred(async () => (await import("./stop-proof.tsx")).StopProof, OPENING, "soon");
 
 interface RunSheetRowProps {
   readonly line: RunLine;

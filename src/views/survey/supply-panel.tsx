@@ -1,11 +1,11 @@
 import { placeOfSupply } from "../../core/survey/index.ts";
 import { SUPPLY_WORDS } from "../../labels/survey.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred, OPENING } from "../deferred.tsx";
 import { EndPicker } from "../end-picker/end-picker.tsx";
 import { RadioGroup } from "../fields.tsx";
 import type { PanelProps } from "./panel-props.ts";
 
-const SupplyMore = deferred(async () => (await import("./supply-more.tsx")).SupplyMore);
+const SupplyMore = deferred(async () => (await import("./supply-more.tsx")).SupplyMore, OPENING, "soon");
 
 /** What the line begins at, and what else is known of it. */
 export function SupplyPanel({ draft: { survey }, set, guess, offer }: PanelProps) {

@@ -4,7 +4,7 @@ import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
 import { timeText } from "../../labels/site-time.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred, OPENING } from "../deferred.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
 import { lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
 import { RunSheetRow } from "../run-sheet/run-sheet-row.tsx";
@@ -17,7 +17,11 @@ import { type Planned, useSchedule } from "./use-schedule.ts";
 import { WaitTimers } from "./wait-timers.tsx";
 import { WakeLock } from "./wake-lock.tsx";
 
-const NotesAndPhotos = deferred(async () => (await import("./notes-and-photos.tsx")).NotesAndPhotos);
+const NotesAndPhotos = deferred(
+  async () => (await import("./notes-and-photos.tsx")).NotesAndPhotos,
+  OPENING,
+  "soon",
+);
 
 const MINUTE_MS = 60_000;
 const later = (from: string, minutes: number) =>
