@@ -50,7 +50,7 @@ export const HELP = {
     text: "A way is refused for what cannot be right: too little water, too weak, the wrong place. Among the rest the usual kind for the place comes first, then whether it reaches, then joints, then price.",
   },
   good: {
-    term: "Good lengths",
+    term: "Good, taut, touchy",
     text: "Good: both cuffs leave straight, no bend is tighter than the line stands, and there is slack. Taut pulls on the joints, a tight bend kinks, excess lies in the way. Touchy: an eighth of an inch at an end changes the bend a lot.",
   },
   residual: {
