@@ -77,7 +77,7 @@ describe("a first visit", () => {
     await page.getByRole("button", { name: "Save the survey" }).click();
     await page.getByRole("alert").getByText("Not saved").waitFor();
     await page.getByLabel("Shortest that reaches").fill('10-1/2"');
-    await page.getByText("= 10 1/2 in (10.500 in)").waitFor();
+    await page.getByText("= 10 1/2 in (10.5 in)").waitFor();
     await openPart(page, "stop");
     await page.getByText("holds", { exact: true }).click();
     await page.getByText("flushed and held", { exact: true }).click();
