@@ -218,12 +218,17 @@ describe("a visit of six connections", () => {
     await notes.getByText("blister at the cuff").waitFor();
     const png = await page.screenshot();
     await notes.getByLabel(/Seen, done, told/).fill("old line");
+    const kept = page.waitForResponse(
+      (response) => response.request().method() === "PUT" && response.url().includes("/photos/"),
+    );
     await notes
       .getByLabel("Add a picture")
       .setInputFiles({ name: "line.png", mimeType: "image/png", buffer: png });
     const picture = notes.getByRole("img", { name: "old line" });
     await picture.waitFor();
     await saved(page);
+    // Shown from the device before the server has the picture.
+    assert.equal((await kept).status(), 200);
     await page.waitForFunction(() =>
       [...document.querySelectorAll("img")].some((each) => each.alt && each.naturalWidth > 0),
     );
