@@ -24,10 +24,12 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
     <section aria-label="The chosen length" aria-live="polite">
       <p className="text-head leading-tight font-bold">
         {lengthText(chosen.lengthIn)}:{" "}
-        <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>{" "}
-        <HelpButton topic="good" />
+        <span className={RATING_INK[chosen.rating]}>{RATING_WORDS[chosen.rating]}</span>
       </p>
-      <p>{RATING_MEANS[chosen.rating]}</p>
+      <div className="flex items-start">
+        <p>{RATING_MEANS[chosen.rating]}</p>
+        <HelpButton topic="good" />
+      </div>
       {curve && (
         <p className="figure text-quiet">
           tightest bend {bendOnTape(curve, bench)} {shopUnit("in")}, {lengthText(curve.worst.alongIn)} along;
