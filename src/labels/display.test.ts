@@ -1,7 +1,6 @@
 import assert from "node:assert/strict";
 import { after, before, describe, it } from "node:test";
 import {
-  asTypedHere,
   fieldText,
   fromShopValue,
   inShopUnits,
@@ -13,8 +12,9 @@ import {
   readFigure,
   shopUnit,
   showAs,
-  typedHere,
+  typedInField,
   USUAL_DISPLAY,
+  withShopUnit,
 } from "./display.ts";
 import { dayTimeText, fieldTimeText, hourText, timeText } from "./site-time.ts";
 
@@ -26,8 +26,8 @@ describe("a shop that has set nothing", () => {
     assert.equal(quantityText(58.2, "psi"), "58 psi");
     assert.equal(rangeText(20, 60, "psi"), "20 to 60 psi");
     assert.equal(inShopUnits("at 60 psi and 140 F"), "at 60 psi and 140 F");
-    assert.equal(typedHere("12", "in"), "12");
-    assert.equal(asTypedHere("12", "in"), "12");
+    assert.equal(typedInField("12", "in"), "12");
+    assert.equal(withShopUnit("12", "in"), "12");
     assert.equal(timeText("2026-11-24T18:05:00Z", ZONE), "14:05");
   });
 });
@@ -47,8 +47,8 @@ describe("a metric shop that counts to 12", () => {
   });
 
   it("reads bare numbers in its own units, and named ones as named", () => {
-    assert.equal(asTypedHere("318", "in"), "318 mm");
-    assert.equal(typedHere("12", "in"), "12 in");
+    assert.equal(withShopUnit("318", "in"), "318 mm");
+    assert.equal(typedInField("12", "in"), "12 in");
     const psi = (text: string) => Math.round((readFigure(text, "psi", 0, 300) ?? Number.NaN) * 10) / 10;
     assert.equal(psi("4"), 58);
     assert.equal(psi("58 psi"), 58);

@@ -75,12 +75,12 @@ export const fieldText = (value: number, unit: TradeUnit) =>
   inUse.units === "us" ? String(value) : String(Number(shopValue(value, unit).toFixed(2)));
 
 /** What was typed before, as a field of this shop shows it. */
-export const typedHere = (typed: string, unit: "in" | "psi") =>
+export const typedInField = (typed: string, unit: "in" | "psi") =>
   inUse.units === "us" ? typed : typedText(typed, unit);
 
 /** Pressure (psi) or temperature (F) as typed, in either family's units; null: no such figure, or out of bounds. */
 export function readFigure(text: string, unit: "psi" | "F", least: number, most: number): number | null {
-  const read = parseFigure(asTypedHere(text, unit), unit);
+  const read = parseFigure(withShopUnit(text, unit), unit);
   return read.ok && read.value >= least && read.value <= most ? read.value : null;
 }
 
@@ -91,4 +91,5 @@ export const inShopUnits = (text: string) => sentenceIn(text, inUse.units);
 export const shopUnit = (unit: TradeUnit) => unitName(unit, inUse.units);
 
 /** What was typed, with the unit a bare number has in this shop. */
-export const asTypedHere = (text: string, unit: "in" | "psi" | "F") => withTypedUnit(text, unit, inUse.units);
+export const withShopUnit = (text: string, unit: "in" | "psi" | "F") =>
+  withTypedUnit(text, unit, inUse.units);

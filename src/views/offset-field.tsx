@@ -1,6 +1,6 @@
 import { useId, useState } from "react";
 import { explainLength, parseLength, parseOffset } from "../core/units/index.ts";
-import { asTypedHere, lengthFigure } from "../labels/display.ts";
+import { lengthFigure, withShopUnit } from "../labels/display.ts";
 
 interface OffsetFieldProps {
   readonly label: string;
@@ -19,7 +19,7 @@ function readOffset(
   { isSigned, isOptional }: Pick<OffsetFieldProps, "isSigned" | "isOptional">,
 ): Read {
   if (text.trim() === "" && isOptional) return { value: null };
-  const read = isSigned ? parseOffset(asTypedHere(text, "in")) : parseLength(asTypedHere(text, "in"));
+  const read = isSigned ? parseOffset(withShopUnit(text, "in")) : parseLength(withShopUnit(text, "in"));
   return read.ok ? { value: read.value.lengthIn } : { fault: explainLength(read.fault) };
 }
 

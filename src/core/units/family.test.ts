@@ -5,9 +5,10 @@ import { parseLength } from "./length.ts";
 import { parseFigure, typedText, withTypedUnit } from "./typed-figure.ts";
 
 test("figures are converted by the published factors", () => {
-  // NIST SP 811: 1 psi = 6.894 757 kPa; 1 gpm = 3.785 412 L/min; 1 in = 25.4 mm; 1 ft = 0.3048 m.
-  assert.ok(Math.abs(valueIn(100, "psi", "metric") - 6.894757) < 1e-9);
-  assert.ok(Math.abs(valueIn(2, "gpm", "metric") - 7.570824) < 1e-9);
+  // NIST SP 811, exact: 1 lbf = 4.448 221 615 260 5 N and 1 in = 0.0254 m, so 1 psi = 6 894.757 293 168 Pa; 1 gal = 3.785 411 784 L; 1 ft = 0.3048 m.
+  assert.ok(Math.abs(valueIn(100, "psi", "metric") - 6.894757293168) < 1e-9);
+  assert.ok(Math.abs(valueIn(2, "gpm", "metric") - 7.570823568) < 1e-9);
+  assert.ok(Math.abs(valueIn(1, "fl oz", "metric") - 29.5735295625) < 1e-9);
   assert.equal(valueIn(10, "in", "metric"), 254);
   assert.ok(Math.abs(valueIn(10, "ft", "metric") - 3.048) < 1e-12);
   assert.equal(valueIn(212, "F", "metric"), 100);

@@ -1,12 +1,12 @@
 /** Figures in the unit family a shop works in. Core works in the units of the trade; a figure is converted where somebody reads or types it, nowhere else. */
-import { MM_PER_IN } from "../constants/index.ts";
-import { formatInches } from "./length.ts";
+import { M_PER_FT, M3_PER_US_GAL, MM_PER_IN, PA_PER_PSI } from "../constants/index.ts";
+import { formatInches, parseAmount } from "./length.ts";
 
 /** The families a shop may choose from: inches, psi, F and gpm, or millimeters, bar, C and liters. */
 export const UNIT_FAMILIES = ["us", "metric"] as const;
 export type UnitFamily = (typeof UNIT_FAMILIES)[number];
 
-/** What a unit of the trade becomes in the metric family. */
+/** What a unit of the trade becomes in the metric family. Gallon, quart and fluid ounce are those of the United States. */
 interface Counterpart {
   readonly unit: string;
   /** Metric value of one unit; a temperature also has where its scale begins. */
@@ -14,19 +14,23 @@ interface Counterpart {
   readonly zeroAt?: number;
   /** Decimals of the metric figure beyond those of the figure it comes from: the step of both is about as fine. */
   readonly finer: number;
+  /** A figure without decimals is told to so many of a much smaller unit. */
+  readonly wholeStep?: number;
 }
 
-/** NIST SP 811 (2008), appendix B.8. */
+const PA_PER_BAR = 100_000;
+const L_PER_GAL = 1000 * M3_PER_US_GAL;
+
 const COUNTERPARTS = {
-  psi: { unit: "bar", factor: 0.068_947_57, finer: 2 },
-  gpm: { unit: "L/min", factor: 3.785_412, finer: 0 },
+  psi: { unit: "bar", factor: PA_PER_PSI / PA_PER_BAR, finer: 2 },
+  gpm: { unit: "L/min", factor: L_PER_GAL, finer: 0 },
   F: { unit: "°C", factor: 5 / 9, zeroAt: 32, finer: 0 },
   in: { unit: "mm", factor: MM_PER_IN, finer: -1 },
-  ft: { unit: "m", factor: 0.3048, finer: 1 },
-  "ft/s": { unit: "m/s", factor: 0.3048, finer: 1 },
-  gal: { unit: "L", factor: 3.785_412, finer: 1 },
-  qt: { unit: "L", factor: 0.946_352_9, finer: 1 },
-  "fl oz": { unit: "mL", factor: 29.573_53, finer: -1 },
+  ft: { unit: "m", factor: M_PER_FT, finer: 1 },
+  "ft/s": { unit: "m/s", factor: M_PER_FT, finer: 1 },
+  gal: { unit: "L", factor: L_PER_GAL, finer: 1 },
+  qt: { unit: "L", factor: L_PER_GAL / 4, finer: 1 },
+  "fl oz": { unit: "mL", factor: (1000 * L_PER_GAL) / 128, finer: -1, wholeStep: 10 },
 } as const satisfies Record<string, Counterpart>;
 
 /** A unit of the trade that has a counterpart in the metric family. */
@@ -53,12 +57,10 @@ export function valueFrom(value: number, unit: TradeUnit, family: UnitFamily): n
 
 /** Returns a metric figure with as many decimals as say what the original said; none below one. */
 function metricFigure(value: number, unit: TradeUnit, decimals: number): string {
-  const kept = decimals + COUNTERPARTS[unit].finer;
+  const { finer, wholeStep = 1 }: Counterpart = COUNTERPARTS[unit];
+  const kept = decimals + finer;
   const converted = valueIn(value, unit, "metric");
-  if (kept >= 0) return converted.toFixed(kept);
-  // A figure without decimals in a much larger unit: to the nearest ten.
-  const isCoarse = unit === "fl oz";
-  return String(isCoarse ? Math.round(converted / 10) * 10 : Math.round(converted));
+  return kept >= 0 ? converted.toFixed(kept) : String(Math.round(converted / wholeStep) * wholeStep);
 }
 
 /**
@@ -90,25 +92,17 @@ const NAMED =
   "compression|nominal|pipe|copper|PEX|CPVC|tube|stop|thread|nipple|hose|wrench|valve|line|ball|supply|arrestor|outside";
 /** A wrench is called by the size marked on it; where two fit, "5/8 in or 11/16 in wrench". */
 const WRENCH = `(?: or (?:${NUMBER}) in)+ wrench`;
+/** An inch is also a word, and the end of a name. */
+const INCH = String.raw`in(?! (?:the|a|an|this|that|its|one|${NAMED})\b)(?!${WRENCH})`;
+const isTradeUnit = (text: string): text is TradeUnit => text in COUNTERPARTS;
+const UNITS = Object.keys(COUNTERPARTS)
+  .map((unit) => (unit === "in" ? INCH : unit))
+  .join("|");
 /** One or more numbers that share a unit ("20 to 60 psi", "9, 12 in"), then the unit as a word of its own. */
 const FIGURE = new RegExp(
-  String.raw`(?<![\w./-])((?:${NUMBER})(?:(?: to |, | and | or )(?:${NUMBER}))*) ?(psi|gpm|°F|F|in(?! (?:the|a|an|this|that|its|one|${NAMED})\b)(?!${WRENCH})|ft/s|ft|gal|qt|fl oz)(?![\w/-])`,
+  String.raw`(?<![\w./-])((?:${NUMBER})(?:(?: to |, | and | or )(?:${NUMBER}))*) ?°?(${UNITS})(?![\w/-])`,
   "g",
 );
-
-/** The value of a number as a sentence writes it, and its decimals. */
-function readNumber(text: string): { readonly value: number; readonly decimals: number } {
-  const [whole = "0", fraction] = text.includes("/")
-    ? text.includes(" ")
-      ? text.split(" ")
-      : ["0", text]
-    : [text];
-  const [over, under] = (fraction ?? "0/1").split("/").map(Number);
-  return {
-    value: Number(whole) + (over ?? 0) / (under ?? 1),
-    decimals: text.includes(".") ? (text.split(".")[1] ?? "").length : 0,
-  };
-}
 
 const NUMBERS = new RegExp(NUMBER, "g");
 
@@ -118,19 +112,15 @@ const NUMBERS = new RegExp(NUMBER, "g");
  */
 export function sentenceIn(text: string, family: UnitFamily): string {
   if (family === "us") return text;
-  return text.replace(FIGURE, (_, numbers: string, written: string) => {
-    const unit = written === "°F" ? "F" : readUnit(written);
-    if (unit === null) return `${numbers} ${written}`;
+  return text.replace(FIGURE, (figure, numbers: string, unit: string) => {
+    if (!isTradeUnit(unit)) return figure;
     const converted = numbers.replace(NUMBERS, (number) => {
-      const { value, decimals } = readNumber(number);
-      return metricFigure(value, unit, decimals);
+      const read = parseAmount(number);
+      if (!read.ok) return number;
+      const { numerator, denominator } = read.value;
+      const [, decimals = ""] = number.split(".");
+      return metricFigure(numerator / denominator, unit, decimals.length);
     });
     return `${converted} ${COUNTERPARTS[unit].unit}`;
   });
-}
-
-const TRADE_UNITS: readonly TradeUnit[] = ["psi", "gpm", "F", "in", "ft", "ft/s", "gal", "qt", "fl oz"];
-
-function readUnit(written: string): TradeUnit | null {
-  return TRADE_UNITS.find((unit) => unit === written) ?? null;
 }

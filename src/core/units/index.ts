@@ -14,4 +14,4 @@ export {
 export { explainLength, formatInches, parseLength, parseOffset } from "./length.ts";
 export { formatCents } from "./money.ts";
 export { formatTurn, formatTurns } from "./turns.ts";
-export { parseFigure, typedText, withTypedUnit } from "./typed-figure.ts";
+export { F_OF, PSI_OF, parseFigure, typedText, withTypedUnit } from "./typed-figure.ts";

@@ -71,8 +71,8 @@ function decimal(text: string): ExactInches {
   return ratio(Number(`${whole || "0"}${part}`), 10 ** part.length);
 }
 
-/** "6", "6.5", "1/2", "6 1/2", "6-1/2": a number of inches (or of whatever unit follows it). */
-function amount(text: string): Result<ExactInches, LengthFault> {
+/** Reads "6", "6.5", "1/2", "6 1/2", "6-1/2": a number of inches (or of whatever unit follows it), exactly. Errors: a fault with a reason; never throws. */
+export function parseAmount(text: string): Result<ExactInches, LengthFault> {
   const plain = /^(\d{1,6}(?:\.\d{0,6})?|\.\d{1,6})$/.exec(text);
   if (plain?.[1]) return succeed(decimal(plain[1]));
   const fraction = /^(?:(\d{1,6})(?: | ?- ?))?(\d{1,4}) ?\/ ?(\d{1,4})$/.exec(text);
@@ -106,13 +106,13 @@ export function parseLength(text: string): Result<TypedLength, LengthFault> {
 function exactLength(clean: string): Result<ExactInches, LengthFault> {
   const metric = /^(.+?) ?(mm|cm)$/.exec(clean);
   if (metric?.[1] && metric[2]) {
-    const read = amount(metric[1]);
+    const read = parseAmount(metric[1]);
     const perTenthMm = metric[2] === "mm" ? 10 : 100;
     return read.ok ? succeed(scaled(read.value, perTenthMm, MM_PER_IN * 10)) : read;
   }
   const feet = /^(.+?) ?(?:'|ft|feet|foot)(?: ?-? ?(.+))?$/.exec(clean);
   if (feet?.[1]) {
-    const whole = amount(feet[1]);
+    const whole = parseAmount(feet[1]);
     if (!whole.ok) return whole;
     const feetIn = scaled(whole.value, IN_PER_FT);
     if (feet[2] === undefined) return succeed(feetIn);
@@ -125,8 +125,8 @@ function exactLength(clean: string): Result<ExactInches, LengthFault> {
   return inches(clean);
 }
 
-function inches(text: string): ReturnType<typeof amount> {
-  return amount(text.replace(/ ?("|in\.?|inch|inches)$/, ""));
+function inches(text: string): ReturnType<typeof parseAmount> {
+  return parseAmount(text.replace(/ ?("|in\.?|inch|inches)$/, ""));
 }
 
 /**

@@ -1,6 +1,8 @@
 /** A logger's CSV file as readings: columns chosen, units turned into ours, every bad row named, nothing taken in by halves. Pure. */
+
 import { parse } from "csv-parse/browser/esm/sync";
 import type { Sample } from "../../core/hold/index.ts";
+import { F_OF, PSI_OF } from "../../core/units/index.ts";
 
 export const TIME_UNITS = ["s", "min", "h", "clock"] as const;
 export const PRESSURE_UNITS = ["psi", "bar", "kPa"] as const;
@@ -24,12 +26,6 @@ export interface Table {
   readonly rows: readonly (readonly string[])[];
 }
 
-/** psi for one of each. Source: 1 bar = 100 kPa; 1 psi = 6.894757 kPa. */
-const PSI_PER: Readonly<Record<Mapping["pressureUnit"], number>> = {
-  psi: 1,
-  bar: 100 / 6.894757,
-  kPa: 1 / 6.894757,
-};
 const SECONDS_PER = { s: 1, min: 60, h: 3600 } as const;
 const MOST_FAULTS = 20;
 
@@ -168,9 +164,8 @@ export function readLog({ rows }: Table, mapping: Mapping): ReadLog {
       const t = clock.timeOf(seconds - start, samples, at + 2);
       if (t === null) fault("is not later than the line before it");
       else {
-        const psi = Number(Math.max(0, pressure * PSI_PER[mapping.pressureUnit]).toFixed(4));
-        const tempF =
-          temp === null ? null : Number((mapping.tempUnit === "C" ? temp * 1.8 + 32 : temp).toFixed(3));
+        const psi = Number(Math.max(0, PSI_OF[mapping.pressureUnit](pressure)).toFixed(4));
+        const tempF = temp === null ? null : Number(F_OF[mapping.tempUnit](temp).toFixed(3));
         samples.push(tempF === null ? { t, psi } : { t, psi, tempF });
       }
     }

@@ -11,7 +11,7 @@ import {
   TPI_LIMITS,
 } from "../../core/identify/index.ts";
 import { explainLength, parseLength } from "../../core/units/index.ts";
-import { asTypedHere } from "../../labels/display.ts";
+import { withShopUnit } from "../../labels/display.ts";
 
 export type YesNoUnknown = "yes" | "no" | "unknown";
 
@@ -86,7 +86,7 @@ type Read = { readonly value: number | null; readonly fault: string | null };
 export function readReading(text: string): Read {
   if (text.trim() === "") return { value: null, fault: null };
   if (/^\s*[-–−]/.test(text)) return { value: null, fault: "A reading cannot be below nothing." };
-  const read = parseLength(asTypedHere(text, "in"));
+  const read = parseLength(withShopUnit(text, "in"));
   return read.ok
     ? { value: read.value.lengthIn, fault: null }
     : { value: null, fault: explainLength(read.fault) };

@@ -3,7 +3,7 @@
 import { fail, type Result, succeed } from "../../core/result/index.ts";
 import type { Survey, Typed } from "../../core/survey/index.ts";
 import { explainLength, parseFigure, parseLength } from "../../core/units/index.ts";
-import { asTypedHere, lengthFigure, lengthText, quantityText, typedHere } from "../../labels/display.ts";
+import { lengthFigure, lengthText, quantityText, typedInField, withShopUnit } from "../../labels/display.ts";
 
 export interface Draft {
   readonly survey: Survey;
@@ -21,16 +21,16 @@ export type Faults = Partial<Record<"label" | "min" | "max" | "psi" | "line" | "
 export function draftOf(survey: Survey): Draft {
   return {
     survey,
-    minText: typedHere(survey.length.min.typed, "in"),
-    maxText: typedHere(survey.length.max.typed, "in"),
-    psiText: typedHere(survey.staticPsi?.typed ?? "", "psi"),
-    lineText: typedHere(survey.line?.length?.typed ?? "", "in"),
-    roomText: typedHere(survey.inlet.clearance?.typed ?? "", "in"),
+    minText: typedInField(survey.length.min.typed, "in"),
+    maxText: typedInField(survey.length.max.typed, "in"),
+    psiText: typedInField(survey.staticPsi?.typed ?? "", "psi"),
+    lineText: typedInField(survey.line?.length?.typed ?? "", "in"),
+    roomText: typedInField(survey.inlet.clearance?.typed ?? "", "in"),
   };
 }
 
 export function readLength(text: string): Result<Typed, string> {
-  const typed = asTypedHere(text, "in");
+  const typed = withShopUnit(text, "in");
   const read = parseLength(typed);
   if (!read.ok) return fail(explainLength(read.fault));
   const { lengthIn } = read.value;
@@ -56,7 +56,7 @@ const HIGHEST_PSI = 300;
 
 /** Static pressure as typed: 58, 58.5, 58 psi, 4 bar; empty: not measured. */
 export function readPsi(text: string): Result<Typed | null, string> {
-  const typed = asTypedHere(text, "psi");
+  const typed = withShopUnit(text, "psi");
   if (typed === "") return succeed(null);
   const read = parseFigure(typed, "psi");
   if (!read.ok || read.value <= 0)
