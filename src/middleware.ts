@@ -3,7 +3,7 @@ import { v4 as uuid } from "uuid";
 import { requestContext } from "./app/context.ts";
 import { AppError, asAppError, errorResponse } from "./app/http/app-error.ts";
 import { crossOriginFault } from "./app/http/origin.ts";
-import { shopDisplayTold } from "./app/shop/display.ts";
+import { shopDisplay } from "./app/shop/display.ts";
 
 const READING = new Set(["GET", "HEAD", "OPTIONS"]);
 
@@ -29,7 +29,7 @@ export const onRequest = defineMiddleware(async (context, next) => {
         });
   }
   if (!isApi) {
-    await shopDisplayTold(requestContext());
+    await shopDisplay(requestContext());
     return next();
   }
   try {

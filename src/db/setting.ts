@@ -12,6 +12,17 @@ export async function readVersionedSetting(
   return row ?? { value: undefined, version: 0 };
 }
 
+/** Returns one field of a value as text, with the number of the change that made it: for values too large to be read for that. Null and 0 when nobody has set it. */
+export async function readSettingField(
+  sql: Db,
+  name: string,
+  path: readonly string[],
+): Promise<{ readonly text: string | null; readonly version: number }> {
+  const [row] = await sql<{ text: string | null; version: number }[]>`
+    select value #>> ${[...path]} as text, version from setting where name = ${name}`;
+  return row ?? { text: null, version: 0 };
+}
+
 /** Writes the value unless the name is taken; true when it was written. */
 export async function addSetting(sql: Db, name: string, value: object): Promise<boolean> {
   const added = await sql`

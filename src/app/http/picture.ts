@@ -19,6 +19,17 @@ export function pictureType(bytes: Buffer): PictureType | undefined {
   return STARTS.find(([, magic]) => magic.test(start))?.[0];
 }
 
+/** Returns a picture as an answer, which browsers keep: another picture has another address. */
+export function pictureAnswer(bytes: Buffer, type: PictureType): Response {
+  return new Response(new Uint8Array(bytes), {
+    headers: {
+      "content-type": type,
+      "cache-control": "private, max-age=31536000, immutable",
+      "content-security-policy": "default-src 'none'",
+    },
+  });
+}
+
 /** Returns why a picture's pixels are not taken, or null. */
 export function pixelFault(bytes: Buffer): string | null {
   try {

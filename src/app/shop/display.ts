@@ -2,11 +2,10 @@
 import { z } from "zod";
 import { UNIT_FAMILIES } from "../../core/units/index.ts";
 import type { Db } from "../../db/client.ts";
-import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import { CLOCKS, showAs, USUAL_DISPLAY } from "../../labels/display.ts";
 import type { Context } from "../context.ts";
-import { AppError, invalid } from "../http/app-error.ts";
-import { SOMEBODY_ELSE } from "./shop.ts";
+import { invalid } from "../http/app-error.ts";
+import { keepSetting, readSetting } from "./setting.ts";
 
 const DISPLAY = "display";
 
@@ -30,28 +29,34 @@ export async function versionedDisplay({
 }: {
   readonly sql: Db;
 }): Promise<{ readonly display: ShopDisplay; readonly version: number }> {
-  const { value, version } = await readVersionedSetting(sql, DISPLAY);
-  const parsed = displaySchema.safeParse(value);
-  return { display: parsed.success ? parsed.data : USUAL, version };
+  const { value, version } = await readSetting(sql, DISPLAY, displaySchema);
+  return { display: value ?? USUAL, version };
 }
 
 /** Stores how the shop writes and prints from a form, and writes so from then on. Errors: AppError invalid naming the field; stale when somebody has changed it since the version `seen`. */
 export async function setDisplay({ sql }: Pick<Context, "sql">, form: FormData, seen: number): Promise<void> {
   const parsed = displaySchema.safeParse(Object.fromEntries(form));
   if (!parsed.success) throw invalid(parsed.error);
-  if ((await putSetting(sql, DISPLAY, parsed.data, seen)) === null)
-    throw new AppError("stale", SOMEBODY_ELSE);
+  await keepSetting(sql, DISPLAY, parsed.data, seen);
   showAs(parsed.data);
+  told = Promise.resolve(parsed.data);
 }
 
-let told: Promise<void> | undefined;
+let told: Promise<ShopDisplay> | undefined;
 
-/** Resolves once this server writes as its shop does; reads the setting once. While the database cannot be asked, the usual way holds and the next request asks again. */
-export function shopDisplayTold(context: Pick<Context, "sql">): Promise<void> {
+/**
+ * Returns how the shop writes and prints, once this server writes so: reads the setting the first time. While the database cannot
+ * be asked, the usual way holds and the next request asks again.
+ */
+export function shopDisplay(context: Pick<Context, "sql">): Promise<ShopDisplay> {
   told ??= versionedDisplay(context).then(
-    ({ display }) => showAs(display),
+    ({ display }) => {
+      showAs(display);
+      return display;
+    },
     () => {
       told = undefined;
+      return USUAL;
     },
   );
   return told;

@@ -1,6 +1,5 @@
 /** Our own shop beside the demonstration: which of the two is served, and what the first day asks for. */
 import { z } from "zod";
-import { putSetting } from "../../db/setting.ts";
 import { readEnvironment } from "../../env.ts";
 import { type openShopMessage, type ShopInUse, shopInUseSchema } from "../../schema/open-shop.ts";
 import { shopDetailsSchema } from "../../schema/shop-details.ts";
@@ -8,7 +7,7 @@ import { line } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid } from "../http/app-error.ts";
 import { PLUMBER, storedPlumber } from "./people.ts";
-import { SOMEBODY_ELSE } from "./shop.ts";
+import { keepSetting } from "./setting.ts";
 import { setShopDetails, versionedShopDetails } from "./shop-details.ts";
 
 /** Returns which shop is served; null where whoever started this server can serve no other. */
@@ -43,8 +42,7 @@ const plumberForm = z.object({ plumber: line(100) });
 export async function setPlumber({ sql }: Pick<Context, "sql">, form: FormData, seen: number): Promise<void> {
   const parsed = plumberForm.safeParse({ plumber: form.get("plumber") });
   if (!parsed.success) throw invalid(parsed.error);
-  if ((await putSetting(sql, PLUMBER, { name: parsed.data.plumber }, seen)) === null)
-    throw new AppError("stale", SOMEBODY_ELSE);
+  await keepSetting(sql, PLUMBER, { name: parsed.data.plumber }, seen);
 }
 
 /** Returns true until somebody has said who works here. */

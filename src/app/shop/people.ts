@@ -1,6 +1,6 @@
 import { z } from "zod";
 import type { Db } from "../../db/client.ts";
-import { readVersionedSetting } from "../../db/setting.ts";
+import { readSetting } from "./setting.ts";
 
 /** Name of the setting that says who works here. */
 export const PLUMBER = "plumber";
@@ -13,9 +13,8 @@ const NOT_NAMED = "Plumber, not named";
 export async function storedPlumber(
   sql: Db,
 ): Promise<{ readonly name: string | null; readonly version: number }> {
-  const { value, version } = await readVersionedSetting(sql, PLUMBER);
-  const parsed = plumber.safeParse(value);
-  return { name: parsed.success ? parsed.data.name : null, version };
+  const { value, version } = await readSetting(sql, PLUMBER, plumber);
+  return { name: value?.name ?? null, version };
 }
 
 /** Returns the name that stands on what is done now. */

@@ -1,10 +1,9 @@
 /** What the shop charges: one setting, from which estimates and bills are made. */
 import type { Rates } from "../../core/bill/index.ts";
-import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import { ratesForm, ratesSchema } from "../../schema/bill.ts";
 import type { Context } from "../context.ts";
-import { AppError, invalid } from "../http/app-error.ts";
-import { SOMEBODY_ELSE } from "./shop.ts";
+import { invalid } from "../http/app-error.ts";
+import { keepSetting, readSetting } from "./setting.ts";
 
 const RATES = "rates";
 
@@ -12,9 +11,8 @@ const RATES = "rates";
 export async function versionedRates({
   sql,
 }: Pick<Context, "sql">): Promise<{ readonly rates: Rates | null; readonly version: number }> {
-  const { value, version } = await readVersionedSetting(sql, RATES);
-  const parsed = ratesSchema.safeParse(value);
-  return { rates: parsed.success ? parsed.data : null, version };
+  const { value: rates, version } = await readSetting(sql, RATES, ratesSchema);
+  return { rates, version };
 }
 
 /** Stores what the shop charges from a form. Errors: AppError invalid naming the field; stale when somebody was quicker. */
@@ -29,5 +27,5 @@ export async function setRates({ sql }: Pick<Context, "sql">, form: FormData, se
     taxPercent: tax,
     taxOn,
   };
-  if ((await putSetting(sql, RATES, rates, seen)) === null) throw new AppError("stale", SOMEBODY_ELSE);
+  await keepSetting(sql, RATES, rates, seen);
 }

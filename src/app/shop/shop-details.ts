@@ -1,9 +1,8 @@
 /** Who the shop is: kept as one setting, shown on records and on what customers see. */
-import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import { type ShopDetails, shopDetailsSchema } from "../../schema/shop-details.ts";
 import type { Context } from "../context.ts";
-import { AppError, invalid } from "../http/app-error.ts";
-import { SOMEBODY_ELSE } from "./shop.ts";
+import { invalid } from "../http/app-error.ts";
+import { keepSetting, readSetting } from "./setting.ts";
 
 const DETAILS = "shop-details";
 
@@ -21,9 +20,8 @@ const UNSAID: ShopDetails = {
 export async function versionedShopDetails({
   sql,
 }: Pick<Context, "sql">): Promise<{ readonly details: ShopDetails; readonly version: number }> {
-  const { value, version } = await readVersionedSetting(sql, DETAILS);
-  const parsed = shopDetailsSchema.safeParse(value);
-  return { details: parsed.success ? parsed.data : UNSAID, version };
+  const { value, version } = await readSetting(sql, DETAILS, shopDetailsSchema);
+  return { details: value ?? UNSAID, version };
 }
 
 /** Returns who the shop is; empty where nobody has said. */
@@ -39,8 +37,7 @@ export async function setShopDetails(
 ): Promise<void> {
   const parsed = shopDetailsSchema.safeParse(Object.fromEntries(form));
   if (!parsed.success) throw invalid(parsed.error);
-  if ((await putSetting(sql, DETAILS, parsed.data, seen)) === null)
-    throw new AppError("stale", SOMEBODY_ELSE);
+  await keepSetting(sql, DETAILS, parsed.data, seen);
 }
 
 /** Returns the address links for customers begin with: the one the shop has set, else the one this page was asked under. */

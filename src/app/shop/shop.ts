@@ -11,7 +11,6 @@ import {
   putPartChoice,
   readPartChoices,
 } from "../../db/part-choice.ts";
-import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import {
   putShopPart,
   readShopParts,
@@ -25,6 +24,7 @@ import { partSchema } from "../../schema/part.ts";
 import { standardsSchema } from "../../schema/plan.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
+import { keepSetting, readSetting } from "./setting.ts";
 
 type ShopTools = Pick<Context, "sql" | "tables" | "plannerIndex" | "compute">;
 /** What changing a part takes: who, and when. */
@@ -78,9 +78,8 @@ const RULES = "house-rules";
 
 /** Returns what the shop has set, with the number of the last change: what a writer says to have looked at. */
 export async function versionedStandards({ sql }: Pick<Context, "sql">) {
-  const { value, version } = await readVersionedSetting(sql, RULES);
-  const parsed = standardsSchema.safeParse(value);
-  return { rules: parsed.success ? parsed.data : {}, version };
+  const { value, version } = await readSetting(sql, RULES, standardsSchema);
+  return { rules: value ?? {}, version };
 }
 
 /** Returns what the shop has set; what it has not is the default school. */
@@ -94,17 +93,13 @@ export function versionSeen(form: FormData): number {
   return Number.isSafeInteger(seen) ? seen : 0;
 }
 
-/** Told when two people change one setting. */
-export const SOMEBODY_ELSE =
-  "Nothing was kept: somebody else has changed this since you opened it. Both are shown below.";
-
 /** Stores the shop's standards. Errors: AppError stale when somebody has changed them since the version `seen`. */
 export async function setShopStandards(
   { sql }: Pick<Context, "sql">,
   rules: Partial<Standards>,
   seen: number,
 ): Promise<void> {
-  if ((await putSetting(sql, RULES, rules, seen)) === null) throw new AppError("stale", SOMEBODY_ELSE);
+  await keepSetting(sql, RULES, rules, seen);
 }
 
 export interface CatalogueLine {

@@ -5,7 +5,8 @@ import { readStock, replaceStock, reviseTruck, type StockRow, truckRevision } fr
 import { transact } from "../../db/transact.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
-import { catalogueLines, SOMEBODY_ELSE } from "./shop.ts";
+import { SOMEBODY_ELSE } from "./setting.ts";
+import { catalogueLines } from "./shop.ts";
 
 type TruckTools = Pick<Context, "sql" | "tables">;
 

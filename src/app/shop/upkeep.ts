@@ -2,8 +2,8 @@
 import { z } from "zod";
 import type { Upkeep } from "../../core/site/index.ts";
 import type { Db } from "../../db/client.ts";
-import { readVersionedSetting } from "../../db/setting.ts";
 import type { Context } from "../context.ts";
+import { readSetting } from "./setting.ts";
 
 export const UPKEEP = "upkeep";
 
@@ -19,11 +19,9 @@ export async function versionedUpkeep({
   readonly sql: Db;
   readonly tables: Context["tables"];
 }): Promise<{ readonly rules: readonly Upkeep[]; readonly version: number }> {
-  const { value, version } = await readVersionedSetting(sql, UPKEEP);
-  const parsed = upkeepSchema.safeParse(value);
-  const own = parsed.success ? parsed.data : {};
+  const { value: own, version } = await readSetting(sql, UPKEEP, upkeepSchema);
   return {
-    rules: tables.upkeep.map((rule) => ({ ...rule, months: own[rule.code] ?? rule.months })),
+    rules: tables.upkeep.map((rule) => ({ ...rule, months: own?.[rule.code] ?? rule.months })),
     version,
   };
 }

@@ -12,13 +12,12 @@ import {
   replaceAllDue,
   restoreDue,
 } from "../../db/due.ts";
-import { putSetting } from "../../db/setting.ts";
 import { transact } from "../../db/transact.ts";
 import { asLeftSchema } from "../../schema/as-left.ts";
 import { line, uuid } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
-import { AppError, invalid } from "../http/app-error.ts";
-import { SOMEBODY_ELSE } from "../shop/shop.ts";
+import { invalid } from "../http/app-error.ts";
+import { keepSetting } from "../shop/setting.ts";
 import { shopUpkeep, UPKEEP, upkeepSchema } from "../shop/upkeep.ts";
 
 const NAMESPACE = "3f2d8f0e-6b1c-4d0a-9a55-0a4e64e0f1c7";
@@ -170,8 +169,7 @@ export async function setUpkeep(
   const parsed = upkeepSchema.safeParse(typed);
   if (!parsed.success) throw invalid(parsed.error);
   await transact(context.sql, async (tx) => {
-    if ((await putSetting(tx, UPKEEP, parsed.data, seen)) === null)
-      throw new AppError("stale", SOMEBODY_ELSE);
+    await keepSetting(tx, UPKEEP, parsed.data, seen);
     const rules = await shopUpkeep({ sql: tx, tables: context.tables });
     const rows = (await connectionsAsLeft(tx)).flatMap(({ visitId, body }) => {
       const asLeft = asLeftSchema.parse(body);

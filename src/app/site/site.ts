@@ -30,7 +30,7 @@ import { asLeftSchema } from "../../schema/as-left.ts";
 import { type Contact, contactsSchema, customerForm, siteForm } from "../../schema/site.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid, notFound } from "../http/app-error.ts";
-import { SOMEBODY_ELSE } from "../shop/shop.ts";
+import { SOMEBODY_ELSE } from "../shop/setting.ts";
 import { storedValves } from "../visit/site-valves.ts";
 import { type AnyTicket, ticketsOf } from "../visit/today.ts";
 

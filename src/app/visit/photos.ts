@@ -4,7 +4,7 @@ import { transact } from "../../db/transact.ts";
 import { lockVisit } from "../../db/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, notFound } from "../http/app-error.ts";
-import { pictureType, pixelFault } from "../http/picture.ts";
+import { pictureAnswer, pictureType, pixelFault } from "../http/picture.ts";
 
 /** Largest picture, bytes: the browser makes them smaller than this. */
 export const MOST_PICTURE_BYTES = 900_000;
@@ -63,11 +63,5 @@ export async function showPhoto(
   const bytes = await readPhoto(sql, visit, photo);
   const type = bytes && pictureType(bytes);
   if (!bytes || type === undefined) throw notFound("picture");
-  return new Response(new Uint8Array(bytes), {
-    headers: {
-      "content-type": type,
-      "cache-control": "private, max-age=31536000, immutable",
-      "content-security-policy": "default-src 'none'",
-    },
-  });
+  return pictureAnswer(bytes, type);
 }

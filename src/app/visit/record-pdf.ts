@@ -13,8 +13,8 @@ import { inShopUnits } from "../../labels/display.ts";
 import { dayText, stampText } from "../../labels/site-time.ts";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
-import { shopDisplayTold, versionedDisplay } from "../shop/display.ts";
-import { versionedLogo } from "../shop/logo.ts";
+import { shopDisplay } from "../shop/display.ts";
+import { shopLogo } from "../shop/logo.ts";
 import { linkBase, shopDetails } from "../shop/shop-details.ts";
 import { figuresFor } from "./connection-page.ts";
 import { type RecordedConnection, recordOf } from "./record.ts";
@@ -114,11 +114,10 @@ export async function recordPdf(
   if (site === null) throw notFound("visit");
   const now = context.now();
   const shop = await shopDetails(context);
-  await shopDisplayTold(context);
-  const { display } = await versionedDisplay(context);
+  const { paper } = await shopDisplay(context);
   const { base } = linkBase(shop, origin);
   const sections = recordOf(state, context.tables, now.toISOString());
-  const { logo } = await versionedLogo(context);
+  const logo = await shopLogo(context);
   const who = [shop.name, shop.address, shop.phone, shop.licence && `licence ${shop.licence}`].filter(
     (part) => part !== "",
   );
@@ -168,7 +167,7 @@ export async function recordPdf(
   ];
   return context.compute.run(
     "pdf",
-    { title: `Record, ${state.title}`, author: shop.name, at: now, paper: display.paper, blocks },
+    { title: `Record, ${state.title}`, author: shop.name, at: now, paper, blocks },
     signal,
   );
 }

@@ -1,10 +1,9 @@
 /** Filters of the page of all visits that somebody has named. */
 import { z } from "zod";
-import { putSetting, readVersionedSetting } from "../../db/setting.ts";
 import { line } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid } from "../http/app-error.ts";
-import { SOMEBODY_ELSE } from "../shop/shop.ts";
+import { keepSetting, readSetting } from "../shop/setting.ts";
 
 const SAVED = "saved-views";
 const MOST_VIEWS = 30;
@@ -20,9 +19,8 @@ export type SavedView = z.output<typeof savedView>;
 export async function readSavedViews({
   sql,
 }: Pick<Context, "sql">): Promise<{ readonly views: readonly SavedView[]; readonly version: number }> {
-  const { value, version } = await readVersionedSetting(sql, SAVED);
-  const parsed = savedViews.safeParse(value);
-  return { views: parsed.success ? parsed.data : [], version };
+  const { value, version } = await readSetting(sql, SAVED, savedViews);
+  return { views: value ?? [], version };
 }
 
 /**
@@ -42,6 +40,5 @@ export async function changeSavedViews(
   if (next.length > MOST_VIEWS)
     throw new AppError("invalid", `At most ${MOST_VIEWS} views are saved: remove one first.`);
   const ordered = next.toSorted((a, b) => a.name.localeCompare(b.name, "en"));
-  if ((await putSetting(context.sql, SAVED, ordered, seen)) === null)
-    throw new AppError("stale", SOMEBODY_ELSE);
+  await keepSetting(context.sql, SAVED, ordered, seen);
 }
