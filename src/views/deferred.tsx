@@ -28,8 +28,8 @@ export function deferred<P extends object>(
   return function Deferred(props: P) {
     // A server renders what it can at once: a part it waited for would be moved into place by a script in the page, which the content security policy forbids.
     const [Shown, setShown] = useState<ComponentType<P> | null>(null);
-    const [failures, setFailures] = useState({ count: 0, isLast: false });
-    // biome-ignore lint/correctness/useExhaustiveDependencies: fetched once, and again when somebody asks for another try.
+    const [tries, setTries] = useState(1);
+    const [failedTry, setFailedTry] = useState(0);
     useEffect(() => {
       let isGone = false;
       fetchOnce().then(
@@ -37,23 +37,19 @@ export function deferred<P extends object>(
           if (!isGone) setShown(() => component);
         },
         () => {
-          if (!isGone) setFailures(({ count }) => ({ count, isLast: true }));
+          if (!isGone) setFailedTry(tries);
         },
       );
       return () => {
         isGone = true;
       };
-    }, [failures.count]);
+    }, [tries]);
     if (Shown !== null) return <Shown {...props} />;
-    if (!failures.isLast || meanwhile === null) return meanwhile;
+    if (failedTry < tries || meanwhile === null) return meanwhile;
     return (
       <p className="fault">
         This part could not be fetched: no connection.{" "}
-        <button
-          type="button"
-          className="underline"
-          onClick={() => setFailures(({ count }) => ({ count: count + 1, isLast: false }))}
-        >
+        <button type="button" className="underline" onClick={() => setTries(tries + 1)}>
           Try again
         </button>
       </p>

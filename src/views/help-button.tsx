@@ -2,19 +2,24 @@ import { useId } from "react";
 import { inShopUnits } from "../labels/display.ts";
 import { HELP, type HelpTopic } from "../labels/help.ts";
 
-/** A question mark beside a heading that opens two sentences about its term; closed by Escape or a tap elsewhere. */
+/** A question mark in a heading or a sentence that opens two sentences about a term; closed by Escape or a tap elsewhere. Needs no script of its own. */
 export function HelpButton({ topic }: { readonly topic: HelpTopic }) {
   const id = useId();
   const { term, text } = HELP[topic];
   return (
     <>
-      <button type="button" className="help-button" popoverTarget={id} aria-label={`What is: ${term}`}>
+      <button
+        type="button"
+        className="help-button no-print"
+        popoverTarget={id}
+        aria-label={`What is: ${term}`}
+      >
         ?
       </button>
-      <div id={id} popover="auto" className="help-text">
-        <p className="font-bold">{term}</p>
-        <p>{inShopUnits(text)}</p>
-      </div>
+      <span id={id} popover="auto" className="help-text">
+        <span className="block font-bold">{term}</span>
+        <span className="block">{inShopUnits(text)}</span>
+      </span>
     </>
   );
 }

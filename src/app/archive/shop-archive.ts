@@ -1,4 +1,5 @@
 /** The whole shop as one archive, and back into an empty installation. */
+
 import JSZip from "jszip";
 import {
   ARCHIVE_TABLES,
@@ -20,18 +21,15 @@ import { exportCatalogue } from "../shop/shop.ts";
 import { exportTruck } from "../shop/truck.ts";
 import { whyUnreadable } from "../visit/event-rows.ts";
 import { rebuildProjections } from "../visit/rebuild.ts";
+import { steadyZip } from "./steady-zip.ts";
 
 type ArchiveTools = Pick<Context, "tables" | "plannerIndex" | "compute"> & { readonly sql: Pool };
 
-/** Every entry has this date: an archive says nothing of the moment it was written. */
-const NO_DATE = new Date(Date.UTC(1980, 0, 1));
 const TABLES = Object.keys(ARCHIVE_TABLES).filter((name): name is ArchiveTable => name in ARCHIVE_TABLES);
 
 /** Writes the whole shop: the same archive again for the same shop, byte for byte. */
 export async function writeArchive(context: ArchiveTools): Promise<Uint8Array> {
-  const zip = new JSZip();
-  const add = (name: string, content: string | Uint8Array) =>
-    zip.file(name, content, { date: NO_DATE, createFolders: false });
+  const { add, bytes: zipped } = steadyZip();
   add("manifest.json", `${JSON.stringify({ format: ARCHIVE_FORMAT })}\n`);
   // One view of the database, however long the writing takes.
   await context.sql.begin("isolation level repeatable read read only", async (tx) => {
@@ -47,7 +45,7 @@ export async function writeArchive(context: ArchiveTools): Promise<Uint8Array> {
   });
   add("catalogue.csv", await exportCatalogue(context));
   add("truck.csv", await exportTruck(context));
-  return zip.generateAsync({ type: "uint8array", compression: "DEFLATE", platform: "UNIX" });
+  return zipped();
 }
 
 /** Lines of a table's file, each checked. Errors: AppError invalid naming file, line and field. */

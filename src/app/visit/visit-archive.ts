@@ -1,8 +1,10 @@
 /** A visit with its pictures as one file (ZIP), and back: the visit's JSON beside a picture for each that is shown. */
+
 import JSZip from "jszip";
 import { z } from "zod";
 import type { VisitState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
+import { steadyZip } from "../archive/steady-zip.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { checkPicture, keepPhoto, MOST_PHOTOS, MOST_PICTURE_BYTES } from "./photos.ts";
@@ -13,8 +15,6 @@ const VISIT_JSON = "visit.json";
 const PICTURES = "pictures/";
 /** Largest visit that is unpacked, bytes: twice the largest log a visit may have. */
 const MOST_JSON_BYTES = 16_000_000;
-/** Every entry has this date: the file says nothing of the moment it was written. */
-const NO_DATE = new Date(Date.UTC(1980, 0, 1));
 /** First bytes of a ZIP file. */
 const ZIP_START = "504b0304";
 
@@ -32,15 +32,13 @@ export async function exportVisitArchive(
   id: string,
 ): Promise<Uint8Array> {
   const [exported, { state }] = [await exportVisit(context, id), await readVisit(context, id)];
-  const zip = new JSZip();
-  const add = (name: string, content: string | Uint8Array) =>
-    zip.file(name, content, { date: NO_DATE, createFolders: false });
+  const { add, bytes: zipped } = steadyZip();
   add(VISIT_JSON, JSON.stringify(exported));
   for (const photo of picturesOf(id, state)) {
     const bytes = await readPhoto(context.sql, id, photo);
     if (bytes) add(`${PICTURES}${photo}`, bytes);
   }
-  return zip.generateAsync({ type: "uint8array", compression: "DEFLATE", platform: "UNIX" });
+  return zipped();
 }
 
 const unfit = (message: string) =>

@@ -4,7 +4,7 @@
  * Scholl (1999); disjunctive pairs as in Carlier and Pinson (1989); energetic reasoning as in Baptiste, Le Pape and Nuijten (1999).
  */
 import { leastBesideBoth, leastLength } from "./least-work.ts";
-import type { HandsUsed, Network } from "./network.ts";
+import { type Network, type Stretch, stretchesOf } from "./network.ts";
 
 const SAME_MIN = 1e-9;
 
@@ -21,11 +21,6 @@ export function gridOf({ blocks, before, uses }: Network): number | null {
   const isOn = (grid: number) =>
     minutes.every((each) => Math.abs(each / grid - Math.round(each / grid)) <= SAME_MIN);
   return GRIDS.find(isOn) ?? null;
-}
-
-/** A stretch of hands-on work, by the block it belongs to. */
-interface Stretch extends HandsUsed {
-  readonly at: number;
 }
 
 /** Windows in which blocks may begin so that a schedule ends by a length, narrowed until nothing follows any more. */
@@ -152,7 +147,7 @@ export function quickLeastLength(network: Network, hands: 1 | 2): number {
  */
 export function leastLengthBelow(network: Network, hands: 1 | 2, leastMin: number, foundMin: number): number {
   if (hands === 1 || foundMin <= leastMin + SAME_MIN) return leastMin;
-  const stretches = network.uses.flatMap((uses, at) => uses.map((each): Stretch => ({ ...each, at })));
+  const stretches = stretchesOf(network);
   const pairs = stretches.flatMap((one, k) =>
     stretches
       .slice(k + 1)

@@ -1,5 +1,5 @@
 /** How short a schedule of blocks can be at the least by the ways through them and the work on them. */
-import type { Lag, Network } from "./network.ts";
+import { type Lag, type Network, stretchesOf } from "./network.ts";
 
 const SAME_MIN = 1e-9;
 
@@ -24,21 +24,20 @@ function handTasks({ blocks, heads, tails }: Network): readonly HandTask[] {
 }
 
 /**
- * Returns a length no schedule of the blocks is below: the longest way through them; and, of all tasks that start no earlier than a moment
- * and have to be done by some time before the end, the work shared by all hands. Of so many tasks each pair of hands begins with another
- * one and ends with another one, so the earliest heads and the shortest tails are shared too.
+ * The least length of some tasks, however they are ordered: of all that start no earlier than a moment and have to be done by some time
+ * before the end, the work shared by all hands. Of so many tasks each pair of hands begins with another one and ends with another one, so
+ * the earliest heads and the shortest tails are shared too.
  * Source: Jackson's bound for one machine, for several as in Carlier (1987).
  */
-export function leastLength(network: Network, hands: 1 | 2): number {
-  const { blocks, heads, tails } = network;
-  let least = Math.max(0, ...blocks.map((_, at) => (heads[at] ?? 0) + (tails[at] ?? 0)));
-  const tasks = handTasks(network).toSorted((a, b) => b.tailMin - a.tailMin);
+function leastByWork(tasks: readonly HandTask[], hands: 1 | 2): number {
+  const byTail = tasks.toSorted((a, b) => b.tailMin - a.tailMin);
+  let least = 0;
   for (const fromMin of new Set(tasks.map(({ headMin }) => headMin))) {
     let work = 0;
     // The two earliest heads and the two shortest tails so far; tails come in falling order, so that the last two are the shortest.
     let [head, secondHead] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
     let [tail, secondTail] = [Number.POSITIVE_INFINITY, Number.POSITIVE_INFINITY];
-    for (const { headMin, minutes, tailMin } of tasks) {
+    for (const { headMin, minutes, tailMin } of byTail) {
       if (headMin < fromMin) continue;
       work += minutes;
       if (headMin < head) [head, secondHead] = [headMin, head];
@@ -52,25 +51,11 @@ export function leastLength(network: Network, hands: 1 | 2): number {
   return least;
 }
 
-/** A stretch of hands-on work of a block: no two of a way of blocks one after another overlap. */
-interface Stretch extends HandTask {
-  readonly at: number;
-}
-
-/** Least length of stretches that never overlap: of all that start no earlier than a moment, the work between the earliest head and the shortest tail. */
-function leastInARow(stretches: readonly HandTask[]): number {
-  const byTail = stretches.toSorted((a, b) => b.tailMin - a.tailMin);
-  let least = 0;
-  for (const fromMin of new Set(stretches.map(({ headMin }) => headMin))) {
-    let [work, head] = [0, Number.POSITIVE_INFINITY];
-    for (const { headMin, minutes, tailMin } of byTail) {
-      if (headMin < fromMin) continue;
-      work += minutes;
-      head = Math.min(head, headMin);
-      least = Math.max(least, head + work + tailMin);
-    }
-  }
-  return least;
+/** Returns a length no schedule of the blocks is below: the longest way through them, and the work of all their tasks. */
+export function leastLength(network: Network, hands: 1 | 2): number {
+  const { blocks, heads, tails } = network;
+  const longestWay = Math.max(0, ...blocks.map((_, at) => (heads[at] ?? 0) + (tails[at] ?? 0)));
+  return Math.max(longestWay, leastByWork(handTasks(network), hands));
 }
 
 /** Blocks one after another with the most hands-on work among those that lead to, or from, each block; each block of a way ends before the next begins. */
@@ -103,22 +88,22 @@ function busiestWays(
  * that takes both pairs of hands, is done at one time each, so it is bound as on one machine.
  */
 export function leastBesideBoth(network: Network): number {
-  const { blocks, before, followers, heads, tails, uses } = network;
-  const stretches = blocks.flatMap((_, at) =>
-    (uses[at] ?? []).map(({ fromMin, toMin, hands }): Stretch & { readonly hands: number } => ({
-      at,
-      hands,
-      headMin: (heads[at] ?? 0) + fromMin,
-      minutes: toMin - fromMin,
-      tailMin: (tails[at] ?? 0) - toMin,
-    })),
-  );
+  const { blocks, before, followers, heads, tails } = network;
+  const stretches = stretchesOf(network).map(({ at, fromMin, toMin, hands }) => ({
+    at,
+    hands,
+    headMin: (heads[at] ?? 0) + fromMin,
+    minutes: toMin - fromMin,
+    tailMin: (tails[at] ?? 0) - toMin,
+  }));
   const toEach = busiestWays(network, before, false);
   const fromEach = busiestWays(network, followers, true);
-  let least = 0;
-  for (const at of blocks.keys()) {
-    const way = new Set([...(toEach[at] ?? []), ...(fromEach[at] ?? [])]);
-    least = Math.max(least, leastInARow(stretches.filter((each) => each.hands === 2 || way.has(each.at))));
-  }
-  return least;
+  return Math.max(
+    0,
+    ...blocks.map((_, at) => {
+      const way = new Set([...(toEach[at] ?? []), ...(fromEach[at] ?? [])]);
+      const inARow = stretches.filter((each) => each.hands === 2 || way.has(each.at));
+      return leastByWork(inARow, 1);
+    }),
+  );
 }

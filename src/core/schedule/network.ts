@@ -29,6 +29,15 @@ export interface HandsUsed {
   readonly hands: number;
 }
 
+/** A stretch in which hands are busy, by the block it belongs to. */
+export interface Stretch extends HandsUsed {
+  readonly at: number;
+}
+
+/** Returns every stretch of every block. */
+export const stretchesOf = ({ uses }: Pick<Network, "uses">): readonly Stretch[] =>
+  uses.flatMap((each, at) => each.map((use): Stretch => ({ ...use, at })));
+
 /** The hands a block takes over time: its tasks side by side. */
 function usesOf({ placed }: Block): readonly HandsUsed[] {
   const moments = [...new Set(placed.flatMap(({ fromMin, toMin }) => [fromMin, toMin]))].sort(
