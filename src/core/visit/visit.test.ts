@@ -1,48 +1,25 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import fc from "fast-check";
 import {
-  allDry,
-  CONNECTION,
-  event,
-  look,
-  startedVisit,
-  surveyOf,
-  tickedTo,
-} from "../../../tests/support/story.ts";
+  accepted,
+  connection,
+  NOW,
+  on,
+  phase,
+  refused,
+  remake,
+  sign,
+  snug,
+} from "../../../tests/support/connection-life.ts";
+import { allDry, event, look, startedVisit, surveyOf, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
-import { openBeforeSigning } from "../check/index.ts";
-import type { ConnectionState } from "./connection-state.ts";
-import type { VisitAct, VisitEvent } from "./event.ts";
+import type { VisitEvent } from "./event.ts";
 import { followUpDueAt } from "./follow-up-due.ts";
-import { firstRefused, refuseNext } from "./judge.ts";
 import { foldVisit } from "./state.ts";
-import { connectionPhase, followUpOf, jointProgress, jointStatus, nextAction, visitPhase } from "./status.ts";
+import { followUpOf, jointProgress, jointStatus, nextAction } from "./status.ts";
 
-const NOW = "2026-03-08T12:00:00.000Z";
-
-function connection(events: readonly VisitEvent[]): ConnectionState {
-  const found = foldVisit(events).connections[0];
-  assert.ok(found);
-  return found;
-}
-
-const phase = (events: readonly VisitEvent[], now = NOW) =>
-  connectionPhase(connection(events), tables.stages, now);
 const lives = (events: readonly VisitEvent[]) =>
   connection(events).joints.map((joint) => jointStatus(connection(events), joint));
-const refused = (events: readonly VisitEvent[], added: VisitEvent) => refuseNext(events, added, tables);
-
-function accepted(events: readonly VisitEvent[]): void {
-  assert.equal(firstRefused([], events, tables), null);
-}
-
-const on = <A extends Omit<Extract<VisitAct, { connection: string }>, "connection">>(act: A) =>
-  event({ connection: CONNECTION, ...act } as unknown as VisitAct);
-const sign = () => on({ kind: "connection-signed", name: "Tester", lookBackBy: "plumber" });
-const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged", joint, turns });
-const remake = (joint: number, turns: number | null = 0.25) =>
-  on({ kind: "joint-remade", joint, turns, renewed: "new line" });
 
 describe("a connection's life", () => {
   it("goes from surveyed to done, every event accepted", () => {
@@ -200,139 +177,4 @@ describe("what may not happen", () => {
       assert.match(answer?.message ?? "accepted", says);
       assert.ok(answer && answer.field.length > 0);
     });
-});
-
-describe("a weeping joint", () => {
-  const wet = tickedTo(startedVisit(), "water-in");
-  const weeping = [
-    ...wet,
-    look("2", "first-fill"),
-    look("1", "first-fill"),
-    look("2", "static"),
-    look("1", "static", "weeping"),
-  ];
-
-  it("is snugged, checked afresh from that stage, and counts its turns", () => {
-    const snugged = [...weeping, snug(1)];
-    accepted(snugged);
-    const joint = connection(snugged).joints[0];
-    assert.deepEqual([joint?.snugs, joint?.turns], [1, 0.25 + 0.125]);
-    assert.equal(phase(snugged), "checking");
-    assert.equal(refused(snugged, look("1", "static")), null);
-    assert.ok(
-      openBeforeSigning(connection(snugged), tables.stages).some(
-        ({ stage, target }) => stage.code === "static" && target === "1",
-      ),
-    );
-    assert.ok(
-      !openBeforeSigning(connection(snugged), tables.stages).some(
-        ({ stage, target }) => stage.code === "first-fill" && target === "1",
-      ),
-    );
-  });
-
-  it("is snugged twice at most; then it is opened", () => {
-    const twice = [
-      ...weeping,
-      snug(1),
-      look("1", "static", "weeping"),
-      snug(1),
-      look("1", "static", "weeping"),
-    ];
-    accepted(twice);
-    assert.match(refused(twice, snug(1))?.message ?? "", /snugged twice/);
-    assert.equal(refused(twice, remake(1)), null);
-  });
-
-  it("begins all its looks again when it is re-made", () => {
-    const remade = [...weeping, remake(1, 0.5)];
-    accepted(remade);
-    const joint = connection(remade).joints[0];
-    assert.deepEqual([joint?.remakes, joint?.snugs, joint?.turns], [1, 0, 0.5]);
-    assert.equal(joint && jointProgress(connection(remade), joint).dryStages, 0);
-  });
-
-  it("is left alone while a higher one weeps: water runs down", () => {
-    const both = [...wet, look("2", "first-fill", "weeping"), look("1", "first-fill", "weeping")];
-    assert.match(refused(both, snug(1))?.message ?? "", /Joint 2 is higher/);
-    assert.match(refused(both, snug(2))?.message ?? "", /never snugged/);
-    assert.equal(refused(both, remake(2, 0)), null);
-  });
-
-  it("may be signed over only with the exception written down", () => {
-    const events = allDry(startedVisit()).filter(
-      (each) => !(each.kind === "target-checked" && each.target === "B"),
-    );
-    assert.match(refused(events, sign())?.message ?? "", /at B/);
-    const excepted = [
-      ...events,
-      on({ kind: "exception-written", target: "B", stage: "drain", reason: "no bowl water yet" }),
-    ];
-    assert.equal(refused(excepted, sign()), null);
-  });
-});
-
-describe("undo", () => {
-  const undo = (undone: VisitEvent | undefined) => event({ kind: "event-undone", undoes: undone?.id ?? "" });
-
-  it("takes back the last thing and leaves no trace in the state", () => {
-    const before = tickedTo(startedVisit(), "towel");
-    const tick = on({ kind: "step-done", step: "take-off", joint: null, turns: null });
-    const after = [...before, tick, undo(tick)];
-    accepted(after);
-    assert.deepEqual(foldVisit(after), foldVisit(before));
-  });
-
-  it("is refused for what something later stands on", () => {
-    const events = [...tickedTo(startedVisit(), "water-in"), look("2", "first-fill")];
-    const water = events.find((each) => each.kind === "step-done" && each.step === "water-in");
-    assert.match(refused(events, undo(water))?.message ?? "", /Something later stands on it/);
-  });
-
-  it("is refused twice, for what is not there, and for the visit itself", () => {
-    const tick = on({ kind: "step-done", step: "look-ends", joint: null, turns: null });
-    const once = [...startedVisit(), tick, undo(tick)];
-    assert.match(refused(once, undo(tick))?.message ?? "", /not there/);
-    assert.match(refused(once, undo(startedVisit()[0]))?.message ?? "", /not there/);
-    assert.match(refused(once, undo(once[0]))?.message ?? "", /un-opened/);
-  });
-
-  it("of any later event leaves a list that is accepted from the start, or is refused", () => {
-    const events = [...allDry(startedVisit()), sign()];
-    fc.assert(
-      fc.property(fc.integer({ min: 1, max: events.length - 1 }), (at) => {
-        const more = undo(events[at]);
-        return refused(events, more) !== null || firstRefused([], [...events, more], tables) === null;
-      }),
-    );
-  });
-});
-
-describe("foldVisit", () => {
-  it("is the same whether a list is folded at once or grows event by event", () => {
-    const events = [...allDry(startedVisit()), sign()];
-    fc.assert(
-      fc.property(fc.integer({ min: 0, max: events.length }), (cut) => {
-        const known = events.slice(0, cut);
-        assert.deepEqual(foldVisit([...known, ...events.slice(cut)]), foldVisit(events));
-      }),
-      { numRuns: 20 },
-    );
-  });
-
-  it("keeps notes, drops and re-openings", () => {
-    const events = [
-      ...allDry(startedVisit()),
-      sign(),
-      on({ kind: "connection-reopened", reason: "customer saw a drop" }),
-      event({ kind: "visit-noted", text: "key at the desk" }),
-      on({ kind: "connection-removed", reason: "moved to next week" }),
-    ];
-    accepted(events);
-    const visit = foldVisit(events);
-    assert.equal(visit.notes[0]?.text, "key at the desk");
-    assert.match(visit.connections[0]?.notes[0]?.text ?? "", /customer saw a drop/);
-    assert.equal(visitPhase(visit, tables.stages, NOW), "removed");
-    assert.match(refused(events, sign())?.message ?? "", /removed/);
-  });
 });

@@ -1,0 +1,33 @@
+/** One connection of a visit, told by its events: what becomes of it, and what is refused. */
+import assert from "node:assert/strict";
+import type { ConnectionState } from "../../src/core/visit/connection-state.ts";
+import type { VisitAct, VisitEvent } from "../../src/core/visit/event.ts";
+import { firstRefused, refuseNext } from "../../src/core/visit/judge.ts";
+import { foldVisit } from "../../src/core/visit/state.ts";
+import { connectionPhase } from "../../src/core/visit/status.ts";
+import { CONNECTION, event } from "./story.ts";
+import { tables } from "./tables.ts";
+
+export const NOW = "2026-03-08T12:00:00.000Z";
+
+export function connection(events: readonly VisitEvent[]): ConnectionState {
+  const found = foldVisit(events).connections[0];
+  assert.ok(found);
+  return found;
+}
+
+export const phase = (events: readonly VisitEvent[], now = NOW) =>
+  connectionPhase(connection(events), tables.stages, now);
+export const refused = (events: readonly VisitEvent[], added: VisitEvent) =>
+  refuseNext(events, added, tables);
+
+export function accepted(events: readonly VisitEvent[]): void {
+  assert.equal(firstRefused([], events, tables), null);
+}
+
+export const on = <A extends Omit<Extract<VisitAct, { connection: string }>, "connection">>(act: A) =>
+  event({ connection: CONNECTION, ...act } as unknown as VisitAct);
+export const sign = () => on({ kind: "connection-signed", name: "Tester", lookBackBy: "plumber" });
+export const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged", joint, turns });
+export const remake = (joint: number, turns: number | null = 0.25) =>
+  on({ kind: "joint-remade", joint, turns, renewed: "new line" });
