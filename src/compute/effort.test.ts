@@ -1,5 +1,8 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
+import { planHookup } from "../core/planner/index.ts";
+import { planRequestOf, surveyFromPreset } from "../core/survey/index.ts";
 import { timedEffort } from "./effort.ts";
 
 describe("a bound on time", () => {
@@ -19,4 +22,16 @@ describe("a bound on time", () => {
     assert.equal(effort.used(), 0.5);
     assert.match(effort.bound, /s of work or 400000 ways/);
   });
+
+  for (const phase of ["whole", "rough-in"] as const)
+    it(`lets the usual job of every fixture end on a machine that stands still: ${phase}`, () => {
+      for (const preset of tables.presets) {
+        let now = 0;
+        const effort = timedEffort(100, () => now);
+        now = 5000;
+        const request = { ...planRequestOf(surveyFromPreset(preset, "usual"), null), phase };
+        const { plans, complete } = planHookup(plannerIndex, request, effort);
+        assert.ok(complete && plans.length > 0, `${preset.fixture}, ${preset.water}`);
+      }
+    });
 });

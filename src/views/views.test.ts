@@ -46,8 +46,14 @@ describe("the log of a visit in the browser", () => {
   });
 
   it("brings back what an earlier page left unsent, once, and what it sent since the page was made", () => {
-    const back = changeLog(emptyLog(events), restored([tick]));
+    const fresh = emptyLog(events);
+    const back = changeLog(fresh, restored([tick]));
     assert.deepEqual(back.waiting, [tick]);
+    assert.deepEqual(
+      [fresh.isRestored, back.isRestored],
+      [false, true],
+      "nothing is said before the store is read",
+    );
     assert.deepEqual(changeLog(back, restored([tick])).waiting, [tick]);
     assert.deepEqual(changeLog(emptyLog([...events, tick]), restored([tick])).waiting, []);
     const sent = changeLog(emptyLog(events), restored([tick, later], [tick]));

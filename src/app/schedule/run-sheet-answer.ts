@@ -13,15 +13,16 @@ import { planRequested, surveyRequested, valvesOf, zoneOf } from "./requested-co
 
 const NAMESPACE = "6f1d8a52-7f0e-4f0a-9b43-2b7a5a8d9c10";
 
+/** The best plan for a connection, and why there is none. */
 async function planned(
   context: Context,
   planRequest: PlanRequest,
   signal?: AbortSignal,
-): Promise<Plan | undefined> {
-  const { plans } = await withKnownParts(await shopParts(context), (catalogue) =>
+): Promise<{ readonly plan: Plan | undefined; readonly reason: string }> {
+  const { plans, refused } = await withKnownParts(await shopParts(context), (catalogue) =>
     context.compute.run("plan", { catalogue, ask: planRequest }, signal),
   );
-  return plans[0];
+  return { plan: plans[0], reason: refused[0]?.message ?? "none is found" };
 }
 
 /** A request's connections as the states a visit would have them in. */
@@ -40,11 +41,15 @@ async function statesOf(context: Context, request: ScheduleRequest, signal?: Abo
       ]);
     const survey = surveyRequested(context.tables, asked, request.houseRules);
     const planRequest = planRequested(survey, asked);
-    const plan = asked.plan ?? (await planned(context, planRequest, signal));
+    const { plan, reason } = asked.plan
+      ? { plan: asked.plan, reason: "" }
+      : await planned(context, planRequest, signal);
     if (plan === undefined)
-      throw new AppError("invalid", `connections.${at}.plan: no plan is known for this fixture; give one.`, [
-        { path: `connections.${at}.plan`, message: "give a plan: none is known for this fixture" },
-      ]);
+      throw new AppError(
+        "invalid",
+        `connections.${at}.plan: give a plan, for none is found for this fixture. ${reason}`,
+        [{ path: `connections.${at}.plan`, message: `give a plan, for none is found. ${reason}` }],
+      );
     events.push(
       {
         ...stamp(`${asked.id} added`),
@@ -182,7 +187,7 @@ function stepsAnswer(jobs: readonly VisitJob[], { shared }: Schedule): ScheduleA
 
 /**
  * Returns the steps of some connections with when each is done and when the water is off.
- * Errors: AppError invalid for ids that repeat or a fixture no plan is known for.
+ * Errors: AppError invalid for ids that repeat or a fixture no plan is found for.
  */
 export async function runSheetAnswer(
   context: Context,

@@ -44,12 +44,19 @@ function lossBudgetPsi(index: PlannerIndex, job: FlowJob, { flowGpm, leastPsi }:
   return headPsi(job) - lossPsi(upstreamOf(index, job), flowGpm, WATER_F[job.supply.water]) - leastPsi;
 }
 
-/** Returns what a chain may take of the pressure at the fixture's usual flow, and what each part takes. */
-export function waterBudget(index: PlannerIndex, job: FlowJob, facts: FixtureFacts): WaterBudget {
+/**
+ * Returns what a chain may take of the pressure at the fixture's usual flow, and what each part takes. A branch that ends in
+ * a cap feeds nothing yet: its line comes later, of a length nobody knows, so it may take any pressure.
+ */
+export function waterBudget(
+  index: PlannerIndex,
+  job: FlowJob & Pick<PlanRequest, "phase">,
+  facts: FixtureFacts,
+): WaterBudget {
   const whole = new Map<Passage, number>();
   const rests = new Map<Passage, number>();
   return {
-    mostPsi: lossBudgetPsi(index, job, facts),
+    mostPsi: job.phase === "rough-in" ? Number.POSITIVE_INFINITY : lossBudgetPsi(index, job, facts),
     lossOf: (way) => {
       const losses = way.continues ? rests : whole;
       const known = losses.get(way.passage);

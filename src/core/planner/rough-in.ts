@@ -1,6 +1,7 @@
 /** A branch that is made as far as its stop and capped: rough-in, or a fixture taken out. */
 import type { Part } from "../part/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
+import { EMPTY_BILL } from "./bill.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import type { Chain, SearchTask } from "./search-task.ts";
@@ -29,10 +30,24 @@ function capFor(index: PlannerIndex, end: string, admits: (part: Part) => boolea
   return cheapest;
 }
 
-/** The links of a chain up to its stop; none where the supply has one. */
-function upToStop({ links }: Chain): Chain["links"] {
+/** A way on which nothing is built before the cap. */
+const NOTHING_BUILT: Chain = { links: [], lastPiece: null, bill: EMPTY_BILL, faults: 0 };
+
+/** Returns the ways on which a stop stands already: they are capped where they begin, so no line has to be looked for. */
+export function waysWithStop(
+  { approaches, taskFor }: SearchSetup,
+  admits: SearchTask["admits"],
+): readonly Candidate[] {
+  return approaches
+    .filter((approach) => taskFor(approach, admits).needs.length === 0)
+    .map((approach) => ({ approach, chain: NOTHING_BUILT }));
+}
+
+/** How a chain may end for a cap: behind its stop, else behind the pipe that comes next. Nothing where the supply has its stop. */
+function upToStop({ links }: Chain): readonly Chain["links"][] {
   const stop = links.findIndex(({ passage }) => passage.part.functions.includes("shut-off"));
-  return links.slice(0, stop + 1);
+  const ends = [links.slice(0, stop + 1)];
+  return links[stop + 1]?.passage.part.cutToLength ? [...ends, links.slice(0, stop + 2)] : ends;
 }
 
 /** Returns a way cut off behind its stop and capped; null where no cap is listed for what is open there. */
@@ -42,20 +57,15 @@ export function capped(
   taskFor: SearchSetup["taskFor"],
   admits: SearchTask["admits"],
 ): Candidate | null {
-  const links = upToStop(chain);
-  const open = links.at(-1)?.passage.out.end ?? approach.from;
-  const cap = capFor(index, open, admits);
-  const capEnd = cap?.ports[0]?.end;
-  if (cap === null || capEnd === undefined) return null;
-  const ending = { ...approach, code: "capped", to: capEnd, takesLine: false, cap } as const;
-  const task = taskFor(ending, admits);
-  return {
-    approach: ending,
-    chain: {
-      links,
-      lastPiece: null,
-      bill: billOf(links, null, task),
-      faults: links.reduce((sum, { passage }) => sum + task.faultsOf(passage.part), 0),
-    },
-  };
+  for (const links of upToStop(chain)) {
+    const open = links.at(-1)?.passage.out.end ?? approach.from;
+    const cap = capFor(index, open, admits);
+    const to = cap?.ports[0]?.end;
+    if (cap === null || to === undefined) continue;
+    const ending = { ...approach, code: "capped", to, takesLine: false, cap } as const;
+    const task = taskFor(ending, admits);
+    const faults = links.reduce((sum, { passage }) => sum + task.faultsOf(passage.part), 0);
+    return { approach: ending, chain: { links, lastPiece: null, bill: billOf(links, null, task), faults } };
+  }
+  return null;
 }

@@ -6,6 +6,7 @@ import { costOf, isAsGood } from "./pareto.ts";
 import type { PartFilter, PartRules } from "./part-rules.ts";
 import { chainLossPsi, shortOfPsi } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import { waysWithStop } from "./rough-in.ts";
 import { searchChains } from "./search.ts";
 import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
 
@@ -95,17 +96,21 @@ function withoutPlaces(job: SearchJob, relaxed: readonly PartFilter[]): SearchJo
 
 /** Searches under every rule; when practices leave nothing, the search with the fewest of them given way. */
 export function searchWithSchools(prepared: SearchJob) {
-  const { partRules } = prepared;
+  const { partRules, request, tasks } = prepared;
   const { rules } = partRules;
   const admits = partRules.by(rules);
+  const standing = request.phase === "rough-in" ? waysWithStop(tasks, admits) : [];
+  const relaxed: readonly PartFilter[] = [];
+  if (standing.length > 0)
+    return { found: standing, complete: true, stopped: false, starved: undefined, tasks, relaxed, admits };
   const strict = searchAll(prepared, admits);
-  if (strict.found.length > 0) return { ...strict, relaxed: [], admits };
-  for (const relaxed of fewestFirst(rules.filter(({ isSoft }) => isSoft))) {
-    const allowed = partRules.by(rules.filter((rule) => !relaxed.includes(rule)));
-    const wider = searchAll(withoutPlaces(prepared, relaxed), allowed);
-    if (wider.found.length > 0) return { ...wider, relaxed, admits: allowed };
+  if (strict.found.length > 0) return { ...strict, relaxed, admits };
+  for (const some of fewestFirst(rules.filter(({ isSoft }) => isSoft))) {
+    const allowed = partRules.by(rules.filter((rule) => !some.includes(rule)));
+    const wider = searchAll(withoutPlaces(prepared, some), allowed);
+    if (wider.found.length > 0) return { ...wider, relaxed: some, admits: allowed };
   }
-  return { ...strict, relaxed: [], admits };
+  return { ...strict, relaxed, admits };
 }
 
 /** A plan that takes more than this share of the static pressure is ranked by what it takes. */

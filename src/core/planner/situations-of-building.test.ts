@@ -170,6 +170,17 @@ testSituations({
       also: { phase: "rough-in" },
       builds: /^Cap, 3\/8 comp$/,
     },
+    "a filter on thin tube taken out: no pressure is asked of a line that goes": {
+      preset: "filter",
+      also: { phase: "rough-in" },
+      builds: /^Cap, 3\/8 comp$/,
+    },
+    "rough-in of a hydrant: its valve, the pipe behind the valve, and a cap on the pipe": {
+      ...hydrant,
+      also: { ...hydrant.also, phase: "rough-in" },
+      builds: /ball valve.*Copper pipe, 1\/2, by the foot.*Cap, 1\/2 push-fit/i,
+      judged: ({ parts }) => assert.equal(parts.find(({ kind }) => kind === "pipe")?.quantity, 4),
+    },
     "rough-in asks for no device of the finish": {
       preset: "dishwasher",
       supply: stub("pipe-1/2-copper"),

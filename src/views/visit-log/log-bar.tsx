@@ -16,6 +16,7 @@ function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "
       </span>
     );
   if (log.waiting.length > 0) return <span>Sending…</span>;
+  if (!log.isRestored) return null;
   return <span data-saved="">All saved</span>;
 }
 

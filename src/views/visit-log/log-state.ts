@@ -9,6 +9,8 @@ export interface LogState {
   readonly waiting: readonly VisitEvent[];
   /** What the server would not take: kept in the browser's store until a person decides. */
   readonly tray: readonly Refused[];
+  /** True once the browser's store has been read: before, nobody knows whether anything waits. */
+  readonly isRestored: boolean;
   readonly sending: "idle" | "sending" | "offline";
   readonly pace: Pace;
   /** What the user should read: a refusal, or that somebody else wrote. */
@@ -26,7 +28,15 @@ export type LogChange =
   | { readonly type: "read" };
 
 export function emptyLog(events: readonly VisitEvent[]): LogState {
-  return { kept: events, waiting: [], tray: [], sending: "idle", pace: FULL_PACE, trouble: null };
+  return {
+    kept: events,
+    waiting: [],
+    tray: [],
+    isRestored: false,
+    sending: "idle",
+    pace: FULL_PACE,
+    trouble: null,
+  };
 }
 
 export function changeLog(log: LogState, change: LogChange): LogState {
@@ -41,6 +51,7 @@ export function changeLog(log: LogState, change: LogChange): LogState {
         kept: [...log.kept, ...sent],
         waiting: [...fresh(change.queue.waiting).filter((event) => !isSent.has(event.id)), ...log.waiting],
         tray: change.queue.tray,
+        isRestored: true,
       };
     }
     case "typed":
@@ -53,6 +64,7 @@ export function changeLog(log: LogState, change: LogChange): LogState {
       const { kept, refused, isUnreachable, trouble, pace } = change.round;
       const gone = new Set([...kept, ...refused.map((each) => each.refused)].map((event) => event.id));
       return {
+        ...log,
         kept: [...log.kept, ...kept],
         waiting: log.waiting.filter((event) => !gone.has(event.id)),
         tray: [...log.tray.filter((each) => !gone.has(each.refused.id)), ...refused],
