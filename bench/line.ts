@@ -5,6 +5,9 @@ import type { Clamp } from "../src/core/elastica/chain-state.ts";
 import { solveScaled } from "../src/core/elastica/solve.ts";
 import { norm, subtract, unit, type Vector } from "../src/core/geometry/vector.ts";
 import { type LineSetup, rateLength, setupFault } from "../src/core/line/index.ts";
+import { goodIntervals } from "../src/core/line/intervals.ts";
+import { sensitivityOf } from "../src/core/line/sensitivity.ts";
+import { runToEnd } from "../src/core/numerics/index.ts";
 import { bench as anyBench, clamp as anyClamp } from "../tests/oracles/arbitrary-line.ts";
 import { buckled } from "../tests/support/elastica.ts";
 import { medianMs, quantile } from "./timing.ts";
@@ -102,11 +105,22 @@ async function benchSpeed(seed: number): Promise<void> {
     { point: [0, 0, -1.5], normal: [0, 0, 1] },
     { point: [0, 0, 3], normal: [0, 0, -1] },
   ] as const;
-  const walled = benches
+  const between = benches
     .map((bench) => ({ ...bench, walls: flats }))
     .filter((bench) => setupFault(bench) === null)
-    .slice(0, 60)
-    .map((bench) => timesOf(() => rateLength(bench, 24)))
+    .slice(0, 60);
+  const walled = between.map((bench) => timesOf(() => rateLength(bench, 24))).sort((a, b) => a - b);
+  const pressed = between.flatMap((bench) => {
+    const { curve } = rateLength(bench, 24);
+    return curve?.alongWalls ? [{ bench, curve }] : [];
+  });
+  const [firm, fromEverywhere] = [
+    pressed.map(({ bench, curve }) => timesOf(() => sensitivityOf(bench, curve))),
+    pressed.map(({ bench, curve }) => timesOf(() => sensitivityOf(bench, { ...curve, alongWalls: null }))),
+  ].map((times) => times.sort((a, b) => a - b));
+  const intervals = between
+    .slice(0, 20)
+    .map((bench) => timesOf(() => runToEnd(goodIntervals(bench, 96))))
     .sort((a, b) => a - b);
   console.log(
     `\n| line solver | median | 99th percentile | times the closed form (${closed.toFixed(3)} ms) | of one chain of 240 pieces (${grid.toFixed(1)} ms) |\n|---|---|---|---|---|`,
@@ -120,6 +134,12 @@ async function benchSpeed(seed: number): Promise<void> {
   row(`one length, ${warm.length} random geometries`, warm);
   row(`twelve stock lengths, ${twelve.length} random benches`, twelve);
   row(`one length of 24 in before and behind a flat, ${walled.length} benches`, walled);
+  row(
+    `how firm the figure is, of ${firm?.length} that press on a flat, from the line as it lies`,
+    firm ?? [],
+  );
+  row("the same, each moved end from everywhere", fromEverywhere ?? []);
+  row(`all good lengths to 96 in between flats, ${intervals.length} benches`, intervals);
 }
 
 export async function benchLine(): Promise<void> {

@@ -15,6 +15,8 @@ const SETTLED = 1e-9;
 const MOST_ITERATIONS = 60;
 /** Iterations after which contacts that were only passed through have let go. */
 const SORTED_OUT = 8;
+/** Iterations after which contacts that still change may be going round in a circle. */
+const CIRCLING = 16;
 /**
  * Additions to the energy's curvature, tried in turn until a step leads to a minimum and not to a saddle. The second one
  * only lifts a mode of no stiffness off zero: a line between ends on one axis may roll about it freely.
@@ -65,7 +67,7 @@ export function relax(
   let converged = false;
   while (iterations < mostIterations && !converged) {
     iterations += 1;
-    system.linearise();
+    system.linearise(iterations > CIRCLING);
     if (iterations > SORTED_OUT && system.touching.length > mostTouching) break;
     // Where the last step needed a lift, this one needs about the same.
     tries = Math.max(0, tries - 2);

@@ -3,16 +3,10 @@
 import type { Vector } from "../geometry/index.ts";
 import { at, BlockTridiagonal, factorSmall } from "../numerics/index.ts";
 import type { ChainState, Clamp, HalfSpace } from "./chain-state.ts";
+import { type Contact, changedContacts, contactMiss } from "./contacts.ts";
 import { framesAcross } from "./frames.ts";
 
-interface Contact {
-  readonly node: number;
-  readonly side: number;
-  push: number;
-}
-
-/** A node this far past a side, in lengths of the line, is through it. */
-const THROUGH = 1e-9;
+const NO_NORMAL: Vector = [0, 0, 0];
 
 export class NewtonSystem {
   readonly tangents: Float64Array;
@@ -27,11 +21,15 @@ export class NewtonSystem {
   #contacts: readonly Contact[] = [];
   /** Columns: gradient, three of the span, one for each contact. */
   #columns = new Float64Array(0);
-  #border = new Float64Array(0);
+  /**
+   * How far turning a piece about its two frame vectors moves everything beyond it along x, y, z and along each side's
+   * normal: two numbers for each of those, piece by piece. A contact's row of the border is its side's, cut off behind its node.
+   */
+  readonly #levers: Float64Array;
   /** How far the span and the touched sides are missed. */
   #misses: readonly number[] = [];
   #isSameContacts = false;
-  #multipliers = new Float64Array(3);
+  #multipliers: Float64Array = new Float64Array(3);
   readonly #move: Float64Array;
 
   constructor(start: Float64Array, clamp: Clamp, sides: readonly HalfSpace[], near?: ChainState) {
@@ -43,6 +41,7 @@ export class NewtonSystem {
     this.#frames = new Float64Array(6 * this.#count);
     this.#gradient = new Float64Array(2 * this.#count);
     this.#move = new Float64Array(2 * this.#count);
+    this.#levers = new Float64Array(2 * this.#count * (3 + sides.length));
     if (near === undefined) return;
     this.force = near.force;
     const finer = this.#count / (near.tangents.length / 3);
@@ -62,41 +61,16 @@ export class NewtonSystem {
     return this.#isSameContacts && this.#misses.every((miss) => Math.abs(miss) < within);
   }
 
-  /** Nodes on or through a side join; nodes that are pulled instead of pushed leave. */
-  #updateContacts(): boolean {
-    if (this.#sides.length === 0) return true;
-    const h = 1 / this.#count;
-    const contactsByKey = new Map(this.#contacts.map((each) => [each.side * this.#count + each.node, each]));
-    const next: Contact[] = [];
-    let isSame = true;
-    for (const [side, { normal, least }] of this.#sides.entries()) {
-      let height = -least;
-      for (let node = 0; node < this.#count - 1; node += 1) {
-        height +=
-          h *
-          (normal[0] * at(this.tangents, 3 * node) +
-            normal[1] * at(this.tangents, 3 * node + 1) +
-            normal[2] * at(this.tangents, 3 * node + 2));
-        const had = contactsByKey.get(side * this.#count + node);
-        const stays = had === undefined ? height < -THROUGH : had.push > 0;
-        if (stays) next.push(had ?? { node, side, push: 0 });
-        if (stays !== (had !== undefined)) isSame = false;
-      }
-    }
-    this.#contacts = next;
-    return isSame;
-  }
-
-  /** Builds gradient, curvature and border at the present tangents, under the present force and pushes. */
-  linearise(): void {
+  /** Builds gradient, curvature and border at the present tangents, under the present force and pushes; contacts as changedContacts. */
+  linearise(isOneByOne: boolean): void {
     const { tangents } = this;
     const n = this.#count;
     const h = 1 / n;
-    const isSame = this.#updateContacts();
+    const { contacts, isSame } = changedContacts(this.#contacts, tangents, this.#sides, isOneByOne);
+    this.#contacts = contacts;
     framesAcross(tangents, this.#frames);
     const frames = this.#frames;
     const { from, to, span } = this.#clamp;
-    const contacts = this.#contacts;
     // The push of every contact beyond a piece turns that piece: summed from the far end.
     const pushes = new Float64Array(3 * n);
     for (const { node, side, push } of contacts) {
@@ -107,8 +81,9 @@ export class NewtonSystem {
     for (let piece = n - 2; piece >= 0; piece -= 1)
       for (let axis = 0; axis < 3; axis += 1)
         pushes[3 * piece + axis] = at(pushes, 3 * piece + axis) + at(pushes, 3 * piece + 3 + axis);
-    const rows = 3 + contacts.length;
-    const border = new Float64Array(2 * n * rows);
+    const levers = this.#levers;
+    const sides = this.#sides;
+    const width = 2 * (3 + sides.length);
     let sx = -span[0];
     let sy = -span[1];
     let sz = -span[2];
@@ -161,38 +136,23 @@ export class NewtonSystem {
         beside[4 * piece + 2] = -weightAfter * (vx * px + vy * py + vz * pz);
         beside[4 * piece + 3] = -weightAfter * (vx * qx + vy * qy + vz * qz);
       }
-      const c = 2 * rows * piece;
-      border[c] = h * ux;
-      border[c + 1] = h * vx;
-      border[c + 2] = h * uy;
-      border[c + 3] = h * vy;
-      border[c + 4] = h * uz;
-      border[c + 5] = h * vz;
+      const c = width * piece;
+      levers[c] = h * ux;
+      levers[c + 1] = h * vx;
+      levers[c + 2] = h * uy;
+      levers[c + 3] = h * vy;
+      levers[c + 4] = h * uz;
+      levers[c + 5] = h * vz;
+      for (let side = 0; side < sides.length; side += 1) {
+        const [nx, ny, nz] = sides[side]?.normal ?? NO_NORMAL;
+        levers[c + 6 + 2 * side] = h * (nx * ux + ny * uy + nz * uz);
+        levers[c + 7 + 2 * side] = h * (nx * vx + ny * vy + nz * vz);
+      }
       sx += h * x;
       sy += h * y;
       sz += h * z;
     }
-    const misses = [sx, sy, sz];
-    for (const [index, { node, side }] of contacts.entries()) {
-      const { normal, least } = this.#sides[side] ?? { normal: [0, 0, 0] as const, least: 0 };
-      let height = -least;
-      for (let piece = 0; piece <= node; piece += 1) {
-        const k = 6 * piece;
-        const c = 2 * (rows * piece + 3 + index);
-        border[c] =
-          h * (normal[0] * at(frames, k) + normal[1] * at(frames, k + 1) + normal[2] * at(frames, k + 2));
-        border[c + 1] =
-          h * (normal[0] * at(frames, k + 3) + normal[1] * at(frames, k + 4) + normal[2] * at(frames, k + 5));
-        height +=
-          h *
-          (normal[0] * at(tangents, 3 * piece) +
-            normal[1] * at(tangents, 3 * piece + 1) +
-            normal[2] * at(tangents, 3 * piece + 2));
-      }
-      misses.push(height);
-    }
-    this.#border = border;
-    this.#misses = misses;
+    this.#misses = [sx, sy, sz, ...contacts.map((contact) => contactMiss(contact, tangents, this.#sides))];
     this.#isSameContacts = isSame;
   }
 
@@ -204,33 +164,10 @@ export class NewtonSystem {
     const negatives = this.#matrix.factor(lift);
     // The border can turn no more of them round than it has rows.
     if (negatives > rows) return false;
-    const gradient = this.#gradient;
-    const border = this.#border;
-    if (this.#columns.length !== 2 * n * width) this.#columns = new Float64Array(2 * n * width);
+    this.#fillColumns(width);
     const columns = this.#columns;
-    for (let piece = 0; piece < n; piece += 1) {
-      const to = 2 * width * piece;
-      columns[to] = at(gradient, 2 * piece);
-      columns[to + 1] = at(gradient, 2 * piece + 1);
-      for (let k = 0; k < 2 * rows; k += 1) columns[to + 2 + k] = at(border, 2 * rows * piece + k);
-    }
     this.#matrix.solve(columns, width);
-    const schur = new Float64Array(rows * rows);
-    const right = new Float64Array(rows);
-    for (let row = 0; row < rows; row += 1) right[row] = -(this.#misses[row] ?? 0);
-    for (let piece = 0; piece < n; piece += 1) {
-      const solved = 2 * width * piece;
-      for (let row = 0; row < rows; row += 1) {
-        const a = at(border, 2 * (rows * piece + row));
-        const b = at(border, 2 * (rows * piece + row) + 1);
-        right[row] = at(right, row) + a * at(columns, solved) + b * at(columns, solved + 1);
-        for (let column = row; column < rows; column += 1) {
-          const k = solved + 2 * (column + 1);
-          schur[row * rows + column] =
-            at(schur, row * rows + column) + a * at(columns, k) + b * at(columns, k + 1);
-        }
-      }
-    }
+    const { schur, right } = this.#complement(rows);
     for (let row = 0; row < rows; row += 1)
       for (let column = 0; column < row; column += 1)
         schur[row * rows + column] = at(schur, column * rows + row);
@@ -249,6 +186,73 @@ export class NewtonSystem {
       this.#move[2 * piece + 1] = y;
     }
     return true;
+  }
+
+  /** Lays the right-hand sides beside each other: the gradient, the span's three rows, and each contact's. */
+  #fillColumns(width: number): void {
+    const n = this.#count;
+    if (this.#columns.length !== 2 * n * width) this.#columns = new Float64Array(2 * n * width);
+    const columns = this.#columns;
+    const levers = this.#levers;
+    const stride = 2 * (3 + this.#sides.length);
+    for (let piece = 0; piece < n; piece += 1) {
+      const to = 2 * width * piece;
+      const from = stride * piece;
+      columns[to] = at(this.#gradient, 2 * piece);
+      columns[to + 1] = at(this.#gradient, 2 * piece + 1);
+      for (let k = 0; k < 6; k += 1) columns[to + 2 + k] = at(levers, from + k);
+      let column = to + 8;
+      for (const { node, side } of this.#contacts) {
+        columns[column] = piece > node ? 0 : at(levers, from + 6 + 2 * side);
+        columns[column + 1] = piece > node ? 0 : at(levers, from + 7 + 2 * side);
+        column += 2;
+      }
+    }
+  }
+
+  /**
+   * The border's Schur complement and right side. Rows of contacts on one side are one row cut off at different nodes, so
+   * their products with the solved columns are read off one running sum.
+   */
+  #complement(rows: number): { readonly schur: Float64Array; readonly right: Float64Array } {
+    const width = rows + 1;
+    const columns = this.#columns;
+    const levers = this.#levers;
+    const lines = 3 + this.#sides.length;
+    const sums = new Float64Array(lines * width);
+    const schur = new Float64Array(rows * rows);
+    const right = new Float64Array(rows);
+    const read = (line: number, row: number) => {
+      right[row] = at(sums, line * width) - (this.#misses[row] ?? 0);
+      for (let column = 0; column < rows; column += 1)
+        schur[row * rows + column] = at(sums, line * width + 1 + column);
+    };
+    const addPieces = (line: number, first: number, beyond: number) => {
+      const from = line * width;
+      for (let piece = first; piece < beyond; piece += 1) {
+        const a = at(levers, 2 * (lines * piece + line));
+        const b = at(levers, 2 * (lines * piece + line) + 1);
+        const solved = 2 * width * piece;
+        for (let k = 0; k < width; k += 1)
+          sums[from + k] =
+            at(sums, from + k) + a * at(columns, solved + 2 * k) + b * at(columns, solved + 2 * k + 1);
+      }
+    };
+    for (let axis = 0; axis < 3; axis += 1) {
+      addPieces(axis, 0, this.#count);
+      read(axis, axis);
+    }
+    // Contacts stand side by side and, on each, from the first node to the last.
+    let [side, added] = [-1, 0];
+    for (let index = 0; index < this.#contacts.length; index += 1) {
+      const contact = this.#contacts[index];
+      if (contact === undefined) continue;
+      if (contact.side !== side) [side, added] = [contact.side, 0];
+      addPieces(3 + side, added, contact.node + 1);
+      added = contact.node + 1;
+      read(3 + side, 3 + index);
+    }
+    return { schur, right };
   }
 
   /** Takes the step, shortened so that no tangent turns more than `longest`. Returns the largest turn wanted, rad. */

@@ -275,4 +275,44 @@ describe("walls", () => {
     isNear(held.energy, finer.energy, 1e-2);
     isNear(held.curvature, worstOf(finer), 2e-2);
   });
+
+  it("are kept to between two flats by every line that fits between them", () => {
+    const flats = [
+      { normal: [0, 0, 1] as const, least: -0.06 },
+      { normal: [0, 0, -1] as const, least: -0.1 },
+    ];
+    for (const clamp of fc.sample(anyClamp, { numRuns: 60, seed: 3 })) {
+      const inFlats = { ...clamp, span: scale(clamp.span, 0.9) };
+      const isOpen = flats.every(({ normal, least }) =>
+        [
+          inFlats.span[2] * normal[2] > least,
+          inFlats.from[2] * normal[2] > -0.2,
+          inFlats.to[2] * normal[2] < 0.2,
+        ].every(Boolean),
+      );
+      if (!isOpen) continue;
+      const held = solveScaled(inFlats, flats);
+      assert.ok(held?.converged, JSON.stringify(inFlats));
+      for (const place of held.places)
+        for (const { normal, least } of flats) assert.ok(dot(normal, place) > least - 2e-3);
+    }
+  });
+
+  it("give the same shape from a shape near by as from everywhere", () => {
+    const box = [
+      { normal: [1, 0, 0] as const, least: -0.14 },
+      { normal: [-1, 0, 0] as const, least: -0.02 },
+      { normal: [0, 0, 1] as const, least: -0.02 },
+      { normal: [0, 0, -1] as const, least: -0.02 },
+    ];
+    const near = solveScaled(clamp, box);
+    assert.ok(near?.alongWalls);
+    for (const span of [0.6, 0.61, 0.63, 0.64]) {
+      const moved: Clamp = { ...clamp, span: [0.005, span, 0] };
+      const [cold, warm] = [solveScaled(moved, box), solveScaled(moved, box, [near.alongWalls])];
+      assert.ok(cold && warm);
+      isNear(warm.energy, cold.energy, 5e-3);
+      isNear(warm.curvature, cold.curvature, 2e-2);
+    }
+  });
 });

@@ -23,6 +23,8 @@ export interface ScaledCurve {
   readonly converged: boolean;
   /** Another shape of nearly the same energy, with another worst curvature: a small move may switch to it. */
   readonly rival: number | null;
+  /** The chain along walls that the figures are of; null where no wall is touched. A start for shapes near this one. */
+  readonly alongWalls: ChainState | null;
 }
 
 /** Starts that are tried in free space. */
@@ -34,10 +36,14 @@ const FINEST = 160;
 const COARSE_OPTIONS = { settled: 1e-3, mostIterations: 40, mostTouching: 12 } as const;
 /** What is asked again where that leads nowhere. */
 const PATIENT_OPTIONS = { settled: 1e-3, mostTouching: 20 } as const;
+/** A shape that lies near another one is found in a few steps or not at all. */
+const NEAR_OPTIONS = { mostIterations: 30 } as const;
 /** Energies this near, against each other, are rivals: what ends are measured to moves them as much. */
 const RIVAL_ENERGY = 0.04;
 /** Rivals with worst curvatures this near are the same shape, or its mirror. */
 const SAME_CURVATURE = 0.03;
+/** Coarse chains whose tangents differ by less are one shape. */
+const SAME_TANGENT = 0.02;
 /** A polished shape whose energy is farther than this from the chain's is another shape. */
 const SAME_ENERGY = 0.08;
 /** Pieces of the chains that lead to one along walls. */
@@ -89,7 +95,7 @@ function chainPlaces(tangents: Float64Array): readonly Vector[] {
   return places;
 }
 
-type Shape = Omit<ScaledCurve, "rival">;
+type Shape = Omit<ScaledCurve, "rival" | "alongWalls">;
 
 function fromTaut(line: TautLine, span: Vector): Shape {
   const places = Array.from({ length: SAMPLES + 1 }, (_, k) => tautPlace(line, span, k / SAMPLES));
@@ -158,22 +164,25 @@ function polished(rod: ChainState, clamp: Clamp): Shape {
   return fromChain(fine, clamp);
 }
 
-/** Minima of the coarse chain, the least first; of equal ones the first. */
-function coarseMinima(
+/** Minima that a coarse chain settles in from these starts, the least energy first; of equal ones the first. */
+function minimaFrom(
+  starts: readonly Float64Array[],
   clamp: Clamp,
   sides: readonly HalfSpace[],
   way: RelaxOptions = COARSE_OPTIONS,
 ): readonly ChainState[] {
-  const minimaFrom = (some: readonly Float64Array[]) =>
-    some
-      .map((start) => relax(start, clamp, sides, way))
-      .filter(({ converged }) => converged)
-      .sort((a, b) => a.energy - b.energy);
-  if (sides.length > 0) return minimaFrom(startsFor(clamp, COARSE));
-  const first = minimaFrom(startsFor(clamp, COARSE, FREE_STARTS));
-  const minima = first.length > 0 ? first : minimaFrom(startsFor(clamp, COARSE));
+  return starts
+    .map((start) => relax(start, clamp, sides, way))
+    .filter(({ converged }) => converged)
+    .sort((a, b) => a.energy - b.energy);
+}
+
+/** Minima of the coarse chain in free space, the least first. */
+function freeMinima(clamp: Clamp): readonly ChainState[] {
+  const first = minimaFrom(startsFor(clamp, COARSE, FREE_STARTS), clamp, []);
+  const minima = first.length > 0 ? first : minimaFrom(startsFor(clamp, COARSE), clamp, []);
   const twins = minima.slice(0, 1).map(({ tangents }) => mirroredStart(clamp, tangents));
-  return [...minima, ...minimaFrom(twins)].sort((a, b) => a.energy - b.energy);
+  return [...minima, ...minimaFrom(twins, clamp, [])].sort((a, b) => a.energy - b.energy);
 }
 
 /** Worst curvature of a rival to the best of these minima; null where there is none. */
@@ -191,36 +200,66 @@ function rivalOf([best, ...others]: readonly ChainState[], clamp: Clamp): number
 /**
  * Finds the shape of least bending energy of an inextensible line of flexible length 1 held in place and direction at both ends,
  * kept on its side of the given half-spaces. Untwisted: it may roll at its nuts. Its weight and its touching itself are
- * left out.
+ * left out. `near` are shapes along walls of lines that differ little from this one: the least of the shapes they lead to is
+ * taken, and one is looked for from everywhere only where they lead to none.
  * Errors: RangeError when the span is not shorter than the line; null when no start led to a minimum.
  * Exactness: below 1e-3 of the radius where `method` is shooting or taut; with walls that are touched the figures are a
  * chain's of 96 pieces, below 2e-2 (solve.test.ts measures both).
  */
-export function solveScaled(clamp: Clamp, sides: readonly HalfSpace[] = []): ScaledCurve | null {
+export function solveScaled(
+  clamp: Clamp,
+  sides: readonly HalfSpace[] = [],
+  near: readonly ChainState[] = [],
+): ScaledCurve | null {
   if (!(norm(clamp.span) < 1))
     throw new RangeError(`the span ${norm(clamp.span)} is not shorter than the line`);
+  const neighbor = leastNear(clamp, sides, near);
+  if (neighbor !== null) return { ...fromChain(neighbor, clamp), rival: null, alongWalls: neighbor };
   const taut = tautLine(clamp);
-  const free: readonly ChainState[] = taut === null ? coarseMinima(clamp, []) : [];
+  const free: readonly ChainState[] = taut === null ? freeMinima(clamp) : [];
   const best = free[0];
   if (taut === null && best === undefined) return null;
   const shape = taut ? fromTaut(taut, clamp.span) : best ? polished(best, clamp) : null;
   if (shape === null) return null;
   const rival = taut ? null : rivalOf(free, clamp);
-  if (sides.every((side) => staysOn(shape.places, side))) return { ...shape, rival };
+  if (sides.every((side) => staysOn(shape.places, side))) return { ...shape, rival, alongWalls: null };
   const twin = mirrored(shape, clamp);
-  if (twin !== null && sides.every((side) => staysOn(twin.places, side))) return { ...twin, rival };
+  if (twin !== null && sides.every((side) => staysOn(twin.places, side)))
+    return { ...twin, rival, alongWalls: null };
   return alongWalls(clamp, sides, COARSE_OPTIONS) ?? alongWalls(clamp, sides, PATIENT_OPTIONS);
 }
 
+/** The least shape along walls that these lead to; null where one of them leads to none or off the walls. */
+function leastNear(
+  clamp: Clamp,
+  sides: readonly HalfSpace[],
+  near: readonly ChainState[],
+): ChainState | null {
+  const chains = near.map((from) => relax(from.tangents, clamp, sides, { ...NEAR_OPTIONS, near: from }));
+  const areSettled = chains.every(({ converged, touching }) => converged && touching.length > 0);
+  return areSettled ? ([...chains].sort((a, b) => a.energy - b.energy)[0] ?? null) : null;
+}
+
+/** True for chains of as many pieces that lie on each other. */
+const isSameShape = (one: Float64Array, other: Float64Array) =>
+  one.every((value, k) => Math.abs(value - at(other, k)) < SAME_TANGENT);
+
 /** The least shape that keeps to its side of the walls, as a fine chain; null where no start leads to one. */
 function alongWalls(clamp: Clamp, sides: readonly HalfSpace[], way: RelaxOptions): ScaledCurve | null {
-  const minima = coarseMinima(clamp, sides, way);
+  const minima = minimaFrom(startsFor(clamp, COARSE), clamp, sides, way);
   for (const [index, coarse] of minima.entries()) {
+    // Another start that led to the same shape leads on to the same.
+    if (minima.slice(0, index).some(({ tangents }) => isSameShape(tangents, coarse.tangents))) continue;
     const fine = TOUCHING.reduce(
       (rod, count) => relax(resample(rod.tangents, count, clamp), clamp, sides, { near: rod }),
       coarse,
     );
-    if (fine.converged) return { ...fromChain(fine, clamp), rival: rivalOf(minima.slice(index), clamp) };
+    if (fine.converged)
+      return {
+        ...fromChain(fine, clamp),
+        rival: rivalOf(minima.slice(index), clamp),
+        alongWalls: fine,
+      };
   }
   return null;
 }

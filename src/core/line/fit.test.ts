@@ -181,6 +181,29 @@ describe("fitLines", () => {
     assert.equal(sensitivityOf(switching, short).isSensitive, true);
     assert.equal(sensitivityOf(TOILET, long).isSensitive, false);
   });
+
+  it("calls figures touchy along walls as it would from everywhere", () => {
+    const walls = [
+      { point: [0, 0, -1.5], normal: [0, 0, 1] },
+      { point: [0, 0, 3], normal: [0, 0, -1] },
+    ] as const;
+    const setups = fc
+      .sample(anyBench, { numRuns: 30, seed: 5 })
+      .map((setup) => ({ ...setup, walls }))
+      .filter((setup) => setupFault(setup) === null);
+    let along = 0;
+    for (const setup of setups) {
+      const curve = curveOf(setup, 24);
+      if (curve === null) continue;
+      if (curve.alongWalls !== null) along += 1;
+      assert.equal(
+        sensitivityOf(setup, curve).isSensitive,
+        sensitivityOf(setup, { ...curve, alongWalls: null }).isSensitive,
+        JSON.stringify(setup.b),
+      );
+    }
+    assert.ok(along > 8, `${along} lines press on a wall`);
+  });
 });
 
 describe("what moves an end", () => {

@@ -25,16 +25,16 @@ const MOVES: readonly Vector[] = [
 ];
 
 /**
- * Moves end b an eighth of an inch each way and solves again. A line with a rival shape is sensitive too.
+ * Moves end b an eighth of an inch each way and solves again; along walls from the line as it lies. A line with a rival shape
+ * is sensitive too.
  * Units: inches. A move after which the line does not reach counts as radius 0.
  */
-export function sensitivityOf(
-  setup: LineSetup,
-  { lengthIn, minRadiusIn, rivalRadiusIn }: LineCurve,
-): Sensitivity {
-  const radii = MOVES.map(
-    (move) => curveOf({ ...setup, b: { ...setup.b, at: add(setup.b.at, move) } }, lengthIn)?.minRadiusIn ?? 0,
-  );
+export function sensitivityOf(setup: LineSetup, curve: LineCurve): Sensitivity {
+  const { lengthIn, minRadiusIn, rivalRadiusIn } = curve;
+  const radii = MOVES.map((move) => {
+    const moved = { ...setup, b: { ...setup.b, at: add(setup.b.at, move) } };
+    return curveOf(moved, lengthIn, [curve])?.minRadiusIn ?? 0;
+  });
   const all = [minRadiusIn, ...radii, ...(rivalRadiusIn === null ? [] : [rivalRadiusIn])];
   const [least, most] = [Math.min(...all), Math.max(...all)];
   const isStraight = least > 20 * setup.minBendRadiusIn;
