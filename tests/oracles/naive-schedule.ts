@@ -1,4 +1,5 @@
-import type { OffWindow, Schedule } from "../../src/core/schedule/schedule.ts";
+import type { OffWindow } from "../../src/core/schedule/off-windows.ts";
+import type { Schedule } from "../../src/core/schedule/schedule.ts";
 import type { Job, Pace } from "../../src/core/schedule/task.ts";
 
 /** The order nobody thinks about: one job after the other, step by step as the list has them, every wait stood through. */

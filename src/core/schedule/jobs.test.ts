@@ -4,7 +4,8 @@ import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf } from "./jobs.ts";
-import { offMinutes, scheduleVisit } from "./schedule.ts";
+import { offMinutes } from "./off-windows.ts";
+import { scheduleVisit } from "./schedule.ts";
 
 describe("jobsOf", () => {
   it("does bench joints before the water goes off", () => {

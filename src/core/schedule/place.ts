@@ -182,12 +182,18 @@ class OrderSearch {
 
 /**
  * Places blocks in time for one or two pairs of hands; tells the gap where the best could not be proved. `effort`: how many times the usual
- * number of dives is tried at most.
+ * number of dives is tried at most. Null where no placing can be shorter than `beatMin`.
  */
-export function placeBlocks(blocks: readonly Block[], hands: 1 | 2, effort: number): Placement {
+export function placeBlocks(
+  blocks: readonly Block[],
+  hands: 1 | 2,
+  effort: number,
+  beatMin = Number.POSITIVE_INFINITY,
+): Placement | null {
   if (blocks.length === 0) return { placed: [], totalMin: 0, leastMin: 0, isProved: true };
   const network = networkOf(blocks);
   const quickLeastMin = quickLeastLength(network, hands);
+  if (quickLeastMin >= beatMin - SAME_MIN) return null;
   const most = effort * Math.min(MOST_DIVE_PLACINGS, PLACINGS_TIMES_BLOCKS / blocks.length);
   const found = bestDive(network, hands, quickLeastMin, most);
   const leastMin = leastLengthBelow(network, hands, quickLeastMin, found.endMin);

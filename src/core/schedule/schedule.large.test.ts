@@ -4,7 +4,8 @@ import fc from "fast-check";
 import { bruteForce } from "../../../tests/oracles/schedule-brute-force.ts";
 import { job } from "../../../tests/support/jobs.ts";
 import { setSize } from "../../../tests/support/set-size.ts";
-import { offMinutes, scheduleVisit } from "./schedule.ts";
+import { offMinutes } from "./off-windows.ts";
+import { scheduleVisit } from "./schedule.ts";
 
 describe("scheduleVisit against trying everything", () => {
   it("is as good as trying everything on small visits, one pair of hands and two", () => {

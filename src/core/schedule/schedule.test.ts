@@ -4,7 +4,8 @@ import fc from "fast-check";
 import { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
 import { job } from "../../../tests/support/jobs.ts";
 import type { ZoneKind } from "../isolation/index.ts";
-import { offMinutes, scheduleVisit } from "./schedule.ts";
+import { offMinutes } from "./off-windows.ts";
+import { scheduleVisit } from "./schedule.ts";
 import type { Job } from "./task.ts";
 
 /** Look, shut, bench work, work in place, open, look, wait, put back. */

@@ -1,6 +1,7 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. */
-import { ZONE_KINDS, type ZoneKind } from "../isolation/index.ts";
-import { type Block, blocksOf, type Cutting, type Grouping } from "./blocks.ts";
+import { blocksOf, type Cutting, type Grouping } from "./blocks.ts";
+import { groupings } from "./groupings.ts";
+import { type OffWindow, windowsOf } from "./off-windows.ts";
 import { type Placement, placeBlocks } from "./place.ts";
 import type { Job, Pace } from "./task.ts";
 
@@ -8,13 +9,6 @@ export interface ScheduledTask {
   readonly task: string;
   readonly startMin: number;
   readonly endMin: number;
-}
-
-export interface OffWindow {
-  readonly zone: string;
-  readonly kind: ZoneKind;
-  readonly fromMin: number;
-  readonly toMin: number;
 }
 
 export interface Schedule {
@@ -29,90 +23,6 @@ export interface Schedule {
 }
 
 const SAME_MIN = 1e-9;
-
-/** Returns the minutes without water by kind of zone, the gravest first. */
-export function offMinutes(windows: readonly OffWindow[]): readonly number[] {
-  return ZONE_KINDS.map((kind) =>
-    windows
-      .filter((each) => each.kind === kind)
-      .reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0),
-  );
-}
-
-/** Below 0 when one row of figures is better than the other, the first difference deciding. */
-function compareRows(one: readonly number[], other: readonly number[]): number {
-  for (const [index, value] of one.entries()) {
-    const difference = value - (other[index] ?? 0);
-    if (Math.abs(difference) > SAME_MIN) return difference;
-  }
-  return 0;
-}
-
-/** Jobs that have a zone in common, directly or over others. What is shut already stands alone: it is not shut again for others. */
-function componentsOf(jobs: readonly Job[]): readonly (readonly Job[])[] {
-  const components: Job[][] = [];
-  for (const job of jobs) {
-    const names = new Set(job.zones.map(({ name }) => name));
-    const touches = ({ zones, shutAlready }: Job) =>
-      job.shutAlready.length === 0 && shutAlready.length === 0 && zones.some(({ name }) => names.has(name));
-    const [joined, apart] = [
-      components.filter((each) => each.some(touches)),
-      components.filter((each) => !each.some(touches)),
-    ];
-    components.splice(0, components.length, ...apart, [...joined.flat(), job]);
-  }
-  return components;
-}
-
-/** Most components that cost the same both ways and are tried both ways; of further ones the zones are shut once. */
-const MOST_TIES = 3;
-
-/** Jobs of a component by the gravest zone they share with another: those of one zone together, the others alone. */
-function byGravestZone(component: readonly Job[]): Grouping {
-  const isShared = (job: Job, name: string) =>
-    component.some((other) => other !== job && other.zones.some((zone) => zone.name === name));
-  const keyOf = (job: Job) =>
-    job.zones
-      .filter(({ name }) => isShared(job, name))
-      .toSorted((a, b) => ZONE_KINDS.indexOf(a.kind) - ZONE_KINDS.indexOf(b.kind))[0]?.name ?? job.id;
-  const keys = [...new Set(component.map(keyOf))];
-  return keys.map((key) => component.filter((job) => keyOf(job) === key));
-}
-
-/**
- * The ways to share the shutting of zones that cost the least time without water: of each component all zones at once, the jobs of its
- * gravest zones together, or each job on its own. Time without water adds up over components, so each is decided on its own; where ways
- * cost the same they are kept.
- */
-function groupings(jobs: readonly Job[], cutting: Cutting): readonly Grouping[] {
-  let ties = 0;
-  const off = (groups: Grouping) => offMinutes(windowsOf(blocksOf(groups, cutting), () => 0));
-  const ways = componentsOf(jobs).map((component): readonly Grouping[] => {
-    const apart = component.map((job) => [job]);
-    if (component.length === 1) return [apart];
-    const priced = [[component], byGravestZone(component), apart]
-      .map((groups) => ({ groups, off: off(groups) }))
-      .toSorted((one, other) => compareRows(one.off, other.off));
-    const best = priced.filter((each) => compareRows(each.off, priced[0]?.off ?? []) === 0);
-    if (best.length > 1) ties += 1;
-    return best.slice(0, ties > MOST_TIES ? 1 : 2).map(({ groups }) => groups);
-  });
-  return ways.reduce<readonly Grouping[]>(
-    (made, kinds) => made.flatMap((before) => kinds.map((kind) => [...before, ...kind])),
-    [[]],
-  );
-}
-
-const windowsOf = (blocks: readonly Block[], startOf: (block: Block) => number): readonly OffWindow[] =>
-  blocks.flatMap((block) => {
-    const start = startOf(block);
-    return block.off.map(({ zone, fromMin, toMin, isSinceBefore }) => ({
-      zone: zone.name,
-      kind: zone.kind,
-      fromMin: isSinceBefore ? 0 : start + fromMin,
-      toMin: start + toMin,
-    }));
-  });
 
 function scheduleFrom(jobs: readonly Job[], { placed, totalMin, leastMin, isProved }: Placement): Schedule {
   const starts = new Map(placed.map(({ block, startMin }) => [block, startMin]));
@@ -152,11 +62,33 @@ const MOST_JOBS_CUT = 8;
 /** A schedule this near to the least length is not cut any finer: three in a thousand, less than a minute of a long visit. */
 const SMALL_GAP = 1.003;
 
-function scheduleOf(jobs: readonly Job[], groups: Grouping, cutting: Cutting, effort: number): Schedule {
-  const blocks = blocksOf(groups, cutting);
-  const placement = placeBlocks(blocks, cutting.hands, effort);
-  const isProved = placement.isProved && blocks.every(({ isShortest }) => isShortest);
-  return scheduleFrom(jobs, { ...placement, isProved });
+/** Of the effort, what all groupings share before the best of them gets the rest. */
+const FIRST_SHARE = 0.3;
+
+/** Returns the schedule of one grouping, as finely cut as its gap asks for, with a share of the effort; null where none can be shorter than `beatMin`. */
+function scheduleOf(
+  jobs: readonly Job[],
+  groups: Grouping,
+  whole: Cutting,
+  { beatMin, share }: { readonly beatMin: number; readonly share: number },
+): Schedule | null {
+  const isCutFiner = whole.hands === 2 && whole.pace === "likely" && jobs.length <= MOST_JOBS_CUT;
+  let best: Schedule | null = null;
+  for (const { pieceMin, effort } of isCutFiner ? PIECES : ONE_PIECE) {
+    const blocks = blocksOf(groups, { ...whole, pieceMin });
+    const placement = placeBlocks(
+      blocks,
+      whole.hands,
+      effort * share,
+      Math.min(beatMin, best?.totalMin ?? beatMin),
+    );
+    if (placement === null) continue;
+    const isProved = placement.isProved && blocks.every(({ isShortest }) => isShortest);
+    const schedule = scheduleFrom(jobs, { ...placement, isProved });
+    if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
+    if (isProved || schedule.totalMin <= schedule.leastTotalMin * SMALL_GAP) break;
+  }
+  return best;
 }
 
 /**
@@ -170,15 +102,31 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   const ids = jobs.flatMap(({ tasks }) => tasks.map(({ id }) => id));
   if (new Set(ids).size !== ids.length || new Set(jobs.map(({ id }) => id)).size !== jobs.length)
     throw new RangeError("two tasks or two jobs of a visit have one id");
-  let best: Schedule | null = null;
   const whole: Cutting = { hands, pace, pieceMin: Number.POSITIVE_INFINITY };
-  for (const groups of groupings(jobs, whole)) {
-    const isCutFiner = hands === 2 && pace === "likely" && jobs.length <= MOST_JOBS_CUT;
-    for (const { pieceMin, effort } of isCutFiner ? PIECES : ONE_PIECE) {
-      const schedule = scheduleOf(jobs, groups, { ...whole, pieceMin }, effort);
-      if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
-      if (schedule.isProved || schedule.totalMin <= schedule.leastTotalMin * SMALL_GAP) break;
-    }
-  }
-  return best ?? { tasks: [], waterOff: [], totalMin: 0, leastTotalMin: 0, isProved: true, shared: [] };
+  const ways = groupings(jobs, whole);
+  let best: Schedule = NOTHING_TO_DO;
+  let [chosen] = ways;
+  /** How short each grouping might be that is not proved to be no shorter. */
+  const might = new Map<Grouping, number>();
+  const look = (groups: Grouping, share: number) => {
+    const schedule = scheduleOf(jobs, groups, whole, { beatMin: best.totalMin, share });
+    const mightMin = schedule === null || schedule.isProved ? best.totalMin : schedule.leastTotalMin;
+    might.set(groups, Math.max(mightMin, might.get(groups) ?? 0));
+    if (schedule !== null && schedule.totalMin < best.totalMin - SAME_MIN)
+      [best, chosen] = [schedule, groups];
+  };
+  for (const groups of ways) look(groups, ways.length === 1 ? 1 : FIRST_SHARE / ways.length);
+  if (ways.length > 1 && chosen !== undefined && !best.isProved) look(chosen, 1 - FIRST_SHARE);
+  const leastTotalMin = Math.min(best.totalMin, ...might.values());
+  return { ...best, leastTotalMin, isProved: best.isProved && leastTotalMin >= best.totalMin - SAME_MIN };
 }
+
+/** Stands for no schedule at all: any is shorter. */
+const NOTHING_TO_DO: Schedule = {
+  tasks: [],
+  waterOff: [],
+  totalMin: Number.POSITIVE_INFINITY,
+  leastTotalMin: Number.POSITIVE_INFINITY,
+  isProved: true,
+  shared: [],
+};
