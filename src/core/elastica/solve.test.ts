@@ -283,12 +283,11 @@ describe("walls", () => {
     ];
     for (const clamp of fc.sample(anyClamp, { numRuns: 60, seed: 3 })) {
       const inFlats = { ...clamp, span: scale(clamp.span, 0.9) };
-      const isOpen = flats.every(({ normal, least }) =>
-        [
-          inFlats.span[2] * normal[2] > least,
-          inFlats.from[2] * normal[2] > -0.2,
-          inFlats.to[2] * normal[2] < 0.2,
-        ].every(Boolean),
+      const isOpen = flats.every(
+        ({ normal, least }) =>
+          dot(inFlats.span, normal) > least &&
+          dot(inFlats.from, normal) > -0.2 &&
+          dot(inFlats.to, normal) < 0.2,
       );
       if (!isOpen) continue;
       const held = solveScaled(inFlats, flats);
@@ -309,7 +308,7 @@ describe("walls", () => {
     assert.ok(near?.alongWalls);
     for (const span of [0.6, 0.61, 0.63, 0.64]) {
       const moved: Clamp = { ...clamp, span: [0.005, span, 0] };
-      const [cold, warm] = [solveScaled(moved, box), solveScaled(moved, box, [near.alongWalls])];
+      const [cold, warm] = [solveScaled(moved, box), solveScaled(moved, box, near.alongWalls)];
       assert.ok(cold && warm);
       isNear(warm.energy, cold.energy, 5e-3);
       isNear(warm.curvature, cold.curvature, 2e-2);

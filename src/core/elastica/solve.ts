@@ -200,8 +200,8 @@ function rivalOf([best, ...others]: readonly ChainState[], clamp: Clamp): number
 /**
  * Finds the shape of least bending energy of an inextensible line of flexible length 1 held in place and direction at both ends,
  * kept on its side of the given half-spaces. Untwisted: it may roll at its nuts. Its weight and its touching itself are
- * left out. `near` are shapes along walls of lines that differ little from this one: the least of the shapes they lead to is
- * taken, and one is looked for from everywhere only where they lead to none.
+ * left out. `near` is the shape along walls of a line that differs little from this one: the shape it leads to is taken, and
+ * one is looked for from everywhere only where it leads to none.
  * Errors: RangeError when the span is not shorter than the line; null when no start led to a minimum.
  * Exactness: below 1e-3 of the radius where `method` is shooting or taut; with walls that are touched the figures are a
  * chain's of 96 pieces, below 2e-2 (solve.test.ts measures both).
@@ -209,12 +209,13 @@ function rivalOf([best, ...others]: readonly ChainState[], clamp: Clamp): number
 export function solveScaled(
   clamp: Clamp,
   sides: readonly HalfSpace[] = [],
-  near: readonly ChainState[] = [],
+  near: ChainState | null = null,
 ): ScaledCurve | null {
   if (!(norm(clamp.span) < 1))
     throw new RangeError(`the span ${norm(clamp.span)} is not shorter than the line`);
-  const neighbor = leastNear(clamp, sides, near);
-  if (neighbor !== null) return { ...fromChain(neighbor, clamp), rival: null, alongWalls: neighbor };
+  const neighbor = near && relax(near.tangents, clamp, sides, { ...NEAR_OPTIONS, near });
+  if (neighbor?.converged && neighbor.touching.length > 0)
+    return { ...fromChain(neighbor, clamp), rival: null, alongWalls: neighbor };
   const taut = tautLine(clamp);
   const free: readonly ChainState[] = taut === null ? freeMinima(clamp) : [];
   const best = free[0];
@@ -227,17 +228,6 @@ export function solveScaled(
   if (twin !== null && sides.every((side) => staysOn(twin.places, side)))
     return { ...twin, rival, alongWalls: null };
   return alongWalls(clamp, sides, COARSE_OPTIONS) ?? alongWalls(clamp, sides, PATIENT_OPTIONS);
-}
-
-/** The least shape along walls that these lead to; null where one of them leads to none or off the walls. */
-function leastNear(
-  clamp: Clamp,
-  sides: readonly HalfSpace[],
-  near: readonly ChainState[],
-): ChainState | null {
-  const chains = near.map((from) => relax(from.tangents, clamp, sides, { ...NEAR_OPTIONS, near: from }));
-  const areSettled = chains.every(({ converged, touching }) => converged && touching.length > 0);
-  return areSettled ? ([...chains].sort((a, b) => a.energy - b.energy)[0] ?? null) : null;
 }
 
 /** True for chains of as many pieces that lie on each other. */

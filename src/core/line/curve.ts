@@ -1,7 +1,13 @@
 /** One length of line on a setup: its curve in inches, its worst bend, its bulge, and how firm the figures are. */
 
-import type { ChainState, Clamp, HalfSpace } from "../elastica/index.ts";
-import { type Method, type ScaledCurve, solveScaled } from "../elastica/index.ts";
+import {
+  type ChainState,
+  type Clamp,
+  type HalfSpace,
+  type Method,
+  type ScaledCurve,
+  solveScaled,
+} from "../elastica/index.ts";
 import { add, dot, longestNormal, norm, scale, subtract, unit, type Vector } from "../geometry/index.ts";
 import { type LineSetup, tipDistanceIn, tipOf } from "./line-setup.ts";
 
@@ -113,27 +119,17 @@ function curveFrom(
 
 /**
  * Returns the curve a line of this length takes between the ends of a sound setup (see setupFault).
- * `near` are curves of nearly this length between nearly these ends; they make a curve along walls cheaper to find.
+ * `near` is a curve of nearly this length between nearly these ends; where it lies along walls this one begins from it.
  * Units: inches. Null when it cannot reach even straight, or when walls leave it no shape at all.
  * Limits: an untwisted line that may roll at its nuts; its own weight, its thickness and its touching itself are left out.
  * Exactness: as solveScaled.
  */
-export function curveOf(
-  setup: LineSetup,
-  lengthIn: number,
-  near: readonly LineCurve[] = [],
-): LineCurve | null {
+export function curveOf(setup: LineSetup, lengthIn: number, near: LineCurve | null = null): LineCurve | null {
   const flexIn = lengthIn - 2 * setup.cuffIn;
   if (!(flexIn - tipDistanceIn(setup) > TAUTEST * flexIn)) return null;
   const scaledSetup = scaled(setup, lengthIn);
-  const shape = solveScaled(scaledSetup.clamp, scaledSetup.sides, chainsOf(near));
+  const shape = solveScaled(scaledSetup.clamp, scaledSetup.sides, near?.alongWalls);
   return shape === null ? null : curveFrom(setup, lengthIn, shape, scaledSetup);
-}
-
-/** The chains of curves along walls; none where one of the curves keeps clear of them, for the next one may too. */
-function chainsOf(near: readonly LineCurve[]): readonly ChainState[] {
-  const chains = near.flatMap(({ alongWalls }) => alongWalls ?? []);
-  return chains.length === near.length ? chains : [];
 }
 
 /** A line with less slack than this part of its length is stretched straight, and bends at no radius to speak of. */

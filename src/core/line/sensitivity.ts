@@ -33,7 +33,7 @@ export function sensitivityOf(setup: LineSetup, curve: LineCurve): Sensitivity {
   const { lengthIn, minRadiusIn, rivalRadiusIn } = curve;
   const radii = MOVES.map((move) => {
     const moved = { ...setup, b: { ...setup.b, at: add(setup.b.at, move) } };
-    return curveOf(moved, lengthIn, [curve])?.minRadiusIn ?? 0;
+    return curveOf(moved, lengthIn, curve)?.minRadiusIn ?? 0;
   });
   const all = [minRadiusIn, ...radii, ...(rivalRadiusIn === null ? [] : [rivalRadiusIn])];
   const [least, most] = [Math.min(...all), Math.max(...all)];
