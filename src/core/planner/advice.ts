@@ -1,10 +1,11 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
+import { norm, subtract } from "../geometry/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
-import { isBehindValve, stopNeeded } from "./approach.ts";
+import { isBehindValve, isOpenPipe, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { hammerInWords } from "./plan-hammer.ts";
@@ -24,13 +25,32 @@ function has({ chain }: Candidate, what: string): boolean {
   return chain.links.some(({ passage }) => passage.part.functions.some((each) => each === what));
 }
 
+/**
+ * Returns how far the end of the line that stays is moved by the parts before it, inches; null: no line stays, or none is
+ * moved. A new stop stands where the old one stood.
+ */
+function lineMovedIn(
+  { supply }: PlanRequest,
+  { approach: { kept }, chain: { links } }: Candidate,
+): number | null {
+  if (kept === null || kept.fork !== "before-line" || isOpenPipe(supply.kind)) return null;
+  const at = links.findIndex(({ branch }) => branch !== null);
+  const fork = links[at];
+  if (fork?.branch == null) return null;
+  const before = links.slice(0, at).map(({ passage: { into, out } }) => norm(subtract(out.at, into.at)));
+  const { side, via } = fork.branch;
+  const behind = via === null ? 0 : norm(subtract(via.out.at, via.into.at));
+  return before.reduce((sum, step) => sum + step, norm(subtract(side.at, fork.passage.into.at)) + behind);
+}
+
 /** Warnings that come with how the supply is taken up. */
 function supplyCodes(
   index: PlannerIndex,
-  { supply, access }: PlanRequest,
+  request: PlanRequest,
   candidate: Candidate,
   rules: Standards,
 ): readonly string[] {
+  const { supply, access } = request;
   const { kept, code } = candidate.approach;
   const material = index.ends.get(supply.end)?.material;
   const isGalvanised = supply.material === "galvanised" || material === "steel";
@@ -46,7 +66,9 @@ function supplyCodes(
     ...(has(candidate, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
     ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
-    ...(code === "at-far-end" && kept?.end === "bc-7/8-m" ? ["tee-moves-shank"] : []),
+    ...(lineMovedIn(request, candidate) === null
+      ? []
+      : [code === "at-far-end" && kept?.end === "bc-7/8-m" ? "tee-moves-shank" : "tee-moves-line"]),
     ...(supply.pexType === undefined &&
     candidate.chain.links.some(({ passage }) => passage.into.end.startsWith("expand-"))
       ? ["pex-print-line"]
@@ -112,6 +134,9 @@ function backflowCodes(
   ];
 }
 
+/** Warnings that tell how far a tee moves the line that stays. */
+const TEE_CODES: readonly string[] = ["tee-moves-shank", "tee-moves-line"];
+
 /** Returns the warnings of one plan, the gravest first. */
 export function warningsFor(
   index: PlannerIndex,
@@ -158,7 +183,9 @@ export function warningsFor(
   return [
     ...codes.map((code) => {
       const isOfHammer = hammer !== null && HAMMER_CODES[rules.hammer].includes(code);
-      return advice(index, code, isOfHammer ? hammerInWords(hammer) : "");
+      if (isOfHammer) return advice(index, code, hammerInWords(hammer));
+      const movedIn = TEE_CODES.includes(code) ? lineMovedIn(request, candidate) : null;
+      return advice(index, code, movedIn === null ? "" : `about ${Math.round(movedIn * 10) / 10} in`);
     }),
     ...(gaveWay.length === 0 ? [] : [advice(index, "school-relaxed", gaveWay.join(", "))]),
   ];

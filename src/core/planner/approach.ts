@@ -52,7 +52,7 @@ function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): ExistingBra
 }
 
 /** Supplies where pipe or tube comes open out of the building: a branch begins there with a joint to it. */
-const isOpenPipe = (kind: SupplyKind) => kind === "pipe" || kind === "stub" || kind === "dead-stop";
+export const isOpenPipe = (kind: SupplyKind) => kind === "pipe" || kind === "stub" || kind === "dead-stop";
 
 /** Ways where the job says who brings the line; null: a new line, or nothing said. */
 function waysOfFoundLine(

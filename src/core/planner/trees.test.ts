@@ -96,6 +96,10 @@ describe("a line that must stay", () => {
     const plan = best(planHookup(plannerIndex, asked));
     assert.match(plan.parts[0]?.name ?? "", /^Dual-outlet stop/);
     assert.ok(codes(plan.warnings).includes("kept-nut-assumed"));
+    assert.ok(
+      !codes(plan.warnings).includes("tee-moves-line"),
+      "the new stop stands where the old one stood",
+    );
     assert.ok(!codes(plan.warnings).includes("shared-stop"));
   });
   it("leads a bidet seat off a tee at the tank, and warns that the old line may now be too long", () => {
@@ -106,9 +110,13 @@ describe("a line that must stay", () => {
     );
     const plan = best(planHookup(plannerIndex, asked));
     assert.equal(plan.parts[0]?.sku, "TE-B78B78C38");
-    assert.ok(codes(plan.warnings).includes("tee-moves-shank"));
+    const messageOf = ({ warnings }: typeof plan, code: string) =>
+      warnings.find((each) => each.code === code)?.message;
+    assert.match(messageOf(plan, "tee-moves-shank") ?? "", /too long.*about 1\.5 in/);
     const atStop = best(planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, teeAt: "supply" } }));
     assert.equal(atStop.parts[0]?.sku, "TE-C38C38C38");
+    // Nine tenths on and nine tenths aside.
+    assert.match(messageOf(atStop, "tee-moves-line") ?? "", /bends gently.*about 1\.3 in/);
   });
   it("renews a line that is now too long: a shorter one, the tee after it, the seat's hose aside", () => {
     const asked = job(
