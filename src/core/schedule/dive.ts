@@ -1,13 +1,13 @@
 /** Schedules built block by block: each block at the first moment its hands are free, in the gaps of others too. */
+
 import type { Block } from "./blocks.ts";
+import { SAME_MIN } from "./minutes.ts";
 import { type HandsUsed, type Network, reversed } from "./network.ts";
 
 export interface PlacedBlock {
   readonly block: Block;
   readonly startMin: number;
 }
-
-const SAME_MIN = 1e-9;
 
 /** Hands in use over time: pieces one after another, nothing before the first and after the last. */
 class HandsInUse {

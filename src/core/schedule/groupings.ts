@@ -35,13 +35,18 @@ function byGravestZone(component: readonly Job[]): Grouping {
   return keys.map((key) => component.filter((job) => keyOf(job) === key));
 }
 
+/** Ids of jobs never hold this. */
+const BETWEEN = "\n";
+
+const keyOfGroup = (group: readonly Job[]) => group.map(({ id }) => id).join(BETWEEN);
+
 /** Ways to share that are not the same jobs together, the first of each. */
 function distinct(ways: readonly Grouping[]): readonly Grouping[] {
   const keyOf = (groups: Grouping) =>
     groups
-      .map((group) => group.map(({ id }) => id).join(" "))
+      .map(keyOfGroup)
       .toSorted()
-      .join("; ");
+      .join(BETWEEN + BETWEEN);
   return [...new Map(ways.toReversed().map((groups) => [keyOf(groups), groups])).values()].toReversed();
 }
 
@@ -51,36 +56,35 @@ const MOST_TRIED = 5;
 /** True when every job of a set hangs together with the others over zones they share. */
 const hangTogether = (jobs: readonly Job[]) => componentsOf(jobs).length === 1;
 
+/** Minutes without water by kind of zone, the gravest first. */
+type Off = readonly number[];
+
+const NO_TIME_OFF: Off = ZONE_KINDS.map(() => 0);
+
+const sumOf = (rows: readonly Off[]): Off =>
+  rows.reduce((sum, row) => sum.map((minutes, kind) => minutes + (row[kind] ?? 0)), NO_TIME_OFF);
+
 /**
  * The way to share that costs the least time without water, of all there are. Time without water adds up over groups, so the best of a
  * set of jobs is the best of one group with its first job and of what is left.
  */
-function leastOff(component: readonly Job[], offOf: (groups: Grouping) => readonly number[]): Grouping {
+function leastOff(component: readonly Job[], offOf: (group: readonly Job[]) => Off): Grouping {
   interface Way {
     readonly groups: Grouping;
-    readonly off: readonly number[];
+    readonly off: Off;
   }
-  const ways: (Way | null)[] = [{ groups: [], off: [] }];
-  const alone = new Map<number, Way | null>();
+  const ways: (Way | null)[] = [{ groups: [], off: NO_TIME_OFF }];
   const membersOf = (set: number) => component.filter((_, at) => (set & (1 << at)) !== 0);
-  const asOneGroup = (set: number): Way | null => {
-    const known = alone.get(set);
-    if (known !== undefined) return known;
-    const group = membersOf(set);
-    const way = hangTogether(group) ? { groups: [group], off: offOf([group]) } : null;
-    alone.set(set, way);
-    return way;
-  };
   for (let set = 1; set < 1 << component.length; set += 1) {
     const first = set & -set;
     let best: Way | null = null;
-    for (let group = set; group > 0; group = (group - 1) & set) {
-      if ((group & first) === 0) continue;
-      const [one, rest] = [asOneGroup(group), ways[set ^ group]];
-      if (one === null || rest == null) continue;
-      const off = one.off.map((minutes, kind) => minutes + (rest.off[kind] ?? 0));
-      if (best === null || compareRows(off, best.off) < 0)
-        best = { groups: [...one.groups, ...rest.groups], off };
+    for (let subset = set; subset > 0; subset = (subset - 1) & set) {
+      const rest = ways[set ^ subset];
+      if ((subset & first) === 0 || rest == null) continue;
+      const group = membersOf(subset);
+      if (!hangTogether(group)) continue;
+      const off = sumOf([rest.off, offOf(group)]);
+      if (best === null || compareRows(off, best.off) < 0) best = { groups: [group, ...rest.groups], off };
     }
     ways[set] = best;
   }
@@ -88,19 +92,25 @@ function leastOff(component: readonly Job[], offOf: (groups: Grouping) => readon
 }
 
 /**
- * Returns the ways to share the shutting of zones that cost the least time without water: of each component all zones at once, the jobs
- * of its gravest zones together, each job on its own, or, of a small one, whichever costs the least of all. Time without water adds up over components, so each is decided on its own; where ways
- * cost the same they are kept.
+ * Returns the ways to share the shutting of zones that cost the least time without water: of each component all zones at once, the
+ * jobs of its gravest zones together, each job on its own, or, of a small one, whichever costs the least of all. Time without water
+ * adds up over components, so each is decided on its own; where ways cost the same they are kept.
  */
 export function groupings(jobs: readonly Job[], cutting: Cutting): readonly Grouping[] {
   let ties = 0;
-  const off = (groups: Grouping) => offMinutes(windowsOf(blocksOf(groups, cutting), () => 0));
+  const known = new Map<string, Off>();
+  const offOf = (group: readonly Job[]): Off => {
+    const key = keyOfGroup(group);
+    const off = known.get(key) ?? offMinutes(windowsOf(blocksOf([group], cutting), () => 0));
+    known.set(key, off);
+    return off;
+  };
   const ways = componentsOf(jobs).map((component): readonly Grouping[] => {
     const apart = component.map((job) => [job]);
     if (component.length === 1) return [apart];
-    const least = component.length <= MOST_TRIED ? [leastOff(component, off)] : [];
+    const least = component.length <= MOST_TRIED ? [leastOff(component, offOf)] : [];
     const priced = distinct([[component], byGravestZone(component), apart, ...least])
-      .map((groups) => ({ groups, off: off(groups) }))
+      .map((groups) => ({ groups, off: sumOf(groups.map(offOf)) }))
       .toSorted((one, other) => compareRows(one.off, other.off));
     const best = priced.filter((each) => compareRows(each.off, priced[0]?.off ?? []) === 0);
     if (best.length > 1) ties += 1;

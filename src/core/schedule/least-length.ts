@@ -3,10 +3,10 @@
  * which blocks may begin, narrowed by what must come before what, leave no room. Source: destructive lower bounds as in Klein and
  * Scholl (1999); disjunctive pairs as in Carlier and Pinson (1989); energetic reasoning as in Baptiste, Le Pape and Nuijten (1999).
  */
-import { leastBesideBoth, leastLength } from "./least-work.ts";
-import { type Network, type Stretch, stretchesOf } from "./network.ts";
 
-const SAME_MIN = 1e-9;
+import { leastBesideBoth, leastLength } from "./least-work.ts";
+import { SAME_MIN } from "./minutes.ts";
+import { type Network, type Stretch, stretchesOf } from "./network.ts";
 
 /** Steps that all times of a schedule are multiples of, the coarsest first, minutes. */
 const GRIDS = [1, 0.5, 0.25] as const;

@@ -1,7 +1,6 @@
 /** How short a schedule of blocks can be at the least by the ways through them and the work on them. */
+import { SAME_MIN } from "./minutes.ts";
 import { type Lag, type Network, stretchesOf } from "./network.ts";
-
-const SAME_MIN = 1e-9;
 
 /** One task as a pair of hands does it: it starts no earlier than its head, and its end lies so far before the schedule's at least. */
 interface HandTask {

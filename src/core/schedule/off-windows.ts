@@ -1,6 +1,8 @@
 /** Times zones are without water, and what is worse about one lot of them than about another. */
+
 import { ZONE_KINDS, type ZoneKind } from "../isolation/index.ts";
 import type { Block } from "./blocks.ts";
+import { SAME_MIN } from "./minutes.ts";
 
 export interface OffWindow {
   readonly zone: string;
@@ -17,8 +19,6 @@ export function offMinutes(windows: readonly OffWindow[]): readonly number[] {
       .reduce((sum, { fromMin, toMin }) => sum + toMin - fromMin, 0),
   );
 }
-
-const SAME_MIN = 1e-9;
 
 /** Below 0 when one row of figures is better than the other, the first difference deciding. */
 export function compareRows(one: readonly number[], other: readonly number[]): number {

@@ -3,9 +3,11 @@
  * is one solid piece, branch and bound over the orders blocks are begun in proves the best, with states that are later in everything
  * dropped. Every schedule of solid pieces without needless idling is some order.
  */
+
 import type { Block } from "./blocks.ts";
 import { bestDive, type PlacedBlock } from "./dive.ts";
 import { leastLengthBelow, quickLeastLength } from "./least-length.ts";
+import { SAME_MIN } from "./minutes.ts";
 import { type Network, networkOf } from "./network.ts";
 
 export interface Placement {
@@ -23,8 +25,6 @@ const PLACINGS_TIMES_BLOCKS = 2_400_000;
 const MOST_STATES = 3_000;
 /** More blocks than this are not searched through: the dives are as good, and the search would not end. */
 const MOST_BLOCKS_SEARCHED = 64;
-const SAME_MIN = 1e-9;
-
 interface Node {
   readonly done: bigint;
   /** When each pair of hands is free, the earlier first. */

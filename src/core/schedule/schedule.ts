@@ -1,6 +1,8 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. */
+
 import { blocksOf, type Cutting, type Grouping } from "./blocks.ts";
 import { groupings } from "./groupings.ts";
+import { SAME_MIN } from "./minutes.ts";
 import { type OffWindow, windowsOf } from "./off-windows.ts";
 import { type Placement, placeBlocks } from "./place.ts";
 import type { Job, Pace } from "./task.ts";
@@ -21,8 +23,6 @@ export interface Schedule {
   /** Steps left out because a zone is shut and opened once for several jobs. */
   readonly shared: readonly string[];
 }
-
-const SAME_MIN = 1e-9;
 
 function scheduleFrom(jobs: readonly Job[], { placed, totalMin, leastMin, isProved }: Placement): Schedule {
   const starts = new Map(placed.map(({ block, startMin }) => [block, startMin]));
