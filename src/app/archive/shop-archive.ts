@@ -1,5 +1,4 @@
 /** The whole shop as one archive, and back into an empty installation. */
-
 import JSZip from "jszip";
 import {
   ARCHIVE_TABLES,

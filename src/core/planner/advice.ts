@@ -46,11 +46,10 @@ function lineMovedIn(
 /** Warnings that come with how the supply is taken up. */
 function supplyCodes(
   index: PlannerIndex,
-  request: PlanRequest,
+  { supply, access }: PlanRequest,
   candidate: Candidate,
-  rules: Standards,
+  { rules, movedIn }: { readonly rules: Standards; readonly movedIn: number | null },
 ): readonly string[] {
-  const { supply, access } = request;
   const { kept, code } = candidate.approach;
   const material = index.ends.get(supply.end)?.material;
   const isGalvanised = supply.material === "galvanised" || material === "steel";
@@ -66,7 +65,7 @@ function supplyCodes(
     ...(has(candidate, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
     ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
-    ...(lineMovedIn(request, candidate) === null
+    ...(movedIn === null
       ? []
       : [code === "at-far-end" && kept?.end === "bc-7/8-m" ? "tee-moves-shank" : "tee-moves-line"]),
     ...(supply.pexType === undefined &&
@@ -152,6 +151,7 @@ export function warningsFor(
   const needsStop = stopNeeded(request).length > 0;
   const hasStop = !needsStop && supply.kind !== "tube" && !isBehindValve(request);
   const isCapped = candidate.approach.cap !== undefined;
+  const movedIn = lineMovedIn(request, candidate);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
@@ -163,7 +163,7 @@ export function warningsFor(
     ...(supply.stopHolds === false && hasStop ? ["stop-does-not-hold"] : []),
     ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
     ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
-    ...supplyCodes(index, request, candidate, rules),
+    ...supplyCodes(index, request, candidate, { rules, movedIn }),
     ...((request.line?.by ?? "new") === "new" && hasOwnHose(index.ends.get(inlet.end))
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
@@ -180,13 +180,13 @@ export function warningsFor(
         ]),
   ];
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
+  const aboutOf = (code: string) => {
+    if (hammer !== null && HAMMER_CODES[rules.hammer].includes(code)) return hammerInWords(hammer);
+    if (movedIn !== null && TEE_CODES.includes(code)) return `about ${Math.round(movedIn * 10) / 10} in`;
+    return "";
+  };
   return [
-    ...codes.map((code) => {
-      const isOfHammer = hammer !== null && HAMMER_CODES[rules.hammer].includes(code);
-      if (isOfHammer) return advice(index, code, hammerInWords(hammer));
-      const movedIn = TEE_CODES.includes(code) ? lineMovedIn(request, candidate) : null;
-      return advice(index, code, movedIn === null ? "" : `about ${Math.round(movedIn * 10) / 10} in`);
-    }),
+    ...codes.map((code) => advice(index, code, aboutOf(code))),
     ...(gaveWay.length === 0 ? [] : [advice(index, "school-relaxed", gaveWay.join(", "))]),
   ];
 }
