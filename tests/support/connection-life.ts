@@ -5,7 +5,7 @@ import type { VisitAct, VisitEvent } from "../../src/core/visit/event.ts";
 import { firstRefused, refuseNext } from "../../src/core/visit/judge.ts";
 import { foldVisit } from "../../src/core/visit/state.ts";
 import { connectionPhase } from "../../src/core/visit/status.ts";
-import { CONNECTION, event } from "./story.ts";
+import { CONNECTION, event, look, startedVisit, tickedTo } from "./story.ts";
 import { tables } from "./tables.ts";
 
 export const NOW = "2026-03-08T12:00:00.000Z";
@@ -31,3 +31,12 @@ export const sign = () => on({ kind: "connection-signed", name: "Tester", lookBa
 export const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged", joint, turns });
 export const remake = (joint: number, turns: number | null = 0.25) =>
   on({ kind: "joint-remade", joint, turns, renewed: "new line" });
+
+/** A connection whose joint 1 was dry at first and weeps at the static check. */
+export const jointWeeping = (): readonly VisitEvent[] => [
+  ...tickedTo(startedVisit(), "water-in"),
+  look("2", "first-fill"),
+  look("1", "first-fill"),
+  look("2", "static"),
+  look("1", "static", "weeping"),
+];

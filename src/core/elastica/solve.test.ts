@@ -5,7 +5,7 @@ import { clamp as anyClamp } from "../../../tests/oracles/arbitrary-line.ts";
 import { buckled } from "../../../tests/support/elastica.ts";
 import { add, cross, dot, norm, scale, subtract, turned, unit, type Vector } from "../geometry/vector.ts";
 import { relax, resample } from "./chain.ts";
-import type { ChainState, Clamp } from "./chain-state.ts";
+import type { ChainState, Clamp, HalfSpace } from "./chain-state.ts";
 import { type ScaledCurve, solveScaled } from "./solve.ts";
 import { startsFor } from "./starts.ts";
 
@@ -213,6 +213,14 @@ describe("symmetries of the curve", () => {
   });
 });
 
+/** Walls left, right, behind and in front, as far from the first cuff tip as said. */
+const boxOf = (left: number, right = left, back = left, front = left): readonly HalfSpace[] => [
+  { normal: [1, 0, 0], least: -left },
+  { normal: [-1, 0, 0], least: -right },
+  { normal: [0, 0, 1], least: -back },
+  { normal: [0, 0, -1], least: -front },
+];
+
 describe("walls", () => {
   const clamp: Clamp = { span: [0, 0.62, 0], from: [0, 1, 0], to: [0, 1, 0] };
 
@@ -220,14 +228,7 @@ describe("walls", () => {
     const free = solved(clamp);
     const deepest = Math.min(...free.places.map(([x]) => x), ...free.places.map(([, , z]) => z));
     assert.ok(deepest < -0.05 || Math.max(...free.places.map(([x]) => x)) > 0.05);
-    const box = (
-      [
-        [1, 0, 0],
-        [-1, 0, 0],
-        [0, 0, 1],
-        [0, 0, -1],
-      ] as const
-    ).map((normal) => ({ normal, least: -0.12 }));
+    const box = boxOf(0.12);
     const held = solveScaled(clamp, box);
     assert.ok(held?.converged);
     assert.equal(held.method, "chain");
@@ -254,12 +255,7 @@ describe("walls", () => {
   });
 
   it("met by a fine chain agree with a finer one within a hundredth", () => {
-    const box = [
-      { normal: [1, 0, 0] as const, least: -0.1 },
-      { normal: [-1, 0, 0] as const, least: -0.1 },
-      { normal: [0, 0, 1] as const, least: -0.1 },
-      { normal: [0, 0, -1] as const, least: -0.1 },
-    ];
+    const box = boxOf(0.1);
     const held = solveScaled(clamp, box);
     assert.ok(held?.method === "chain");
     const [least] = startsFor(clamp, 24)
@@ -298,12 +294,7 @@ describe("walls", () => {
   });
 
   it("give the same shape from a shape near by as from everywhere", () => {
-    const box = [
-      { normal: [1, 0, 0] as const, least: -0.14 },
-      { normal: [-1, 0, 0] as const, least: -0.02 },
-      { normal: [0, 0, 1] as const, least: -0.02 },
-      { normal: [0, 0, -1] as const, least: -0.02 },
-    ];
+    const box = boxOf(0.14, 0.02, 0.02, 0.02);
     const near = solveScaled(clamp, box);
     assert.ok(near?.alongWalls);
     for (const span of [0.6, 0.61, 0.63, 0.64]) {

@@ -3,10 +3,6 @@ import assert from "node:assert/strict";
 import { stub, testSituations } from "../../../tests/support/situation.ts";
 import type { PlanRequest } from "../plan/index.ts";
 
-const bidetOnToiletLine = {
-  preset: "bidet-seat",
-  supply: { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
-} as const;
 const hydrant = {
   preset: "hydrant-cold",
   also: { lengthIn: { min: 20, max: 40 } },
@@ -157,82 +153,6 @@ testSituations({
         assert.equal(parts.filter(({ sku }) => sku === "KS-12-P").length, 2);
         assert.ok(priceCents > 0);
       },
-    },
-  },
-  "rough-in and take-out": {
-    "rough-in from a copper stub: the stop the finish wants, and a cap": {
-      supply: stub("pipe-1/2-copper"),
-      also: { phase: "rough-in" },
-      builds: /^Angle stop, quarter turn, 1\/2 push-fit x 3\/8 comp \+ Cap, 3\/8 comp$/,
-      warns: "capped",
-    },
-    "fixture taken out: a cap on its stop": {
-      also: { phase: "rough-in" },
-      builds: /^Cap, 3\/8 comp$/,
-    },
-    "a filter on thin tube taken out: no pressure is asked of a line that goes": {
-      preset: "filter",
-      also: { phase: "rough-in" },
-      builds: /^Cap, 3\/8 comp$/,
-    },
-    "rough-in of a hydrant: its valve, the pipe behind the valve, and a cap on the pipe": {
-      ...hydrant,
-      also: { ...hydrant.also, phase: "rough-in" },
-      builds: /ball valve.*Copper pipe, 1\/2, by the foot.*Cap, 1\/2 push-fit/i,
-      judged: ({ parts }) => assert.equal(parts.find(({ kind }) => kind === "pipe")?.quantity, 4),
-    },
-    "rough-in asks for no device of the finish": {
-      preset: "dishwasher",
-      supply: stub("pipe-1/2-copper"),
-      also: { phase: "rough-in", needs: ["arrestor"] },
-      without: /arrestor/i,
-    },
-  },
-  "what stands before and on the pipe": {
-    "a valve before the stub holds: no stop has to be added": {
-      supply: stub("pipe-1/2-copper", { behindValve: "holds" }),
-      warns: "behind-valve",
-      judged: ({ warnings }) => assert.ok(warnings.every(({ code }) => code !== "isolate-upstream")),
-    },
-    "a valve before the stub fails: a stop comes, and it is said": {
-      supply: stub("pipe-1/2-copper", { behindValve: "fails" }),
-      builds: /stop/i,
-      warns: "valve-before-fails",
-    },
-    "old nut and ferrule sit on the pipe: a body of the same thread, a small turn": {
-      supply: { kind: "dead-stop", end: "pipe-1/2-copper", leftOn: "nut-and-ferrule", looks: "wall" },
-      builds: /5\/8 comp/,
-      judged: ({ joints }) => assert.ok(joints[0]?.notes.some((note) => /small turn/.test(note))),
-    },
-    "the same soldered: the ferrule comes off first": {
-      supply: { kind: "dead-stop", end: "pipe-1/2-copper", leftOn: "nut-and-ferrule", looks: "wall" },
-      also: { swaps: { "ST-C58C38": "ST-W12C38" } },
-      judged: ({ joints }) =>
-        assert.ok(joints[0]?.notes.some((note) => /bare round pipe|Pull the old ferrule/.test(note))),
-    },
-  },
-  "a stop of its own": {
-    "bidet seat on the toilet's line, asked for: a tee with its own valve": {
-      ...bidetOnToiletLine,
-      also: { needs: ["own-stop"] },
-      builds: /own valve/,
-    },
-    "the same by the shop's standard": {
-      ...bidetOnToiletLine,
-      also: { houseRules: { ownStop: "when-shared" } },
-      builds: /own valve/,
-    },
-    "never, unless asked": { ...bidetOnToiletLine, without: /own valve/ },
-    "alone at its stop: nothing is added": {
-      also: { needs: ["own-stop"] },
-      builds: /^Braided stainless line/,
-    },
-    "sprayer with backflow: valve, then breaker, then its hose": {
-      preset: "bidet-sprayer",
-      supply: { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
-      also: { needs: ["backflow"] },
-      builds: /own valve.*Vacuum breaker for a hand sprayer/,
-      never: /Dual check/,
     },
   },
   "room before the inlet": {

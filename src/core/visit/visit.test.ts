@@ -3,6 +3,7 @@ import { describe, it } from "node:test";
 import {
   accepted,
   connection,
+  jointWeeping,
   NOW,
   on,
   phase,
@@ -73,13 +74,7 @@ describe("a connection's life", () => {
 describe("what may not happen", () => {
   const made = tickedTo(startedVisit(), "make-2");
   const wet = tickedTo(startedVisit(), "water-in");
-  const weeping = [
-    ...wet,
-    look("2", "first-fill"),
-    look("1", "first-fill"),
-    look("2", "static"),
-    look("1", "static", "weeping"),
-  ];
+  const weeping = jointWeeping();
   const cases: readonly (readonly [
     name: string,
     before: readonly VisitEvent[],

@@ -3,6 +3,7 @@ import { describe, it } from "node:test";
 import {
   accepted,
   connection,
+  jointWeeping,
   on,
   phase,
   refused,
@@ -17,13 +18,7 @@ import { jointProgress } from "./status.ts";
 
 describe("a weeping joint", () => {
   const wet = tickedTo(startedVisit(), "water-in");
-  const weeping = [
-    ...wet,
-    look("2", "first-fill"),
-    look("1", "first-fill"),
-    look("2", "static"),
-    look("1", "static", "weeping"),
-  ];
+  const weeping = jointWeeping();
 
   it("is snugged, checked afresh from that stage, and counts its turns", () => {
     const snugged = [...weeping, snug(1)];
