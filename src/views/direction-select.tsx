@@ -1,5 +1,5 @@
 import type { Vector } from "../core/geometry/index.ts";
-import { SelectField } from "./fields.tsx";
+import { SelectField } from "../ui/field.tsx";
 import { WAYS, wayOf } from "./line/line-state.ts";
 
 interface WayPickProps {

@@ -32,12 +32,7 @@ export function HammerHeard({ connection, occasion, zone, act, isNamed = false }
   const mayAnswer = !isAfter || connection.waterInAt !== null;
   return (
     // biome-ignore lint/a11y/useSemanticElements: a legend would not lie inside the edge.
-    <div
-      role="group"
-      aria-labelledby={asks}
-      className="mt-3 border-l-4 border-work pl-3"
-      data-heard={occasion}
-    >
+    <div role="group" aria-labelledby={asks} className="mt-3 notice notice-work" data-heard={occasion}>
       <p id={asks} className="font-bold">
         {isNamed && `${connection.survey.label}: `}
         {QUESTIONS[occasion]}

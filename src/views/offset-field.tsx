@@ -1,6 +1,7 @@
-import { useId, useState } from "react";
+import { useState } from "react";
 import { explainLength, parseLength, parseOffset } from "../core/units/index.ts";
 import { lengthFigure, withShopUnit } from "../labels/display.ts";
+import { TextField } from "../ui/field.tsx";
 
 interface OffsetFieldProps {
   readonly label: string;
@@ -32,31 +33,21 @@ export function OffsetField({
   onChange,
 }: OffsetFieldProps) {
   const [draft, setDraft] = useState<string | null>(null);
-  const about = useId();
   const text = draft ?? (value === null ? "" : lengthFigure(value));
   const read = readOffset(text, { isSigned, isOptional });
   const fault = "fault" in read ? read.fault : null;
   return (
-    <label className="block">
-      <span className="block text-small text-quiet">{label}</span>
-      <input
-        className="field figure"
-        value={text}
-        autoComplete="off"
-        aria-invalid={fault !== null}
-        aria-describedby={fault ? about : undefined}
-        onBlur={() => fault === null && setDraft(null)}
-        onChange={({ target }) => {
-          setDraft(target.value);
-          const next = readOffset(target.value, { isSigned, isOptional });
-          if ("value" in next) onChange(next.value);
-        }}
-      />
-      {fault && (
-        <span id={about} className="fault block text-tiny">
-          {fault}
-        </span>
-      )}
-    </label>
+    <TextField
+      label={label}
+      value={text}
+      isFigure
+      {...(fault ? { fault } : {})}
+      onBlur={() => fault === null && setDraft(null)}
+      onChange={(typed) => {
+        setDraft(typed);
+        const next = readOffset(typed, { isSigned, isOptional });
+        if ("value" in next) onChange(next.value);
+      }}
+    />
   );
 }

@@ -1,4 +1,5 @@
 import { type ConnectionState, isPlanOutdated } from "../core/visit/index.ts";
+import { Notice } from "../ui/notice.tsx";
 
 /** Says on a sheet that its hookup answers an older survey, and leads to planning again. */
 export function OutdatedPlan({
@@ -10,7 +11,7 @@ export function OutdatedPlan({
 }) {
   if (!isPlanOutdated(connection)) return null;
   return (
-    <p className="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-wet bg-wet-wash px-3 py-2">
+    <Notice tone="wet" className="mt-3 flex flex-wrap items-center gap-3 bg-wet-wash px-3 py-2">
       <span>
         <strong>{connection.survey.label}:</strong> the survey has changed since this hookup was chosen. Parts
         and steps below are of the old one.
@@ -18,6 +19,6 @@ export function OutdatedPlan({
       <a className="button button-main" href={`/visits/${visitId}/${connection.id}/hookup`}>
         Plan again
       </a>
-    </p>
+    </Notice>
   );
 }

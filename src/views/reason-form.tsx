@@ -1,5 +1,5 @@
 import { type ReactNode, useState } from "react";
-import { RequiredTextField } from "./fields.tsx";
+import { TextField } from "../ui/field.tsx";
 
 /** Characters of a reason at the most, as every event that carries one takes them. */
 const MOST_REASON = 500;
@@ -26,7 +26,7 @@ export function ReasonForm({ label, button, tone = "", onSubmit, children }: Rea
       }}
     >
       <div className="min-w-64 flex-1">
-        <RequiredTextField label={label} value={reason} limit={MOST_REASON} onChange={setReason} />
+        <TextField label={label} value={reason} required maxLength={MOST_REASON} onChange={setReason} />
       </div>
       <button className={`button ${tone}`} type="submit">
         {button}

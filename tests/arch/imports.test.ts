@@ -23,14 +23,16 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   simulators: ["core"],
   // Types only: no schema comes to the browser (below).
   client: ["schema"],
-  views: ["client", "core", "drawing", "labels", "workers"],
+  // The kit of fields, tables, notices: knows no view.
+  ui: ["core", "labels"],
+  views: ["client", "core", "drawing", "labels", "ui", "workers"],
   workers: ["core"],
   scripts: ["views"],
   compute: ["core", "schema", "generated"],
   app: ["core", "schema", "db", "compute", "drawing", "labels", "simulators", "env.ts", "version.ts"],
-  layouts: ["app", "core", "labels", "styles", "views", "scripts"],
-  components: ["app", "core", "drawing", "labels"],
-  pages: ["app", "core", "schema", "layouts", "components", "labels", "views", "drawing", "version.ts"],
+  layouts: ["app", "core", "labels", "styles", "ui", "views", "scripts"],
+  components: ["app", "core", "drawing", "labels", "ui"],
+  pages: ["app", "core", "schema", "layouts", "components", "labels", "ui", "views", "drawing", "version.ts"],
   "middleware.ts": ["app"],
   server: [],
   "server.ts": ["env.ts", "server"],
@@ -136,7 +138,7 @@ describe("architecture", () => {
   });
 
   it("islands carry no Zod", () => {
-    for (const file of files.filter((each) => ["views", "drawing", "core"].includes(roomOf(each))))
+    for (const file of files.filter((each) => ["ui", "views", "drawing", "core"].includes(roomOf(each))))
       assert.ok(!importsOf(readFileSync(file, "utf8")).includes("zod"), relative(SRC, file));
   });
 
@@ -161,8 +163,17 @@ describe("architecture", () => {
   });
 
   it("raw colours stand in theme.css only", () => {
-    for (const file of files.filter((each) => ["views", "components", "drawing"].includes(roomOf(each))))
+    for (const file of files.filter((each) =>
+      ["ui", "views", "components", "drawing"].includes(roomOf(each)),
+    ))
       assert.doesNotMatch(readFileSync(file, "utf8"), /#[0-9a-f]{6}\b/i, relative(SRC, file));
+  });
+
+  it("fields, tables, notices and what opens come from the kit", () => {
+    const ownMarkup =
+      /<label[^>]*>\s*<span class(?:Name)?="block text-small text-quiet">|<summary class(?:Name)?="min-h-touch cursor-pointer py-2 underline"|<p[^>]*\bborder-l-4\b|<progress\b/;
+    for (const file of files.filter((each) => /\.(astro|tsx)$/.test(each) && roomOf(each) !== "ui"))
+      assert.doesNotMatch(readFileSync(file, "utf8"), ownMarkup, relative(SRC, file));
   });
 
   it("no file has grown a second subject", () => {

@@ -49,7 +49,7 @@ describe("as an app", () => {
     await page.getByText("Test visit").first().waitFor();
     for (const [path, part] of [
       [`/visits/${VISIT}`, "h1"],
-      [`/visits/${VISIT}/run`, ".run-progress"],
+      [`/visits/${VISIT}/run`, ".progress-bar"],
       [`${BASE}/survey`, ".scene"],
       [`${BASE}/leak-check`, "[data-stage]"],
     ] as const) {

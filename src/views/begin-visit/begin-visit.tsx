@@ -4,7 +4,7 @@ import { v4 as uuid } from "uuid";
 import { openingActs, type PresetGroup } from "../../core/opening/index.ts";
 import type { VisitTemplate } from "../../core/survey/index.ts";
 import type { VisitEvent } from "../../core/visit/index.ts";
-import { deferred, OPENING } from "../deferred.tsx";
+import { deferred, OPENING } from "../../ui/deferred.tsx";
 import { addWaiting } from "../visit-log/waiting-store.ts";
 import type { BegunVisitProps } from "./begun-visit.tsx";
 import { ChooseOpening } from "./choose-opening.tsx";

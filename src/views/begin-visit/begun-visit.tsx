@@ -4,7 +4,8 @@ import type { Place } from "../../core/identify/index.ts";
 import type { StepTables } from "../../core/step/index.ts";
 import { foldVisit } from "../../core/visit/index.ts";
 import type { EndOffer } from "../../drawing/end-choice.ts";
-import { deferred, OPENING } from "../deferred.tsx";
+import { deferred, OPENING } from "../../ui/deferred.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import type { PracticeRow } from "../survey/practice-choices.tsx";
 import { ConnectionSurvey } from "../survey/survey.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
@@ -54,7 +55,7 @@ function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
           {[connection.survey.place, visit.site?.name].filter(Boolean).join(", ")} · {visit.title}
         </p>
       </header>
-      <p role="status" className="mt-2 border-l-4 border-work pl-2">
+      <Notice tone="work" role="status" className="mt-2">
         {isSent ? (
           <>
             The server has this visit.{" "}
@@ -65,7 +66,7 @@ function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
         ) : (
           "Begun on this device: kept here, and sent once there is a network."
         )}
-      </p>
+      </Notice>
       {visit.connections.length > 1 && (
         <nav aria-label="Connections" className="mt-2 flex flex-wrap gap-2">
           {visit.connections.map(({ id, survey }) => (

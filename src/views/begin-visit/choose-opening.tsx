@@ -3,7 +3,7 @@ import { v4 as uuid } from "uuid";
 import type { PresetGroup } from "../../core/opening/index.ts";
 import type { VisitTemplate } from "../../core/survey/index.ts";
 import { FixtureGlyph } from "../../drawing/fixture-glyph.tsx";
-import { SelectField } from "../fields.tsx";
+import { SelectField, TextField } from "../../ui/field.tsx";
 import { loadQueue, visitsQueued } from "../visit-log/waiting-store.ts";
 import { begunHere } from "./begun-here.ts";
 import { type KnownSite, MOST } from "./opening-fields.ts";
@@ -62,15 +62,7 @@ export function ChooseOpening({ groups, templates, sites }: ChooseOpeningProps) 
           onChange={setSite}
         />
         {texts.map(({ label, value, most, change }) => (
-          <label key={label} className="block">
-            <span className="block text-small text-quiet">{label}</span>
-            <input
-              className="field w-full"
-              value={value}
-              maxLength={most}
-              onChange={(event) => change(event.target.value)}
-            />
-          </label>
+          <TextField key={label} label={label} value={value} maxLength={most} onChange={change} />
         ))}
       </div>
       <h2 className="mb-2 mt-4">What is to be connected?</h2>

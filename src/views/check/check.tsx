@@ -14,8 +14,9 @@ import { type ConnectionState, isBeforeTouch, type VisitState } from "../../core
 import { reconcile } from "../../core/watch/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { timeText } from "../../labels/site-time.ts";
+import { HelpButton } from "../../ui/help-button.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import { HammerHeard } from "../hammer-heard.tsx";
-import { HelpButton } from "../help-button.tsx";
 import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
@@ -214,12 +215,12 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
       </div>
       {connection.doneRoles.has("water-in") && <HoldLine connection={connection} href={`${base}/hold`} />}
       {!connection.doneRoles.has("water-in") ? (
-        <p className="mt-4 border-l-4 border-work pl-3">
+        <Notice tone="work" className="mt-4">
           No water yet: checks begin when it is let in.{" "}
           <a className="underline" href={`${base}/run-sheet`}>
             Go on with the run sheet
           </a>
-        </p>
+        </Notice>
       ) : stage.code === "look-back" && connection.signed === null ? (
         <p className="mt-4">The follow-up check falls due a day after signing.</p>
       ) : isReadyToSign ? null : target === null ? (

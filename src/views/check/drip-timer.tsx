@@ -1,6 +1,7 @@
 import { useState } from "react";
 import type { Check } from "../../core/check/index.ts";
 import { judgeWatch, litresPerYear, rateText, USUAL_FIGURES } from "../../core/watch/index.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
 
 const MS = 1000;
 
@@ -44,8 +45,7 @@ export function DripTimer({ onGaps }: { readonly onGaps: (gapsSec: readonly numb
     onGaps(gapsOf(times));
   };
   return (
-    <details className="mt-3">
-      <summary className="min-h-touch cursor-pointer py-2 underline">Time the drips</summary>
+    <Disclosure summary="Time the drips" className="mt-3">
       <div className="flex flex-wrap items-center gap-3">
         <button
           type="button"
@@ -67,6 +67,6 @@ export function DripTimer({ onGaps }: { readonly onGaps: (gapsSec: readonly numb
           )}
         </p>
       </div>
-    </details>
+    </Disclosure>
   );
 }

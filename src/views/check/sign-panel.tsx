@@ -3,8 +3,9 @@ import type { Stage } from "../../core/check/index.ts";
 import { openBeforeSigning } from "../../core/check/index.ts";
 import { type ConnectionState, unresolvedOf, type VisitAct } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
-import { RequiredTextField } from "../fields.tsx";
-import { HelpButton } from "../help-button.tsx";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { SelectField, TextField } from "../../ui/field.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 import { ReasonForm } from "../reason-form.tsx";
 import { targetWords } from "./target-panel.tsx";
 
@@ -55,15 +56,14 @@ function Signed({
           Record
         </a>
       </p>
-      <details className="mt-2">
-        <summary className="min-h-touch cursor-pointer py-2 underline">Reopen</summary>
+      <Disclosure summary="Reopen" className="mt-2">
         <ReasonForm
           label="Why (the signature is taken off; the list of what happened stays)"
           button="Reopen"
           tone="button-wet"
           onSubmit={(reason) => act({ kind: "connection-reopened", connection: connection.id, reason })}
         />
-      </details>
+      </Disclosure>
     </>
   );
 }
@@ -119,7 +119,7 @@ export function SignPanel(props: SignPanelProps) {
           }}
         >
           {unresolved && (
-            <div className="w-full border-l-4 border-wet pl-3">
+            <div className="w-full notice notice-wet">
               <p>
                 {unresolved.leak
                   ? `The last pressure test (${dayTimeText(unresolved.leak.at, props.zone)}) called a leak${
@@ -127,26 +127,32 @@ export function SignPanel(props: SignPanelProps) {
                     }. A new test that comes out tight settles it; else say what became of it.`
                   : `A weep at ${unresolved.weeps.join(", ")} stands behind an exception: say what became of it.`}
               </p>
-              <RequiredTextField
+              <TextField
                 label="What became of it, as it will stand on the record"
                 value={resolved}
-                limit={500}
+                required
+                maxLength={500}
                 onChange={setResolved}
               />
             </div>
           )}
-          <RequiredTextField label="Signed by" value={name} limit={100} onChange={setName} />
-          <label>
-            <span className="block text-small text-quiet">Looks back in a day</span>
-            <select
-              className="field"
-              value={lookBackBy}
-              onChange={(event) => setLookBackBy(event.target.value === "customer" ? "customer" : "plumber")}
-            >
-              <option value="plumber">the plumber</option>
-              <option value="customer">the customer, with instructions</option>
-            </select>
-          </label>
+          <TextField
+            label="Signed by"
+            autoComplete="name"
+            value={name}
+            required
+            maxLength={100}
+            onChange={setName}
+          />
+          <SelectField
+            label="Looks back in a day"
+            options={[
+              ["plumber", "the plumber"],
+              ["customer", "the customer, with instructions"],
+            ]}
+            value={lookBackBy}
+            onChange={setLookBackBy}
+          />
           <button className="button button-dry" type="submit" data-next-thing="">
             {unresolved ? "Sign with this" : "Sign off: all dry"}
           </button>

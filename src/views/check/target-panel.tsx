@@ -11,6 +11,8 @@ import {
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { TextField } from "../../ui/field.tsx";
 import { ReasonForm } from "../reason-form.tsx";
 import { StrikeForm } from "../strike-form.tsx";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
@@ -147,17 +149,13 @@ export function TargetPanel(props: TargetPanelProps) {
             onTold={setTold}
             onWiped={() => act({ kind: "joints-wiped", connection: connection.id, target })}
           />
-          <label className="mt-3 block">
-            <span className="block text-small text-quiet">
-              Seen (a cold pipe sweats: compare with a spot that has no joint)
-            </span>
-            <input
-              className="field"
-              value={note}
-              maxLength={2000}
-              onChange={(event) => setNote(event.target.value)}
-            />
-          </label>
+          <TextField
+            label="Seen (a cold pipe sweats: compare with a spot that has no joint)"
+            value={note}
+            maxLength={2000}
+            onChange={setNote}
+            className="mt-3"
+          />
           <DripTimer onGaps={setGapsSec} />
           <div className="mt-3 flex flex-wrap gap-3">
             <button
@@ -175,8 +173,7 @@ export function TargetPanel(props: TargetPanelProps) {
         </>
       )}
       {!isLocked && stage.required && standing !== "dry" && standing !== "exception" && (
-        <details className="mt-3">
-          <summary className="min-h-touch cursor-pointer py-2 underline">Skip with a reason</summary>
+        <Disclosure summary="Skip with a reason" className="mt-3">
           <ReasonForm
             label="Reason, as it will stand on the record"
             button="Write the exception"
@@ -192,7 +189,7 @@ export function TargetPanel(props: TargetPanelProps) {
               return isKept;
             }}
           />
-        </details>
+        </Disclosure>
       )}
     </section>
   );

@@ -5,6 +5,8 @@ import type { ConnectionState } from "../../core/visit/index.ts";
 import { detectableMlPerMin, mlPerDay, USUAL_FIGURES, windowFor } from "../../core/watch/index.ts";
 import { METHOD_CHOICES } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { SelectField } from "../../ui/field.tsx";
 
 interface WatchProps {
   readonly connection: ConnectionState;
@@ -68,22 +70,7 @@ export function Watch(props: WatchProps) {
   return (
     <div className="mt-3 grid gap-3">
       <div className="flex flex-wrap items-end gap-3">
-        <label>
-          <span className="block text-small text-quiet">How</span>
-          <select
-            className="field"
-            value={method}
-            onChange={(event) =>
-              onMethod(METHOD_CHOICES.find(([each]) => each === event.target.value)?.[0] ?? method)
-            }
-          >
-            {METHOD_CHOICES.map(([each, words]) => (
-              <option key={each} value={each}>
-                {words}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField label="How" options={METHOD_CHOICES} value={method} onChange={onMethod} />
         <p className="min-h-touch">
           <span className="block text-small text-quiet">
             {since === null ? "No water yet" : `Collecting since ${timeText(since, zone)}`}; wanted{" "}
@@ -116,10 +103,10 @@ export function Watch(props: WatchProps) {
           </>
         )}
       </p>
-      <details className="text-small">
-        <summary className="min-h-touch cursor-pointer py-2 underline">
-          I watched by another clock{told === "" ? "" : `: ${told} min`}
-        </summary>
+      <Disclosure
+        summary={<>I watched by another clock{told === "" ? "" : `: ${told} min`}</>}
+        className="text-small"
+      >
         <label className="block">
           <span className="block text-quiet">Watched, min (the record says that you told it)</span>
           <input
@@ -130,7 +117,7 @@ export function Watch(props: WatchProps) {
             onChange={(event) => onTold(event.target.value)}
           />
         </label>
-      </details>
+      </Disclosure>
     </div>
   );
 }

@@ -3,6 +3,7 @@ import type { Target } from "../../core/check/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { type ConnectionState, SNUG_TURNS, snugsLeft, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
+import { TextField } from "../../ui/field.tsx";
 import { TurnsChoice } from "../turns-choice.tsx";
 
 interface WeepPanelProps {
@@ -40,7 +41,7 @@ export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps
   const { joint } = state;
   const left = snugsLeft(state);
   return (
-    <div className="mt-3 grid gap-4 border-l-4 border-wet pl-4 md:grid-cols-[auto_1fr]">
+    <div className="mt-3 grid gap-4 notice notice-wet md:grid-cols-[auto_1fr]">
       {joint.turns && joint.hardMaxTurns !== null && (
         <div>
           <TurnDial
@@ -105,17 +106,15 @@ export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps
             if (isKept) onTouched();
           }}
         >
-          <label className="min-w-56 flex-1">
-            <span className="block text-small text-quiet">Re-made ({joint.remake}); renewed:</span>
-            <input
-              className="field"
-              required
-              maxLength={300}
-              value={renewed}
-              placeholder="new washer"
-              onChange={(event) => setRenewed(event.target.value)}
-            />
-          </label>
+          <TextField
+            label={`Re-made (${joint.remake}); renewed:`}
+            required
+            maxLength={300}
+            value={renewed}
+            placeholder="new washer"
+            onChange={setRenewed}
+            className="min-w-56 flex-1"
+          />
           {joint.turns && !joint.turns.handOnly && (
             <TurnsChoice
               label="Turned after re-making"

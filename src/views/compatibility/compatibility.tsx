@@ -1,7 +1,8 @@
 import { useMemo, useState } from "react";
 import type { EndOffer } from "../../drawing/end-choice.ts";
+import { CheckboxField } from "../../ui/choice.tsx";
+import { SelectField } from "../../ui/field.tsx";
 import { EndPicker } from "../end-picker/end-picker.tsx";
-import { CheckboxField, SelectField } from "../fields.tsx";
 import { GoesOn } from "./goes-on.tsx";
 import { ANY, type Cell, type Filter, type GridEnd, letterAt, shownBy } from "./grid-model.ts";
 import { JointPanel } from "./joint-card.tsx";

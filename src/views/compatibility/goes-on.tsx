@@ -1,5 +1,6 @@
 import { LETTER_WORDS } from "../../labels/compatibility.ts";
-import { HelpButton } from "../help-button.tsx";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 import { type GridEnd, meetingsByFamily } from "./grid-model.ts";
 import { Legend, LetterMark } from "./letter-mark.tsx";
 
@@ -50,12 +51,15 @@ export function GoesOn({ ends, families, rows, on, tried, onTry }: GoesOnProps) 
         ))}
       </div>
       {empty.length > 0 && (
-        <details>
-          <summary className="min-h-touch cursor-pointer py-2 underline">
-            Nothing of {empty.length} other {empty.length === 1 ? "family" : "families"} goes on this end
-          </summary>
+        <Disclosure
+          summary={
+            <>
+              Nothing of {empty.length} other {empty.length === 1 ? "family" : "families"} goes on this end
+            </>
+          }
+        >
           <p className="text-quiet">{empty.map(([, name]) => name).join(", ")}</p>
-        </details>
+        </Disclosure>
       )}
     </section>
   );

@@ -3,8 +3,8 @@ import type { EndCode } from "../../core/end/index.ts";
 import type { Place } from "../../core/identify/index.ts";
 import type { EndChoice, EndOffer } from "../../drawing/end-choice.ts";
 import { Silhouette } from "../../drawing/silhouette.tsx";
-import { deferred } from "../deferred.tsx";
-import { PictureRadio } from "../picture-radio.tsx";
+import { deferred } from "../../ui/deferred.tsx";
+import { PictureRadio } from "../../ui/picture-radio.tsx";
 
 const EndSearch = deferred(
   async () => (await import("./end-search.tsx")).EndSearch,

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState } from "react";
 import { listen } from "../../client/listen.ts";
 import type { Sample } from "../../core/hold/index.ts";
+import { SelectField, TextField } from "../../ui/field.tsx";
 import { figureFrom, type HoldForm } from "./hold-form.ts";
 
 interface GaugeFeedProps {
@@ -56,31 +57,22 @@ export function GaugeFeed({ form, onReadings, onEnd }: GaugeFeedProps) {
   };
   return (
     <div className="flex flex-wrap items-end gap-3">
-      <label>
-        <span className="block text-small text-quiet">Practice section</span>
-        <select
-          className="field"
-          value={hides}
-          disabled={state === "reading"}
-          onChange={(event) => setHides(SECTIONS.find((each) => String(each) === event.target.value) ?? 1)}
-        >
-          {SECTIONS.map((each) => (
-            <option key={each} value={each}>
-              Section {each}
-            </option>
-          ))}
-        </select>
-      </label>
-      <label>
-        <span className="block text-small text-quiet">Hold, min (played fast)</span>
-        <input
-          className="field figure w-24"
-          inputMode="decimal"
-          value={minutes}
-          aria-invalid={length === null}
-          onChange={(event) => setMinutes(event.target.value)}
-        />
-      </label>
+      <SelectField
+        label="Practice section"
+        options={SECTIONS.map((each) => [String(each), `Section ${each}`])}
+        value={String(hides)}
+        isDisabled={state === "reading"}
+        onChange={(value) => setHides(SECTIONS.find((each) => String(each) === value) ?? 1)}
+      />
+      <TextField
+        label="Hold, min (played fast)"
+        inputMode="decimal"
+        value={minutes}
+        onChange={setMinutes}
+        isFigure
+        width="w-24"
+        {...(length === null ? { fault: "minutes above 0" } : {})}
+      />
       {state === "reading" ? (
         <button
           type="button"

@@ -3,9 +3,10 @@ import { useAsk } from "../../client/use-ask.ts";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/hold/index.ts";
 import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/hold/index.ts";
 import { fieldText, shopUnit } from "../../labels/display.ts";
+import { deferred } from "../../ui/deferred.tsx";
+import { Field } from "../../ui/field.tsx";
 import { openAnalyst } from "../../workers/open.ts";
 import { useBackground } from "../../workers/use-background.ts";
-import { deferred } from "../deferred.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -119,10 +120,7 @@ export function Hold(props: VisitProps) {
             </p>
             {source === "typed" && (
               <div>
-                <label className="block">
-                  <span className="block text-small text-quiet">
-                    One reading a line: minutes, {shopUnit("psi")}
-                  </span>
+                <Field label={`One reading a line: minutes, ${shopUnit("psi")}`}>
                   <textarea
                     className="field figure"
                     rows={6}
@@ -132,7 +130,7 @@ export function Hold(props: VisitProps) {
                     value={typed}
                     onChange={(event) => setTyped(event.target.value)}
                   />
-                </label>
+                </Field>
                 {lineFaults.map((fault) => (
                   <p key={fault} className="fault">
                     {fault}

@@ -1,6 +1,9 @@
 import { useState } from "react";
 import type { Sample } from "../../core/hold/index.ts";
 import { rangeText } from "../../labels/display.ts";
+import { DataTable } from "../../ui/data-table.tsx";
+import { Field, SelectField } from "../../ui/field.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import {
   guessMapping,
   type Mapping,
@@ -25,47 +28,25 @@ function ColumnSelect({
   readonly options: readonly (readonly [string, string])[];
   readonly onPick: (value: string) => void;
 }) {
-  return (
-    <label className="block">
-      <span className="block text-small text-quiet">{label}</span>
-      <select className="field" value={value} onChange={(event) => onPick(event.target.value)}>
-        {options.map(([each, words]) => (
-          <option key={each} value={each}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
-  );
+  return <SelectField label={label} options={options} value={value} onChange={onPick} />;
 }
 
 function Preview({ table }: { readonly table: Table }) {
   return (
     <section aria-label="First rows of the file">
-      <table className="figure mt-2 w-full table-fixed wrap-anywhere text-left text-tiny">
-        <thead>
-          <tr className="border-b border-ink">
-            {table.header.map((name, at) => (
-              // biome-ignore lint/suspicious/noArrayIndexKey: columns never move, and two may share a name.
-              <th key={at} scope="col" className="pr-4">
-                {name}
-              </th>
+      <DataTable
+        className="figure mt-2 table-fixed wrap-anywhere text-tiny"
+        columns={table.header.map((label) => ({ label }))}
+      >
+        {table.rows.slice(0, SHOWN_ROWS).map((row) => (
+          <tr key={row.join("\t")}>
+            {row.map((cell, at) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: cells stand under their columns.
+              <td key={at}>{cell}</td>
             ))}
           </tr>
-        </thead>
-        <tbody>
-          {table.rows.slice(0, SHOWN_ROWS).map((row) => (
-            <tr key={row.join("\t")}>
-              {row.map((cell, at) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: cells stand under their columns.
-                <td key={at} className="pr-4">
-                  {cell}
-                </td>
-              ))}
-            </tr>
-          ))}
-        </tbody>
-      </table>
+        ))}
+      </DataTable>
     </section>
   );
 }
@@ -97,8 +78,7 @@ export function LoggerImport({
   const change = (next: Partial<Mapping>) => setMapping((now) => now && { ...now, ...next });
   return (
     <div>
-      <label className="block">
-        <span className="block text-small text-quiet">Logger's file (CSV with a line of names)</span>
+      <Field label="Logger's file (CSV with a line of names)">
         <input
           className="field"
           type="file"
@@ -108,7 +88,7 @@ export function LoggerImport({
             if (file) void open(file);
           }}
         />
-      </label>
+      </Field>
       {trouble && <p className="fault mt-1">{trouble}</p>}
       {table && mapping && log && (
         <>
@@ -159,12 +139,12 @@ export function LoggerImport({
             <p className="mt-2 text-work-ink">This file says that its readings are simulated.</p>
           )}
           {log.notices.map((notice) => (
-            <p key={notice} className="mt-2 border-l-4 border-work pl-2">
+            <Notice tone="work" key={notice} className="mt-2">
               {notice}
-            </p>
+            </Notice>
           ))}
           {log.faults.length > 0 ? (
-            <div role="alert" className="mt-2 border-l-4 border-wet pl-2">
+            <div role="alert" className="mt-2 notice notice-wet">
               <p>Nothing was taken in. Put these right, or choose other columns:</p>
               <ul>
                 {log.faults.map((fault) => (

@@ -1,6 +1,8 @@
 import { useState } from "react";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { judgeWatch, METER_MARKS_ML, rateText, smallestSeen, USUAL_FIGURES } from "../../core/watch/index.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { SelectField, TextField } from "../../ui/field.tsx";
 import { figureFrom } from "./hold-form.ts";
 import { RateWords } from "./verdict.tsx";
 
@@ -39,26 +41,17 @@ export function MeterPanel({ connection, act }: MeterPanelProps) {
   const answer = isRight ? judgeWatch(watching, { windowMin, marks: moved }) : null;
   const last = connection.meters.at(-1);
   return (
-    <details className="mt-3 border-t border-hairline py-1">
-      <summary className="min-h-touch cursor-pointer py-2 underline">Meter test of the whole branch</summary>
+    <Disclosure summary="Meter test of the whole branch" className="mt-3 border-t border-hairline py-1">
       <p className="text-quiet">
         Every outlet shut, ice maker and boiler fill too. Note the smallest hand, wait, look again.
       </p>
       <div className="mt-2 grid grid-cols-2 gap-3 sm:grid-cols-4">
-        <label>
-          <span className="block text-small text-quiet">Smallest mark</span>
-          <select
-            className="field"
-            value={mark}
-            onChange={(event) => setMark(MARKS.find(({ id }) => id === event.target.value)?.id ?? "gallon")}
-          >
-            {MARKS.map(({ id, label }) => (
-              <option key={id} value={id}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="Smallest mark"
+          options={MARKS.map(({ id, label }) => [id, label])}
+          value={mark}
+          onChange={setMark}
+        />
         {(
           [
             ["Watched, min", minutes, setMinutes],
@@ -66,15 +59,7 @@ export function MeterPanel({ connection, act }: MeterPanelProps) {
             ["Starts at, mL/min", starts, setStarts],
           ] as const
         ).map(([label, value, set]) => (
-          <label key={label}>
-            <span className="block text-small text-quiet">{label}</span>
-            <input
-              className="field figure"
-              inputMode="decimal"
-              value={value}
-              onChange={(event) => set(event.target.value)}
-            />
-          </label>
+          <TextField key={label} label={label} inputMode="decimal" value={value} onChange={set} isFigure />
         ))}
       </div>
       {answer === null ? (
@@ -117,6 +102,6 @@ export function MeterPanel({ connection, act }: MeterPanelProps) {
           <span className="figure">{last.windowMin} min</span>.
         </p>
       )}
-    </details>
+    </Disclosure>
   );
 }

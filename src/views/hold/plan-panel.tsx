@@ -2,6 +2,8 @@ import { useState } from "react";
 import { useAsk } from "../../client/use-ask.ts";
 import type { planHold } from "../../core/hold/index.ts";
 import { rateText } from "../../core/watch/index.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { TextField } from "../../ui/field.tsx";
 import type { Background } from "../../workers/background.ts";
 import type { HoldWorks } from "../../workers/hold.worker.ts";
 import { figureFrom, type HoldForm, testFrom } from "./hold-form.ts";
@@ -28,21 +30,17 @@ export function PlanPanel({
     ask((signal) => analyst.ask("plan", { plan: asked, wantedMlPerMin: rate }, { signal }));
   };
   return (
-    <details className="border-t border-hairline py-1">
-      <summary className="min-h-touch cursor-pointer py-2 underline">
-        Plan the test: how long must it last?
-      </summary>
+    <Disclosure summary="Plan the test: how long must it last?" className="border-t border-hairline py-1">
       <div className="flex flex-wrap items-end gap-3">
-        <label>
-          <span className="block text-small text-quiet">Wanted: tells a leak of, mL/min</span>
-          <input
-            className="field figure w-32"
-            inputMode="decimal"
-            value={wanted}
-            aria-invalid={rate === null}
-            onChange={(event) => setWanted(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Wanted: tells a leak of, mL/min"
+          inputMode="decimal"
+          value={wanted}
+          onChange={setWanted}
+          isFigure
+          width="w-32"
+          {...(rate === null ? { fault: "a number above 0" } : {})}
+        />
         <button type="button" className="button" disabled={now.state === "asking"} onClick={askLength}>
           {now.state === "asking" ? "Simulating…" : "How long?"}
         </button>
@@ -69,6 +67,6 @@ export function PlanPanel({
           </ul>
         </div>
       )}
-    </details>
+    </Disclosure>
   );
 }

@@ -1,5 +1,6 @@
 import type { ReactNode } from "react";
 import { quantityText, shopUnit } from "../../labels/display.ts";
+import { SelectField, TextField } from "../../ui/field.tsx";
 import type { Faults, HoldForm } from "./hold-form.ts";
 
 /** What a gauge shows at the least, in the unit of its own face: a metric shop reads both. */
@@ -12,55 +13,39 @@ interface SectionFormProps {
   readonly onChange: (change: Partial<HoldForm>) => void;
 }
 
-interface FieldProps extends SectionFormProps {
+interface SectionFieldProps extends SectionFormProps {
   readonly name: keyof HoldForm;
   readonly label: string;
 }
 
-function Field({ name, label, form, faults, onChange }: FieldProps) {
+function SectionField({ name, label, form, faults, onChange }: SectionFieldProps) {
   const fault = faults[name];
   return (
-    <label className="block">
-      <span className="block text-small text-quiet">{label}</span>
-      <input
-        className="field figure"
-        inputMode="decimal"
-        value={form[name]}
-        aria-invalid={fault !== undefined}
-        {...(fault === undefined ? {} : { "aria-describedby": `fault-${name}` })}
-        onChange={(event) => onChange({ [name]: event.target.value })}
-      />
-      {fault !== undefined && (
-        <span id={`fault-${name}`} className="fault block">
-          {fault}
-        </span>
-      )}
-    </label>
+    <TextField
+      label={label}
+      inputMode="decimal"
+      value={form[name]}
+      onChange={(text) => onChange({ [name]: text })}
+      isFigure
+      {...(fault === undefined ? {} : { fault })}
+    />
   );
 }
 
-function UnitSelect({
+function SectionSelect({
   name,
   label,
   form,
   onChange,
   options,
-}: Omit<FieldProps, "faults"> & { readonly options: readonly (readonly [string, string])[] }) {
+}: Omit<SectionFieldProps, "faults"> & { readonly options: readonly (readonly [string, string])[] }) {
   return (
-    <label className="block">
-      <span className="block text-small text-quiet">{label}</span>
-      <select
-        className="field"
-        value={form[name]}
-        onChange={(event) => onChange({ [name]: event.target.value })}
-      >
-        {options.map(([value, words]) => (
-          <option key={value} value={value}>
-            {words}
-          </option>
-        ))}
-      </select>
-    </label>
+    <SelectField
+      label={label}
+      options={options}
+      value={form[name]}
+      onChange={(value) => onChange({ [name]: value })}
+    />
   );
 }
 
@@ -89,8 +74,8 @@ export function SectionForm(props: SectionFormProps) {
     <div className="grid gap-3">
       <Step number={1} title="The section: from the shut stop to the shut fixture">
         <div className="grid grid-cols-2 gap-3 sm:grid-cols-3">
-          <Field {...props} name="volumeMl" label="Water in it, mL (estimate)" />
-          <UnitSelect
+          <SectionField {...props} name="volumeMl" label="Water in it, mL (estimate)" />
+          <SectionSelect
             {...props}
             name="material"
             label="Its pipe"
@@ -102,7 +87,7 @@ export function SectionForm(props: SectionFormProps) {
               ["unknown", "not known"],
             ]}
           />
-          <UnitSelect
+          <SectionSelect
             {...props}
             name="hoseType"
             label="Hose in it"
@@ -113,12 +98,12 @@ export function SectionForm(props: SectionFormProps) {
             ]}
           />
           {props.form.hoseType !== "none" && (
-            <Field {...props} name="hoseFt" label={`Hose, ${shopUnit("ft")}`} />
+            <SectionField {...props} name="hoseFt" label={`Hose, ${shopUnit("ft")}`} />
           )}
-          <Field {...props} name="startPsi" label={`Test pressure, ${shopUnit("psi")}`} />
-          <Field {...props} name="heldMin" label="Settled before the first reading, min" />
-          <Field {...props} name="ambientF" label={`Room, ${shopUnit("F")} (if known)`} />
-          <UnitSelect
+          <SectionField {...props} name="startPsi" label={`Test pressure, ${shopUnit("psi")}`} />
+          <SectionField {...props} name="heldMin" label="Settled before the first reading, min" />
+          <SectionField {...props} name="ambientF" label={`Room, ${shopUnit("F")} (if known)`} />
+          <SectionSelect
             {...props}
             name="water"
             label="Water in it"
@@ -128,8 +113,8 @@ export function SectionForm(props: SectionFormProps) {
               ["unsaid", "not known"],
             ]}
           />
-          <Field {...props} name="restedMin" label="Rested since water ran, min (if known)" />
-          <UnitSelect
+          <SectionField {...props} name="restedMin" label="Rested since water ran, min (if known)" />
+          <SectionSelect
             {...props}
             name="gauge"
             label="Gauge"
@@ -145,7 +130,7 @@ export function SectionForm(props: SectionFormProps) {
       </Step>
       <Step number={2} title="Prove the stop: bleed the section, shut it, watch for a rise">
         <div className="grid grid-cols-2 gap-3">
-          <UnitSelect
+          <SectionSelect
             {...props}
             name="stop"
             label="It showed"
@@ -155,7 +140,7 @@ export function SectionForm(props: SectionFormProps) {
               ["unsaid", "not checked"],
             ]}
           />
-          <Field
+          <SectionField
             {...props}
             name="supplyPsi"
             label={`Pressure before the stop, ${shopUnit("psi")} (if known)`}
@@ -164,9 +149,9 @@ export function SectionForm(props: SectionFormProps) {
       </Step>
       <Step number={3} title="Bleed a sample of a few mL into a syringe (optional: it narrows the rate)">
         <div className="grid grid-cols-3 gap-3">
-          <Field {...props} name="drawnMl" label="Out, mL" />
-          <Field {...props} name="drawnBefore" label={`Before, ${shopUnit("psi")}`} />
-          <Field {...props} name="drawnAfter" label={`After, ${shopUnit("psi")}`} />
+          <SectionField {...props} name="drawnMl" label="Out, mL" />
+          <SectionField {...props} name="drawnBefore" label={`Before, ${shopUnit("psi")}`} />
+          <SectionField {...props} name="drawnAfter" label={`After, ${shopUnit("psi")}`} />
         </div>
       </Step>
     </div>

@@ -3,7 +3,7 @@ import type { ConnectionState } from "../../core/visit/index.ts";
 import { litresPerYear, mlPerDay, rateText, reconcile } from "../../core/watch/index.ts";
 import { inShopUnits, quantityText } from "../../labels/display.ts";
 import { DOUBT_WORDS, SUSPECT_WORDS } from "../../labels/hold.ts";
-import { HelpButton } from "../help-button.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 import { leakAtJoints } from "./seen.ts";
 
 const HEAD = {

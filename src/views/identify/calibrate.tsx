@@ -1,4 +1,5 @@
 import { useId } from "react";
+import { Disclosure } from "../../ui/disclosure.tsx";
 import { CARD_LONG_IN, CARD_SHORT_IN, SCALE_LIMITS, type ScreenScale } from "./scale.ts";
 
 interface CalibrateProps {
@@ -15,14 +16,16 @@ export function Calibrate({ scale, onScale }: CalibrateProps) {
   const nudge = (by: number) =>
     onScale(Math.min(SCALE_LIMITS.high, Math.max(SCALE_LIMITS.low, scale.pxPerIn + by)));
   return (
-    <details className="border-t border-hairline py-1">
-      <summary className="min-h-touch cursor-pointer py-2">
-        {scale.isCalibrated ? (
+    <Disclosure
+      summary={
+        scale.isCalibrated ? (
           <>True size: calibrated on this screen</>
         ) : (
           <strong className="text-work-ink">Not true size yet: calibrate this screen with a bank card</strong>
-        )}
-      </summary>
+        )
+      }
+      className="border-t border-hairline py-1"
+    >
       <p className="text-quiet">
         Lay the long edge of a bank card (85.60 mm) on the frame and move the slider until they are equal.
       </p>
@@ -75,6 +78,6 @@ export function Calibrate({ scale, onScale }: CalibrateProps) {
           +
         </button>
       </div>
-    </details>
+    </Disclosure>
   );
 }

@@ -2,6 +2,8 @@ import { useEffect, useState } from "react";
 import { type Answered, call } from "../../client/call.ts";
 import { listen } from "../../client/listen.ts";
 import { useAsk } from "../../client/use-ask.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { SelectField } from "../../ui/field.tsx";
 import { type ClueChange, readingText } from "./clues.ts";
 
 interface CaliperFeedProps {
@@ -66,39 +68,27 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
     return onReading(pieceState?.gender === "female" ? { inside: text } : { outside: text });
   };
   return (
-    <details className="border-t border-hairline py-1">
-      <summary className="min-h-touch cursor-pointer py-2">Caliper on a practice piece (simulated)</summary>
+    <Disclosure summary="Caliper on a practice piece (simulated)" className="border-t border-hairline py-1">
       <div className="grid gap-2">
         <div className="grid grid-cols-2 gap-3">
-          <label className="block">
-            <span className="block text-small text-quiet">Piece from the tray</span>
-            <select
-              className="field"
-              value={piece ?? ""}
-              onChange={(event) => {
-                setPiece(event.target.value === "" ? null : Number(event.target.value));
-                setShown(false);
-              }}
-            >
-              <option value="">none</option>
-              {PIECES.map((each) => (
-                <option key={each} value={each}>
-                  Piece {each}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label className="block">
-            <span className="block text-small text-quiet">Jaws laid</span>
-            <select
-              className="field"
-              value={lay}
-              onChange={(event) => setLay(event.target.value === "span" ? "span" : "across")}
-            >
-              <option value="across">across it</option>
-              <option value="span">over {crests} crests</option>
-            </select>
-          </label>
+          <SelectField
+            label="Piece from the tray"
+            options={[["", "none"], ...PIECES.map((each) => [String(each), `Piece ${each}`] as const)]}
+            value={piece === null ? "" : String(piece)}
+            onChange={(each) => {
+              setPiece(each === "" ? null : Number(each));
+              setShown(false);
+            }}
+          />
+          <SelectField
+            label="Jaws laid"
+            options={[
+              ["across", "across it"],
+              ["span", `over ${crests} crests`],
+            ]}
+            value={lay}
+            onChange={setLay}
+          />
         </div>
         {pieceState && <p>You see: {sightOf(pieceState)}.</p>}
         {piece !== null && (
@@ -123,6 +113,6 @@ export function CaliperFeed({ crests, onReading }: CaliperFeedProps) {
           </p>
         )}
       </div>
-    </details>
+    </Disclosure>
   );
 }

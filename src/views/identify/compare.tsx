@@ -4,6 +4,8 @@ import { matchEnds } from "../../core/joint/index.ts";
 import { PitchComb, Silhouette } from "../../drawing/silhouette.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
 import { inShopUnits } from "../../labels/display.ts";
+import { DataTable } from "../../ui/data-table.tsx";
+import { Notice } from "../../ui/notice.tsx";
 
 interface CompareProps {
   readonly one: Profile;
@@ -62,41 +64,28 @@ export function Compare({ one, other, identifier, pxPerIn, onClose }: ComparePro
         <ComparedEnd profile={other} pxPerIn={pxPerIn} />
       </div>
       <div className="overflow-x-auto">
-        <table className="w-full text-left text-small">
-          <thead>
-            <tr className="border-b border-rule">
-              <th scope="col" className="py-1 pr-3">
-                What
+        <DataTable
+          className="text-small"
+          columns={["What", one.end.name, other.end.name, "Tells them apart"].map((label) => ({ label }))}
+        >
+          {rows.map(({ what, one: a, other: b, tells }) => (
+            <tr key={what}>
+              <th scope="row" className="text-quiet">
+                {what}
               </th>
-              <th scope="col" className="pr-3">
-                {one.end.name}
-              </th>
-              <th scope="col" className="pr-3">
-                {other.end.name}
-              </th>
-              <th scope="col">Tells them apart</th>
+              <td className="figure">{inShopUnits(a)}</td>
+              <td className="figure">{inShopUnits(b)}</td>
+              <td className={tells === null ? "text-quiet" : "font-bold"}>
+                {inShopUnits(tells ?? "the same")}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {rows.map(({ what, one: a, other: b, tells }) => (
-              <tr key={what} className="border-b border-hairline align-top">
-                <th scope="row" className="py-1 pr-3 font-normal text-quiet">
-                  {what}
-                </th>
-                <td className="figure pr-3">{inShopUnits(a)}</td>
-                <td className="figure pr-3">{inShopUnits(b)}</td>
-                <td className={tells === null ? "text-quiet" : "font-bold"}>
-                  {inShopUnits(tells ?? "the same")}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </DataTable>
       </div>
       {mistakes.map((words) => (
-        <p key={words} className="mt-2 border-l-4 border-wet pl-2">
+        <Notice tone="wet" key={words} className="mt-2">
           {inShopUnits(words)}
-        </p>
+        </Notice>
       ))}
     </section>
   );

@@ -5,7 +5,7 @@ import { Silhouette } from "../../drawing/silhouette.tsx";
 import { StopGlyph } from "../../drawing/stop-glyph.tsx";
 import { shapeOf } from "../../drawing/thread-shape.ts";
 import { LOOK_WORDS, PLACE_WORDS } from "../../labels/identify.ts";
-import { PictureRadio } from "../picture-radio.tsx";
+import { PictureRadio } from "../../ui/picture-radio.tsx";
 import { type ClueChange, type Clues, type Look, lookingLike, lookOf } from "./clues.ts";
 
 interface FirstSightsProps {

@@ -7,6 +7,7 @@ import {
   isBlank,
   type Place,
 } from "../../core/identify/index.ts";
+import { Notice } from "../../ui/notice.tsx";
 import { Calibrate } from "./calibrate.tsx";
 import { CaliperFeed } from "./caliper-feed.tsx";
 import { type ClueChange, noClues, readClues, withChange } from "./clues.ts";
@@ -113,9 +114,9 @@ function Reader({ where = "unknown", onPick, identifier, instruments }: ReaderPr
             />
           )}
           {one && !other && (
-            <p role="status" className="border-l-4 border-work pl-2">
+            <Notice tone="work" role="status" className="">
               {one.end.name}: choose another to compare it with.
-            </p>
+            </Notice>
           )}
           <Calibrate scale={scale} onScale={setPxPerIn} />
           {answer && !(isBlank(measured) && clues.where === "unknown") && (

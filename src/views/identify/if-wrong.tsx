@@ -14,7 +14,7 @@ export function IfWrong({ lookAlikes, nameOf }: IfWrongProps) {
       <h2 id="taken-for">If the guess is wrong</h2>
       <ul className="mt-1 grid gap-1">
         {lookAlikes.map(({ a, b, mate, on, symptom, seals }) => (
-          <li key={`${a} ${b}`} className={`border-l-4 pl-2 ${seals ? "border-work" : "border-wet"}`}>
+          <li key={`${a} ${b}`} className={`notice ${seals ? "notice-work" : "notice-wet"}`}>
             {nameOf(a)} taken for {nameOf(b)} or the reverse: {nameOf(mate)} on {nameOf(on)} {symptom}.
           </li>
         ))}

@@ -1,6 +1,6 @@
-import { useId } from "react";
 import { MM_PER_IN } from "../../core/constants/index.ts";
 import { lengthFigure } from "../../labels/display.ts";
+import { TextField } from "../../ui/field.tsx";
 import { readingText, readReading } from "./clues.ts";
 
 interface ReadingFieldProps {
@@ -15,7 +15,6 @@ interface ReadingFieldProps {
 
 /** A length typed as people write it, or slid; what was read stands beside it in inches, sixteenths and millimetres. */
 export function ReadingField({ label, text, onText, fault, hint, slider }: ReadingFieldProps) {
-  const id = useId();
   const { value } = readReading(text);
   const echo =
     value === null
@@ -23,18 +22,14 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
       : `${readingText(value)} in = about ${lengthFigure(value)} = ${(value * MM_PER_IN).toFixed(2)} mm`;
   return (
     <div>
-      <label htmlFor={id} className="block text-small text-quiet">
-        {label}
-      </label>
-      <input
-        id={id}
-        className="field figure"
+      <TextField
+        label={label}
         value={text}
-        autoComplete="off"
+        onChange={onText}
+        fault={fault}
+        hint={echo}
         inputMode="text"
-        aria-invalid={fault !== undefined}
-        aria-describedby={`${id}-about`}
-        onChange={(event) => onText(event.target.value)}
+        isFigure
       />
       {slider && (
         <input
@@ -48,9 +43,6 @@ export function ReadingField({ label, text, onText, fault, hint, slider }: Readi
           onChange={(event) => onText(readingText(Number(event.target.value)))}
         />
       )}
-      <p id={`${id}-about`} className={`min-h-5 text-tiny ${fault === undefined ? "text-quiet" : "fault"}`}>
-        {fault ?? echo}
-      </p>
     </div>
   );
 }

@@ -1,7 +1,8 @@
 import type { Instrument, NextKind } from "../../core/identify/index.ts";
 import { shopUnit } from "../../labels/display.ts";
 import { MATERIAL_WORDS, SEAT_WORDS } from "../../labels/identify.ts";
-import { CheckboxField, CheckboxGroup, RadioGroup, SelectField, TextField } from "../fields.tsx";
+import { CheckboxField, CheckboxGroup, RadioGroup } from "../../ui/choice.tsx";
+import { SelectField, TextField } from "../../ui/field.tsx";
 import type { ClueChange, ClueFaults, Clues } from "./clues.ts";
 import { ReadingField } from "./reading-field.tsx";
 
@@ -86,20 +87,13 @@ function Across({ clues, faults, onChange }: Omit<ReadingsProps, "kind">) {
 function Span({ clues, faults, onChange }: Omit<ReadingsProps, "kind">) {
   return (
     <div className="grid grid-cols-[7rem_1fr] gap-3">
-      <label className="block">
-        <span className="block text-small text-quiet">Crests</span>
-        <select
-          className="field figure"
-          value={clues.crests}
-          onChange={(event) => onChange({ crests: Number(event.target.value) })}
-        >
-          {CRESTS.map((crests) => (
-            <option key={crests} value={crests}>
-              {crests}
-            </option>
-          ))}
-        </select>
-      </label>
+      <SelectField
+        label="Crests"
+        options={CRESTS.map((crests) => [String(crests), String(crests)])}
+        value={String(clues.crests)}
+        onChange={(crests) => onChange({ crests: Number(crests) })}
+        isFigure
+      />
       <ReadingField
         label={`Span over ${clues.crests} crests`}
         text={clues.span}
@@ -177,7 +171,8 @@ export function Readings({ kind, ...props }: ReadingsProps) {
           onChange={(count) => onChange({ count })}
           fault={faults.count}
           hint="a count by eye is often off by one"
-          mode="numeric"
+          isFigure
+          inputMode="numeric"
         />
       );
     case "taper":

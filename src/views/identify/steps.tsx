@@ -2,6 +2,7 @@ import { useState } from "react";
 import type { EndCode } from "../../core/end/index.ts";
 import type { Instrument, NextMeasurement, Profile } from "../../core/identify/index.ts";
 import { MeasurePicture } from "../../drawing/measure-picture.tsx";
+import { Disclosure } from "../../ui/disclosure.tsx";
 import type { ClueChange, ClueFaults, Clues } from "./clues.ts";
 import {
   InstrumentChoice,
@@ -81,14 +82,13 @@ export function Steps({ next, profiles, clues, faults, instruments, onChange }: 
           </button>
         )}
       </section>
-      <details>
-        <summary className="min-h-touch cursor-pointer py-2 underline">Every other reading</summary>
+      <Disclosure summary="Every other reading">
         <div className="grid gap-3">
           {others.map((each) => (
             <Readings key={each} kind={each} {...shared} />
           ))}
         </div>
-      </details>
+      </Disclosure>
     </>
   );
 }

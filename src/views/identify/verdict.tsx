@@ -1,5 +1,5 @@
 import type { IdentifyAnswer } from "../../core/identify/index.ts";
-import { HelpButton } from "../help-button.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 import { percent } from "./ranking.tsx";
 import { verdictOf } from "./verdict-kind.ts";
 
@@ -8,7 +8,7 @@ export function Verdict({ answer, isBlank }: { readonly answer: IdentifyAnswer; 
   const [first, second] = answer.candidates;
   const verdict = isBlank ? "open" : verdictOf(answer);
   return (
-    <div className="flex items-start justify-between gap-2 border-l-4 border-work pl-3">
+    <div className="flex items-start justify-between gap-2 notice notice-work">
       <div role="status" data-verdict={verdict}>
         {verdict === "open" && (
           <p className="text-lead font-bold">

@@ -1,7 +1,9 @@
 import type { LineSetup, TriedAlternative } from "../../core/line/index.ts";
 import { lengthFigure, lengthText, shopUnit } from "../../labels/display.ts";
 import { RATING_INK, RATING_MEANS, RATING_WORDS } from "../../labels/line.ts";
-import { HelpButton } from "../help-button.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
+import { Notice } from "../../ui/notice.tsx";
+import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { intervalWords } from "./good-lengths.ts";
 import { bendOnTape } from "./tape.ts";
 import type { Solver } from "./use-solver.ts";
@@ -42,10 +44,10 @@ export function LengthAnswer({ solver, bench, chosenIn, onTry }: AnswerProps) {
         </p>
       )}
       {firmness?.isSensitive && (
-        <p className="border-l-4 border-work pl-2">
+        <Notice tone="work" className="">
           Touchy: an end an eighth of an inch off makes it {lengthFigure(firmness.radiusIn[0])} to{" "}
           {lengthText(firmness.radiusIn[1])}. Hold the line itself there before you trust it.
-        </p>
+        </Notice>
       )}
       <Whole solver={solver} onTry={onTry} />
     </section>
@@ -63,7 +65,7 @@ function Whole({ solver: { whole, share, cancel, trouble }, onTry }: Pick<Answer
   if (share !== null)
     return (
       <p className="mt-2 flex flex-wrap items-center gap-3 text-quiet">
-        <progress value={share} max={1} aria-label="Looking for every good length" />
+        <ProgressBar value={share} label="Looking for every good length" />
         looking for every good length …
         <button type="button" className="button" onClick={cancel}>
           Stop

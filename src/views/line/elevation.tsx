@@ -1,7 +1,7 @@
 import type { LineCurve, RatedLength } from "../../core/line/index.ts";
 import { WALL_SIDES, type WallSide } from "../../core/survey/index.ts";
 import { lengthFigure, lengthText } from "../../labels/display.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred } from "../../ui/deferred.tsx";
 import { BREAK_IN, type BrokenFrame, partWith, sizeOf, startsOf } from "./broken-frame.ts";
 import type { LineChange, LineState, Which } from "./line-state.ts";
 import { lineEndOf } from "./line-state.ts";

@@ -1,6 +1,7 @@
 import type { FittedLength, LineSetup, RatedLength } from "../../core/line/index.ts";
 import { lengthFigure, lengthText, shopUnit } from "../../labels/display.ts";
 import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
+import { DataTable } from "../../ui/data-table.tsx";
 import { bendOnTape, bulgeOnTape } from "./tape.ts";
 
 interface LengthsTableProps {
@@ -52,52 +53,43 @@ export function LengthsTable({ rated, bench, firm, chosenIn, onChoose }: Lengths
   if (reaching.length === 0) return <TooShort short={short} isAll />;
   return (
     <div>
-      <table className="w-full">
-        <caption className="sr-only">Stock lengths and how they fit</caption>
-        <thead>
-          <tr className="text-left text-tiny text-quiet">
-            <th scope="col">Length</th>
-            <th scope="col">Fits</th>
-            <th scope="col" className="text-right">
-              Bend, {shopUnit("in")}
-            </th>
-            <th scope="col" className="text-right">
-              Slack, {shopUnit("in")}
-            </th>
-            <th scope="col" className="text-right">
-              Bulge, {shopUnit("in")}
-            </th>
-          </tr>
-        </thead>
-        <tbody>
-          {reaching.map(({ lengthIn, rating, slackIn, curve }) => {
-            const isChosen = lengthIn === chosenIn;
-            const isTouchy =
-              firm?.find((each) => each.lengthIn === lengthIn)?.sensitivity?.isSensitive === true;
-            return (
-              <tr key={lengthIn} className={`border-t border-hairline ${isChosen ? "bg-work-wash" : ""}`}>
-                <th scope="row" className="py-0.5 text-left font-normal">
-                  <button
-                    type="button"
-                    className={`button w-full px-2 ${isChosen ? "button-main" : ""}`}
-                    aria-pressed={isChosen}
-                    onClick={() => onChoose(lengthIn)}
-                  >
-                    <span className="figure">{lengthText(lengthIn)}</span>
-                  </button>
-                </th>
-                <td className={`px-2 font-bold ${RATING_INK[rating]}`}>
-                  {RATING_WORDS[rating]}
-                  {isTouchy && <span className="font-normal text-quiet">, touchy</span>}
-                </td>
-                <td className="figure pl-2 text-right">{curve && bendOnTape(curve, bench)}</td>
-                <td className="figure pl-2 text-right">{lengthFigure(slackIn)}</td>
-                <td className="figure pl-2 text-right">{curve && bulgeOnTape(curve, bench)}</td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <DataTable
+        caption="Stock lengths and how they fit"
+        columns={[
+          { label: "Length" },
+          { label: "Fits" },
+          { label: `Bend, ${shopUnit("in")}`, className: "text-right" },
+          { label: `Slack, ${shopUnit("in")}`, className: "text-right" },
+          { label: `Bulge, ${shopUnit("in")}`, className: "text-right" },
+        ]}
+      >
+        {reaching.map(({ lengthIn, rating, slackIn, curve }) => {
+          const isChosen = lengthIn === chosenIn;
+          const isTouchy =
+            firm?.find((each) => each.lengthIn === lengthIn)?.sensitivity?.isSensitive === true;
+          return (
+            <tr key={lengthIn} className={isChosen ? "bg-work-wash" : ""}>
+              <th scope="row" className="py-0.5">
+                <button
+                  type="button"
+                  className={`button w-full px-2 ${isChosen ? "button-main" : ""}`}
+                  aria-pressed={isChosen}
+                  onClick={() => onChoose(lengthIn)}
+                >
+                  <span className="figure">{lengthText(lengthIn)}</span>
+                </button>
+              </th>
+              <td className={`px-2 font-bold ${RATING_INK[rating]}`}>
+                {RATING_WORDS[rating]}
+                {isTouchy && <span className="font-normal text-quiet">, touchy</span>}
+              </td>
+              <td className="figure text-right">{curve && bendOnTape(curve, bench)}</td>
+              <td className="figure text-right">{lengthFigure(slackIn)}</td>
+              <td className="figure text-right">{curve && bulgeOnTape(curve, bench)}</td>
+            </tr>
+          );
+        })}
+      </DataTable>
       <TooShort short={short} isAll={false} />
     </div>
   );

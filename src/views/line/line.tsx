@@ -12,8 +12,9 @@ import {
 import { asSixteenths, type LineSpace, type Typed } from "../../core/survey/index.ts";
 import type { Insertion } from "../../core/tube/index.ts";
 import { lengthText } from "../../labels/display.ts";
-import { deferred, OPENING } from "../deferred.tsx";
-import { RadioGroup, SelectField } from "../fields.tsx";
+import { RadioGroup } from "../../ui/choice.tsx";
+import { deferred, OPENING } from "../../ui/deferred.tsx";
+import { SelectField } from "../../ui/field.tsx";
 import { Elevations } from "./elevations.tsx";
 import { intervalIn } from "./good-lengths.ts";
 import {

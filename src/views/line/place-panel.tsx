@@ -1,7 +1,7 @@
 import { type ClockPosition, clockDirection } from "../../core/line/index.ts";
 import { WALL_SIDES } from "../../core/survey/index.ts";
+import { SelectField } from "../../ui/field.tsx";
 import { DirectionSelect } from "../direction-select.tsx";
-import { SelectField } from "../fields.tsx";
 import { OffsetField } from "../offset-field.tsx";
 import {
   type LineChange,

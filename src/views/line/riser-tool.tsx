@@ -12,7 +12,8 @@ import {
   STRAIGHT_BEFORE_FERRULE_IN,
 } from "../../core/tube/index.ts";
 import { lengthFigure, lengthText } from "../../labels/display.ts";
-import { RadioGroup, SelectField } from "../fields.tsx";
+import { RadioGroup } from "../../ui/choice.tsx";
+import { SelectField } from "../../ui/field.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
 interface RiserToolProps {

@@ -10,6 +10,7 @@ import {
 } from "../../core/line/index.ts";
 import { lengthText } from "../../labels/display.ts";
 import { RATING_INK, RATING_WORDS } from "../../labels/line.ts";
+import { DataTable } from "../../ui/data-table.tsx";
 import type { RollOutTask } from "../../workers/line.worker.ts";
 import { openLineSolver } from "../../workers/open.ts";
 import { useBackground } from "../../workers/use-background.ts";
@@ -106,26 +107,20 @@ export function RollOutTool({ bench, lengthsIn, margins }: RollOutToolProps) {
               <span className="text-wet-ink">No stock length is good both parked and pulled out</span>
             )}
           </p>
-          <table className="mt-2 w-full">
-            <thead>
-              <tr className="text-left text-tiny text-quiet">
-                <th scope="col">Length</th>
-                <th scope="col">Pulled out</th>
-                <th scope="col">Parked</th>
+          <DataTable
+            className="mt-2"
+            columns={["Length", "Pulled out", "Parked"].map((label) => ({ label }))}
+          >
+            {rolled.map(({ lengthIn, out, coil, isGood }) => (
+              <tr key={lengthIn} className={isGood ? "" : "text-quiet"}>
+                <th scope="row" className="figure">
+                  {lengthText(lengthIn)}
+                </th>
+                <td className={RATING_INK[out]}>{RATING_WORDS[out]}</td>
+                <td className={coil.fault ? "text-wet-ink" : ""}>{coilWords(coil)}</td>
               </tr>
-            </thead>
-            <tbody>
-              {rolled.map(({ lengthIn, out, coil, isGood }) => (
-                <tr key={lengthIn} className={`border-t border-hairline ${isGood ? "" : "text-quiet"}`}>
-                  <th scope="row" className="figure py-1 text-left font-normal">
-                    {lengthText(lengthIn)}
-                  </th>
-                  <td className={RATING_INK[out]}>{RATING_WORDS[out]}</td>
-                  <td className={coil.fault ? "text-wet-ink" : ""}>{coilWords(coil)}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </DataTable>
         </>
       )}
     </section>

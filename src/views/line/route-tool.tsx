@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { type Hole, type Leg, type RouteFault, routeLength, toBuy } from "../../core/tube/index.ts";
 import { lengthFigure, lengthText } from "../../labels/display.ts";
-import { SelectField, TextField } from "../fields.tsx";
+import { SelectField, TextField } from "../../ui/field.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
 interface RouteToolProps {
@@ -174,9 +175,9 @@ export function RouteTool({ lengthsIn, minBendRadiusIn }: RouteToolProps) {
       {faults.map((fault) => {
         const words = faultWords(fault, legs, holes);
         return (
-          <p key={words} role="alert" className="border-l-4 border-wet pl-2">
+          <Notice tone="wet" key={words} role="alert" className="">
             {words}
-          </p>
+          </Notice>
         );
       })}
     </section>

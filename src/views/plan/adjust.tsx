@@ -1,7 +1,7 @@
 import { NEEDS, type Plan, type PlanRequest } from "../../core/plan/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { NEED_WORDS } from "../../labels/survey.ts";
-import { CheckboxField } from "../fields.tsx";
+import { CheckboxField } from "../../ui/choice.tsx";
 import type { Trial } from "./use-trial.ts";
 
 interface AdjustProps {

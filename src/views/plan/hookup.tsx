@@ -10,7 +10,8 @@ import { RunStrip } from "../../drawing/run-strip.tsx";
 import { inShopUnits, lengthFigure, lengthText } from "../../labels/display.ts";
 import { flowInWords } from "../../labels/plan-flow.ts";
 import { planInWords } from "../../labels/plan-words.ts";
-import { HelpButton } from "../help-button.tsx";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { Guesses } from "../survey/guesses.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -33,7 +34,7 @@ function Warnings({ warnings }: { readonly warnings: readonly Advice[] }) {
   return (
     <ul className="mt-3">
       {warnings.map((warning) => (
-        <li key={warning.code} className="border-l-4 border-wet py-0.5 pl-2">
+        <li key={warning.code} className="notice notice-wet py-0.5">
           {inShopUnits(warning.message)}
         </li>
       ))}
@@ -197,10 +198,7 @@ export function Hookup(props: HookupProps) {
       )}
       <LogBar log={log} undoes={["plan-chosen"]} />
       <Warnings warnings={plan.warnings} />
-      <details className="mt-2">
-        <summary className="min-h-touch cursor-pointer py-2 underline">
-          Exploded view of the whole run
-        </summary>
+      <Disclosure summary="Exploded view of the whole run" className="mt-2">
         <div className="flex flex-wrap gap-x-10 gap-y-3">
           {plan.joints.map((each) => (
             <figure key={each.number} className="strip-scroll">
@@ -211,7 +209,7 @@ export function Hookup(props: HookupProps) {
             </figure>
           ))}
         </div>
-      </details>
+      </Disclosure>
       {open && <JointPanel joint={open} ends={ends} />}
       <Preparation plan={plan} />
       <Adjust trial={trial} plan={plan} />

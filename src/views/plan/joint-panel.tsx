@@ -5,7 +5,8 @@ import type { EndFigures } from "../../drawing/layout.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { inShopUnits } from "../../labels/display.ts";
 import { PREPARATION_WORDS } from "../../labels/preparation.ts";
-import { HelpButton } from "../help-button.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
+import { Notice } from "../../ui/notice.tsx";
 
 /** One joint: its five figures, and its pieces in the order they go on. */
 export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonly ends: EndFigures }) {
@@ -53,9 +54,9 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
           ))}
         </dl>
         {joint.notes.map((note) => (
-          <p key={note} className="mt-2 border-l-4 border-work pl-2">
+          <Notice tone="work" key={note} className="mt-2">
             {inShopUnits(note)}
-          </p>
+          </Notice>
         ))}
       </div>
       <div className="min-w-0">

@@ -1,6 +1,6 @@
 import { type Advice, HIGHEST_STATIC_PSI, type Plan, type PlanRequest } from "../../core/plan/index.ts";
 import { inShopUnits, quantityText } from "../../labels/display.ts";
-import { HelpButton } from "../help-button.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 
 interface WhyProps {
   readonly plan: Plan;

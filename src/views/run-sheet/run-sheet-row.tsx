@@ -3,7 +3,8 @@ import { failsToClose } from "../../core/isolation/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
 import { quantityText, rangeText } from "../../labels/display.ts";
-import { deferred, OPENING } from "../deferred.tsx";
+import { deferred, OPENING } from "../../ui/deferred.tsx";
+import { Disclosure } from "../../ui/disclosure.tsx";
 import { HammerHeard } from "../hammer-heard.tsx";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -128,12 +129,9 @@ export function RunSheetRow({
             />
           ))
         ) : isNext && isShut && proof !== "seized" ? (
-          <details className="mt-1 text-small">
-            <summary className="min-h-touch cursor-pointer py-2 underline">
-              Its stop lets water through
-            </summary>
+          <Disclosure summary="Its stop lets water through" className="mt-1 text-small">
             <StopProof {...{ connection, fixture }} act={log.act} proves={null} />
-          </details>
+          </Disclosure>
         ) : undefined
       }
       held={blockedInWords(sheet.steps, step)}

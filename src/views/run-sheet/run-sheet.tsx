@@ -3,6 +3,7 @@ import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/i
 import { fixtureOf } from "../../core/visit/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
+import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
@@ -68,7 +69,7 @@ export function RunSheet(props: VisitProps) {
           water off about <strong className="figure">{waterOffMin(steps)} min</strong>
         </span>
       </p>
-      <progress className="run-progress" max={steps.length} value={done} aria-label="Steps done" />
+      <ProgressBar max={steps.length} value={done} label="Steps done" />
       <LogBar log={log} undoes={["step-done", "stop-proved"]} />
       <p className="text-small">
         <a className="inline-flex min-h-touch items-center" href={`/visits/${props.visitId}/run`}>

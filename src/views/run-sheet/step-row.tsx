@@ -3,6 +3,8 @@ import { type ReactNode, useEffect, useRef, useState } from "react";
 import type { RunStep } from "../../core/step/index.ts";
 import { inShopUnits } from "../../labels/display.ts";
 import { timeText } from "../../labels/site-time.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import { TurnsChoice } from "../turns-choice.tsx";
 
 interface StepRowProps {
@@ -25,9 +27,9 @@ interface StepRowProps {
 function Cautions({ step }: { readonly step: RunStep }) {
   if (step.isDone || step.cautions.length === 0) return null;
   return (
-    <p className="mt-1 border-l-4 border-wet pl-2 text-wet-ink">
+    <Notice tone="wet" className="mt-1 text-wet-ink">
       <strong>Caution.</strong> {step.cautions.join(" ")}
-    </p>
+    </Notice>
   );
 }
 
@@ -48,8 +50,7 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
 /** What to try when something sits fast, the gentlest first, and when to stop. */
 function LadderHelp({ ladder }: { readonly ladder: NonNullable<RunStep["ladder"]> }) {
   return (
-    <details className="text-small">
-      <summary className="min-h-touch cursor-pointer py-2 underline">{ladder.label}?</summary>
+    <Disclosure summary={<>{ladder.label}?</>} className="text-small">
       <ol className="list-decimal pl-5">
         {ladder.rungs.map((rung) => (
           <li key={rung}>{rung}</li>
@@ -58,7 +59,7 @@ function LadderHelp({ ladder }: { readonly ladder: NonNullable<RunStep["ladder"]
       <p className="text-wet-ink">
         <strong>Stop when</strong> {ladder.stopWhen}.
       </p>
-    </details>
+    </Disclosure>
   );
 }
 
@@ -74,10 +75,14 @@ function HeldUp({
 }) {
   const [reason, setReason] = useState("");
   return (
-    <details className="w-full text-small md:w-72">
-      <summary className="min-h-touch cursor-pointer py-2 underline">
-        Not yet<span className="sr-only">: {text}</span>
-      </summary>
+    <Disclosure
+      summary={
+        <>
+          Not yet<span className="sr-only">: {text}</span>
+        </>
+      }
+      className="w-full text-small md:w-72"
+    >
       <p className="mb-1">{held}</p>
       <label className="block">
         <span className="text-quiet">Done all the same, because</span>
@@ -96,7 +101,7 @@ function HeldUp({
       >
         Tick with this reason
       </button>
-    </details>
+    </Disclosure>
   );
 }
 
@@ -118,7 +123,7 @@ export function StepRow(props: StepRowProps) {
     <li
       ref={row}
       data-step={step.id}
-      className={`flex flex-wrap items-start gap-x-4 gap-y-2 border-l-4 px-3 py-2 md:flex-nowrap ${tone} ${isOpen ? "outline-2 outline-work" : ""}`}
+      className={`flex flex-wrap items-start gap-x-4 gap-y-2 notice py-2 md:flex-nowrap ${tone} ${isOpen ? "outline-2 outline-work" : ""}`}
     >
       <div className="min-w-0 flex-1">
         {lead}

@@ -6,6 +6,8 @@ import { type RunStep, usualProofMethod } from "../../core/step/index.ts";
 import { PROOF_METHODS, planRequestOf, type StopProved, type Survey } from "../../core/survey/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/survey.ts";
+import { SelectField } from "../../ui/field.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import { tickAct } from "../run-sheet/tick.ts";
 
 interface StopProofProps {
@@ -43,7 +45,7 @@ export function StopProof({ connection, act, fixture, proves }: StopProofProps) 
     else act(proved);
   };
   return (
-    <fieldset className="mt-2 border-l-4 border-work pl-3">
+    <fieldset className="mt-2 notice notice-work">
       <legend className="sr-only">Proof of the stop, {survey.label}</legend>
       <label className="mb-2 block text-small">
         <span className="text-quiet">Proved by </span>
@@ -121,9 +123,9 @@ export function ReplaceStop({ connection, act }: Pick<StopProofProps, "connectio
   const isMade = connection.joints.some(({ madeAt }) => madeAt !== null);
   if (isMade)
     return (
-      <p className="mt-2 border-l-4 border-work pl-3">
+      <Notice tone="work" className="mt-2">
         Joints stand on this stop already: work from the next valve up, and quote its replacement.
-      </p>
+      </Notice>
     );
   const askPlanner = () => {
     const survey: Survey = {
@@ -145,26 +147,18 @@ export function ReplaceStop({ connection, act }: Pick<StopProofProps, "connectio
   };
   const extra = offer ? extraParts(offer.plan, connection.plan?.plan ?? null) : [];
   return (
-    <div className="mt-2 border-l-4 border-work pl-3">
+    <div className="mt-2 notice notice-work">
       <p>The next valve up is on the sheet now. The stop itself can be replaced in the same visit:</p>
       <div className="mt-1 flex flex-wrap items-end gap-2">
-        <label>
-          <span className="block text-small text-quiet">It sits on</span>
-          <select
-            className="field"
-            value={stub}
-            onChange={(event) => {
-              setStub(event.target.value);
-              cancel();
-            }}
-          >
-            {STUBS.map(({ end, label }) => (
-              <option key={end} value={end}>
-                {label}
-              </option>
-            ))}
-          </select>
-        </label>
+        <SelectField
+          label="It sits on"
+          options={STUBS.map(({ end, label }) => [end, label])}
+          value={stub}
+          onChange={(end) => {
+            setStub(end);
+            cancel();
+          }}
+        />
         <button type="button" className="button" disabled={now.state === "asking"} onClick={askPlanner}>
           {now.state === "asking" ? "Planning…" : "What would it take?"}
         </button>

@@ -1,4 +1,5 @@
 import { asSixteenths, type LineSpace, type Survey } from "../../core/survey/index.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
 import { DirectionSelect } from "../direction-select.tsx";
 import { OffsetField } from "../offset-field.tsx";
 
@@ -34,10 +35,10 @@ export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
     />
   );
   return (
-    <details open={survey.space !== undefined}>
-      <summary className="min-h-touch cursor-pointer py-2 underline">
-        Where the ends lie{survey.space === undefined ? ": not measured" : ""}
-      </summary>
+    <Disclosure
+      summary={<>Where the ends lie{survey.space === undefined ? ": not measured" : ""}</>}
+      open={survey.space !== undefined}
+    >
       <div className="grid grid-cols-3 gap-3">
         <OffsetField
           label="Inlet right of it"
@@ -60,6 +61,6 @@ export function EndsInSpace({ survey, benchHref, onChange }: EndsInSpaceProps) {
       <a className="mt-1 inline-flex min-h-touch items-center underline" href={benchHref}>
         Line length: the right length for these ends
       </a>
-    </details>
+    </Disclosure>
   );
 }

@@ -1,5 +1,6 @@
 import { NEED_WORDS, PRESENT_WORDS } from "../../labels/survey.ts";
-import { CheckboxGroup, TextField } from "../fields.tsx";
+import { CheckboxGroup } from "../../ui/choice.tsx";
+import { Field, TextField } from "../../ui/field.tsx";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { FixtureWork } from "./fixture-work.tsx";
 import type { PanelProps } from "./panel-props.ts";
@@ -49,8 +50,7 @@ export function FixturePanel({ draft, setDraft, set, faults, fixtures, schools, 
         />
         <TextField label="Place" value={survey.place} onChange={(place) => set({ place })} />
       </div>
-      <label className="block">
-        <span className="block text-small text-quiet">Notes</span>
+      <Field label="Notes">
         <textarea
           className="field"
           rows={2}
@@ -58,7 +58,7 @@ export function FixturePanel({ draft, setDraft, set, faults, fixtures, schools, 
           value={survey.notes}
           onChange={(event) => set({ notes: event.target.value })}
         />
-      </label>
+      </Field>
     </>
   );
 }

@@ -1,7 +1,9 @@
 import type { FixtureFacts } from "../../core/plan/index.ts";
 import type { Survey } from "../../core/survey/index.ts";
 import { IN_PLACE_WORDS, POWER_WORDS, REPLACES_WORDS } from "../../labels/survey.ts";
-import { OptionalRadio, SelectField, withField } from "../fields.tsx";
+import { OptionalRadio } from "../../ui/choice.tsx";
+import { SelectField } from "../../ui/field.tsx";
+import { withField } from "../with-field.ts";
 
 interface FixtureWorkProps {
   readonly survey: Survey;

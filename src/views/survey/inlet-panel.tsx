@@ -1,7 +1,9 @@
 import { placeOfInlet } from "../../core/survey/index.ts";
 import { INLET_LOOKS_WORDS } from "../../labels/survey.ts";
+import { OptionalRadio, RadioGroup } from "../../ui/choice.tsx";
+import { TextField } from "../../ui/field.tsx";
 import { EndPicker } from "../end-picker/end-picker.tsx";
-import { OptionalRadio, RadioGroup, TextField, withField } from "../fields.tsx";
+import { withField } from "../with-field.ts";
 import { inches } from "./draft.ts";
 import type { PanelProps } from "./panel-props.ts";
 
@@ -54,7 +56,7 @@ export function InletPanel({ draft, setDraft, set, faults, guess, offer }: Panel
           onChange={(roomText) => setDraft((now) => ({ ...now, roomText }))}
           fault={faults.room}
           hint={inches(draft.roomText)}
-          mode="decimal"
+          isFigure
         />
       </div>
     </>

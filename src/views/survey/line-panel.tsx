@@ -1,6 +1,7 @@
 import { guessesOf, withConfirmed } from "../../core/survey/index.ts";
 import { LINE_WORDS } from "../../labels/survey.ts";
-import { RadioGroup, TextField } from "../fields.tsx";
+import { RadioGroup } from "../../ui/choice.tsx";
+import { TextField } from "../../ui/field.tsx";
 import { type Draft, inches, lengthsInWords } from "./draft.ts";
 import { EndsInSpace } from "./ends-in-space.tsx";
 import { LineSource } from "./line-source.tsx";
@@ -26,7 +27,7 @@ export function LinePanel({ draft, setDraft, set, faults, guess, offer, benchHre
           onChange={(minText) => setLength({ minText })}
           fault={faults.min}
           hint={inches(draft.minText)}
-          mode="decimal"
+          isFigure
         />
         <TextField
           label="Longest there is room for"
@@ -34,7 +35,7 @@ export function LinePanel({ draft, setDraft, set, faults, guess, offer, benchHre
           onChange={(maxText) => setLength({ maxText })}
           fault={faults.max}
           hint={inches(draft.maxText)}
-          mode="decimal"
+          isFigure
         />
       </div>
       {guessesOf(survey).includes("length") && (

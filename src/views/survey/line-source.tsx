@@ -1,6 +1,8 @@
 import type { Survey } from "../../core/survey/index.ts";
 import { AGE_WORDS, LINE_SOURCE_WORDS, NUT_WORDS, PHASE_WORDS } from "../../labels/survey.ts";
-import { OptionalRadio, RadioGroup, SelectField, TextField, withField } from "../fields.tsx";
+import { OptionalRadio, RadioGroup } from "../../ui/choice.tsx";
+import { SelectField, TextField } from "../../ui/field.tsx";
+import { withField } from "../with-field.ts";
 
 const HINTS: Readonly<Record<NonNullable<Survey["line"]>["by"], string>> = {
   kept: "It is looked at before it is trusted: age, crimps, washers. Fresh washers come with the plan.",
@@ -47,7 +49,7 @@ export function LineSource({
               value={lengthText}
               onChange={onLength}
               fault={lengthFault}
-              mode="decimal"
+              isFigure
             />
             <SelectField
               label="Its age"

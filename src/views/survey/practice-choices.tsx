@@ -1,4 +1,5 @@
 import { DEFAULT_STANDARDS, type PracticeKey, type Standards } from "../../core/standard/index.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
 
 export interface PracticeRow {
   readonly key: string;
@@ -21,8 +22,7 @@ function isPracticeKey(key: string): key is PracticeKey {
 export function PracticeChoices({ schools, rules, onChange }: SchoolChoicesProps) {
   const keys = [...new Set(schools.map((school) => school.key))].filter(isPracticeKey);
   return (
-    <details>
-      <summary className="min-h-touch cursor-pointer py-2 underline">Standards for this job</summary>
+    <Disclosure summary="Standards for this job">
       <div className="grid gap-3">
         {keys.map((key) => {
           const rows = schools.filter((school) => school.key === key);
@@ -47,6 +47,6 @@ export function PracticeChoices({ schools, rules, onChange }: SchoolChoicesProps
           );
         })}
       </div>
-    </details>
+    </Disclosure>
   );
 }

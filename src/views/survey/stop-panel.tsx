@@ -1,8 +1,8 @@
 import { STOP_KINDS } from "../../core/survey/index.ts";
 import { StopGlyph } from "../../drawing/stop-glyph.tsx";
 import { METHOD_WORDS, PROOF_WORDS, STOP_KIND_WORDS } from "../../labels/survey.ts";
-import { RadioGroup } from "../fields.tsx";
-import { PictureRadio } from "../picture-radio.tsx";
+import { RadioGroup } from "../../ui/choice.tsx";
+import { PictureRadio } from "../../ui/picture-radio.tsx";
 import type { PanelProps } from "./panel-props.ts";
 
 /** Whether the stop holds, how that was proved, and what kind it is. */

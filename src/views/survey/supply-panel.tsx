@@ -1,8 +1,8 @@
 import { placeOfSupply } from "../../core/survey/index.ts";
 import { SUPPLY_WORDS } from "../../labels/survey.ts";
-import { deferred, OPENING } from "../deferred.tsx";
+import { RadioGroup } from "../../ui/choice.tsx";
+import { deferred, OPENING } from "../../ui/deferred.tsx";
 import { EndPicker } from "../end-picker/end-picker.tsx";
-import { RadioGroup } from "../fields.tsx";
 import type { PanelProps } from "./panel-props.ts";
 
 const SupplyMore = deferred(async () => (await import("./supply-more.tsx")).SupplyMore, OPENING, "soon");

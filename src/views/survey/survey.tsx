@@ -12,7 +12,8 @@ import { fixtureOf } from "../../core/visit/index.ts";
 import type { EndOffer } from "../../drawing/end-choice.ts";
 import { type ScenePart, SurveyScene } from "../../drawing/survey-scene.tsx";
 import { timeText } from "../../labels/site-time.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred } from "../../ui/deferred.tsx";
+import { Notice } from "../../ui/notice.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog, type VisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -107,17 +108,15 @@ export function ConnectionSurvey({
     >
       <SurveyClash log={log} />
       {foundFrom !== null && (
-        <p role="status" className="mt-3 flex flex-wrap items-center gap-3 border-l-4 border-work pl-2">
+        <Notice tone="work" role="status" className="mt-3 flex flex-wrap items-center gap-3">
           What you had not saved ({timeText(foundFrom, props.zone)}) is here again.
           <button type="button" className="button" onClick={leave}>
             Leave it out
           </button>
-        </p>
+        </Notice>
       )}
       {isLocked && (
-        <p className="mt-3 border-l-4 border-dry pl-2">
-          Signed: re-open the connection on Leak check before changing the survey.
-        </p>
+        <Notice tone="dry">Signed: re-open the connection on Leak check before changing the survey.</Notice>
       )}
       <fieldset
         disabled={isLocked}

@@ -1,7 +1,9 @@
 import { HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
 import { quantityText, shopUnit } from "../../labels/display.ts";
 import { TREATMENT_WORDS } from "../../labels/survey.ts";
-import { OptionalRadio, RadioGroup, TextField, withField } from "../fields.tsx";
+import { OptionalRadio, RadioGroup } from "../../ui/choice.tsx";
+import { TextField } from "../../ui/field.tsx";
+import { withField } from "../with-field.ts";
 import { readPsi } from "./draft.ts";
 import type { PanelProps } from "./panel-props.ts";
 

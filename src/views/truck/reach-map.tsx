@@ -3,6 +3,7 @@ import { errorText } from "../../client/asker.ts";
 import { call } from "../../client/call.ts";
 import { useAsk } from "../../client/use-ask.ts";
 import { formatCents } from "../../core/units/index.ts";
+import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { type Demand, NOTHING_YET, portionsOf, type ReachSoFar, withAnswer } from "./reach-model.ts";
 
 interface ReachMapProps {
@@ -70,7 +71,7 @@ export function ReachMap({ demand, names, stock }: ReachMapProps) {
         </p>
         {now.state === "asking" ? (
           <>
-            <progress value={now.share ?? 0} max={1} aria-label="Cells worked out" />
+            <ProgressBar value={now.share ?? 0} label="Cells worked out" />
             <button type="button" className="button" onClick={cancel}>
               Stop
             </button>

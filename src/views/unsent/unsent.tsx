@@ -2,6 +2,7 @@
 import { useCallback, useEffect, useState } from "react";
 import { EVENT_LABELS } from "../../labels/event.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
+import { Notice } from "../../ui/notice.tsx";
 import { begunHere } from "../begin-visit/begun-here.ts";
 import {
   loadQueue,
@@ -175,10 +176,10 @@ export function Unsent() {
       ))}
       {photos.length > 0 && <Photos photos={photos} onChange={refresh} />}
       {unreadable.length > 0 && (
-        <p className="mt-5 border-l-4 border-wet pl-2">
+        <Notice tone="wet" className="mt-5">
           {unreadable.length} stored {unreadable.length === 1 ? "list" : "lists"} could not be read. They are
           kept as they are, and go with the export.
-        </p>
+        </Notice>
       )}
     </>
   );

@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from "react";
 import { phaseInWords, type VisitEvent } from "../../core/visit/index.ts";
 import { EVENT_LABELS } from "../../labels/event.ts";
-import { deferred } from "../deferred.tsx";
+import { deferred } from "../../ui/deferred.tsx";
 import type { VisitLog } from "./use-visit-log.ts";
 
 function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {

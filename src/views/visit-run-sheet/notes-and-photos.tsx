@@ -1,8 +1,9 @@
 import { useState } from "react";
 import { v4 as uuid } from "uuid";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
+import { CheckboxField } from "../../ui/choice.tsx";
+import { TextField } from "../../ui/field.tsx";
 import { cutText } from "../cut-text.ts";
-import { CheckboxField } from "../fields.tsx";
 import { makeSmall } from "../small-picture.ts";
 import { StrikeForm } from "../strike-form.tsx";
 import { releasePhoto } from "./photo-queue.ts";
@@ -70,15 +71,12 @@ export function NotesAndPhotos({ visitId, connection, act, strike }: NotesAndPho
           }
         }}
       >
-        <label>
-          <span className="block text-small text-quiet">Seen, done, told; or what the picture shows</span>
-          <input
-            className="field"
-            value={text}
-            maxLength={2000}
-            onChange={(event) => setText(event.target.value)}
-          />
-        </label>
+        <TextField
+          label="Seen, done, told; or what the picture shows"
+          value={text}
+          maxLength={2000}
+          onChange={setText}
+        />
         <p className="flex flex-wrap gap-2">
           <CheckboxField
             label="For the customer's record"

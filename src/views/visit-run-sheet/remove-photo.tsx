@@ -1,6 +1,7 @@
 /** A picture taken away for good, with the reason: pictures of homes must be able to go. */
 import { type FormEvent, useState } from "react";
 import type { VisitAct } from "../../core/visit/index.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
 import { releasePhoto } from "./photo-queue.ts";
 
 interface RemovePhotoProps {
@@ -17,10 +18,13 @@ export function RemovePhoto({ connection, photo, caption, act }: RemovePhotoProp
     if (act({ kind: "photo-removed", connection, photo, reason: reason.trim() })) void releasePhoto(photo);
   };
   return (
-    <details>
-      <summary className="min-h-touch cursor-pointer py-2 underline">
-        Remove<span className="sr-only"> the picture {caption}</span>
-      </summary>
+    <Disclosure
+      summary={
+        <>
+          Remove<span className="sr-only"> the picture {caption}</span>
+        </>
+      }
+    >
       <form onSubmit={remove} className="grid gap-2">
         <label>
           <span className="block text-quiet">Why? The picture is deleted for good; the reason stays.</span>
@@ -35,6 +39,6 @@ export function RemovePhoto({ connection, photo, caption, act }: RemovePhotoProp
           Delete the picture
         </button>
       </form>
-    </details>
+    </Disclosure>
   );
 }

@@ -4,7 +4,10 @@ import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
 import { scheduleRows, waitingRows } from "../../drawing/timeline-rows.ts";
 import { timeText } from "../../labels/site-time.ts";
-import { deferred, OPENING } from "../deferred.tsx";
+import { deferred, OPENING } from "../../ui/deferred.tsx";
+import { Disclosure } from "../../ui/disclosure.tsx";
+import { Notice } from "../../ui/notice.tsx";
+import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
 import { lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
 import { RunSheetRow } from "../run-sheet/run-sheet-row.tsx";
@@ -112,7 +115,7 @@ export function VisitRun(props: VisitRunProps) {
         <p>
           <strong className="figure">{done}</strong> of <strong className="figure">{all}</strong> steps done
         </p>
-        <progress className="run-progress" max={all} value={done} aria-label="Steps done" />
+        <ProgressBar max={all} value={done} label="Steps done" />
         <LogBar log={{ ...log, last }} undoes={["step-done", "stop-proved", "connection-noted"]} />
         {sheets.flatMap(({ connections }) =>
           connections.map((each) => <OutdatedPlan key={each.id} connection={each} visitId={props.visitId} />),
@@ -157,10 +160,14 @@ export function VisitRun(props: VisitRunProps) {
           </button>
         )}
         {ticks.length > 0 && (
-          <details className="mt-4">
-            <summary className="min-h-touch cursor-pointer py-2 underline">
-              Done, <span className="figure">{ticks.length}</span>: undo one
-            </summary>
+          <Disclosure
+            summary={
+              <>
+                Done, <span className="figure">{ticks.length}</span>: undo one
+              </>
+            }
+            className="mt-4"
+          >
             <ol>
               {ticks.map((line) => (
                 <RunSheetRow
@@ -170,7 +177,7 @@ export function VisitRun(props: VisitRunProps) {
                 />
               ))}
             </ol>
-          </details>
+          </Disclosure>
         )}
         {left.length > 0 && (
           <p className="mt-3 text-small text-work-ink">
@@ -212,9 +219,9 @@ export function VisitRun(props: VisitRunProps) {
           </button>
         </div>
         {unplanned.length > 0 && (
-          <p className="mt-3 border-l-4 border-work pl-2">
+          <Notice tone="work">
             No hookup chosen yet, so not in it: {unplanned.map(({ survey }) => survey.label).join(", ")}.
-          </p>
+          </Notice>
         )}
       </aside>
     </div>

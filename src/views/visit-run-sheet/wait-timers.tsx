@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from "react";
 import { inShopUnits } from "../../labels/display.ts";
+import { Disclosure } from "../../ui/disclosure.tsx";
 import { leftInWords, type Wait } from "../run-sheet/waits.ts";
 
 const SECOND_MS = 1000;
@@ -79,8 +80,7 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
           ))}
         </ul>
       )}
-      <details className="text-small">
-        <summary className="min-h-touch cursor-pointer py-2 underline">Start a timer</summary>
+      <Disclosure summary="Start a timer" className="text-small">
         <p className="flex flex-wrap gap-2">
           {BY_HAND_MIN.map((minutes) => (
             <button
@@ -114,7 +114,7 @@ export function WaitTimers({ waits }: { readonly waits: readonly Wait[] }) {
             </button>
           )}
         </p>
-      </details>
+      </Disclosure>
     </section>
   );
 }

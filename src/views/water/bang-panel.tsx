@@ -2,8 +2,8 @@ import { useMemo } from "react";
 import { boilingPsi, type Hammer, hammerVerdict } from "../../core/hammer/index.ts";
 import { quantityFigure, shopUnit, shopValue } from "../../labels/display.ts";
 import { psiText, VERDICT_TITLES, verdictWords } from "../../labels/water.ts";
+import { HelpButton } from "../../ui/help-button.tsx";
 import type { Bangs } from "../../workers/water.worker.ts";
-import { HelpButton } from "../help-button.tsx";
 import { type ColourOf, LineChart, type LineDataset } from "../line-chart.tsx";
 
 interface BangPanelProps {
@@ -82,11 +82,7 @@ function Verdict({
   const edge =
     verdict === "within-rating" ? "border-dry" : verdict === "may-exceed" ? "border-work" : "border-wet";
   return (
-    <div
-      className={`border-l-4 pl-3 ${edge}`}
-      data-bang={hasCushion ? "held" : "bare"}
-      data-verdict={verdict}
-    >
+    <div className={`notice ${edge}`} data-bang={hasCushion ? "held" : "bare"} data-verdict={verdict}>
       <h3>{title}</h3>
       <p>
         <span className="figure text-head font-bold">{quantityFigure(likely, "psi")}</span> {shopUnit("psi")}{" "}

@@ -1,6 +1,7 @@
 import type { Cures, HammerVerdict } from "../../core/hammer/index.ts";
 import { lengthFigure, lengthText, quantityFigure, shopUnit } from "../../labels/display.ts";
 import { CURE_TITLES, psiText, VERDICT_TITLES } from "../../labels/water.ts";
+import { DataTable } from "../../ui/data-table.tsx";
 
 interface CuresTableProps {
   readonly cures: Cures;
@@ -81,34 +82,30 @@ export function CuresTable({
         </li>
       </ul>
       <div className="mt-2 overflow-x-auto">
-        <table className="w-full text-left text-small [&_td]:px-2 [&_td]:py-1 [&_th]:px-2 [&_th]:py-1">
-          <thead>
-            <tr>
-              <th scope="col">Change</th>
-              <th scope="col" className="text-right">
-                Highest, {shopUnit("psi")}
+        <DataTable
+          className="text-small"
+          columns={[
+            { label: "Change" },
+            { label: `Highest, ${shopUnit("psi")}`, className: "text-right" },
+            { label: "Against the weakest part" },
+          ]}
+        >
+          {cures.cures.map(({ kind, highestPsi, verdict }) => (
+            <tr key={kind} data-cure={kind}>
+              <th scope="row">
+                {CURE_TITLES[kind]}
+                {kind === "slower-closing" && slowEnoughMs !== null && `, ${Math.round(slowEnoughMs)} ms`}
               </th>
-              <th scope="col">Against the weakest part</th>
+              <td className="figure text-right">
+                {quantityFigure(highestPsi.likely, "psi")}
+                <span className="block whitespace-nowrap text-tiny text-quiet">
+                  {quantityFigure(highestPsi.low, "psi")} to {quantityFigure(highestPsi.high, "psi")}
+                </span>
+              </td>
+              <td className={VERDICT_INKS[verdict]}>{VERDICT_TITLES[verdict]}</td>
             </tr>
-          </thead>
-          <tbody>
-            {cures.cures.map(({ kind, highestPsi, verdict }) => (
-              <tr key={kind} className="border-t border-hairline align-top" data-cure={kind}>
-                <th scope="row" className="font-normal">
-                  {CURE_TITLES[kind]}
-                  {kind === "slower-closing" && slowEnoughMs !== null && `, ${Math.round(slowEnoughMs)} ms`}
-                </th>
-                <td className="figure text-right">
-                  {quantityFigure(highestPsi.likely, "psi")}
-                  <span className="block whitespace-nowrap text-tiny text-quiet">
-                    {quantityFigure(highestPsi.low, "psi")} to {quantityFigure(highestPsi.high, "psi")}
-                  </span>
-                </td>
-                <td className={VERDICT_INKS[verdict]}>{VERDICT_TITLES[verdict]}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </DataTable>
       </div>
       <p className="text-small text-quiet">
         Model codes ask for a listed arrestor at quick-closing valves: local code decides, and the maker's

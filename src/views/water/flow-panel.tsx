@@ -3,7 +3,8 @@ import { elevationPsi } from "../../core/water/index.ts";
 import { BranchProfile } from "../../drawing/branch-profile.tsx";
 import { quantityFigure, quantityText, shopUnit } from "../../labels/display.ts";
 import { psiText } from "../../labels/water.ts";
-import { HelpButton } from "../help-button.tsx";
+import { DataTable } from "../../ui/data-table.tsx";
+import { HelpButton } from "../../ui/help-button.tsx";
 import { useNarrow } from "../line/use-narrow.ts";
 
 interface FlowPanelProps {
@@ -68,59 +69,49 @@ export function FlowPanel({ branch, fixture, flowGpm, wider }: FlowPanelProps) {
         <p>No part lies between the supply and the inlet: all the pressure is there.</p>
       ) : (
         <div className="mt-2 overflow-x-auto">
-          <table className="w-full text-left text-small [&_td]:px-2 [&_td]:py-1 [&_th]:px-2 [&_th]:py-1">
-            <thead>
-              <tr>
-                <th scope="col">Part</th>
-                <th scope="col" className="text-right">
-                  Bore, {shopUnit("in")}
+          <DataTable
+            className="text-small"
+            columns={[
+              { label: "Part" },
+              { label: `Bore, ${shopUnit("in")}`, className: "text-right" },
+              { label: shopUnit("ft/s"), className: "hidden text-right sm:table-cell" },
+              { label: `${shopUnit("psi")} taken`, className: "text-right" },
+              { label: <span className="sr-only">Share</span>, className: "hidden w-1/4 sm:table-cell" },
+            ]}
+          >
+            {losses.map(({ stretch, lossPsi, velocityFtS }, at) => (
+              // biome-ignore lint/suspicious/noArrayIndexKey: the branch's own order is what tells its parts apart.
+              <tr key={at}>
+                <th scope="row">
+                  <b className="figure">{at + 1}</b> {stretch.name}
+                  {stretch.lengthFt >= 1 && `, ${quantityText(stretch.lengthFt, "ft", 1)}`}
                 </th>
-                <th scope="col" className="hidden text-right sm:table-cell">
-                  {shopUnit("ft/s")}
-                </th>
-                <th scope="col" className="text-right">
-                  {shopUnit("psi")} taken
-                </th>
-                <th scope="col" className="hidden w-1/4 sm:table-cell">
-                  <span className="sr-only">Share</span>
-                </th>
+                <td className="figure text-right">{quantityFigure(stretch.boreIn, "in", 2)}</td>
+                <td className="figure hidden text-right sm:table-cell">
+                  {quantityFigure(velocityFtS, "ft/s", 1)}
+                </td>
+                <td className="figure text-right">
+                  {quantityFigure(lossPsi.likely, "psi", 1)}
+                  {lossPsi.high - lossPsi.low >= 0.2 && (
+                    <span className="block whitespace-nowrap text-tiny text-quiet">
+                      {quantityFigure(lossPsi.low, "psi", 1)} to {quantityFigure(lossPsi.high, "psi", 1)}
+                    </span>
+                  )}
+                </td>
+                <td className="hidden sm:table-cell">
+                  <svg
+                    viewBox="0 0 100 12"
+                    className="h-3 w-full"
+                    preserveAspectRatio="none"
+                    aria-hidden="true"
+                  >
+                    <rect width={(100 * lossPsi.high) / most} y="4" height="4" className="fill-hairline" />
+                    <rect width={(100 * lossPsi.likely) / most} height="12" className="fill-work" />
+                  </svg>
+                </td>
               </tr>
-            </thead>
-            <tbody>
-              {losses.map(({ stretch, lossPsi, velocityFtS }, at) => (
-                // biome-ignore lint/suspicious/noArrayIndexKey: the branch's own order is what tells its parts apart.
-                <tr key={at} className="border-t border-hairline align-top">
-                  <th scope="row" className="font-normal">
-                    <b className="figure">{at + 1}</b> {stretch.name}
-                    {stretch.lengthFt >= 1 && `, ${quantityText(stretch.lengthFt, "ft", 1)}`}
-                  </th>
-                  <td className="figure text-right">{quantityFigure(stretch.boreIn, "in", 2)}</td>
-                  <td className="figure hidden text-right sm:table-cell">
-                    {quantityFigure(velocityFtS, "ft/s", 1)}
-                  </td>
-                  <td className="figure text-right">
-                    {quantityFigure(lossPsi.likely, "psi", 1)}
-                    {lossPsi.high - lossPsi.low >= 0.2 && (
-                      <span className="block whitespace-nowrap text-tiny text-quiet">
-                        {quantityFigure(lossPsi.low, "psi", 1)} to {quantityFigure(lossPsi.high, "psi", 1)}
-                      </span>
-                    )}
-                  </td>
-                  <td>
-                    <svg
-                      viewBox="0 0 100 12"
-                      className="h-3 w-full"
-                      preserveAspectRatio="none"
-                      aria-hidden="true"
-                    >
-                      <rect width={(100 * lossPsi.high) / most} y="4" height="4" className="fill-hairline" />
-                      <rect width={(100 * lossPsi.likely) / most} height="12" className="fill-work" />
-                    </svg>
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+            ))}
+          </DataTable>
         </div>
       )}
       <ul className="mt-2">

@@ -2,7 +2,8 @@ import { useState } from "react";
 import { type Branch, flowIntoEmitter } from "../../core/branch/index.ts";
 import { emptying, usableGal } from "../../core/water/index.ts";
 import { quantityFigure, quantityText, shopUnit } from "../../labels/display.ts";
-import { Slider } from "../slider.tsx";
+import { DataTable } from "../../ui/data-table.tsx";
+import { Slider } from "../../ui/slider.tsx";
 
 interface TankPanelProps {
   readonly branch: Branch;
@@ -51,36 +52,26 @@ export function TankPanel({ branch, flowGpm }: TankPanelProps) {
         {quantityText(prechargePsi, "psi")}.
       </p>
       <div className="mt-2 overflow-x-auto">
-        <table className="w-full text-left text-small [&_td]:px-2 [&_td]:py-1 [&_th]:px-2 [&_th]:py-1">
-          <thead>
-            <tr>
-              <th scope="col" className="text-right">
-                Drawn, {shopUnit("gal")}
-              </th>
-              <th scope="col" className="text-right">
-                {shopUnit("psi")} in the tank
-              </th>
-              <th scope="col" className="text-right">
-                {shopUnit("gpm")}
-              </th>
-              <th scope="col" className="text-right">
-                After
-              </th>
+        <DataTable
+          className="text-small"
+          columns={[
+            `Drawn, ${shopUnit("gal")}`,
+            `${shopUnit("psi")} in the tank`,
+            shopUnit("gpm"),
+            "After",
+          ].map((label) => ({ label, className: "text-right" }))}
+        >
+          {moments.map(({ drawnGal, psi, gpm, seconds }) => (
+            <tr key={drawnGal}>
+              <td className="figure text-right">{quantityFigure(drawnGal, "gal", 1)}</td>
+              <td className="figure text-right">{quantityFigure(psi, "psi")}</td>
+              <td className="figure text-right">{quantityFigure(gpm, "gpm", 2)}</td>
+              <td className="figure text-right">
+                {seconds < 100 ? `${Math.round(seconds)} s` : `${tenths(seconds / 60)} min`}
+              </td>
             </tr>
-          </thead>
-          <tbody>
-            {moments.map(({ drawnGal, psi, gpm, seconds }) => (
-              <tr key={drawnGal} className="border-t border-hairline align-top">
-                <td className="figure text-right">{quantityFigure(drawnGal, "gal", 1)}</td>
-                <td className="figure text-right">{quantityFigure(psi, "psi")}</td>
-                <td className="figure text-right">{quantityFigure(gpm, "gpm", 2)}</td>
-                <td className="figure text-right">
-                  {seconds < 100 ? `${Math.round(seconds)} s` : `${tenths(seconds / 60)} min`}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+          ))}
+        </DataTable>
       </div>
     </details>
   );

@@ -1,8 +1,10 @@
 import { useState } from "react";
 import { shareAt } from "../../core/hammer/index.ts";
 import { quantityText } from "../../labels/display.ts";
-import { RadioGroup, SelectField } from "../fields.tsx";
-import { Slider } from "../slider.tsx";
+import { RadioGroup } from "../../ui/choice.tsx";
+import { SelectField } from "../../ui/field.tsx";
+import { ProgressBar } from "../../ui/progress-bar.tsx";
+import { Slider } from "../../ui/slider.tsx";
 import { BangPanel } from "./bang-panel.tsx";
 import { CuresTable } from "./cures-table.tsx";
 import { FlowPanel } from "./flow-panel.tsx";
@@ -228,7 +230,7 @@ export function WaterView(props: WaterViewProps) {
         )}
         {share !== null && (
           <p role="status" className="no-print mt-3 flex items-center gap-3">
-            <progress className="run-progress" value={share} max={1} aria-label="Working out what helps" />
+            <ProgressBar value={share} label="Working out what helps" />
             Working out what helps
             <button type="button" className="button" onClick={cancel}>
               Stop

@@ -93,7 +93,7 @@ function Day({ day }: { readonly day: WeekDay }) {
       </h2>
       <ul className="grid gap-2">
         {day.busy.map(({ from, until, summary }) => (
-          <li key={`${from} ${summary}`} className="border-l-4 border-hairline px-2 text-small text-quiet">
+          <li key={`${from} ${summary}`} className="notice text-small text-quiet">
             <span className="figure">
               {from} to {until}
             </span>{" "}
