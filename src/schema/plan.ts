@@ -75,6 +75,10 @@ export const upstreamPipe = z.strictObject({
   material: z.enum(UPSTREAM_MATERIALS).exactOptional(),
 });
 
+/** Longest line anybody keeps, and farthest its inlet lies from its stop, inches. */
+const MOST_KEPT_IN = 1200;
+const keptOffset = z.number().min(-MOST_KEPT_IN).max(MOST_KEPT_IN);
+
 const supplySchema = z.strictObject({
   end: endCode,
   kind: z.enum(SUPPLY_KINDS),
@@ -84,7 +88,17 @@ const supplySchema = z.strictObject({
   isStaticAssumed: z.literal(true).exactOptional(),
   stopHolds: z.boolean().nullable(),
   keepsExistingLine: z.boolean(),
-  keptLine: z.strictObject({ inlet: endCode }).exactOptional(),
+  keptLine: z
+    .strictObject({
+      inlet: endCode,
+      measured: z
+        .strictObject({
+          lengthIn: z.number().positive().max(MOST_KEPT_IN),
+          to: z.tuple([keptOffset, keptOffset, keptOffset]),
+        })
+        .exactOptional(),
+    })
+    .exactOptional(),
   keptNut: z.enum(["plastic", "metal"]).exactOptional(),
   teeAt: z.enum(["supply", "far-end"]).exactOptional(),
   material: pipeMaterial.exactOptional(),

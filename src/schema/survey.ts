@@ -87,6 +87,14 @@ export const surveySchema = z
       leftOn: z.enum(STOP_LEFTOVERS).exactOptional(),
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),
+      lineFound: z
+        .strictObject({
+          length: typedLength.exactOptional(),
+          right: typedOffset.exactOptional(),
+          up: typedOffset.exactOptional(),
+          out: typedOffset.exactOptional(),
+        })
+        .exactOptional(),
       material: pipeMaterial.exactOptional(),
       treated: z.enum(TREATMENTS).exactOptional(),
     }),

@@ -1,7 +1,13 @@
 /** A connection of a run-sheet request as a visit would have it: the survey its words come to, and the plan it asks for. */
 import type { Valve, Zone } from "../../core/isolation/index.ts";
 import type { Plan, PlanRequest, SupplyKind } from "../../core/plan/index.ts";
-import { type Preset, planRequestOf, type Survey, surveyFromPreset } from "../../core/survey/index.ts";
+import {
+  asTyped,
+  type Preset,
+  planRequestOf,
+  type Survey,
+  surveyFromPreset,
+} from "../../core/survey/index.ts";
 import type { ScheduleRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";
 
@@ -51,6 +57,24 @@ function supplyOfPlan(plan: Plan): { readonly end: string; readonly kind: Supply
   return { end, kind: atPipe > 1 ? "pipe" : "stub" };
 }
 
+/** What a request says of the line that hangs on the supply, as a survey holds it. */
+function keptLineAsFound({
+  inlet,
+  measured,
+}: NonNullable<PlanRequest["supply"]["keptLine"]>): Pick<Survey["supply"], "lineInlet" | "lineFound"> {
+  if (measured === undefined) return { lineInlet: inlet };
+  const [right, up, out] = measured.to;
+  return {
+    lineInlet: inlet,
+    lineFound: {
+      length: asTyped(measured.lengthIn),
+      right: asTyped(right),
+      up: asTyped(up),
+      out: asTyped(out),
+    },
+  };
+}
+
 /** Returns the survey a requested connection comes to: what it says, what its plan says, else what is usual there. */
 export function surveyRequested(
   tables: Context["tables"],
@@ -82,7 +106,7 @@ export function surveyRequested(
         : supply?.keptLine === undefined
           ? {}
           : { line: "renewed" as const }),
-      ...(supply?.keptLine === undefined ? {} : { lineInlet: supply.keptLine.inlet }),
+      ...(supply?.keptLine === undefined ? {} : keptLineAsFound(supply.keptLine)),
     },
     stop: { kind: "unknown", proof: asked.stop, method: null },
     staticPsi:

@@ -1,6 +1,7 @@
 /** What a plan is asked for: supply, inlet, length, needs, standards, stock. */
 import type { UpstreamPipe } from "../branch/index.ts";
 import type { EndCode } from "../end/index.ts";
+import type { Vector } from "../geometry/index.ts";
 import type { LineSetup } from "../line/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type { Standards } from "../standard/index.ts";
@@ -65,6 +66,14 @@ export interface LineFound {
   readonly ageYears?: number;
 }
 
+/** A line that stays, as it was measured. */
+export interface MeasuredLine {
+  /** Over all, inches. */
+  readonly lengthIn: number;
+  /** Where its inlet lies from the outlet it comes from: right, up, out of the wall, inches. */
+  readonly to: Vector;
+}
+
 export interface Supply {
   readonly end: EndCode;
   readonly kind: SupplyKind;
@@ -79,7 +88,11 @@ export interface Supply {
   readonly stopHolds: boolean | null;
   readonly keepsExistingLine: boolean;
   /** Where the line that stays ends. Given while keepsExistingLine is false, that line is renewed and the tee comes after it. */
-  readonly keptLine?: { readonly inlet: EndCode };
+  readonly keptLine?: {
+    readonly inlet: EndCode;
+    /** Absent: nobody has measured. */
+    readonly measured?: MeasuredLine;
+  };
   /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
   /** What the nut of the line that stays is made of; absent: plastic on a 7/8 shank, metal elsewhere. */
   readonly keptNut?: "plastic" | "metal";

@@ -1,13 +1,14 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
-import { norm, subtract } from "../geometry/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
-import { isBehindValve, isOpenPipe, stopNeeded } from "./approach.ts";
+import { isBehindValve, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
+import { type KeptLineFit, lineMove, movedIn } from "./kept-line-fit.ts";
+import { RATING_WORDS } from "./line-fit.ts";
 import { hammerInWords } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
@@ -25,30 +26,16 @@ function has({ chain }: Candidate, what: string): boolean {
   return chain.links.some(({ passage }) => passage.part.functions.some((each) => each === what));
 }
 
-/**
- * Returns how far the end of the line that stays is moved by the parts before it, inches; null: no line stays, or none is
- * moved. A new stop stands where the old one stood.
- */
-function lineMovedIn(
-  { supply }: PlanRequest,
-  { approach: { kept }, chain: { links } }: Candidate,
-): number | null {
-  if (kept === null || kept.fork !== "before-line" || isOpenPipe(supply.kind)) return null;
-  const at = links.findIndex(({ branch }) => branch !== null);
-  const fork = links[at];
-  if (fork?.branch == null) return null;
-  const before = links.slice(0, at).map(({ passage: { into, out } }) => norm(subtract(out.at, into.at)));
-  const { side, via } = fork.branch;
-  const behind = via === null ? 0 : norm(subtract(via.out.at, via.into.at));
-  return before.reduce((sum, step) => sum + step, norm(subtract(side.at, fork.passage.into.at)) + behind);
-}
-
 /** Warnings that come with how the supply is taken up. */
 function supplyCodes(
   index: PlannerIndex,
   { supply, access }: PlanRequest,
   candidate: Candidate,
-  { rules, movedIn }: { readonly rules: Standards; readonly movedIn: number | null },
+  {
+    rules,
+    isLineMoved,
+    keptFit,
+  }: { readonly rules: Standards; readonly isLineMoved: boolean; readonly keptFit: KeptLineFit | null },
 ): readonly string[] {
   const { kept, code } = candidate.approach;
   const material = index.ends.get(supply.end)?.material;
@@ -65,9 +52,12 @@ function supplyCodes(
     ...(has(candidate, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
     ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
-    ...(movedIn === null
+    ...(isLineMoved
+      ? [code === "at-far-end" && kept?.end === "bc-7/8-m" ? "tee-moves-shank" : "tee-moves-line"]
+      : []),
+    ...(keptFit === null || keptFit.moved === "good"
       ? []
-      : [code === "at-far-end" && kept?.end === "bc-7/8-m" ? "tee-moves-shank" : "tee-moves-line"]),
+      : [keptFit.asFound === "good" ? "kept-line-moved-badly" : "kept-line-lies-badly"]),
     ...(supply.pexType === undefined &&
     candidate.chain.links.some(({ passage }) => passage.into.end.startsWith("expand-"))
       ? ["pex-print-line"]
@@ -84,6 +74,8 @@ interface PlanFindings {
   readonly residualPsi: number;
   readonly hammer: NonNullable<Plan["hammer"]> | null;
   readonly outlet: Part | null;
+  /** How a line that stays lies; null: none is moved, or nobody measured. */
+  readonly keptFit: KeptLineFit | null;
 }
 
 /** What makers of solenoid valves often ask while water runs, psi (typical; the maker's sheet wins). */
@@ -136,13 +128,16 @@ function backflowCodes(
 /** Warnings that tell how far a tee moves the line that stays. */
 const TEE_CODES: readonly string[] = ["tee-moves-shank", "tee-moves-line"];
 
+/** Warnings that tell how the line that stays lies. */
+const KEPT_FIT_CODES: readonly string[] = ["kept-line-moved-badly", "kept-line-lies-badly"];
+
 /** Returns the warnings of one plan, the gravest first. */
 export function warningsFor(
   index: PlannerIndex,
   request: PlanRequest,
   facts: FixtureFacts,
   candidate: Candidate,
-  { relaxed, residualPsi, hammer, outlet, isStrained }: PlanFindings,
+  { relaxed, residualPsi, hammer, outlet, isStrained, keptFit }: PlanFindings,
 ): readonly Advice[] {
   const { supply, inlet } = request;
   const rules = completeStandards(request.houseRules);
@@ -151,7 +146,7 @@ export function warningsFor(
   const needsStop = stopNeeded(request).length > 0;
   const hasStop = !needsStop && supply.kind !== "tube" && !isBehindValve(request);
   const isCapped = candidate.approach.cap !== undefined;
-  const movedIn = lineMovedIn(request, candidate);
+  const move = lineMove(request, candidate);
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
@@ -163,7 +158,7 @@ export function warningsFor(
     ...(supply.stopHolds === false && hasStop ? ["stop-does-not-hold"] : []),
     ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
     ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
-    ...supplyCodes(index, request, candidate, { rules, movedIn }),
+    ...supplyCodes(index, request, candidate, { rules, isLineMoved: move !== null, keptFit }),
     ...((request.line?.by ?? "new") === "new" && hasOwnHose(index.ends.get(inlet.end))
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
@@ -182,7 +177,14 @@ export function warningsFor(
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
   const aboutOf = (code: string) => {
     if (hammer !== null && HAMMER_CODES[rules.hammer].includes(code)) return hammerInWords(hammer);
-    if (movedIn !== null && TEE_CODES.includes(code)) return `about ${Math.round(movedIn * 10) / 10} in`;
+    if (move !== null && TEE_CODES.includes(code)) {
+      const figure = `about ${Math.round(movedIn(move) * 10) / 10} in`;
+      return keptFit?.moved === "good" ? `${figure}; as measured the line still lies well` : figure;
+    }
+    if (keptFit !== null && KEPT_FIT_CODES.includes(code))
+      return code === "kept-line-moved-badly"
+        ? `as measured the line ${RATING_WORDS[keptFit.moved]}`
+        : `as measured the line ${RATING_WORDS[keptFit.asFound]} as found, with the tee it ${RATING_WORDS[keptFit.moved]}`;
     return "";
   };
   return [

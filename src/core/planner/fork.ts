@@ -15,7 +15,10 @@ export function isOpposite(one: Port, other: Port): boolean {
   return dot(one.direction, other.direction) < -0.99;
 }
 
-/** Returns every fork of a part, equal ones once. A one-way part is entered at port a only. */
+/**
+ * Returns every fork of a part, equal ones once. A one-way part is entered at port a only. First those that lead the kept
+ * branch straight on: its line is moved along, not aside.
+ */
 export function forksOf(part: Part): readonly Fork[] {
   const [a, b, c] = part.ports;
   if (!a || !b || !c) return [];
@@ -35,5 +38,6 @@ export function forksOf(part: Part): readonly Fork[] {
     `${into.end}>${out.end}+${side.end};${isOpposite(into, side)};${out.id === "c"}`;
   return ways
     .filter(({ into }) => !part.oneWay || into.id === "a")
+    .sort((one, other) => Number(isOpposite(other.into, other.side)) - Number(isOpposite(one.into, one.side)))
     .filter((way, at, all) => all.findIndex((other) => key(other) === key(way)) === at);
 }

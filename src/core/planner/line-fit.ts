@@ -16,12 +16,13 @@ const SLACK: Readonly<Record<Standards["lineSlack"], SlackMargins>> = {
 export const marginsFor = (rules: Partial<Standards>): SlackMargins =>
   SLACK[completeStandards(rules).lineSlack];
 
-const RATING_WORDS: Readonly<Record<Rating, string>> = {
+/** What a line does, by its rating. */
+export const RATING_WORDS: Readonly<Record<Rating, string>> = {
   short: "does not reach",
-  taut: "taut",
-  good: "good",
+  taut: "is taut",
+  good: "lies well",
   "tight-bend": "bends too tightly",
-  excess: "too much line for the room",
+  excess: "is too much for the room",
 };
 
 /** Returns the rule that leaves out lines which do not lie well between the measured ends; none where nobody has measured. */

@@ -21,6 +21,8 @@ import {
   unknownEnds,
 } from "./job.ts";
 import { keptLineOf, withKeptLine } from "./kept-line.ts";
+import { type KeptLineRater, keptLineRater } from "./kept-line-fit.ts";
+import { marginsFor } from "./line-fit.ts";
 import { linkPool } from "./links.ts";
 import { outfitFor } from "./outfit.ts";
 import { partFiltersFor } from "./part-filter.ts";
@@ -31,7 +33,7 @@ import type { PlannerIndex } from "./planner-index.ts";
 
 import { faultsByPart, preferencesAgainst } from "./preference.ts";
 import { jointRefusals, refusalsFor } from "./refusals.ts";
-import { capped, wholeOf } from "./rough-in.ts";
+import { wholeOf } from "./rough-in.ts";
 import { byPreference, distinct, type SearchJob, searchWithSchools } from "./search-job.ts";
 import type { Chain, LinkPool, SearchTask } from "./search-task.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
@@ -73,11 +75,12 @@ interface PlanContext {
   readonly isStrained: boolean;
   /** What goes on the fixture's hose outlet. */
   readonly outlet: Part | null;
+  readonly keptFit: KeptLineRater;
   readonly knownBangs: KnownBangs;
 }
 
 function planOf(
-  { index, request, rules, facts, relaxed, outlet, isStrained, knownBangs }: PlanContext,
+  { index, request, rules, facts, relaxed, outlet, isStrained, keptFit, knownBangs }: PlanContext,
   candidate: Candidate,
 ): Plan {
   const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
@@ -112,6 +115,7 @@ function planOf(
       residualPsi: flow.residualPsi,
       hammer,
       outlet,
+      keptFit: keptFit(candidate),
     }),
     why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, hammer }),
   };
@@ -174,7 +178,8 @@ function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort):
   );
   const partRules = new PartRules(filters);
   const water = waterBudget(index, request, facts);
-  return { index, request, facts, rules, outlet, partRules, tasks: { approaches, taskFor }, water };
+  const keptFit = keptLineRater(index, request, marginsFor(rules));
+  return { index, request, facts, rules, outlet, partRules, tasks: { approaches, taskFor }, water, keptFit };
 }
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
@@ -233,7 +238,7 @@ export function planWithChoices(
 
   const isRoughIn = request.phase === "rough-in";
   const prepared = prepare(catalogue, isRoughIn ? wholeOf(request) : request, effort);
-  const { index, rules, facts, partRules, water, outlet } = prepared;
+  const { index, rules, facts, partRules, water, outlet, keptFit } = prepared;
   if (prepared.tasks.approaches.length === 0)
     return noPlans(index, request, [
       line?.by === "kept" ? "kept-line-unknown" : "kept-nut-unknown",
@@ -251,10 +256,7 @@ export function planWithChoices(
   // A person may swap against a practice, never against a rating.
   const firm = partRules.by(partRules.rules.filter(({ isSoft }) => !isSoft));
   const swapTask = (approach: Approach) => tasks.taskFor(approach, firm);
-  const ends = isRoughIn
-    ? distinct(candidates.flatMap((each) => capped(index, each, tasks.taskFor, admits) ?? []))
-    : candidates;
-  const found = [...ends].sort(byPreference(prepared));
+  const found = [...candidates].sort(byPreference(prepared));
   const [chosen] = found;
   const { swaps } = request;
   // What a person swaps in keeps the plan's place, whatever kind it is.
@@ -277,6 +279,7 @@ export function planWithChoices(
     relaxed: gaveWay,
     outlet,
     isStrained,
+    keptFit,
     knownBangs: new Map(),
   };
   const refused = refusalsFor({

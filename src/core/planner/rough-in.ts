@@ -16,17 +16,25 @@ export function wholeOf(request: PlanRequest): PlanRequest {
   return { ...rest, needs: [], lengthIn: ANY_LENGTH };
 }
 
-/** The cheapest cap that goes on an end; null where none is listed. */
-function capFor(index: PlannerIndex, end: string, admits: (part: Part) => boolean): Part | null {
-  const [cheapest = null] = index.tables.parts
-    .filter(
-      (part) =>
-        part.kind === "cap" &&
-        admits(part) &&
-        part.ports[0] !== undefined &&
-        index.meet(end, part.ports[0]) !== null,
-    )
-    .sort((a, b) => a.priceCents - b.priceCents);
+/** A cap and the piece its joint takes besides: a ring, a stiffener; null: none. */
+interface CapWithPiece {
+  readonly cap: Part;
+  readonly piece: Part | null;
+}
+
+const priceOf = ({ cap, piece }: CapWithPiece) => cap.priceCents + (piece?.priceCents ?? 0);
+
+/** The cheapest cap that goes on an end, its piece counted; null where none is listed. */
+function capFor(index: PlannerIndex, end: string, admits: (part: Part) => boolean): CapWithPiece | null {
+  const fitting = index.tables.parts.flatMap((cap): readonly CapWithPiece[] => {
+    const [port] = cap.ports;
+    if (cap.kind !== "cap" || port === undefined || !admits(cap)) return [];
+    const meeting = index.meet(end, port);
+    if (meeting === null) return [];
+    if (meeting.pieces === null) return [{ cap, piece: null }];
+    return meeting.pieces.filter(admits).map((piece) => ({ cap, piece }));
+  });
+  const [cheapest = null] = fitting.sort((one, other) => priceOf(one) - priceOf(other));
   return cheapest;
 }
 
@@ -59,13 +67,14 @@ export function capped(
 ): Candidate | null {
   for (const links of upToStop(chain)) {
     const open = links.at(-1)?.passage.out.end ?? approach.from;
-    const cap = capFor(index, open, admits);
-    const to = cap?.ports[0]?.end;
-    if (cap === null || to === undefined) continue;
+    const found = capFor(index, open, admits);
+    const to = found?.cap.ports[0]?.end;
+    if (found === null || to === undefined) continue;
+    const { cap, piece } = found;
     const ending = { ...approach, code: "capped", to, takesLine: false, cap } as const;
     const task = taskFor(ending, admits);
     const faults = links.reduce((sum, { passage }) => sum + task.faultsOf(passage.part), 0);
-    return { approach: ending, chain: { links, lastPiece: null, bill: billOf(links, null, task), faults } };
+    return { approach: ending, chain: { links, lastPiece: piece, bill: billOf(links, piece, task), faults } };
   }
   return null;
 }

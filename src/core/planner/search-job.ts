@@ -2,11 +2,12 @@
 import type { PlanRequest } from "../plan/index.ts";
 import type { PracticeKey } from "../standard/index.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
+import type { KeptLineRater } from "./kept-line-fit.ts";
 import { costOf, isAsGood } from "./pareto.ts";
 import type { PartFilter, PartRules } from "./part-rules.ts";
 import { chainLossPsi, shortOfPsi } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-import { waysWithStop } from "./rough-in.ts";
+import { capped, waysWithStop } from "./rough-in.ts";
 import { searchChains } from "./search.ts";
 import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
 
@@ -17,28 +18,38 @@ export interface SearchJob {
   readonly partRules: PartRules;
   readonly tasks: SearchSetup;
   readonly water: WaterBudget;
+  /** How a line that stays lies under a way, where it was measured. */
+  readonly keptFit: KeptLineRater;
 }
 
+/** Whether a way leaves the line that stays lying badly. */
+const strains = ({ keptFit }: Pick<SearchJob, "keptFit">, candidate: Candidate): boolean => {
+  const fit = keptFit(candidate);
+  return fit !== null && fit.moved !== "good";
+};
+
 /** Only what no other way, however it was taken up, matches or beats; of equals the first. */
-function undominated(candidates: readonly Candidate[]): readonly Candidate[] {
+function undominated(job: SearchJob, candidates: readonly Candidate[]): readonly Candidate[] {
+  const beats = (one: Candidate, other: Candidate) =>
+    isAsGood(costOf(one.chain), costOf(other.chain)) &&
+    Number(strains(job, one)) <= Number(strains(job, other));
   return candidates.filter(
     (one, at) =>
       !candidates.some(
-        (other, place) =>
-          other !== one &&
-          isAsGood(costOf(other.chain), costOf(one.chain)) &&
-          (place < at || !isAsGood(costOf(one.chain), costOf(other.chain))),
+        (other, place) => other !== one && beats(other, one) && (place < at || !beats(one, other)),
       ),
   );
 }
 
-function searchOnce({ approaches, taskFor }: SearchSetup, index: PlannerIndex, admits: SearchTask["admits"]) {
+function searchOnce(job: SearchJob, { approaches, taskFor }: SearchSetup, admits: SearchTask["admits"]) {
+  const { index } = job;
   const outcomes = approaches.map((approach) => ({
     approach,
     ...searchChains(index, taskFor(approach, admits)),
   }));
   return {
     found: undominated(
+      job,
       outcomes.flatMap(({ approach, chains }) => chains.map((chain) => ({ approach, chain }))),
     ),
     complete: outcomes.every(({ complete }) => complete),
@@ -51,8 +62,8 @@ function searchOnce({ approaches, taskFor }: SearchSetup, index: PlannerIndex, a
  * none starves the first search has lost nothing, and costs less.
  */
 function searchAll(prepared: SearchJob, admits: SearchTask["admits"]) {
-  const { index, tasks, water } = prepared;
-  const first = searchOnce(tasks, index, admits);
+  const { tasks, water } = prepared;
+  const first = searchOnce(prepared, tasks, admits);
   const starved = first.found
     .filter(({ chain }) => shortOfPsi(water, chain) > 0)
     .sort((a, b) => shortOfPsi(water, a.chain) - shortOfPsi(water, b.chain))[0];
@@ -61,7 +72,7 @@ function searchAll(prepared: SearchJob, admits: SearchTask["admits"]) {
     ...tasks,
     taskFor: (approach, allowed) => tasks.taskFor(approach, allowed, water),
   };
-  const second = searchOnce(watered, index, admits);
+  const second = searchOnce(prepared, watered, admits);
   return { ...second, tasks: watered, starved };
 }
 
@@ -94,20 +105,30 @@ function withoutPlaces(job: SearchJob, relaxed: readonly PartFilter[]): SearchJo
   };
 }
 
+/** Where a branch is only made as far as its cap: every way cut off and capped, from where a stop stands already without a search. */
+function searchCapped(prepared: SearchJob, admits: SearchTask["admits"]) {
+  const { index, tasks } = prepared;
+  const standing = waysWithStop(tasks, admits);
+  const searched =
+    standing.length > 0
+      ? { found: standing, complete: true, stopped: false, starved: undefined, tasks }
+      : searchAll(prepared, admits);
+  const found = searched.found.flatMap((each) => capped(index, each, searched.tasks.taskFor, admits) ?? []);
+  return { ...searched, found: distinct(found) };
+}
+
 /** Searches under every rule; when practices leave nothing, the search with the fewest of them given way. */
 export function searchWithSchools(prepared: SearchJob) {
-  const { partRules, request, tasks } = prepared;
+  const { partRules, request } = prepared;
   const { rules } = partRules;
+  const search = request.phase === "rough-in" ? searchCapped : searchAll;
   const admits = partRules.by(rules);
-  const standing = request.phase === "rough-in" ? waysWithStop(tasks, admits) : [];
   const relaxed: readonly PartFilter[] = [];
-  if (standing.length > 0)
-    return { found: standing, complete: true, stopped: false, starved: undefined, tasks, relaxed, admits };
-  const strict = searchAll(prepared, admits);
+  const strict = search(prepared, admits);
   if (strict.found.length > 0) return { ...strict, relaxed, admits };
   for (const some of fewestFirst(rules.filter(({ isSoft }) => isSoft))) {
     const allowed = partRules.by(rules.filter((rule) => !some.includes(rule)));
-    const wider = searchAll(withoutPlaces(prepared, some), allowed);
+    const wider = search(withoutPlaces(prepared, some), allowed);
     if (wider.found.length > 0) return { ...wider, relaxed: some, admits: allowed };
   }
   return { ...strict, relaxed, admits };
@@ -122,12 +143,15 @@ function notedLossPsi(water: WaterBudget, { supply }: PlanRequest, chain: Chain)
   return loss > NOTED_LOSS * supply.staticPsi ? loss : 0;
 }
 
-/** Returns the order plans are shown in: the right kinds first, then what is all on the truck, then the pressure where much of it goes, joints, price. */
-export function byPreference({ water, request }: Pick<SearchJob, "water" | "request">) {
-  return ({ chain: one }: Candidate, { chain: other }: Candidate): number => {
+/** Returns the order plans are shown in: the right kinds first, then what leaves a line that stays lying well, then what is all on the truck, then the pressure where much of it goes, joints, price. */
+export function byPreference(job: Pick<SearchJob, "water" | "request" | "keptFit">) {
+  const { water, request } = job;
+  return (left: Candidate, right: Candidate): number => {
+    const [one, other] = [left.chain, right.chain];
     const [a, b] = [costOf(one), costOf(other)];
     return (
       a.faults - b.faults ||
+      Number(strains(job, left)) - Number(strains(job, right)) ||
       Number(a.missing > 0) - Number(b.missing > 0) ||
       notedLossPsi(water, request, one) - notedLossPsi(water, request, other) ||
       a.joints - b.joints ||

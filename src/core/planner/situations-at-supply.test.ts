@@ -30,6 +30,22 @@ testSituations({
       builds: /ball valve.*Copper pipe, 1\/2, by the foot.*Cap, 1\/2 push-fit/i,
       judged: ({ parts }) => assert.equal(parts.find(({ kind }) => kind === "pipe")?.quantity, 4),
     },
+    "capped on PEX behind a valve that holds: the stiffener goes in before the push-fit cap": {
+      supply: stub("pipe-1/2-pex", { behindValve: "holds" }),
+      also: { phase: "rough-in", houseRules: { pipeJoint: "push-fit" } },
+      builds: /^Stiffener for 1\/2 PEX in push-fit \+ Cap, 1\/2 push-fit$/,
+    },
+    "capped on PEX in a shop that crimps: the ring comes with the cap": {
+      supply: stub("pipe-1/2-pex", { behindValve: "holds" }),
+      also: { phase: "rough-in", houseRules: { pipeJoint: "crimp" } },
+      builds: /ring.*\+ Cap, 1\/2 PEX crimp$/i,
+    },
+    "capped on PEX in a shop that solders: the standard gives way, and is named": {
+      supply: stub("pipe-1/2-pex", { behindValve: "holds" }),
+      also: { phase: "rough-in", houseRules: { pipeJoint: "solder" } },
+      builds: /Cap, 1\/2/,
+      warns: "school-relaxed",
+    },
     "rough-in asks for no device of the finish": {
       preset: "dishwasher",
       supply: stub("pipe-1/2-copper"),

@@ -115,8 +115,8 @@ describe("a line that must stay", () => {
     assert.match(messageOf(plan, "tee-moves-shank") ?? "", /too long.*about 1\.5 in/);
     const atStop = best(planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, teeAt: "supply" } }));
     assert.equal(atStop.parts[0]?.sku, "TE-C38C38C38");
-    // Nine tenths on and nine tenths aside.
-    assert.match(messageOf(atStop, "tee-moves-line") ?? "", /bends gently.*about 1\.3 in/);
+    // The old line goes straight on, the seat's hose aside.
+    assert.match(messageOf(atStop, "tee-moves-line") ?? "", /bends gently.*about 1\.8 in/);
   });
   it("renews a line that is now too long: a shorter one, the tee after it, the seat's hose aside", () => {
     const asked = job(

@@ -3,7 +3,7 @@ import { describe, it } from "node:test";
 import { CONNECTION, event, startedVisit, surveyOf } from "../../../tests/support/story.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
-import { isSameRun, planRequestOf, type Survey } from "../survey/index.ts";
+import { planRequestOf, type Survey } from "../survey/index.ts";
 import { foldVisit } from "../visit/index.ts";
 import { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
 
@@ -196,30 +196,5 @@ describe("runSheet", () => {
     const off = waterOffMin(steps);
     assert.ok(off > 0 && off < totalMin(steps));
     assert.equal(waterOffMin([]), 0);
-  });
-});
-
-describe("isSameRun", () => {
-  it("cares for ends, water and length, and not for notes, stock or the stop's proof", () => {
-    const one = planRequestOf(surveyOf("toilet"), null);
-    assert.ok(
-      isSameRun(
-        one,
-        planRequestOf(
-          surveyOf("toilet", { stop: { kind: "multi-turn", proof: "holds", method: null } }),
-          new Map(),
-        ),
-      ),
-    );
-    assert.ok(!isSameRun(one, planRequestOf(surveyOf("toilet", { water: "hot" }), null)));
-    assert.ok(
-      !isSameRun(
-        one,
-        planRequestOf(
-          surveyOf("toilet", { length: { min: { typed: "9", value: 9 }, max: { typed: "13", value: 13 } } }),
-          null,
-        ),
-      ),
-    );
   });
 });

@@ -61,6 +61,13 @@ export interface Survey {
     readonly line?: "stays" | "renewed";
     /** Where that line ends. */
     readonly lineInlet?: EndCode;
+    /** How it lies: its length over all, and where its inlet is from the outlet it comes from. Absent: not measured. */
+    readonly lineFound?: {
+      readonly length?: Typed;
+      readonly right?: Typed;
+      readonly up?: Typed;
+      readonly out?: Typed;
+    };
     readonly material?: PipeMaterial;
     /** Absent: plain house water. */
     readonly treated?: Treatment;
@@ -171,13 +178,31 @@ function lineFound({ line }: Survey): LineFound | null {
   return length === undefined ? known : { ...known, lengthIn: length.value };
 }
 
+/** The line that hangs there already, as the planner is asked; null: none, or nobody said where it ends. */
+function keptLineOf({
+  line,
+  lineInlet,
+  lineFound: { length, right, up, out } = {},
+}: Survey["supply"]): PlanRequest["supply"]["keptLine"] | null {
+  if (line === undefined || lineInlet === undefined) return null;
+  const isMeasured =
+    line === "stays" && length !== undefined && right !== undefined && up !== undefined && out !== undefined;
+  return isMeasured
+    ? {
+        inlet: lineInlet,
+        measured: { lengthIn: length.value, to: [right.value, up.value, out.value] },
+      }
+    : { inlet: lineInlet };
+}
+
 /** Supplies that are an open pipe end once the fixture is gone: a cap goes straight on the pipe, no stop is added. */
 const OPEN_PIPES: readonly SupplyKind[] = ["stub", "pipe", "dead-stop"];
 
 /** Returns the planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
 export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
   const line = lineFound(survey);
-  const { line: existing, lineInlet, ...supply } = survey.supply;
+  const { line: existing, lineInlet: _, lineFound: __, ...supply } = survey.supply;
+  const keptLine = keptLineOf(survey.supply);
   return {
     supply: {
       ...supply,
@@ -190,7 +215,7 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
       ...(survey.staticPsi === null ? { isStaticAssumed: true as const } : {}),
       stopHolds: stopHolds(survey.stop.proof),
       keepsExistingLine: existing === "stays",
-      ...(existing === undefined || lineInlet === undefined ? {} : { keptLine: { inlet: lineInlet } }),
+      ...(keptLine == null ? {} : { keptLine }),
     },
     inlet: { end: survey.inlet.end, fixture: survey.fixture, plastic: survey.inlet.plastic },
     lengthIn: { min: survey.length.min.value, max: survey.length.max.value },
@@ -212,9 +237,23 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
   };
 }
 
-/** Returns true when a plan made for one problem still answers the other: ends, plastic, water and length are the same. */
+/**
+ * Returns true when a plan made for one problem still answers the other: the same ends, water, length, needs and access. What
+ * was only measured or proved since says more of the same job.
+ */
 export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
-  const key = ({ supply, inlet, lengthIn, line, clearanceIn, phase }: PlanRequest) =>
+  const key = ({
+    supply,
+    inlet,
+    lengthIn,
+    line,
+    lineKind,
+    inletLooks,
+    clearanceIn,
+    phase,
+    needs,
+    access,
+  }: PlanRequest) =>
     [
       supply.behindValve,
       supply.leftOn,
@@ -222,8 +261,12 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
       line?.end,
       line?.lengthIn,
       line?.nut,
+      lineKind,
+      inletLooks,
       clearanceIn,
       phase,
+      [...needs].sort(),
+      access,
       supply.end,
       supply.kind,
       supply.water,

@@ -1,5 +1,5 @@
 import type { Fixture, SupplyKind } from "../../core/plan/index.ts";
-import { placeOfInlet, placeOfSupply, type Survey } from "../../core/survey/index.ts";
+import { asSixteenths, placeOfInlet, placeOfSupply, type Survey } from "../../core/survey/index.ts";
 import type { EndOffer } from "../../drawing/end-choice.ts";
 import {
   BEFORE_PIPE_WORDS,
@@ -9,8 +9,10 @@ import {
   MATERIAL_WORDS,
   PEX_WORDS,
 } from "../../labels/survey.ts";
+import { OptionalRadio } from "../../ui/choice.tsx";
 import { EndPicker } from "../end-picker/end-picker.tsx";
-import { OptionalRadio, withField } from "../fields.tsx";
+import { OffsetField } from "../offset-field.tsx";
+import { withField } from "../with-field.ts";
 
 const HINTS: Readonly<Partial<Record<SupplyKind, string>>> = {
   pipe: "Supply end: the pipe that is cut. A tee and a stop come with the plan.",
@@ -26,6 +28,48 @@ interface SupplyMoreProps {
   readonly fixture: Fixture;
   readonly offer: EndOffer;
   readonly onChange: (supply: Survey["supply"]) => void;
+}
+
+type LineFound = NonNullable<Survey["supply"]["lineFound"]>;
+
+/** Fields of how the line that stays lies, in the order they are measured. */
+const FOUND_FIELDS = [
+  ["length", "Its length over all"],
+  ["up", "Its inlet above the stop"],
+  ["right", "right of the stop"],
+  ["out", "out from the stop"],
+] as const;
+
+interface LineFoundFieldsProps {
+  readonly found: LineFound;
+  readonly onChange: (found: LineFound | undefined) => void;
+}
+
+/** How the line that stays lies: with its length and the three figures of its inlet the plan says whether it still lies well behind a tee. */
+function LineFoundFields({ found, onChange }: LineFoundFieldsProps) {
+  return (
+    <fieldset>
+      <legend className="text-small text-quiet">
+        How it lies (empty: not measured). A tee moves an end of it; measured, the plan says whether it still
+        lies well.
+      </legend>
+      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+        {FOUND_FIELDS.map(([key, label]) => (
+          <OffsetField
+            key={key}
+            label={label}
+            isSigned={key !== "length"}
+            isOptional
+            value={found[key]?.value ?? null}
+            onChange={(value) => {
+              const changed = withField(found, key, value === null ? undefined : asSixteenths(value));
+              onChange(Object.keys(changed).length === 0 ? undefined : changed);
+            }}
+          />
+        ))}
+      </div>
+    </fieldset>
+  );
 }
 
 /** What else is known of the supply: its material, and a line that hangs there already. */
@@ -93,7 +137,11 @@ export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps
           value={line}
           onChange={(chosen) => {
             const changed = withField(supply, "line", chosen);
-            onChange(chosen === undefined ? withField(changed, "lineInlet", undefined) : changed);
+            onChange(
+              chosen === undefined
+                ? withField(withField(changed, "lineInlet", undefined), "lineFound", undefined)
+                : changed,
+            );
           }}
         />
       )}
@@ -112,6 +160,7 @@ export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps
               ? "The lengths are for the new, shorter line."
               : "A tee may go to either end of it."}
           </p>
+          {line === "stays" && <LineFoundFields found={supply.lineFound ?? {}} onChange={put("lineFound")} />}
         </>
       )}
     </>
