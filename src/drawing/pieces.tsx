@@ -7,6 +7,11 @@ import { endName } from "./part-words.ts";
 
 const STEP = 118;
 
+/** Width of a figure's character at the size the ends are written in, pixels. */
+const CHARACTER_PX = 7.7;
+/** Names of pieces stand below the pieces, names of the two ends below those: neither runs into the other. */
+const [PIECE_NAME_Y, END_NAME_Y] = [50, 72];
+
 /** A piece's mark, by what its name says it is. */
 function PieceMark({ name, x }: { readonly name: string; readonly x: number }) {
   if (/nut/.test(name))
@@ -80,7 +85,11 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
   // The two halves of a union show no end of their own.
   const [base, brought] = joint.ends === null ? ["one half", "the other half"] : onto(joint.ends, ends);
   const pieces = joint.pieces.filter((piece) => !/tube home|pushed|tube pushed/.test(piece));
-  const width = STEP * (pieces.length + 2) - 20;
+  const [baseName, broughtName] = [endName(ends, base), endName(ends, brought)];
+  const width = Math.max(
+    STEP * (pieces.length + 2) - 20,
+    CHARACTER_PX * (baseName.length + broughtName.length) + 28,
+  );
   const at = (place: number) => 46 + STEP * place;
   const face = (end: string, x: number, side: 1 | -1) => ({
     x,
@@ -92,22 +101,22 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
   return (
     <svg
       className="strip"
-      viewBox={`0 -84 ${width} 142`}
+      viewBox={`0 -84 ${width} 164`}
       width={width}
-      height={142}
+      height={164}
       role="img"
       aria-label={`In order: onto ${ends[base]?.name ?? base}, ${pieces.join(", then ")}, with ${ends[brought]?.name ?? brought}`}
     >
       <path className="strip-hair" d={`M6 0 H${width - 6}`} strokeDasharray="5 5" strokeWidth={1.2} />
       <rect className="strip-metal" x={4} y={-22} width={26} height={44} strokeWidth={1.5} />
       <Face face={face(base, 30, 1)} ends={ends} />
-      <text className="strip-figure strip-quiet" x={4} y={52} fontSize={12.5}>
-        {endName(ends, base)}
+      <text className="strip-figure strip-quiet" x={4} y={END_NAME_Y} fontSize={12.5}>
+        {baseName}
       </text>
       {pieces.map((piece, index) => (
         <g key={piece}>
           <PieceMark name={piece} x={at(index + 1)} />
-          <text x={at(index + 1)} y={52} fontSize={12.5} textAnchor="middle">
+          <text x={at(index + 1)} y={PIECE_NAME_Y} fontSize={12.5} textAnchor="middle">
             {index + 1}. {piece}
           </text>
         </g>
@@ -120,12 +129,12 @@ export function PiecesInOrder({ joint, ends }: PiecesProps) {
       />
       <text
         className="strip-figure strip-quiet"
-        x={at(pieces.length + 1)}
-        y={52}
+        x={width - 4}
+        y={END_NAME_Y}
         fontSize={12.5}
-        textAnchor="middle"
+        textAnchor="end"
       >
-        {endName(ends, brought)}
+        {broughtName}
       </text>
       {joint.turns !== null && (
         <g>

@@ -139,6 +139,29 @@ function slack(
   };
 }
 
+/** What else hangs on the outlet, beside it: above a stop, below a box, clear of the words of the supply. */
+function Besides({
+  from: { outlet, looksUp },
+  text,
+}: {
+  readonly from: ReturnType<typeof supplySpot>;
+  readonly text: string;
+}) {
+  const [x, y] = outlet;
+  return (
+    <g>
+      <path
+        className="scene-hair"
+        d={looksUp ? `M${x - 14} ${y + 16} h-16 V${y - 58}` : `M${x - 10} ${y - 16} h-16 V${y + 58}`}
+        strokeDasharray="4 3"
+      />
+      <text className="scene-fact" x={WALL_X + 6} y={looksUp ? y - 64 : y + 74}>
+        {text}
+      </text>
+    </g>
+  );
+}
+
 /** Draws the job; each of the six parts is a button that opens its questions. */
 export function SurveyScene({
   fixture,
@@ -165,6 +188,7 @@ export function SurveyScene({
       aria-label="The job as it stands. Choose a part to answer its questions."
     >
       <Surroundings />
+      {besides !== null && <Besides from={from} text={besides} />}
       <PartGroup
         part="fixture"
         text={parts.fixture}
@@ -226,18 +250,6 @@ export function SurveyScene({
         words={[WALL_X + 36, 29]}
         {...shared}
       />
-      {besides !== null && (
-        <g>
-          <path
-            className="scene-hair"
-            d={`M${from.outlet[0] - 14} ${from.outlet[1] + 16} h-16 v-44`}
-            strokeDasharray="4 3"
-          />
-          <text className="scene-fact" x={WALL_X + 6} y={from.outlet[1] - 36}>
-            {besides}
-          </text>
-        </g>
-      )}
     </svg>
   );
 }

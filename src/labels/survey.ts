@@ -68,8 +68,8 @@ export const LEFT_ON_WORDS: readonly (readonly [NonNullable<Survey["supply"]["le
 export const LINE_SOURCE_WORDS: readonly (readonly [LineFound["by"], string])[] = [
   ["new", "a new line"],
   ["kept", "the line that is there"],
-  ["fixture-hose", "the fixture's own hose"],
-  ["fixture-tail", "the fixture's own plain tail"],
+  ["fixture-hose", "its own hose"],
+  ["fixture-tail", "its own plain tail"],
   ["none", "hard pipe, or a device only"],
 ];
 export const NUT_WORDS: readonly (readonly ["plastic" | "metal", string])[] = [

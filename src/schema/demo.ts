@@ -32,6 +32,9 @@ const connection = z.strictObject({
       end: endCode.exactOptional(),
       looks: surveySchema.shape.supply.shape.looks,
       material: surveySchema.shape.supply.shape.material,
+      line: surveySchema.shape.supply.shape.line,
+      lineInlet: surveySchema.shape.supply.shape.lineInlet,
+      lineFound: surveySchema.shape.supply.shape.lineFound,
     })
     .default({}),
   line: surveySchema.shape.line,

@@ -22,6 +22,7 @@ import {
 import { PRACTICES } from "../core/standard/index.ts";
 import { ASSUMED_STATIC_PSI } from "../core/survey/index.ts";
 import { lineEnd, wallList } from "./line.ts";
+import { standardsSchema } from "./standards.ts";
 
 /** Highest pressure that is taken for a reading, psi gauge: twice what house gauges show. */
 const HIGHEST_PSI = 300;
@@ -34,28 +35,6 @@ export const endCode = z
   .max(40)
   .meta({ id: "EndCode", description: "Code of an end, as data/ends.csv lists them" });
 const lengthIn = z.number().positive().max(LONGEST_IN);
-
-export const standardsSchema = z
-  .strictObject({
-    taperSealant: z.enum(PRACTICES.taperSealant).exactOptional(),
-    ferruleFilm: z.enum(PRACTICES.ferruleFilm).exactOptional(),
-    refrigeratorLine: z.enum(PRACTICES.refrigeratorLine).exactOptional(),
-    toiletLine: z.enum(PRACTICES.toiletLine).exactOptional(),
-    reuseLine: z.enum(PRACTICES.reuseLine).exactOptional(),
-    pipeJoint: z.enum(PRACTICES.pipeJoint).exactOptional(),
-    concealedPushFit: z.enum(PRACTICES.concealedPushFit).exactOptional(),
-    hammer: z.enum(PRACTICES.hammer).exactOptional(),
-    dishwasherBackflow: z.enum(PRACTICES.dishwasherBackflow).exactOptional(),
-    multiTurnStop: z.enum(PRACTICES.multiTurnStop).exactOptional(),
-    lineSlack: z.enum(PRACTICES.lineSlack).exactOptional(),
-    arrestorPlace: z.enum(PRACTICES.arrestorPlace).exactOptional(),
-    tubeJoint: z.enum(PRACTICES.tubeJoint).exactOptional(),
-    tankNut: z.enum(PRACTICES.tankNut).exactOptional(),
-    ownStop: z.enum(PRACTICES.ownStop).exactOptional(),
-    flushBeforeLast: z.enum(PRACTICES.flushBeforeLast).exactOptional(),
-    washerHose: z.enum(PRACTICES.washerHose).exactOptional(),
-  })
-  .meta({ id: "HouseRules" });
 
 export const lengthRange = z
   .strictObject({ min: z.number().min(0).max(LONGEST_IN), max: z.number().min(0).max(LONGEST_IN) })
@@ -75,9 +54,8 @@ export const upstreamPipe = z.strictObject({
   material: z.enum(UPSTREAM_MATERIALS).exactOptional(),
 });
 
-/** Longest line anybody keeps, and farthest its inlet lies from its stop, inches. */
-const MOST_KEPT_IN = 1200;
-const keptOffset = z.number().min(-MOST_KEPT_IN).max(MOST_KEPT_IN);
+/** Farthest an inlet lies from its stop either way, inches. */
+const keptOffset = z.number().min(-LONGEST_IN).max(LONGEST_IN);
 
 const supplySchema = z.strictObject({
   end: endCode,
@@ -93,7 +71,7 @@ const supplySchema = z.strictObject({
       inlet: endCode,
       measured: z
         .strictObject({
-          lengthIn: z.number().positive().max(MOST_KEPT_IN),
+          lengthIn,
           to: z.tuple([keptOffset, keptOffset, keptOffset]),
         })
         .exactOptional(),

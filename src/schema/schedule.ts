@@ -3,7 +3,8 @@ import { z } from "zod";
 import { ZONE_KINDS } from "../core/isolation/index.ts";
 import { FIXTURES, POWERS, WORK_PHASES } from "../core/plan/index.ts";
 import { REPLACES, STOP_PROOFS } from "../core/survey/index.ts";
-import { lineFound, planRequest, planSchema, standardsSchema } from "./plan.ts";
+import { lineFound, planRequest, planSchema } from "./plan.ts";
+import { standardsSchema } from "./standards.ts";
 import { instant, line } from "./text.ts";
 
 /** Most connections of one request: a long day of a large crew. */

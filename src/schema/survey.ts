@@ -25,7 +25,8 @@ import {
 } from "../core/survey/index.ts";
 import { parseFigure, parseLength, parseOffset } from "../core/units/index.ts";
 import { lineDirection } from "./line.ts";
-import { endCode, pipeMaterial, standardsSchema, upstreamPipe } from "./plan.ts";
+import { endCode, pipeMaterial, upstreamPipe } from "./plan.ts";
+import { standardsSchema } from "./standards.ts";
 import { line, looseLine, looseParagraph } from "./text.ts";
 
 /** Two figures nearer than this are the same length, inches. */

@@ -21,7 +21,7 @@ import {
 import { transact } from "../../db/transact.ts";
 import { type ReadCatalogue, writeCatalogue } from "../../schema/catalogue-csv.ts";
 import { partSchema } from "../../schema/part.ts";
-import { standardsSchema } from "../../schema/plan.ts";
+import { standardsSchema } from "../../schema/standards.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { keepSetting, readSetting } from "./setting.ts";

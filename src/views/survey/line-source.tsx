@@ -3,6 +3,7 @@ import { AGE_WORDS, LINE_SOURCE_WORDS, NUT_WORDS, PHASE_WORDS } from "../../labe
 import { OptionalRadio, RadioGroup } from "../../ui/choice.tsx";
 import { SelectField, TextField } from "../../ui/field.tsx";
 import { withField } from "../with-field.ts";
+import { lineSourceOf } from "./scene-parts.ts";
 
 const HINTS: Readonly<Record<NonNullable<Survey["line"]>["by"], string>> = {
   kept: "It is looked at before it is trusted: age, crimps, washers. Fresh washers come with the plan.",
@@ -37,7 +38,7 @@ export function LineSource({
       <RadioGroup
         label="What runs to the fixture"
         options={LINE_SOURCE_WORDS.filter(([by]) => by !== "new" || !hasOwnHose)}
-        value={now?.by ?? (hasOwnHose ? "fixture-hose" : "new")}
+        value={lineSourceOf(survey, hasOwnHose)}
         onChange={(by) => put(by === "new" || (hasOwnHose && by === "fixture-hose") ? undefined : { by })}
       />
       {now && <p className="text-small text-quiet">{HINTS[now.by]}</p>}

@@ -40,6 +40,7 @@ describe("what stands beside the drawing", () => {
   const words = {
     nameOf: (code: string) => (code === "comp-3/8-m" ? "3/8 in compression outlet" : "7/8 shank, male"),
     lengths: "10 1/2 to 13 in",
+    hasOwnHose: false,
   };
   it("names ends, lengths and the proof, and says what nobody has looked at", () => {
     const texts = sceneTexts(proved, words);
@@ -49,6 +50,11 @@ describe("what stands beside the drawing", () => {
     assert.deepEqual(texts.line, { name: "10 1/2 to 13 in", fact: "a new line", knowledge: "guess" });
     assert.equal(texts.water.fact, "psi not measured");
     assert.equal(texts.fixture.knowledge, "unknown");
+  });
+  it("calls what comes with the fixture its own hose, until somebody says otherwise", () => {
+    const own = { ...words, hasOwnHose: true };
+    assert.equal(sceneTexts(proved, own).line.fact, "its own hose");
+    assert.equal(sceneTexts({ ...proved, line: { by: "kept" } }, own).line.fact, "the line that is there");
   });
   it("draws no length where no line runs", () => {
     const piped = sceneTexts(

@@ -1,5 +1,6 @@
 /** What the drawing of the job says of each part, and which part is asked about next. Pure. */
 
+import type { LineFound } from "../../core/plan/index.ts";
 import { guessesOf, type Survey, type SurveyFact, staticInWords } from "../../core/survey/index.ts";
 import { shortEnd } from "../../drawing/part-words.ts";
 import type { PartKnowledge, ScenePart, ScenePartText } from "../../drawing/survey-scene.tsx";
@@ -49,20 +50,27 @@ export function answeredParts(survey: Survey): { readonly answered: number; read
   return { answered: ASKED.length - openParts(survey).length, all: ASKED.length };
 }
 
+/** Returns what runs to the fixture: what was said, else the hose that comes with it, else a new line. */
+export function lineSourceOf(survey: Survey, hasOwnHose: boolean): LineFound["by"] {
+  return survey.line?.by ?? (hasOwnHose ? "fixture-hose" : "new");
+}
+
 interface Named {
   readonly nameOf: (code: string) => string;
   /** Shortest and longest line in words. */
   readonly lengths: string;
+  /** Whether the inlet end is the nut of a hose that comes with the fixture. */
+  readonly hasOwnHose: boolean;
 }
 
 /** Returns what stands beside each part of the drawing. */
 export function sceneTexts(
   survey: Survey,
-  { nameOf, lengths }: Named,
+  { nameOf, lengths, hasOwnHose }: Named,
 ): Readonly<Record<ScenePart, ScenePartText>> {
   const knowledge = (part: ScenePart) => knowledgeOf(survey, part);
-  const { supply, stop, inlet, line, water } = survey;
-  const by = line?.by ?? "new";
+  const { supply, stop, inlet, water } = survey;
+  const by = lineSourceOf(survey, hasOwnHose);
   return {
     supply: { name: shortEnd(nameOf(supply.end)), fact: "supply end", knowledge: knowledge("supply") },
     stop: {

@@ -34,10 +34,10 @@ type LineFound = NonNullable<Survey["supply"]["lineFound"]>;
 
 /** Fields of how the line that stays lies, in the order they are measured. */
 const FOUND_FIELDS = [
-  ["length", "Its length over all"],
-  ["up", "Its inlet above the stop"],
-  ["right", "right of the stop"],
-  ["out", "out from the stop"],
+  ["length", "Length over all"],
+  ["up", "Inlet above it"],
+  ["right", "Inlet right of it"],
+  ["out", "Inlet out from it"],
 ] as const;
 
 interface LineFoundFieldsProps {
@@ -53,7 +53,7 @@ function LineFoundFields({ found, onChange }: LineFoundFieldsProps) {
         How it lies (empty: not measured). A tee moves an end of it; measured, the plan says whether it still
         lies well.
       </legend>
-      <div className="grid grid-cols-2 gap-3 sm:grid-cols-4">
+      <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
         {FOUND_FIELDS.map(([key, label]) => (
           <OffsetField
             key={key}

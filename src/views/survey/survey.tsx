@@ -21,7 +21,7 @@ import { draftOf, lengthsInWords, readDraft } from "./draft.ts";
 import { PartQuestions } from "./part-questions.tsx";
 import type { PracticeRow } from "./practice-choices.tsx";
 import { practicesFor } from "./practice-order.ts";
-import { nextPart, sceneTexts } from "./scene-parts.ts";
+import { lineSourceOf, nextPart, sceneTexts } from "./scene-parts.ts";
 import { useDraft } from "./use-draft.ts";
 import { useLivePlan } from "./use-live-plan.ts";
 
@@ -79,6 +79,7 @@ export function ConnectionSurvey({
   const isLocked = connection.signed !== null;
   const besides = props.tables.fixtures.find(({ fixture }) => fixture === survey.sharedWith);
   const hasLine = survey.supply.line !== undefined;
+  const hasOwnHose = offer.ends.find(({ code }) => code === survey.inlet.end)?.isFactoryHose === true;
 
   const save = (): boolean => {
     setAsked(true);
@@ -127,11 +128,12 @@ export function ConnectionSurvey({
           supply={survey.supply.kind}
           comesFrom={survey.supply.looks ?? null}
           isInletAbove={survey.inletAboveSupply}
-          line={LINE_DRAWN[survey.line?.by ?? "new"]}
+          line={LINE_DRAWN[lineSourceOf(survey, hasOwnHose)]}
           besides={besides?.label ?? (hasLine ? "a line" : null)}
           parts={sceneTexts(survey, {
             nameOf: (code) => offer.ends.find((end) => end.code === code)?.name ?? code,
             lengths: lengthsInWords(draft),
+            hasOwnHose,
           })}
           open={part}
           onOpen={setPart}
