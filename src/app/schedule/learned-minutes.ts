@@ -93,10 +93,21 @@ export async function learnedDurations(
   return learned;
 }
 
+/** Learned minutes are told to a quarter: closer than any step is timed, and the scheduler proves its orders on whole quarters. */
+const toQuarter = (minutes: number) => Math.max(0.25, Math.round(4 * minutes) / 4);
+
 /** Returns the steps with learned minutes in place of the estimates. */
 export function withLearned(
   steps: readonly StepTemplate[],
   learned: ReadonlyMap<string, Learned>,
 ): readonly StepTemplate[] {
-  return steps.map((step) => ({ ...step, handsOnMin: learned.get(step.id)?.minutes ?? step.handsOnMin }));
+  return steps.map((step) => {
+    const minutes = learned.get(step.id)?.minutes;
+    if (minutes === undefined) return step;
+    const { low, likely, high } = minutes;
+    return {
+      ...step,
+      handsOnMin: { low: toQuarter(low), likely: toQuarter(likely), high: toQuarter(high) },
+    };
+  });
 }

@@ -136,12 +136,20 @@ function chance(seed: number): () => number {
   };
 }
 
-/** How far weights are shaken between dives, of the longest way. */
+/** How far the weights of a fresh start are shaken, of the longest way. */
 const SHAKES = [0.05, 0.15, 0.3, 0.6] as const;
+/** How long a stretch of a schedule is shaken at a time, of its length. */
+const STRETCHES = [0.15, 0.3, 0.6, 1.2] as const;
+/** A try that is longer by less than this share is worked on too, less and less so (threshold accepting). */
+const MOST_LOSS = 0.005;
+/** Fresh starts before the best of them is worked on. */
+const FIRST_STARTS = 8;
+/** Tries without a gain after which the work goes on from a fresh start. */
+const PATIENCE = 150;
 
 /** So near to the least length a fifth of the tries is enough. */
 const TINY_GAP = 1.003;
-const EARLY_SHARE = 0.2;
+const EARLY_SHARE = 1;
 
 /** Most times a schedule is pushed late and early again. */
 const MOST_PUSHES = 6;
@@ -192,30 +200,52 @@ export interface PlacedBlocks {
 }
 
 /**
- * Returns the shortest of many schedules: by the longest way behind a block first, then with its weights shaken. Ends at `leastMin`,
- * which nothing is below, or after `most` placings of a block.
+ * Returns the shortest of many schedules. Fresh starts place by the longest way behind a block or by the one before it, shaken; the best of
+ * them is worked on: its own order with the blocks of one stretch shaken, kept where hardly longer (iterated local search). Ends at
+ * `leastMin`, which nothing is below, or after `most` placings of a block.
  */
 export function bestDive(network: Network, hands: 1 | 2, leastMin: number, most: number): PlacedBlocks {
   const { tails, heads, blocks } = network;
   const next = chance(blocks.length);
   const diver = new Diver(network, hands);
-  let bestWeights: readonly number[] = tails;
-  let best = diver.from(bestWeights, leastMin);
+  const early = heads.map((head) => -head);
+  const longestWay = Math.max(1, ...tails);
+  let best = diver.from(tails, leastMin);
   const isGoodEnough = () =>
     best.endMin <= leastMin + SAME_MIN ||
     (best.endMin <= leastMin * TINY_GAP && diver.placings > most * EARLY_SHARE);
+  const freshStart = (tries: number): Dive => {
+    const spread = longestWay * (SHAKES[tries % SHAKES.length] ?? 0);
+    const base = tries % 2 === 0 ? early : tails;
+    return diver.from(
+      base.map((weight) => weight + (next() - 0.5) * spread),
+      leastMin,
+    );
+  };
+  const shaken = ({ starts, endMin }: Dive, tries: number): Dive => {
+    const stretch = endMin * (STRETCHES[tries % STRETCHES.length] ?? 1);
+    const from = next() * (endMin + stretch) - stretch;
+    const weights = starts.map((start) =>
+      start >= from && start < from + stretch ? (next() - 0.5) * stretch - start : -start,
+    );
+    return diver.from(weights, leastMin);
+  };
+  /** The schedule that is worked on. */
+  let now = best;
+  let idleTries = 0;
   for (let tries = 0; !isGoodEnough() && diver.placings < most; tries += 1) {
-    const spread = Math.max(1, ...tails) * (SHAKES[tries % SHAKES.length] ?? 0);
-    const base = tries === 0 ? heads.map((head) => -head) : bestWeights;
-    const weights = base.map((weight) => weight + (next() - 0.5) * spread);
-    const tried = diver.from(weights, leastMin);
-    if (tried.endMin < best.endMin - SAME_MIN) [best, bestWeights] = [tried, weights];
+    const isFresh = tries < FIRST_STARTS || idleTries >= PATIENCE;
+    const tried = isFresh ? freshStart(tries) : shaken(now, tries);
+    const gainMin = now.endMin - tried.endMin;
+    idleTries = isFresh || gainMin > SAME_MIN ? 0 : idleTries + 1;
+    const mayLoseMin = now.endMin * MOST_LOSS * (1 - diver.placings / most) * next();
+    if (tries < FIRST_STARTS ? gainMin > SAME_MIN : isFresh || gainMin >= -SAME_MIN - mayLoseMin) now = tried;
+    if (now.endMin < best.endMin - SAME_MIN) best = now;
   }
-  const found = best;
   return {
     placed: blocks
-      .map((block, at): PlacedBlock => ({ block, startMin: found.starts[at] ?? 0 }))
+      .map((block, at): PlacedBlock => ({ block, startMin: best.starts[at] ?? 0 }))
       .toSorted((a, b) => a.startMin - b.startMin),
-    endMin: found.endMin,
+    endMin: best.endMin,
   };
 }

@@ -89,23 +89,37 @@ describe("the least length of a schedule on two pairs of hands", () => {
     [0.37, "minutes on no grid"],
   ] as const)
     it(`is never above the shortest of all orders, and mostly is the shortest: ${name}`, () => {
-      let [tight, quickTight, count] = [0, 0, 0];
+      let [tight, quickTight, shavedTight, count] = [0, 0, 0, 0];
       fc.assert(
         fc.property(shapes, (drawn) => {
           const blocks = blocksOf(drawn, scale);
           const network = networkOf(blocks);
           const exact = shortest(blocks);
           const quick = quickLeastLength(network, 2);
-          const least = leastLengthBelow(network, 2, quick, exact * 1.2 + 1);
+          const least = leastLengthBelow(network, 2, {
+            leastMin: quick,
+            foundMin: exact * 1.2 + 1,
+          });
           assert.ok(quick <= least + 1e-9, `${quick} ${least}`);
           assert.ok(least <= exact + 1e-6, `${least} is above ${exact}`);
+          const shaved = leastLengthBelow(network, 2, {
+            leastMin: least,
+            foundMin: exact,
+            mostNarrowings: 600,
+          });
+          assert.ok(shaved >= least - 1e-9 && shaved <= exact + 1e-6, `${least} ${shaved} ${exact}`);
           count += 1;
+          if (shaved >= exact - 1e-6) shavedTight += 1;
           if (quick >= exact - 1e-6) quickTight += 1;
           if (least >= 0.97 * exact) tight += 1;
         }),
         { numRuns: 150, seed: 20261129 },
       );
       assert.ok(tight >= quickTight && tight > 0.85 * count, `${quickTight}, ${tight} of ${count}`);
+      assert.ok(
+        shavedTight > 0.97 * count,
+        `${shavedTight} of ${count} are met once parts of windows are tried`,
+      );
     });
 
   it("knows that work for both pairs of hands stands in the way of every other work", () => {
@@ -132,10 +146,10 @@ describe("the least length of a schedule on two pairs of hands", () => {
           1,
         ),
       );
-    assert.equal(gridOf(three(5)), 1);
-    assert.equal(gridOf(three(2.5)), 0.5);
-    assert.equal(gridOf(three(1 / 3)), null);
-    // 15 minutes of work on two pairs of hands: 7.5, but nothing ends between whole minutes.
-    assert.equal(quickLeastLength(three(5), 2), 8);
+    assert.equal(gridOf(three(5)), 5);
+    assert.equal(gridOf(three(2.5)), 2.5);
+    assert.ok(Math.abs((gridOf(three(1 / 3)) ?? 0) - 1 / 3) < 1e-6);
+    // 15 minutes of work on two pairs of hands: 7.5, but nothing ends between two steps of five minutes.
+    assert.equal(quickLeastLength(three(5), 2), 10);
   });
 });

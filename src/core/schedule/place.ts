@@ -196,7 +196,7 @@ export function placeBlocks(
   if (quickLeastMin >= beatMin - SAME_MIN) return null;
   const most = effort * Math.min(MOST_DIVE_PLACINGS, PLACINGS_TIMES_BLOCKS / blocks.length);
   const found = bestDive(network, hands, quickLeastMin, most);
-  const leastMin = leastLengthBelow(network, hands, quickLeastMin, found.endMin);
+  const leastMin = leastLengthBelow(network, hands, { leastMin: quickLeastMin, foundMin: found.endMin });
   const ends = (placed: readonly PlacedBlock[], totalMin: number, isProved: boolean): Placement => ({
     placed,
     totalMin,

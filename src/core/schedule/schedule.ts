@@ -1,8 +1,10 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. */
 
-import { blocksOf, type Cutting, type Grouping } from "./blocks.ts";
+import { type Block, blocksOf, type Cutting, type Grouping } from "./blocks.ts";
 import { groupings } from "./groupings.ts";
+import { leastLengthBelow } from "./least-length.ts";
 import { SAME_MIN } from "./minutes.ts";
+import { networkOf } from "./network.ts";
 import { type OffWindow, windowsOf } from "./off-windows.ts";
 import { type Placement, placeBlocks } from "./place.ts";
 import type { Job, Pace } from "./task.ts";
@@ -51,19 +53,45 @@ function scheduleFrom(jobs: readonly Job[], { placed, totalMin, leastMin, isProv
 
 /** How finely work with the water on is cut for two pairs of hands: whole, then as finely as the gap asks for. Going to and fro costs attention. */
 const PIECES = [
-  { pieceMin: Number.POSITIVE_INFINITY, effort: 1 },
+  { pieceMin: Number.POSITIVE_INFINITY, effort: 0.25 },
   { pieceMin: 4, effort: 0.5 },
-  { pieceMin: 0, effort: 0.5 },
+  { pieceMin: 0, effort: 5 },
 ] as const;
 /** A visit that is not cut finer. */
-const ONE_PIECE = [{ pieceMin: Number.POSITIVE_INFINITY, effort: 1 }] as const;
+const ONE_PIECE = [{ pieceMin: Number.POSITIVE_INFINITY, effort: 0.5 }] as const;
+/** What a schedule with a small gap gets once more, cut as it is: enough to close it in most visits. */
+const LAST_EFFORT = 2;
 /** A visit of more fixtures than this has enough other work for every wait. */
 const MOST_JOBS_CUT = 8;
 /** A schedule this near to the least length is not cut any finer: three in a thousand, less than a minute of a long visit. */
 const SMALL_GAP = 1.003;
 
+/** How often windows are narrowed to tell how short a visit might be at the least. */
+const MOST_NARROWINGS = 1500;
+
 /** Of the effort, what all groupings share before the best of them gets the rest. */
 const FIRST_SHARE = 0.3;
+
+/** A schedule beside the blocks it is made of. */
+interface CutSchedule {
+  readonly schedule: Schedule;
+  readonly blocks: readonly Block[];
+}
+
+const hasSmallGap = ({ isProved, totalMin, leastTotalMin }: Schedule): boolean =>
+  isProved || totalMin <= leastTotalMin * SMALL_GAP;
+
+/** Returns a schedule with its least length looked at more closely. */
+function withCloserBound({ schedule, blocks }: CutSchedule, hands: 1 | 2): Schedule {
+  const { totalMin, leastTotalMin } = schedule;
+  const leastMin = leastLengthBelow(networkOf(blocks), hands, {
+    leastMin: leastTotalMin,
+    foundMin: totalMin,
+    mostNarrowings: MOST_NARROWINGS,
+  });
+  const isProved = leastMin >= totalMin - SAME_MIN && blocks.every(({ isShortest }) => isShortest);
+  return { ...schedule, leastTotalMin: leastMin, isProved };
+}
 
 /** Returns the schedule of one grouping, as finely cut as its gap asks for, with a share of the effort; null where none can be shorter than `beatMin`. */
 function scheduleOf(
@@ -73,22 +101,31 @@ function scheduleOf(
   { beatMin, share }: { readonly beatMin: number; readonly share: number },
 ): Schedule | null {
   const isCutFiner = whole.hands === 2 && whole.pace === "likely" && jobs.length <= MOST_JOBS_CUT;
-  let best: Schedule | null = null;
-  for (const { pieceMin, effort } of isCutFiner ? PIECES : ONE_PIECE) {
-    const blocks = blocksOf(groups, { ...whole, pieceMin });
-    const placement = placeBlocks(
-      blocks,
-      whole.hands,
-      effort * share,
-      Math.min(beatMin, best?.totalMin ?? beatMin),
-    );
-    if (placement === null) continue;
+  /** The blocks placed, where that is shorter than what is there already. */
+  const placed = (
+    blocks: readonly Block[],
+    effort: number,
+    there: CutSchedule | null,
+  ): CutSchedule | null => {
+    const most = Math.min(beatMin, there?.schedule.totalMin ?? beatMin);
+    const placement = placeBlocks(blocks, whole.hands, effort * share, most);
+    if (placement === null) return there;
     const isProved = placement.isProved && blocks.every(({ isShortest }) => isShortest);
     const schedule = scheduleFrom(jobs, { ...placement, isProved });
-    if (best === null || schedule.totalMin < best.totalMin - SAME_MIN) best = schedule;
-    if (isProved || schedule.totalMin <= schedule.leastTotalMin * SMALL_GAP) break;
+    return there === null || schedule.totalMin < there.schedule.totalMin - SAME_MIN
+      ? { schedule, blocks }
+      : there;
+  };
+  let best: CutSchedule | null = null;
+  for (const { pieceMin, effort } of isCutFiner ? PIECES : ONE_PIECE) {
+    best = placed(blocksOf(groups, { ...whole, pieceMin }), effort, best);
+    if (best !== null && hasSmallGap(best.schedule)) break;
   }
-  return best;
+  if (best === null || best.schedule.isProved || !isCutFiner || share <= FIRST_SHARE)
+    return best?.schedule ?? null;
+  return hasSmallGap(best.schedule)
+    ? (placed(best.blocks, LAST_EFFORT, best)?.schedule ?? null)
+    : withCloserBound(best, whole.hands);
 }
 
 /**

@@ -17,7 +17,8 @@ import { withField } from "../with-field.ts";
 const HINTS: Readonly<Partial<Record<SupplyKind, string>>> = {
   pipe: "Supply end: the pipe that is cut. A tee and a stop come with the plan.",
   stub: "Supply end: the pipe or thread that stands open. A stop comes with the plan.",
-  "dead-stop": "Supply end: the pipe behind the stop. A new stop comes with the plan.",
+  "dead-stop":
+    "Supply end: the pipe behind the stop. A new stop comes with the plan; a stop whose line is built in goes with its line.",
   tube: "Supply end: the tube that stands open, by its outside diameter.",
   "faucet-riser": "Supply end: the faucet's shank. Its riser stays, a tee goes between.",
 };
