@@ -24,10 +24,12 @@ const isCompressionBody = ({ end }: Part["ports"][number]) => /^comp-.*-m$/.test
 /** Returns the rule about how two tubes are joined: fittings that take tube at every port, of the other school, are left out. */
 export function tubeSchool({ tubeJoint }: Standards, isFromTube: boolean): readonly PartFilter[] {
   if (!isFromTube) return [];
-  const excludes = ({ ports }: Part) =>
-    ports.length > 0 &&
-    ports.every((port) => isQuick(port) || isCompressionBody(port)) &&
-    ports.some(tubeJoint === "push" ? isCompressionBody : isQuick);
+  // A part with both takes the tube in its quick-connect, and the nut of a line on its outlet.
+  const isTubeJoint = ({ ports }: Part) =>
+    ports.length > 0 && ports.every((port) => isQuick(port) || isCompressionBody(port));
+  const excludes = (part: Part) =>
+    isTubeJoint(part) &&
+    (tubeJoint === "push" ? part.ports.every(isCompressionBody) : part.ports.some(isQuick));
   return [{ code: "school-tube-joint", rule: "tubeJoint", excludes, isSoft: true }];
 }
 const isPlasticTube = (part: Part) => part.kind === "tube" && part.material !== "copper";

@@ -53,6 +53,36 @@ testSituations({
       without: /arrestor/i,
     },
   },
+  "tube that is there already": {
+    "a refrigerator off the tube of a filter: one tee with its own valve, the line straight on it": {
+      preset: "refrigerator",
+      supply: { kind: "pipe", end: "tube-1/4-pe" },
+      builds:
+        /^Tee with its own valve, 1\/4 quick-connect x 1\/4 quick-connect x 1\/4 comp outlet \+ Braided stainless line/,
+    },
+    "the same off 3/8 tube: reduced in the tee": {
+      preset: "refrigerator",
+      supply: { kind: "pipe", end: "tube-3/8-pe" },
+      builds: /^Tee with its own valve, 3\/8 quick-connect x 3\/8 quick-connect x 1\/4 comp outlet/,
+    },
+    "an open tube: one adapter takes it and the nut of the line": {
+      preset: "refrigerator",
+      supply: { kind: "tube", end: "tube-1/4-pe" },
+      builds: /^Adapter, 1\/4 quick-connect x 1\/4 comp outlet \+ Braided stainless line/,
+    },
+    "the same in a shop that joins tubes by compression: a union, the tube with its insert": {
+      preset: "refrigerator",
+      supply: { kind: "tube", end: "tube-1/4-pe" },
+      also: { houseRules: { tubeJoint: "compression" } },
+      builds:
+        /^Nut, plastic ferrule and insert for 1\/4 OD polyethylene \+ Union, 1\/4 comp x 1\/4 comp outlets/,
+    },
+    "behind reverse osmosis no brass touches the water": {
+      preset: "refrigerator",
+      supply: { kind: "pipe", end: "tube-1/4-pe", treated: "reverse-osmosis" },
+      builds: /^Tee with its own valve, 1\/4 quick-connect all three \+ .*tube, 1\/4 OD, by the foot/,
+    },
+  },
   "what stands before and on the pipe": {
     "a valve before the stub holds: no stop has to be added": {
       supply: stub("pipe-1/2-copper", { behindValve: "holds" }),
