@@ -147,10 +147,6 @@ const FIRST_STARTS = 8;
 /** Tries without a gain after which the work goes on from a fresh start. */
 const PATIENCE = 150;
 
-/** So near to the least length a fifth of the tries is enough. */
-const TINY_GAP = 1.003;
-const EARLY_SHARE = 1;
-
 /** Most times a schedule is pushed late and early again. */
 const MOST_PUSHES = 6;
 
@@ -211,9 +207,6 @@ export function bestDive(network: Network, hands: 1 | 2, leastMin: number, most:
   const early = heads.map((head) => -head);
   const longestWay = Math.max(1, ...tails);
   let best = diver.from(tails, leastMin);
-  const isGoodEnough = () =>
-    best.endMin <= leastMin + SAME_MIN ||
-    (best.endMin <= leastMin * TINY_GAP && diver.placings > most * EARLY_SHARE);
   const freshStart = (tries: number): Dive => {
     const spread = longestWay * (SHAKES[tries % SHAKES.length] ?? 0);
     const base = tries % 2 === 0 ? early : tails;
@@ -233,7 +226,7 @@ export function bestDive(network: Network, hands: 1 | 2, leastMin: number, most:
   /** The schedule that is worked on. */
   let now = best;
   let idleTries = 0;
-  for (let tries = 0; !isGoodEnough() && diver.placings < most; tries += 1) {
+  for (let tries = 0; best.endMin > leastMin + SAME_MIN && diver.placings < most; tries += 1) {
     const isFresh = tries < FIRST_STARTS || idleTries >= PATIENCE;
     const tried = isFresh ? freshStart(tries) : shaken(now, tries);
     const gainMin = now.endMin - tried.endMin;
