@@ -8,7 +8,7 @@ import { isBehindValve, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { type KeptLineFit, lineMove, movedIn } from "./kept-line-fit.ts";
-import { RATING_WORDS } from "./line-fit.ts";
+import { RATING_PHRASES } from "./line-fit.ts";
 import { hammerInWords } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
@@ -183,8 +183,8 @@ export function warningsFor(
     }
     if (keptFit !== null && KEPT_FIT_CODES.includes(code))
       return code === "kept-line-moved-badly"
-        ? `as measured the line ${RATING_WORDS[keptFit.moved]}`
-        : `as measured the line ${RATING_WORDS[keptFit.asFound]} as found, with the tee it ${RATING_WORDS[keptFit.moved]}`;
+        ? `as measured the line ${RATING_PHRASES[keptFit.moved]}`
+        : `as measured the line ${RATING_PHRASES[keptFit.asFound]} as found, with the tee it ${RATING_PHRASES[keptFit.moved]}`;
     return "";
   };
   return [

@@ -17,7 +17,7 @@ export const marginsFor = (rules: Partial<Standards>): SlackMargins =>
   SLACK[completeStandards(rules).lineSlack];
 
 /** What a line does, by its rating. */
-export const RATING_WORDS: Readonly<Record<Rating, string>> = {
+export const RATING_PHRASES: Readonly<Record<Rating, string>> = {
   short: "does not reach",
   taut: "is taut",
   good: "lies well",
@@ -45,7 +45,7 @@ export function lineFitRule({ ends, lengthIn }: PlanRequest, rules: Standards): 
     {
       code: "line-lies-badly",
       excludes: (part) => part.kind === "line" && lengthServes(part, lengthIn) && ratingOf(part) !== "good",
-      figureOf: (part) => RATING_WORDS[ratingOf(part)],
+      figureOf: (part) => RATING_PHRASES[ratingOf(part)],
       isSoft: true,
     },
   ];

@@ -238,22 +238,11 @@ export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): Plan
 }
 
 /**
- * Returns true when a plan made for one problem still answers the other: the same ends, water, length, needs and access. What
- * was only measured or proved since says more of the same job.
+ * Returns true when a plan made for one problem still answers the other: the same ends, water, length and wall. Needs and
+ * the kind of line are tried on the plan itself, and what was only measured or proved since says more of the same job.
  */
 export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
-  const key = ({
-    supply,
-    inlet,
-    lengthIn,
-    line,
-    lineKind,
-    inletLooks,
-    clearanceIn,
-    phase,
-    needs,
-    access,
-  }: PlanRequest) =>
+  const key = ({ supply, inlet, lengthIn, line, inletLooks, clearanceIn, phase, access }: PlanRequest) =>
     [
       supply.behindValve,
       supply.leftOn,
@@ -261,11 +250,9 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
       line?.end,
       line?.lengthIn,
       line?.nut,
-      lineKind,
       inletLooks,
       clearanceIn,
       phase,
-      [...needs].sort(),
       access,
       supply.end,
       supply.kind,
