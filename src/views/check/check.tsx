@@ -75,7 +75,7 @@ function TargetRow({
             aria-pressed={target === open}
             aria-label={`${target}, ${standing}`}
             onClick={() => onOpen(target)}
-            className={`figure min-h-touch min-w-[52px] cursor-pointer border-2 px-2 ${target === open ? "border-ink font-bold" : tone}`}
+            className={`figure min-h-touch min-w-13 cursor-pointer border-2 px-2 ${target === open ? "border-ink font-bold" : tone}`}
           >
             {target} {standing === "dry" ? "✓" : standing === "weeping" ? "!" : ""}
           </button>

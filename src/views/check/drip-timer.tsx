@@ -49,7 +49,7 @@ export function DripTimer({ onGaps }: { readonly onGaps: (gapsSec: readonly numb
       <div className="flex flex-wrap items-center gap-3">
         <button
           type="button"
-          className="button min-h-[88px] min-w-48 text-large"
+          className="button min-h-22 min-w-48 text-large"
           onClick={() => set([...taps, performance.now()])}
         >
           Drip{taps.length > 0 ? ` ${taps.length}` : ""}

@@ -41,7 +41,7 @@ export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps
   const { joint } = state;
   const left = snugsLeft(state);
   return (
-    <div className="mt-3 grid gap-4 notice notice-wet md:grid-cols-[auto_1fr]">
+    <div className="mt-3 grid gap-4 notice notice-wet md:grid-cols-start">
       {joint.turns && joint.hardMaxTurns !== null && (
         <div>
           <TurnDial

@@ -14,7 +14,7 @@ interface JointCardProps {
 
 function Fact({ what, children }: { readonly what: string; readonly children: React.ReactNode }) {
   return (
-    <div className="grid grid-cols-[8rem_1fr] gap-x-3 border-t border-hairline py-1">
+    <div className="grid grid-cols-term gap-x-3 border-t border-hairline py-1">
       <dt className="text-quiet">{what}</dt>
       <dd>{children}</dd>
     </div>

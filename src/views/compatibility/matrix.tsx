@@ -92,7 +92,7 @@ export function Matrix({ ends, rows, shown, chosen, onChoose }: MatrixProps) {
     <>
       <div
         ref={scroller}
-        className="relative h-[62vh] min-h-[320px] overflow-auto border-2 border-rule"
+        className="relative h-matrix min-h-80 overflow-auto border-2 border-rule"
         role="application"
         aria-label="Matrix of ends. Arrow keys move, Page Up and Down by twelve, Home and End along the row."
         aria-describedby="matrix-cell"

@@ -8,7 +8,7 @@ import { PictureRadio } from "../../ui/picture-radio.tsx";
 
 const EndSearch = deferred(
   async () => (await import("./end-search.tsx")).EndSearch,
-  <div className="min-h-[4.25rem]" />,
+  <div className="min-h-17" />,
 );
 const Identify = deferred(async () => (await import("../identify/identify.tsx")).Identify);
 

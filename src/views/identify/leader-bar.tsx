@@ -16,7 +16,7 @@ export function LikeliestBar({ answer, isBlank, faults, onPick }: LeaderBarProps
   const end = first?.end ?? null;
   return (
     <div
-      className="no-print sticky bottom-0 z-[1] mt-4 flex flex-wrap items-center gap-x-6 gap-y-1 border-t-2 border-rule bg-paper py-2"
+      className="no-print sticky bottom-0 z-1 mt-4 flex flex-wrap items-center gap-x-6 gap-y-1 border-t-2 border-rule bg-paper py-2"
       data-leader={isBlank ? "" : (end ?? "none")}
     >
       <div role="status" className="min-w-0 flex-1">

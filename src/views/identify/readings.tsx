@@ -86,7 +86,7 @@ function Across({ clues, faults, onChange }: Omit<ReadingsProps, "kind">) {
 
 function Span({ clues, faults, onChange }: Omit<ReadingsProps, "kind">) {
   return (
-    <div className="grid grid-cols-[7rem_1fr] gap-3">
+    <div className="grid grid-cols-term gap-3">
       <SelectField
         label="Crests"
         options={CRESTS.map((crests) => [String(crests), String(crests)])}

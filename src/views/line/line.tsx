@@ -135,7 +135,7 @@ export function LineView(props: LineBenchProps) {
     <div className="mt-3" data-line-bench data-solved={solver.solved?.bench === undefined ? "no" : "yes"}>
       <RadioGroup label="Kind of run" options={TOOLS} value={tool} onChange={setTool} />
       {(tool === "line" || tool === "roll-out") && (
-        <div className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-[3fr_2fr]">
+        <div className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-main-side">
           <section aria-label="Front and side elevation, in inch squares: pull the ends and their directions, or nudge them with the arrow keys">
             <Elevations
               state={state}

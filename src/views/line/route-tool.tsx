@@ -63,7 +63,7 @@ export function RouteTool({ lengthsIn, minBendRadiusIn }: RouteToolProps) {
         {legs.map((leg, index) => (
           <li
             key={leg.key}
-            className="grid items-end gap-x-4 gap-y-1 border-t border-hairline pt-1 lg:grid-cols-[2fr_1fr_1fr_1fr_auto]"
+            className="grid items-end gap-x-4 gap-y-1 border-t border-hairline pt-1 lg:grid-cols-leg"
           >
             <TextField
               label={`Leg ${index + 1}`}
@@ -112,7 +112,7 @@ export function RouteTool({ lengthsIn, minBendRadiusIn }: RouteToolProps) {
         {holes.map((hole, index) => (
           <li
             key={hole.key}
-            className="grid items-end gap-x-4 gap-y-1 border-t border-hairline pt-1 lg:grid-cols-[2fr_1fr_1fr_auto]"
+            className="grid items-end gap-x-4 gap-y-1 border-t border-hairline pt-1 lg:grid-cols-hole"
           >
             <TextField
               label={`Hole ${index + 1}`}

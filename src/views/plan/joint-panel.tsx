@@ -34,7 +34,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
   return (
     <section
       aria-label={`Joint ${joint.number}`}
-      className="mt-4 grid gap-6 border-t-2 border-rule pt-3 lg:grid-cols-[1.1fr_1fr]"
+      className="mt-4 grid gap-6 border-t-2 border-rule pt-3 lg:grid-cols-2"
     >
       <div>
         <h2>
@@ -47,7 +47,7 @@ export function JointPanel({ joint, ends }: { readonly joint: PlanJoint; readonl
         </p>
         <dl className="mt-2">
           {rows.map(([name, value]) => (
-            <div key={name} className="grid grid-cols-[10rem_1fr] border-b border-hairline py-1">
+            <div key={name} className="grid grid-cols-term-wide border-b border-hairline py-1">
               <dt className="text-quiet">{name}</dt>
               <dd className="figure font-bold">{value}</dd>
             </div>

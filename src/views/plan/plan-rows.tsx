@@ -62,7 +62,7 @@ export function PlanRows({ rows, shown, onShow }: PlanRowsProps) {
                   {planLetter(index)}
                 </button>
               </td>
-              <th scope="row" className="py-2 pr-3 font-normal max-md:w-[calc(100%-4.5rem)]">
+              <th scope="row" className="py-2 pr-3 font-normal max-md:w-beside-touch">
                 {planInWords(plan)}
                 <span className="block text-tiny text-quiet">{difference}</span>
               </th>

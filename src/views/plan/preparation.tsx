@@ -18,7 +18,7 @@ export function Preparation({ plan }: { readonly plan: Plan }) {
       <h3>Before the first joint</h3>
       <dl>
         {rows.map(([name, value]) => (
-          <div key={name} className="grid grid-cols-[10rem_1fr] border-b border-hairline py-1">
+          <div key={name} className="grid grid-cols-term-wide border-b border-hairline py-1">
             <dt className="text-quiet">{name}</dt>
             <dd>{value}</dd>
           </div>

@@ -119,10 +119,7 @@ export function ConnectionSurvey({
       {isLocked && (
         <Notice tone="dry">Signed: re-open the connection on Leak check before changing the survey.</Notice>
       )}
-      <fieldset
-        disabled={isLocked}
-        className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-[minmax(0,1.1fr)_minmax(0,1fr)]"
-      >
+      <fieldset disabled={isLocked} className="mt-3 grid gap-x-6 gap-y-4 lg:grid-cols-2">
         <SurveyScene
           fixture={survey.fixture}
           supply={survey.supply.kind}

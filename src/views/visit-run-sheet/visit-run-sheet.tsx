@@ -94,7 +94,7 @@ export function VisitRun(props: VisitRunProps) {
   if (sheets.length === 0)
     return <p className="mt-4">Nothing to work down yet: choose a hookup for a connection first.</p>;
   return (
-    <div className="mt-2 grid gap-x-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,30rem)]">
+    <div className="mt-2 grid gap-x-8 lg:grid-cols-main-aside">
       <header className="mb-3 min-h-20 border-b-2 border-rule pb-2 lg:col-span-2">
         {planned ? (
           <>

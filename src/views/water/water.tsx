@@ -71,7 +71,7 @@ export function WaterView(props: WaterViewProps) {
   const { valve } = fixture;
   return (
     <div
-      className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-[2fr_3fr]"
+      className="mt-3 grid gap-x-8 gap-y-4 lg:grid-cols-side-main"
       data-water
       data-answered={bangs === null ? "no" : "yes"}
     >
