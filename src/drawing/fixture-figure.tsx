@@ -41,7 +41,7 @@ const SPOTS: Readonly<Record<Stance, FixtureSpots>> = {
     inletAnchor: "start",
     area: [190, 26, 178, 118],
     mark: [346, 50],
-    words: [284, 84],
+    words: [284, 74],
   },
   basin: {
     inlet: [244, 170],
