@@ -86,6 +86,8 @@ const anyJob: fc.Arbitrary<PlanRequest> = fc
     leftOn: fc.constantFrom(...STOP_LEFTOVERS),
     behindValve: fc.constantFrom(undefined, "holds" as const, "fails" as const),
     clearanceIn: fc.constantFrom(undefined, undefined, 2, 6),
+    keptInlet: fc.constantFrom(undefined, "bc-7/8-m", "npsm-1/2-m"),
+    keptUp: fc.constantFrom(undefined, 8, 11, 14),
   })
   .map(
     ({
@@ -100,9 +102,23 @@ const anyJob: fc.Arbitrary<PlanRequest> = fc
       phase,
       clearanceIn,
       behindValve,
+      keptInlet,
+      keptUp,
       ...supply
     }) => ({
-      supply: { ...supply, stopHolds: true, ...(behindValve === undefined ? {} : { behindValve }) },
+      supply: {
+        ...supply,
+        stopHolds: true,
+        ...(behindValve === undefined ? {} : { behindValve }),
+        ...(keptInlet === undefined
+          ? {}
+          : {
+              keptLine: {
+                inlet: keptInlet,
+                ...(keptUp === undefined ? {} : { measured: { lengthIn: 16, to: [3, keptUp, 0] as const } }),
+              },
+            }),
+      },
       ...(line === undefined ? {} : { line }),
       ...(phase === undefined ? {} : { phase }),
       ...(clearanceIn === undefined ? {} : { clearanceIn }),
@@ -181,7 +197,19 @@ function assertFit(plan: Plan, { supply, inlet, needs, phase, line }: PlanReques
     "the price is that of the parts",
   );
   if (phase === "rough-in") assert.equal(plan.parts.at(-1)?.kind, "cap", "a rough-in ends in a cap");
-  if (line?.by === "kept")
+  const told = plan.warnings.filter(({ code }) => /^(tee-moves|kept-line-(moved|lies))/.test(code));
+  if (supply.keptLine?.measured === undefined)
+    assert.ok(
+      told.every(({ code, message }) => code.startsWith("tee-moves") && !/lies well/.test(message)),
+      "a line nobody measured is not rated",
+    );
+  assert.ok(
+    !told.some(({ message }) => /lies well/.test(message)) ||
+      told.every(({ code }) => code.startsWith("tee")),
+    "a line lies well or badly, never both",
+  );
+  // A rough-in ends before any line: the one that stays is the finish's matter.
+  if (line?.by === "kept" && phase !== "rough-in")
     assert.ok(
       !parts.some(({ kind }) => kind === "line" || kind === "tube"),
       "a line that stays is not renewed",

@@ -126,7 +126,9 @@ function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
   return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
 }
 
-interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed" | "isStrained" | "knownBangs"> {}
+interface PreparedSearch
+  extends Omit<SearchJob, "askedLengthIn">,
+    Omit<PlanContext, "relaxed" | "isStrained" | "knownBangs"> {}
 
 function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
   const facts = factsOf(catalogue, request);
@@ -252,10 +254,13 @@ export function planWithChoices(
     admits,
     tasks,
     starved,
-  } = searchWithSchools(prepared);
+  } = searchWithSchools({ ...prepared, askedLengthIn: lengthIn });
   // A person may swap against a practice, never against a rating.
   const firm = partRules.by(partRules.rules.filter(({ isSoft }) => !isSoft));
-  const swapTask = (approach: Approach) => tasks.taskFor(approach, firm);
+  const swapTask = (approach: Approach): SearchTask => ({
+    ...tasks.taskFor(approach, firm),
+    ...(isRoughIn ? { lengthIn } : {}),
+  });
   const found = [...candidates].sort(byPreference(prepared));
   const [chosen] = found;
   const { swaps } = request;

@@ -55,15 +55,16 @@ export function waysWithStop(
 function upToStop({ links }: Chain): readonly Chain["links"][] {
   const stop = links.findIndex(({ passage }) => passage.part.functions.includes("shut-off"));
   const ends = [links.slice(0, stop + 1)];
-  return links[stop + 1]?.passage.part.cutToLength ? [...ends, links.slice(0, stop + 2)] : ends;
+  return links[stop + 1]?.passage.part.kind === "pipe" ? [...ends, links.slice(0, stop + 2)] : ends;
 }
 
-/** Returns a way cut off behind its stop and capped; null where no cap is listed for what is open there. */
+/** Returns a way cut off behind its stop and capped; null where no cap is listed for what is open there. `lengthIn`: as it was asked. */
 export function capped(
   index: PlannerIndex,
   { approach, chain }: Candidate,
   taskFor: SearchSetup["taskFor"],
   admits: SearchTask["admits"],
+  lengthIn: PlanRequest["lengthIn"],
 ): Candidate | null {
   for (const links of upToStop(chain)) {
     const open = links.at(-1)?.passage.out.end ?? approach.from;
@@ -72,7 +73,8 @@ export function capped(
     if (found === null || to === undefined) continue;
     const { cap, piece } = found;
     const ending = { ...approach, code: "capped", to, takesLine: false, cap } as const;
-    const task = taskFor(ending, admits);
+    // Pipe by the foot before the cap is listed, and paid for, by the length that was asked.
+    const task = { ...taskFor(ending, admits), lengthIn };
     const faults = links.reduce((sum, { passage }) => sum + task.faultsOf(passage.part), 0);
     return { approach: ending, chain: { links, lastPiece: piece, bill: billOf(links, piece, task), faults } };
   }

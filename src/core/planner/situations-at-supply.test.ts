@@ -28,7 +28,10 @@ testSituations({
       preset: "hydrant-cold",
       also: { lengthIn: { min: 20, max: 40 }, phase: "rough-in" },
       builds: /ball valve.*Copper pipe, 1\/2, by the foot.*Cap, 1\/2 push-fit/i,
-      judged: ({ parts }) => assert.equal(parts.find(({ kind }) => kind === "pipe")?.quantity, 4),
+      judged: ({ parts, priceCents }) => {
+        assert.equal(parts.find(({ kind }) => kind === "pipe")?.quantity, 4);
+        assert.equal(priceCents, 1690 + 4 * 290 + 590, "every foot is paid for");
+      },
     },
     "capped on PEX behind a valve that holds: the stiffener goes in before the push-fit cap": {
       supply: stub("pipe-1/2-pex", { behindValve: "holds" }),

@@ -44,7 +44,11 @@ export const planEndpoint = post({
     },
     {
       asks: {
-        supply: { ...supply, keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
+        supply: {
+          ...supply,
+          keepsExistingLine: true,
+          keptLine: { inlet: "bc-7/8-m", measured: { lengthIn: 12, to: [2, 10, 0.5] } },
+        },
         inlet: { end: "bc-7/8-m", fixture: "bidet-seat", plastic: true },
         lengthIn: { min: 9, max: 20 },
         needs: [],
