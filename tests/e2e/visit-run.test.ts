@@ -25,6 +25,8 @@ async function openSix(number: number): Promise<string> {
 const read = (visit: string) => readVisit(makeContext(database().sql), visit);
 const next = (page: Page) => page.locator("ol[data-run] > li").first();
 const planned = (page: Page) => page.locator("[data-water-back]").waitFor();
+/** Waits for the order that follows from all that was done: after every tick the visit is planned again, and what is next may change. */
+const inOrder = (page: Page) => page.getByText(/planning again/).waitFor({ state: "detached" });
 
 async function doneOf(page: Page): Promise<number> {
   const text = await page.getByText(/^\d+ of \d+ steps done$/).textContent();
@@ -37,6 +39,7 @@ const shown = (page: Page, done: number) =>
 
 /** Ticks what is next, in the order the sheet gives; a stop to be proved holds. Returns the step. */
 async function tickNext(page: Page): Promise<string> {
+  await inOrder(page);
   const before = await doneOf(page);
   const step = (await next(page).getAttribute("data-step")) ?? "";
   const proof = next(page).getByRole("button", { name: "Holds", exact: true });
@@ -46,6 +49,7 @@ async function tickNext(page: Page): Promise<string> {
     (done) => document.querySelector("main")?.textContent?.includes(`${done} of `),
     before + 1,
   );
+  await inOrder(page);
   return step;
 }
 
