@@ -34,7 +34,7 @@ const connection = z.strictObject({
       material: surveySchema.shape.supply.shape.material,
       line: surveySchema.shape.supply.shape.line,
       lineInlet: surveySchema.shape.supply.shape.lineInlet,
-      lineFound: surveySchema.shape.supply.shape.lineFound,
+      lineMeasures: surveySchema.shape.supply.shape.lineMeasures,
     })
     .default({}),
   line: surveySchema.shape.line,

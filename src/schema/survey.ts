@@ -88,7 +88,7 @@ export const surveySchema = z
       leftOn: z.enum(STOP_LEFTOVERS).exactOptional(),
       line: z.enum(["stays", "renewed"]).exactOptional(),
       lineInlet: endCode.exactOptional(),
-      lineFound: z
+      lineMeasures: z
         .strictObject({
           length: typedLength.exactOptional(),
           right: typedOffset.exactOptional(),

@@ -1,5 +1,35 @@
 import { type ReactNode, useId } from "react";
 
+interface RadioOptionProps<V extends string> {
+  /** Name the options of one group share. */
+  readonly name: string;
+  readonly value: V;
+  /** The value that is chosen in the group. */
+  readonly chosen: V | null;
+  readonly onChange: (value: V) => void;
+  /** Classes of a choice that is no plain button. */
+  readonly className?: string;
+  readonly children: ReactNode;
+}
+
+/** One of a group of radio buttons, drawn as a choice. */
+export function RadioOption<V extends string>(props: RadioOptionProps<V>) {
+  const { name, value, chosen, onChange, className = "", children } = props;
+  return (
+    <label className={`choice ${className}`} data-option={value}>
+      <input
+        type="radio"
+        name={name}
+        value={value}
+        checked={value === chosen}
+        onChange={() => onChange(value)}
+        className="sr-only"
+      />
+      {children}
+    </label>
+  );
+}
+
 interface RadioGroupProps<V extends string> {
   readonly label: string;
   readonly options: readonly (readonly [value: V, words: string])[];
@@ -15,17 +45,9 @@ export function RadioGroup<V extends string>({ label, options, value, onChange }
       <legend className="text-small text-quiet">{label}</legend>
       <div className="flex flex-wrap gap-2">
         {options.map(([option, words]) => (
-          <label key={option} className="choice">
-            <input
-              type="radio"
-              name={name}
-              value={option}
-              checked={option === value}
-              onChange={() => onChange(option)}
-              className="sr-only"
-            />
+          <RadioOption key={option} name={name} value={option} chosen={value} onChange={onChange}>
             {words}
-          </label>
+          </RadioOption>
         ))}
       </div>
     </fieldset>

@@ -1,4 +1,5 @@
 import { type ReactNode, useId } from "react";
+import { RadioOption } from "./choice.tsx";
 
 interface PictureRadioProps<V extends string> {
   readonly label: string;
@@ -23,20 +24,19 @@ export function PictureRadio<V extends string>({
       <legend className="text-small text-quiet">{label}</legend>
       <div className={`grid gap-2 ${columns}`}>
         {options.map(([option, words, picture]) => (
-          <label key={option} className="choice choice-picture" data-option={option}>
-            <input
-              type="radio"
-              name={name}
-              value={option}
-              checked={option === value}
-              onChange={() => onChange(option)}
-              className="sr-only"
-            />
+          <RadioOption
+            key={option}
+            name={name}
+            value={option}
+            chosen={value}
+            onChange={onChange}
+            className="choice-picture"
+          >
             <span aria-hidden="true" className="grid h-14 items-end justify-items-center">
               {picture}
             </span>
             <span className="text-small">{words}</span>
-          </label>
+          </RadioOption>
         ))}
       </div>
     </fieldset>

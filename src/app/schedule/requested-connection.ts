@@ -58,15 +58,15 @@ function supplyOfPlan(plan: Plan): { readonly end: string; readonly kind: Supply
 }
 
 /** What a request says of the line that hangs on the supply, as a survey holds it. */
-function keptLineAsFound({
+function keptLineInSurvey({
   inlet,
   measured,
-}: NonNullable<PlanRequest["supply"]["keptLine"]>): Pick<Survey["supply"], "lineInlet" | "lineFound"> {
+}: NonNullable<PlanRequest["supply"]["keptLine"]>): Pick<Survey["supply"], "lineInlet" | "lineMeasures"> {
   if (measured === undefined) return { lineInlet: inlet };
   const [right, up, out] = measured.to;
   return {
     lineInlet: inlet,
-    lineFound: {
+    lineMeasures: {
       length: asTyped(measured.lengthIn),
       right: asTyped(right),
       up: asTyped(up),
@@ -106,7 +106,7 @@ export function surveyRequested(
         : supply?.keptLine === undefined
           ? {}
           : { line: "renewed" as const }),
-      ...(supply?.keptLine === undefined ? {} : keptLineAsFound(supply.keptLine)),
+      ...(supply?.keptLine === undefined ? {} : keptLineInSurvey(supply.keptLine)),
     },
     stop: { kind: "unknown", proof: asked.stop, method: null },
     staticPsi:

@@ -93,9 +93,9 @@ export interface Supply {
     /** Absent: nobody has measured. */
     readonly measured?: MeasuredLine;
   };
-  /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
   /** What the nut of the line that stays is made of; absent: plastic on a 7/8 shank, metal elsewhere. */
   readonly keptNut?: "plastic" | "metal";
+  /** Which end of the kept line the tee goes to; absent: whichever is better, at the tank for bidets. */
   readonly teeAt?: "supply" | "far-end";
   readonly material?: PipeMaterial;
   /** Pipe between the place of the static pressure and the supply end; absent: the pressure was read at the supply end. */

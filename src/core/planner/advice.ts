@@ -7,8 +7,7 @@ import { completeStandards, type PracticeKey, type Standards } from "../standard
 import { isBehindValve, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
-import { type KeptLineFit, lineMove, movedIn } from "./kept-line-fit.ts";
-import { RATING_PHRASES } from "./line-fit.ts";
+import { type KeptLineFit, keptLineWarnings } from "./kept-line-fit.ts";
 import { hammerInWords } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
@@ -31,13 +30,10 @@ function supplyCodes(
   index: PlannerIndex,
   { supply, access }: PlanRequest,
   candidate: Candidate,
-  {
-    rules,
-    isLineMoved,
-    keptFit,
-  }: { readonly rules: Standards; readonly isLineMoved: boolean; readonly keptFit: KeptLineFit | null },
+  rules: Standards,
+  keptLineCodes: readonly string[],
 ): readonly string[] {
-  const { kept, code } = candidate.approach;
+  const { kept } = candidate.approach;
   const material = index.ends.get(supply.end)?.material;
   const isGalvanised = supply.material === "galvanised" || material === "steel";
   const isCut = supply.kind === "pipe" || supply.kind === "dead-stop" || supply.kind === "stub";
@@ -52,12 +48,7 @@ function supplyCodes(
     ...(has(candidate, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
     ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
-    ...(isLineMoved
-      ? [code === "at-far-end" && kept?.end === "bc-7/8-m" ? "tee-moves-shank" : "tee-moves-line"]
-      : []),
-    ...(keptFit === null || keptFit.moved === "good"
-      ? []
-      : [keptFit.asFound === "good" ? "kept-line-moved-badly" : "kept-line-lies-badly"]),
+    ...keptLineCodes,
     ...(supply.pexType === undefined &&
     candidate.chain.links.some(({ passage }) => passage.into.end.startsWith("expand-"))
       ? ["pex-print-line"]
@@ -125,12 +116,6 @@ function backflowCodes(
   ];
 }
 
-/** Warnings that tell how far a tee moves the line that stays. */
-const TEE_CODES: readonly string[] = ["tee-moves-shank", "tee-moves-line"];
-
-/** Warnings that tell how the line that stays lies. */
-const KEPT_FIT_CODES: readonly string[] = ["kept-line-moved-badly", "kept-line-lies-badly"];
-
 /** Returns the warnings of one plan, the gravest first. */
 export function warningsFor(
   index: PlannerIndex,
@@ -146,7 +131,7 @@ export function warningsFor(
   const needsStop = stopNeeded(request).length > 0;
   const hasStop = !needsStop && supply.kind !== "tube" && !isBehindValve(request);
   const isCapped = candidate.approach.cap !== undefined;
-  const move = lineMove(request, candidate);
+  const aboutKeptLine = new Map(keptLineWarnings(request, candidate, keptFit));
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
@@ -158,7 +143,7 @@ export function warningsFor(
     ...(supply.stopHolds === false && hasStop ? ["stop-does-not-hold"] : []),
     ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
     ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
-    ...supplyCodes(index, request, candidate, { rules, isLineMoved: move !== null, keptFit }),
+    ...supplyCodes(index, request, candidate, rules, [...aboutKeptLine.keys()]),
     ...((request.line?.by ?? "new") === "new" && hasOwnHose(index.ends.get(inlet.end))
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
@@ -177,15 +162,7 @@ export function warningsFor(
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
   const aboutOf = (code: string) => {
     if (hammer !== null && HAMMER_CODES[rules.hammer].includes(code)) return hammerInWords(hammer);
-    if (move !== null && TEE_CODES.includes(code)) {
-      const figure = `about ${Math.round(movedIn(move) * 10) / 10} in`;
-      return keptFit?.moved === "good" ? `${figure}; as measured the line still lies well` : figure;
-    }
-    if (keptFit !== null && KEPT_FIT_CODES.includes(code))
-      return code === "kept-line-moved-badly"
-        ? `as measured the line ${RATING_PHRASES[keptFit.moved]}`
-        : `as measured the line ${RATING_PHRASES[keptFit.asFound]} as found, with the tee it ${RATING_PHRASES[keptFit.moved]}`;
-    return "";
+    return aboutKeptLine.get(code) ?? "";
   };
   return [
     ...codes.map((code) => advice(index, code, aboutOf(code))),

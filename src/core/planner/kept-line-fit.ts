@@ -4,6 +4,7 @@ import { type LineEnd, type Rating, rateLength, type SlackMargins, setupFault } 
 import type { PlanRequest } from "../plan/index.ts";
 import { isOpenPipe, mateOf } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
+import { RATING_PHRASES } from "./line-fit.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 /** How the parts before the line that stays move its end: on the way it leaves, aside of that, and the way it leaves now. */
@@ -20,7 +21,7 @@ const ALONG: Vector = [0, 1, 0];
  * Returns how the end of the line that stays is moved by the parts before it; null: no line stays, or none is moved. A new
  * stop stands where the old one stood. Units: inches.
  */
-export function lineMove(
+function lineMove(
   { supply }: PlanRequest,
   { approach: { kept }, chain: { links } }: Candidate,
 ): EndMove | null {
@@ -45,9 +46,6 @@ export function lineMove(
     way: [wayOn, wayAside],
   };
 }
-
-/** Returns how far an end is moved in all, inches. */
-export const movedIn = ({ onIn, asideIn }: EndMove): number => Math.hypot(onIn, asideIn);
 
 /** The end as a move leaves it, the tee turned each of four ways where it leads aside. */
 function movedEnds(
@@ -82,13 +80,13 @@ export function keptLineRater(
   margins: SlackMargins,
 ): KeptLineRater {
   const { supply, ends } = request;
-  const measured = supply.keptLine?.measured;
-  const near = mateOf(index, supply.end);
-  const far = supply.keptLine === undefined ? null : mateOf(index, supply.keptLine.inlet);
+  const { inlet, measured } = supply.keptLine ?? {};
+  if (inlet === undefined || measured === undefined) return () => null;
+  const [near, far] = [mateOf(index, supply.end), mateOf(index, inlet)];
   const alike = index.tables.parts.find(
     ({ kind, ports }) => kind === "line" && ports[0]?.end === near && ports[1]?.end === far,
   );
-  if (measured === undefined || alike?.cuffIn == null || alike.minBendRadiusIn === null) return () => null;
+  if (alike?.cuffIn == null || alike.minBendRadiusIn === null) return () => null;
   const { lengthIn } = measured;
   const figures = {
     cuffIn: alike.cuffIn,
@@ -122,4 +120,26 @@ export function keptLineRater(
     known.set(key, fit);
     return fit;
   };
+}
+
+/** Returns the warnings about a line that stays and is moved, each with what it is about: how far the line is moved, and how it lies, where it was measured. */
+export function keptLineWarnings(
+  request: PlanRequest,
+  candidate: Candidate,
+  fit: KeptLineFit | null,
+): readonly (readonly [code: string, about: string])[] {
+  const move = lineMove(request, candidate);
+  if (move === null) return [];
+  const { code, kept } = candidate.approach;
+  const figure = `about ${Math.round(Math.hypot(move.onIn, move.asideIn) * 10) / 10} in`;
+  const tee = code === "at-far-end" && kept?.end === "bc-7/8-m" ? "tee-moves-shank" : "tee-moves-line";
+  if (fit === null) return [[tee, figure]];
+  const [found, moved] = [RATING_PHRASES[fit.asFound], RATING_PHRASES[fit.moved]];
+  if (fit.moved === "good") return [[tee, `${figure}; as measured the line still ${moved}`]];
+  return [
+    [tee, figure],
+    fit.asFound === "good"
+      ? ["kept-line-moved-badly", `as measured the line ${moved}`]
+      : ["kept-line-lies-badly", `as measured the line ${found} as found, with the tee it ${moved}`],
+  ];
 }

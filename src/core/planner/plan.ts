@@ -126,11 +126,10 @@ function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
   return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
 }
 
-interface PreparedSearch
-  extends Omit<SearchJob, "askedLengthIn">,
-    Omit<PlanContext, "relaxed" | "isStrained" | "knownBangs"> {}
+interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed" | "isStrained" | "knownBangs"> {}
 
-function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort): PreparedSearch {
+function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Effort): PreparedSearch {
+  const request = asked.phase === "rough-in" ? wholeOf(asked) : asked;
   const facts = factsOf(catalogue, request);
   const rules = completeStandards(request.houseRules);
   const inletEnd = catalogue.ends.get(request.inlet.end);
@@ -145,7 +144,8 @@ function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort):
     from: approach.from,
     to: approach.to,
     needs: needsOfWay(needs, approach),
-    lengthIn: lengthOfWay(approach, request),
+    // Pipe by the foot before a cap is listed, and paid for, by the length that was asked.
+    lengthIn: approach.cap === undefined ? lengthOfWay(approach, request) : asked.lengthIn,
     admits,
     ...suppliesOf(request),
     ...(optional.length === 0 ? {} : { optional }),
@@ -163,11 +163,14 @@ function prepare(catalogue: PlannerIndex, request: PlanRequest, effort: Effort):
   const taskFor: SearchSetup["taskFor"] = (approach, admits, budget) => {
     const runs = lengthAdmission(approach, request, facts);
     const task = { ...ownTask(approach, admits), water: budget ?? null };
+    const both = (part: Part) => runs(part) && admits(part);
+    const own = { ...task, admits: Object.assign(both, { active: admits.active ?? 0 }) };
+    // A way that ends in a cap is found already: nothing is searched on it.
+    if (approach.cap !== undefined) return own;
     const made = budget === undefined ? pools : wateredPools;
     const pool = made.get(approach) ?? linkPool(index, { ...task, admits: runs }, partRules);
     made.set(approach, pool);
-    const both = (part: Part) => runs(part) && admits(part);
-    return { ...task, pool, admits: Object.assign(both, { active: admits.active ?? 0 }) };
+    return { ...own, pool };
   };
   const approaches = approachesOf(index, request, hasOwnHose(inletEnd), keptLine);
   const filters = partFiltersFor(
@@ -238,8 +241,7 @@ export function planWithChoices(
       `${formatInches(line.lengthIn)} in where ${formatInches(lengthIn.min)} are needed`,
     ]);
 
-  const isRoughIn = request.phase === "rough-in";
-  const prepared = prepare(catalogue, isRoughIn ? wholeOf(request) : request, effort);
+  const prepared = prepare(catalogue, request, effort);
   const { index, rules, facts, partRules, water, outlet, keptFit } = prepared;
   if (prepared.tasks.approaches.length === 0)
     return noPlans(index, request, [
@@ -254,13 +256,10 @@ export function planWithChoices(
     admits,
     tasks,
     starved,
-  } = searchWithSchools({ ...prepared, askedLengthIn: lengthIn });
+  } = searchWithSchools(prepared);
   // A person may swap against a practice, never against a rating.
   const firm = partRules.by(partRules.rules.filter(({ isSoft }) => !isSoft));
-  const swapTask = (approach: Approach): SearchTask => ({
-    ...tasks.taskFor(approach, firm),
-    ...(isRoughIn ? { lengthIn } : {}),
-  });
+  const swapTask = (approach: Approach) => tasks.taskFor(approach, firm);
   const found = [...candidates].sort(byPreference(prepared));
   const [chosen] = found;
   const { swaps } = request;

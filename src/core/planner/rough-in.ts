@@ -58,13 +58,12 @@ function upToStop({ links }: Chain): readonly Chain["links"][] {
   return links[stop + 1]?.passage.part.kind === "pipe" ? [...ends, links.slice(0, stop + 2)] : ends;
 }
 
-/** Returns a way cut off behind its stop and capped; null where no cap is listed for what is open there. `lengthIn`: as it was asked. */
+/** Returns a way cut off behind its stop and capped; null where no cap is listed for what is open there. */
 export function capped(
   index: PlannerIndex,
   { approach, chain }: Candidate,
   taskFor: SearchSetup["taskFor"],
   admits: SearchTask["admits"],
-  lengthIn: PlanRequest["lengthIn"],
 ): Candidate | null {
   for (const links of upToStop(chain)) {
     const open = links.at(-1)?.passage.out.end ?? approach.from;
@@ -73,8 +72,7 @@ export function capped(
     if (found === null || to === undefined) continue;
     const { cap, piece } = found;
     const ending = { ...approach, code: "capped", to, takesLine: false, cap } as const;
-    // Pipe by the foot before the cap is listed, and paid for, by the length that was asked.
-    const task = { ...taskFor(ending, admits), lengthIn };
+    const task = taskFor(ending, admits);
     const faults = links.reduce((sum, { passage }) => sum + task.faultsOf(passage.part), 0);
     return { approach: ending, chain: { links, lastPiece: piece, bill: billOf(links, piece, task), faults } };
   }

@@ -18,8 +18,6 @@ export interface SearchJob {
   readonly partRules: PartRules;
   readonly tasks: SearchSetup;
   readonly water: WaterBudget;
-  /** Length that was asked; the searches of a rough-in look for none. */
-  readonly askedLengthIn: PlanRequest["lengthIn"];
   /** How a line that stays lies under a way, where it was measured. */
   readonly keptFit: KeptLineRater;
 }
@@ -115,9 +113,7 @@ function searchCapped(prepared: SearchJob, admits: SearchTask["admits"]) {
     standing.length > 0
       ? { found: standing, complete: true, stopped: false, starved: undefined, tasks }
       : searchAll(prepared, admits);
-  const found = searched.found.flatMap(
-    (each) => capped(index, each, searched.tasks.taskFor, admits, prepared.askedLengthIn) ?? [],
-  );
+  const found = searched.found.flatMap((each) => capped(index, each, searched.tasks.taskFor, admits) ?? []);
   return { ...searched, found: distinct(found) };
 }
 

@@ -64,12 +64,11 @@ export function leastLengthBelow(
   const grid = gridOf(network);
   if (hands === 1 || grid === null || foundMin <= leastMin + SAME_MIN) return leastMin;
   const windows = new Windows(network, hands, grid);
-  const shaving = mostNarrowings === 0 ? null : { mostNarrowings };
   // Lengths below `low` are refuted; at `high` nothing is.
   let [low, high] = [Math.round(leastMin / grid), Math.round(foundMin / grid)];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (windows.isRefuted(middle, shaving)) low = middle + 1;
+    if (windows.isRefuted(middle, mostNarrowings)) low = middle + 1;
     else high = middle;
   }
   return Math.max(leastMin, low * grid);

@@ -60,14 +60,13 @@ export class Windows {
     this.#late = new Int32Array(network.blocks.length);
   }
 
-  /** Returns true where no schedule ends by so many steps. `isShaved`: parts of windows are tried too, until so many narrowings are used up. */
-  isRefuted(length: number, shaving: { readonly mostNarrowings: number } | null): boolean {
+  /** Returns true where no schedule ends by so many steps. Parts of windows are tried too until `mostNarrowings` are used up; 0: none is. */
+  isRefuted(length: number, mostNarrowings: number): boolean {
     this.#length = length;
     this.#slope = new Int32Array(length + 2);
     this.#early.set(this.#heads);
     this.#late.set(this.#tails.map((tail) => length - tail));
-    if (this.#isEmpty()) return true;
-    return shaving !== null && this.#isShavedEmpty(shaving.mostNarrowings);
+    return this.#isEmpty() || this.#isShavedEmpty(mostNarrowings);
   }
 
   /** A part at the end of a window in which a block cannot begin is cut off, as long as anything is. True: no schedule is left. */

@@ -15,17 +15,17 @@ describe("a line that hangs on the supply", () => {
   it("is told to the planner as measured once all of it is: length and the three figures of its inlet", () => {
     const stays = { line: "stays", lineInlet: "bc-7/8-m" } as const;
     assert.deepEqual(supplyOf(stays).keptLine, { inlet: "bc-7/8-m" });
-    assert.deepEqual(supplyOf({ ...stays, lineFound: { length, right, up } }).keptLine, {
+    assert.deepEqual(supplyOf({ ...stays, lineMeasures: { length, right, up } }).keptLine, {
       inlet: "bc-7/8-m",
     });
-    const { keptLine, ...rest } = supplyOf({ ...stays, lineFound: { length, right, up, out } });
+    const { keptLine, ...rest } = supplyOf({ ...stays, lineMeasures: { length, right, up, out } });
     assert.deepEqual(keptLine, { inlet: "bc-7/8-m", measured: { lengthIn: 12, to: [-2, 10, 0.5] } });
-    assert.ok(!("lineFound" in rest), "the survey's own words stay with it");
+    assert.ok(!("lineMeasures" in rest), "the survey's own words stay with it");
   });
 
   it("that is renewed is not measured: another takes its place", () => {
     assert.deepEqual(
-      supplyOf({ line: "renewed", lineInlet: "bc-7/8-m", lineFound: { length, right, up, out } }).keptLine,
+      supplyOf({ line: "renewed", lineInlet: "bc-7/8-m", lineMeasures: { length, right, up, out } }).keptLine,
       { inlet: "bc-7/8-m" },
     );
   });

@@ -62,7 +62,7 @@ export interface Survey {
     /** Where that line ends. */
     readonly lineInlet?: EndCode;
     /** How it lies: its length over all, and where its inlet is from the outlet it comes from. Absent: not measured. */
-    readonly lineFound?: {
+    readonly lineMeasures?: {
       readonly length?: Typed;
       readonly right?: Typed;
       readonly up?: Typed;
@@ -179,10 +179,10 @@ function lineFound({ line }: Survey): LineFound | null {
 }
 
 /** The line that hangs there already, as the planner is asked; null: none, or nobody said where it ends. */
-function keptLineOf({
+function keptLineAsked({
   line,
   lineInlet,
-  lineFound: { length, right, up, out } = {},
+  lineMeasures: { length, right, up, out } = {},
 }: Survey["supply"]): PlanRequest["supply"]["keptLine"] | null {
   if (line === undefined || lineInlet === undefined) return null;
   const isMeasured =
@@ -201,8 +201,8 @@ const OPEN_PIPES: readonly SupplyKind[] = ["stub", "pipe", "dead-stop"];
 /** Returns the planner's problem for a survey. A stop that weeps a little still lets work go on, with a pan under it. */
 export function planRequestOf(survey: Survey, stock: PlanRequest["stock"]): PlanRequest {
   const line = lineFound(survey);
-  const { line: existing, lineInlet: _, lineFound: __, ...supply } = survey.supply;
-  const keptLine = keptLineOf(survey.supply);
+  const { line: existing, lineInlet: _, lineMeasures: __, ...supply } = survey.supply;
+  const keptLine = keptLineAsked(survey.supply);
   return {
     supply: {
       ...supply,

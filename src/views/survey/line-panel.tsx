@@ -6,6 +6,7 @@ import { type Draft, inches, lengthsInWords } from "./draft.ts";
 import { EndsInSpace } from "./ends-in-space.tsx";
 import { LineSource } from "./line-source.tsx";
 import type { PanelProps } from "./panel-props.ts";
+import { comesWithHose } from "./scene-parts.ts";
 
 interface LinePanelProps extends PanelProps {
   /** Where the line bench of this connection is. */
@@ -56,7 +57,7 @@ export function LinePanel({ draft, setDraft, set, faults, guess, offer, benchHre
       </div>
       <LineSource
         survey={survey}
-        hasOwnHose={offer.ends.find(({ code }) => code === survey.inlet.end)?.isFactoryHose === true}
+        hasOwnHose={comesWithHose(survey, offer)}
         lengthText={draft.lineText}
         lengthFault={faults.line}
         onLength={(lineText) => setDraft((now) => ({ ...now, lineText }))}

@@ -2,6 +2,7 @@
 
 import type { LineFound } from "../../core/plan/index.ts";
 import { guessesOf, type Survey, type SurveyFact, staticInWords } from "../../core/survey/index.ts";
+import type { EndOffer } from "../../drawing/end-choice.ts";
 import { shortEnd } from "../../drawing/part-words.ts";
 import type { PartKnowledge, ScenePart, ScenePartText } from "../../drawing/survey-scene.tsx";
 import { inShopUnits } from "../../labels/display.ts";
@@ -48,6 +49,11 @@ export function nextPart(survey: Survey, after: ScenePart | null): ScenePart | n
 /** How many of the parts that are asked about are answered. */
 export function answeredParts(survey: Survey): { readonly answered: number; readonly all: number } {
   return { answered: ASKED.length - openParts(survey).length, all: ASKED.length };
+}
+
+/** Returns whether the inlet end is the nut of a hose that comes with the fixture. */
+export function comesWithHose({ inlet }: Pick<Survey, "inlet">, { ends }: Pick<EndOffer, "ends">): boolean {
+  return ends.find(({ code }) => code === inlet.end)?.isFactoryHose === true;
 }
 
 /** Returns what runs to the fixture: what was said, else the hose that comes with it, else a new line. */

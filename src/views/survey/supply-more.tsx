@@ -31,23 +31,23 @@ interface SupplyMoreProps {
   readonly onChange: (supply: Survey["supply"]) => void;
 }
 
-type LineFound = NonNullable<Survey["supply"]["lineFound"]>;
+type LineMeasures = NonNullable<Survey["supply"]["lineMeasures"]>;
 
 /** Fields of how the line that stays lies, in the order they are measured. */
-const FOUND_FIELDS = [
+const MEASURED_FIELDS = [
   ["length", "Length over all"],
   ["up", "Inlet above it"],
   ["right", "Inlet right of it"],
   ["out", "Inlet out from it"],
 ] as const;
 
-interface LineFoundFieldsProps {
-  readonly found: LineFound;
-  readonly onChange: (found: LineFound | undefined) => void;
+interface LineMeasuresFieldsProps {
+  readonly measures: LineMeasures;
+  readonly onChange: (measures: LineMeasures | undefined) => void;
 }
 
 /** How the line that stays lies: with its length and the three figures of its inlet the plan says whether it still lies well behind a tee. */
-function LineFoundFields({ found, onChange }: LineFoundFieldsProps) {
+function LineMeasuresFields({ measures, onChange }: LineMeasuresFieldsProps) {
   return (
     <fieldset>
       <legend className="text-small text-quiet">
@@ -55,15 +55,15 @@ function LineFoundFields({ found, onChange }: LineFoundFieldsProps) {
         lies well.
       </legend>
       <div className="grid grid-cols-2 items-end gap-3 sm:grid-cols-4">
-        {FOUND_FIELDS.map(([key, label]) => (
+        {MEASURED_FIELDS.map(([key, label]) => (
           <OffsetField
             key={key}
             label={label}
             isSigned={key !== "length"}
             isOptional
-            value={found[key]?.value ?? null}
+            value={measures[key]?.value ?? null}
             onChange={(value) => {
-              const changed = withField(found, key, value === null ? undefined : asSixteenths(value));
+              const changed = withField(measures, key, value === null ? undefined : asSixteenths(value));
               onChange(Object.keys(changed).length === 0 ? undefined : changed);
             }}
           />
@@ -140,7 +140,7 @@ export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps
             const changed = withField(supply, "line", chosen);
             onChange(
               chosen === undefined
-                ? withField(withField(changed, "lineInlet", undefined), "lineFound", undefined)
+                ? withField(withField(changed, "lineInlet", undefined), "lineMeasures", undefined)
                 : changed,
             );
           }}
@@ -161,7 +161,9 @@ export function SupplyMore({ supply, fixture, offer, onChange }: SupplyMoreProps
               ? "The lengths are for the new, shorter line."
               : "A tee may go to either end of it."}
           </p>
-          {line === "stays" && <LineFoundFields found={supply.lineFound ?? {}} onChange={put("lineFound")} />}
+          {line === "stays" && (
+            <LineMeasuresFields measures={supply.lineMeasures ?? {}} onChange={put("lineMeasures")} />
+          )}
         </>
       )}
     </>

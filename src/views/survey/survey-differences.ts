@@ -16,7 +16,7 @@ const WORDS: Readonly<Record<string, string>> = {
   inPlace: "in its place",
   sharedWith: "what else hangs on the stop",
   lineInlet: "end of the line that stays",
-  lineFound: "line that stays",
+  lineMeasures: "line that stays",
   houseRules: "standards",
   supplyWay: "line leaves the supply",
   inletWay: "line leaves the inlet",

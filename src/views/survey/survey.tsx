@@ -21,7 +21,7 @@ import { draftOf, lengthsInWords, readDraft } from "./draft.ts";
 import { PartQuestions } from "./part-questions.tsx";
 import type { PracticeRow } from "./practice-choices.tsx";
 import { practicesFor } from "./practice-order.ts";
-import { lineSourceOf, nextPart, sceneTexts } from "./scene-parts.ts";
+import { comesWithHose, lineSourceOf, nextPart, sceneTexts } from "./scene-parts.ts";
 import { useDraft } from "./use-draft.ts";
 import { useLivePlan } from "./use-live-plan.ts";
 
@@ -79,7 +79,7 @@ export function ConnectionSurvey({
   const isLocked = connection.signed !== null;
   const besides = props.tables.fixtures.find(({ fixture }) => fixture === survey.sharedWith);
   const hasLine = survey.supply.line !== undefined;
-  const hasOwnHose = offer.ends.find(({ code }) => code === survey.inlet.end)?.isFactoryHose === true;
+  const hasOwnHose = comesWithHose(survey, offer);
 
   const save = (): boolean => {
     setAsked(true);
