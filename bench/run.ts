@@ -1,12 +1,12 @@
 /** bin/bench: times as ratios to a baseline measured in the same run, and the JavaScript each view ships. Prints Markdown. */
-import { mkdtempSync, readdirSync, rmSync } from "node:fs";
+import { mkdtempSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { gzipSync } from "node:zlib";
-import { ensureBuild, runToEnd } from "../ops/build.ts";
+import { ensureBuild } from "../ops/build.ts";
 import { buildData } from "../ops/build-data.ts";
 import { startCluster } from "../ops/cluster.ts";
-import { ROOT, TEST_BUILDS } from "../ops/paths.ts";
+import { TEST_BUILDS } from "../ops/paths.ts";
 import { freePort } from "../ops/ports.ts";
 import { benchFlow } from "./flow.ts";
 import { benchFrames } from "./frames.ts";
@@ -39,20 +39,6 @@ async function scriptsOf(base: string, path: string, further: RegExp): Promise<n
     for (const [, name] of text.matchAll(further)) queue.push(`/_astro/${name}`);
   }
   return bytes;
-}
-
-/** The large sets of bin/test at full size. */
-async function runLargeSets(): Promise<void> {
-  const files = readdirSync(join(ROOT, "src"), { recursive: true, encoding: "utf8" }).filter((name) =>
-    name.endsWith(".large.test.ts"),
-  );
-  process.env["LARGE_SETS"] = "full";
-  await runToEnd(
-    process.execPath,
-    ["--import", "tsx", "--test", ...files.map((name) => join("src", name))],
-    true,
-  );
-  console.log(`\nLarge sets at full size (${files.length} files): passed.`);
 }
 
 async function main(): Promise<void> {
@@ -136,7 +122,6 @@ async function main(): Promise<void> {
     await benchLine();
     benchSchedule(context.plannerIndex, context.tables);
     await benchFrames(base);
-    await runLargeSets();
     await sql.end();
     await server.close();
   } finally {

@@ -1,12 +1,13 @@
 /** bin/test: every suite, on a throw-away cluster and its own builds. A suite that finds no file, or runs no test, fails. */
-import { spawn } from "node:child_process";
-import { mkdtempSync, readdirSync, rmSync, statSync } from "node:fs";
+import { mkdtempSync, readFileSync, rmSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join, relative } from "node:path";
 import { ensureBuild, runToEnd } from "./build.ts";
 import { buildData } from "./build-data.ts";
 import { startCluster } from "./cluster.ts";
+import { testFilesBelow } from "./import-graph.ts";
 import { ROOT, TEST_BUILDS, VAR } from "./paths.ts";
+import { type Count, runTestFiles } from "./run-test-files.ts";
 import { testsOfChanges } from "./tests-of-changes.ts";
 
 const BIN = join(ROOT, "node_modules/.bin");
@@ -27,59 +28,29 @@ function isFileSuite(suite: Suite): suite is keyof typeof FILES {
   return suite in FILES;
 }
 
-function testFilesBelow(folder: string): string[] {
-  return readdirSync(folder).flatMap((name) => {
-    const path = join(folder, name);
-    if (statSync(path).isDirectory()) return testFilesBelow(path);
-    return name.endsWith(".test.ts") || name.endsWith(".test.tsx") ? [path] : [];
-  });
+/** Files whose sets of cases have a small and a large size: only these have anything more to say in a large run. */
+const hasSizes = (file: string) => readFileSync(file, "utf8").includes("support/set-size.ts");
+
+/** Longest that one file may take, ms: far from what the slowest takes on a loaded machine. */
+const FILE_WITHIN_MS = 900_000;
+const PROCESSES = 2;
+
+const runFiles = (files: readonly string[], env: NodeJS.ProcessEnv, processes = PROCESSES) =>
+  runTestFiles(files, { env, processes, fileWithinMs: FILE_WITHIN_MS });
+
+/** Type-checks one project from the compiler's notes of the last time. */
+function checkTypes(project: string): Promise<void> {
+  const notes = join(VAR, "types", `${project}.tsbuildinfo`);
+  return runToEnd(join(BIN, "tsc"), ["-p", project, "--incremental", "--tsBuildInfoFile", notes]);
 }
 
-/** Large statistical sets and exhaustive searches stand in files of their own. */
-const isLarge = (file: string) => /\.large\.test\.tsx?$/.test(file);
-
-interface Count {
-  passed: number;
-  failed: number;
-}
-
-/** Runs node's own test runner on the files and reads its closing count. */
-function runFiles(files: readonly string[], env: NodeJS.ProcessEnv, concurrency: number): Promise<Count> {
-  return new Promise((resolve, reject) => {
-    const args = [
-      "--import",
-      "tsx",
-      "--test",
-      "--test-reporter=spec",
-      "--test-force-exit",
-      "--test-timeout=300000",
-      `--test-concurrency=${concurrency}`,
-      ...files,
-    ];
-    const child = spawn(process.execPath, args, {
-      cwd: ROOT, // A zone with daylight-saving time, far from the demo site's: whoever mixes the two up is found out.
-      env: { TZ: "Europe/Berlin", ...process.env, ...env },
-      stdio: ["ignore", "pipe", "inherit"],
-    });
-    let printed = "";
-    child.stdout.on("data", (chunk: Buffer) => {
-      process.stdout.write(chunk);
-      printed += chunk.toString();
-    });
-    child.once("error", reject);
-    child.once("exit", (code) => {
-      const count = (word: string) => Number(new RegExp(`^ℹ ${word} (\\d+)$`, "m").exec(printed)?.[1] ?? 0);
-      const failed = count("fail") + count("cancelled");
-      resolve({ passed: count("pass"), failed: code === 0 ? failed : Math.max(failed, 1) });
-    });
-  });
-}
-
+/** Every file once: core by itself, without browser or node; then all code; then the templates of Astro, which only Astro's checker reads. */
 async function types(): Promise<Count> {
-  await runToEnd(join(BIN, "tsc"), ["-p", "tsconfig.core.json"]);
-  // astro check also reads every .ts and .tsx file of tsconfig.json.
-  await runToEnd(join(BIN, "astro"), ["check", "--minimumSeverity", "warning"], true);
-  return { passed: 2, failed: 0 };
+  await checkTypes("tsconfig.core.json");
+  await checkTypes("tsconfig.json");
+  const templates = ["--tsconfig", "tsconfig.astro.json", "--minimumSeverity", "warning"];
+  await runToEnd(join(BIN, "astro"), ["check", ...templates], true);
+  return { passed: 3, failed: 0 };
 }
 
 /** Format and rules of the code, then exports and packages that nothing uses. */
@@ -91,12 +62,17 @@ async function lint(): Promise<Count> {
 
 /** What a person asks for after every change: types from the compiler's notes of the last time, lint, tests of what changed. */
 async function quick(): Promise<Count> {
-  const notes = join(VAR, "types.tsbuildinfo");
-  await runToEnd(join(BIN, "tsc"), ["-p", "tsconfig.json", "--incremental", "--tsBuildInfoFile", notes]);
+  await checkTypes("tsconfig.json");
   await runToEnd(join(BIN, "biome"), ["check", "--error-on-warnings", "."]);
   const files = await testsOfChanges();
   console.log(`tests of what changed: ${files.length === 0 ? "none" : files.join(" ")}`);
-  const { passed, failed } = files.length === 0 ? { passed: 0, failed: 0 } : await runFiles(files, {}, 2);
+  const { passed, failed } =
+    files.length === 0
+      ? { passed: 0, failed: 0 }
+      : await runFiles(
+          files.map((file) => join(ROOT, file)),
+          {},
+        );
   return { passed: passed + 2, failed };
 }
 
@@ -131,13 +107,10 @@ async function runSuite(suite: Suite, env: NodeJS.ProcessEnv): Promise<Count> {
   const only = process.env["TEST_ONLY"] ?? "";
   const files = FILES[suite].below
     .flatMap((folder) => testFilesBelow(join(ROOT, folder)))
-    .filter((file) => isLarge(file) === (suite === "large") && relative(ROOT, file).includes(only));
+    .filter((file) => (suite !== "large" || hasSizes(file)) && relative(ROOT, file).includes(only));
   if (files.length === 0) throw new Error(`suite ${suite} has no test files`);
-  const count = await runFiles(
-    files.map((file) => relative(ROOT, file)),
-    env,
-    suite === "e2e" || suite === "faults" ? 1 : 2,
-  );
+  const sizes = suite === "large" ? { LARGE_SETS: "full" } : {};
+  const count = await runFiles(files, { ...env, ...sizes }, suite === "faults" ? 1 : PROCESSES);
   if (count.passed === 0) throw new Error(`suite ${suite} ran no test`);
   return count;
 }
@@ -154,9 +127,10 @@ async function main(): Promise<void> {
   const unknown = asked.find((name) => !SUITES.some((suite) => suite === name));
   if (unknown !== undefined)
     throw new Error(`there is no suite ${unknown}; suites: quick ${SUITES.join(" ")}`);
-  const suites = SUITES.filter((suite) => asked.length === 0 || asked.includes(suite));
+  // Large sets are asked for by name: the whole run has the same files with small ones.
+  const suites = SUITES.filter((suite) => (asked.length === 0 ? suite !== "large" : asked.includes(suite)));
   await buildData();
-  const total: Count = { passed: 0, failed: 0 };
+  const total = { passed: 0, failed: 0 };
   const run = async (list: readonly Suite[], env: NodeJS.ProcessEnv) => {
     for (const suite of list) {
       const started = Date.now();

@@ -1,14 +1,18 @@
-/** Which unit tests a change in the work tree concerns. */
+/** Which unit tests a change in the work tree concerns: those that import a changed file, directly or through others. */
 import { execFile } from "node:child_process";
-import { existsSync, readdirSync } from "node:fs";
-import { dirname, join } from "node:path";
+import { join, relative } from "node:path";
 import { promisify } from "node:util";
+import { codeBelow, type ImportGraph, importersOf, wholeImportGraph } from "./import-graph.ts";
 import { ROOT } from "./paths.ts";
 
 const run = promisify(execFile);
-/** Folders whose tests need no server. */
-const UNIT = /^(src|ops|tests\/arch)\//;
-const TEST = /\.test\.tsx?$/;
+/** A test that needs no server. */
+const UNIT_TEST = /^(src|ops|tests\/arch)\/.*\.test\.tsx?$/;
+/** Tests that read the files themselves: every change of code concerns them. */
+const READS_FILES = /^tests\/arch\//;
+const CODE = /\.(tsx?|astro|css)$/;
+/** What is made of data/: tests import the tables, not the files they come from. */
+const TABLES = "src/generated/tables.json";
 
 async function git(...args: readonly string[]): Promise<readonly string[]> {
   const { stdout } = await run("git", [...args], { cwd: ROOT });
@@ -24,26 +28,24 @@ async function changedFiles(): Promise<readonly string[]> {
   return changed.length > 0 ? changed : git("diff", "--name-only", "HEAD~1", "HEAD");
 }
 
-/**
- * Unit tests in the folders of the changed files, and the tests of the architecture. Tests of other folders that only use
- * a changed file are left to bin/test.
- */
-export function unitTestsFor(
-  changed: readonly string[],
-  filesIn: (folder: string) => readonly string[],
-): readonly string[] {
-  const code = changed.filter((file) => UNIT.test(file) && /\.(tsx?|astro|css)$/.test(file));
-  if (code.length === 0) return [];
-  const folders = new Set([...code.map((file) => dirname(file)), "tests/arch"]);
-  return [...folders]
-    .flatMap((folder) => filesIn(folder).map((name) => join(folder, name)))
-    .filter((file) => TEST.test(file))
+/** Returns the unit tests that a change of these files concerns. Paths of files and graph are from the project's root. */
+export function unitTestsFor(changed: readonly string[], graph: ImportGraph): readonly string[] {
+  const sources = changed.flatMap((file) =>
+    CODE.test(file) ? [file] : file.startsWith("data/") ? [TABLES] : [],
+  );
+  if (sources.length === 0) return [];
+  const reached = importersOf(graph, sources);
+  return [...graph.keys()]
+    .filter((file) => UNIT_TEST.test(file) && (reached.has(file) || READS_FILES.test(file)))
     .sort();
 }
 
 /** Paths of the unit tests of what changed, from the root of the project. */
 export async function testsOfChanges(): Promise<readonly string[]> {
-  return unitTestsFor(await changedFiles(), (folder) =>
-    existsSync(join(ROOT, folder)) ? readdirSync(join(ROOT, folder)) : [],
+  const files = ["src", "ops", "tests"].flatMap((folder) => codeBelow(join(ROOT, folder)));
+  const fromRoot = (path: string) => relative(ROOT, path);
+  const graph = new Map(
+    [...wholeImportGraph(files)].map(([file, targets]) => [fromRoot(file), targets.map(fromRoot)]),
   );
+  return unitTestsFor(await changedFiles(), graph);
 }

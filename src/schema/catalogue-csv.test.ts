@@ -8,6 +8,7 @@ import fc from "fast-check";
 import { plannerIndex, tables } from "../../tests/support/tables.ts";
 import { PART_KINDS } from "../core/part/index.ts";
 import { CATALOGUE_COLUMNS, readCatalogue, writeCatalogue } from "./catalogue-csv.ts";
+import "./fault-words.ts";
 
 const FILE = readFileSync(join(import.meta.dirname, "../../data/catalogue.csv"), "utf8");
 /** Pieces that come in kits of another kind. */
@@ -82,7 +83,7 @@ describe("the catalogue file", () => {
   const WRONG: readonly (readonly [name: string, row: string, column: string, says: RegExp])[] = [
     ["a price that is no number", good.replace(",450,", ",cheap,"), "price_cents", /number/],
     ["an end nobody lists", good.replace("npt-1/2-f", "npt-9/9-f"), "a_end", /no end npt-9\/9-f/],
-    ["a kind nobody knows", good.replace(",adapter,", ",gadget,"), "kind", /option/],
+    ["a kind nobody knows", good.replace(",adapter,", ",gadget,"), "kind", /one of line/],
     ["a SKU with small letters", good.replace("AD-F12C38", "ad-f12c38"), "sku", /capitals/],
     ["a way out that is none", good.replace(",-x,", ",sideways,"), "a_out", /./],
     ["a negative bore", good.replace(",0.3,no,", ",-0.3,no,"), "a_bore_in", /./],

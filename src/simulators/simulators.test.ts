@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { type Protocol, readsAlike, scoreProtocol } from "../../tests/oracles/identify-score.ts";
+import { setSize } from "../../tests/support/set-size.ts";
 import { identifier } from "../../tests/support/tables.ts";
 import { practiceTray, simulatedCaliper, TRAY_SIZE } from "./caliper.ts";
 import { randomFrom } from "./chance.ts";
@@ -115,7 +116,11 @@ const GOALS: readonly (readonly [Protocol, check: (score: ReturnType<typeof scor
 describe("the identifier, measured", () => {
   for (const [protocol, check] of GOALS)
     it(`${protocol.name}: rank goal met, calibrated within 0.05, right nine times in ten when it says so`, () => {
-      const score = scoreProtocol(profiles, protocol, { trials: 1200, seed: 20_261_124, pool: threads });
+      const score = scoreProtocol(profiles, protocol, {
+        trials: setSize(1200, 4000),
+        seed: 20_261_124,
+        pool: threads,
+      });
       check(score);
       assert.ok(score.calibrationError <= 0.05, `calibration error ${score.calibrationError}`);
       assert.ok(score.rightAtNinety >= 0.9, `${score.rightAtNinety}`);
@@ -124,7 +129,7 @@ describe("the identifier, measured", () => {
   it("stays calibrated where it is told the place, pieces drawn as they are met there", () => {
     for (const place of ["stop-outlet", "faucet", "appliance", "fill-valve", "pipe"] as const) {
       const protocol: Protocol = { name: "count", instrument: "caliper", pitch: "count", further: 0 };
-      const score = scoreProtocol(profiles, protocol, { trials: 500, seed: 77, place });
+      const score = scoreProtocol(profiles, protocol, { trials: setSize(500, 2000), seed: 77, place });
       assert.ok(score.calibrationError <= 0.05, `${place}: ${score.calibrationError}`);
     }
   });

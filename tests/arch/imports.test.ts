@@ -2,15 +2,8 @@ import assert from "node:assert/strict";
 import { readFileSync } from "node:fs";
 import { dirname, relative, resolve } from "node:path";
 import { describe, it } from "node:test";
-import {
-  circlesIn,
-  filesBelow,
-  type ImportGraph,
-  importGraph,
-  importsOf,
-  SRC,
-  wrongArrows,
-} from "./import-graph.ts";
+import { filesBelow, type ImportGraph, importGraph, importsOf, SRC } from "../../ops/import-graph.ts";
+import { circlesIn, wrongArrows } from "./import-rules.ts";
 import { RETIRED_NAMES, STANDARD_ELSEWHERE } from "./retired-names.ts";
 
 /** Rooms each room may import from, besides itself. */

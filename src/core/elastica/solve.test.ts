@@ -3,6 +3,7 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { clamp as anyClamp } from "../../../tests/oracles/arbitrary-line.ts";
 import { buckled } from "../../../tests/support/elastica.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { add, cross, dot, norm, scale, subtract, turned, unit, type Vector } from "../geometry/vector.ts";
 import { relax, resample } from "./chain.ts";
 import type { ChainState, Clamp, HalfSpace } from "./chain-state.ts";
@@ -119,7 +120,7 @@ describe("the curve against its own fine grid", () => {
         isNear(found.curvature, b + (b - a) / 3, RADIUS);
         isNear(found.energy, whole.energy + (whole.energy - half.energy) / 3, RADIUS);
       }),
-      { numRuns: 40, seed: 5 },
+      { numRuns: setSize(15, 40), seed: 5 },
     );
   });
 });
@@ -155,7 +156,7 @@ describe("the least energy", () => {
           }
         },
       ),
-      { numRuns: 40, seed: 11 },
+      { numRuns: setSize(15, 40), seed: 11 },
     );
   });
 });

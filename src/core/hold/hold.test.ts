@@ -2,6 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { type CaseWish, holdCase } from "../../../tests/oracles/hold-cases.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { analyseHold } from "./hold.ts";
 import type { HoldTest } from "./hold-test.ts";
 import { effectiveSampleSize, weightsOf } from "./parameter-samples.ts";
@@ -160,7 +161,7 @@ describe("any readings at all", () => {
           );
         },
       ),
-      { numRuns: 40 },
+      { numRuns: setSize(15, 100) },
     );
     assert.throws(() => analyseHold({ samples: [] as HoldTest["samples"] } as HoldTest), RangeError);
   });

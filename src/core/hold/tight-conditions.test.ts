@@ -1,6 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { type CaseWish, holdCase } from "../../../tests/oracles/hold-cases.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { analyseHold } from "./hold.ts";
 import type { HoldTest } from "./hold-test.ts";
 import { planHold } from "./plan-hold.ts";
@@ -150,18 +151,26 @@ describe("simulated holds of the kinds that plumbers meet", () => {
     Array.from({ length: count }, (_, at) => judged(holdCase(91_000 + at, wish).test));
   const sound = { leakMlPerMin: 0, confounder: null } as const;
   it("a hot line that cools without a log is neither a leak nor tight", () => {
-    for (const { verdict } of many(24, { ...sound, circumstance: "hot-unlogged" }))
+    for (const { verdict } of many(setSize(10, 48), { ...sound, circumstance: "hot-unlogged" }))
       assert.equal(verdict, "inconclusive");
   });
   it("a leak behind a passing stop that nobody proved is never called tight", () => {
     for (const leakMlPerMin of [0.05, 0.2])
-      for (const { verdict } of many(16, { leakMlPerMin, confounder: null, circumstance: "passing-stop" }))
+      for (const { verdict } of many(setSize(6, 32), {
+        leakMlPerMin,
+        confounder: null,
+        circumstance: "passing-stop",
+      }))
         assert.notEqual(verdict, "tight");
   });
   it("a short or coarse hold calls no sound section a leak, and no leak tight", () => {
-    for (const { verdict } of many(20, { ...sound, circumstance: "short-coarse" }))
+    for (const { verdict } of many(setSize(10, 40), { ...sound, circumstance: "short-coarse" }))
       assert.notEqual(verdict, "leak");
-    for (const { verdict } of many(20, { ...sound, leakMlPerMin: 0.05, circumstance: "short-coarse" }))
+    for (const { verdict } of many(setSize(10, 40), {
+      ...sound,
+      leakMlPerMin: 0.05,
+      circumstance: "short-coarse",
+    }))
       assert.notEqual(verdict, "tight");
   });
   it("a logger's file with pauses and two rates is judged as a whole one is", () => {

@@ -2,6 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { bench as anyBench } from "../../../tests/oracles/arbitrary-line.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { Vector } from "../geometry/index.ts";
 import { dot, norm, subtract } from "../geometry/vector.ts";
@@ -96,7 +97,7 @@ describe("rateLength", () => {
           if (other.rating === "short") assert.equal(one.rating, "short");
         },
       ),
-      { numRuns: 60 },
+      { numRuns: setSize(20, 60) },
     );
   });
 
@@ -119,7 +120,7 @@ describe("rateLength", () => {
         for (const key of ["minRadiusIn", "bulgeIn", "slackIn"] as const)
           if (one[key] < 1000) assert.ok(Math.abs(large[key] / one[key] / 2 - 1) < 1e-3, key);
       }),
-      { numRuns: 40 },
+      { numRuns: setSize(15, 40) },
     );
   });
 });
@@ -188,7 +189,7 @@ describe("fitLines", () => {
       { point: [0, 0, 3], normal: [0, 0, -1] },
     ] as const;
     const setups = fc
-      .sample(anyBench, { numRuns: 30, seed: 5 })
+      .sample(anyBench, { numRuns: setSize(16, 60), seed: 5 })
       .map((setup) => ({ ...setup, walls }))
       .filter((setup) => setupFault(setup) === null);
     let along = 0;

@@ -3,6 +3,7 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { pipeJob, smallJob } from "../../../tests/oracles/arbitrary-catalogue.ts";
 import { bruteForceCosts, type CostTriple } from "../../../tests/oracles/plan-brute-force.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { LENGTH_KINDS, type PartKind } from "../part/index.ts";
 import { bringsPieces, buildPlannerIndex, type PlannerIndex } from "./planner-index.ts";
@@ -63,7 +64,7 @@ function everyJointMates(chain: Chain, task: SearchTask, within: PlannerIndex): 
 }
 
 describe("searchChains against brute force", () => {
-  const runs = { seed: 20261124, numRuns: 250 };
+  const runs = { seed: 20261124, numRuns: setSize(250, 1000) };
 
   it("finds the same Pareto costs as writing out every chain of up to 4 parts", () => {
     let withAnswer = 0;
@@ -98,7 +99,7 @@ describe("searchChains against brute force", () => {
         if (found.length > 0) withAnswer += 1;
         assert.deepEqual(found, bruteForceCosts(small, task));
       }),
-      { seed: 11, numRuns: 250 },
+      { seed: 11, numRuns: setSize(120, 1000) },
     );
     assert.ok(withAnswer > 20, `only ${withAnswer} jobs had an answer`);
   });

@@ -1,6 +1,7 @@
 /** Supplies other than a free outlet: kept lines, cut pipes, dead stops, and every row of the trade's table of inlets. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
+import { someOf } from "../../../tests/support/set-size.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import type { Fixture } from "../plan/fixture.ts";
 import type { Plan, PlanOutcome } from "../plan/plan.ts";
@@ -278,10 +279,12 @@ const SUPPLIES: readonly Partial<Supply>[] = [
 ];
 
 describe("every connection point from every usual supply", () => {
-  for (const supply of SUPPLIES)
+  for (const [at, supply] of SUPPLIES.entries())
     it(`${supply.kind} ${supply.end}${supply.keepsExistingLine ? ", line kept" : ""}: a sound plan or a stated refusal`, () => {
+      // Another third of the inlets for each supply: every inlet is met, though not from every supply.
+      const inlets = someOf([...INLETS.slice(at % 3), ...INLETS.slice(0, at % 3)], 3);
       let planned = 0;
-      for (const [fixture, water, end, min, max] of INLETS) {
+      for (const [fixture, water, end, min, max] of inlets) {
         const asked = job(
           "toilet",
           { ...supply, water },
@@ -297,6 +300,6 @@ describe("every connection point from every usual supply", () => {
       }
       // A 1/4 push-in outlet feeds small appliances only; polybutylene takes nothing listed.
       const least = { "pipe-1/2-pb": 0, "quick-1/4": 0.4 }[supply.end ?? ""] ?? 0.8;
-      assert.ok(planned >= INLETS.length * least, `${planned} of ${INLETS.length}`);
+      assert.ok(planned >= inlets.length * least, `${planned} of ${inlets.length}`);
     });
 });

@@ -3,6 +3,7 @@ import { describe, it } from "node:test";
 import fc from "fast-check";
 import { naiveSchedule } from "../../../tests/oracles/naive-schedule.ts";
 import { job } from "../../../tests/support/jobs.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import type { ZoneKind } from "../isolation/index.ts";
 import { offMinutes } from "./off-windows.ts";
 import { scheduleVisit } from "./schedule.ts";
@@ -168,7 +169,7 @@ describe("scheduleVisit", () => {
           assert.ok(at < 0 || (mine[at] ?? 0) < (theirs[at] ?? 0), `${mine} against ${theirs}`);
         },
       ),
-      { numRuns: 80 },
+      { numRuns: setSize(25, 80) },
     );
   });
 });

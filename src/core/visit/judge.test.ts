@@ -2,6 +2,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
+import { setSize } from "../../../tests/support/set-size.ts";
 import {
   CONNECTION,
   event,
@@ -64,7 +65,7 @@ describe("undo against telling the list anew without the event", () => {
           assert.deepEqual(foldVisit(list), foldVisit(left));
         },
       ),
-      { numRuns: 40 },
+      { numRuns: setSize(15, 100) },
     );
   });
 

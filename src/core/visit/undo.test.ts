@@ -2,6 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { accepted, NOW, on, refused, sign } from "../../../tests/support/connection-life.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { allDry, event, look, startedVisit, tickedTo } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { VisitEvent } from "./event.ts";
@@ -53,7 +54,7 @@ describe("foldVisit", () => {
         const known = events.slice(0, cut);
         assert.deepEqual(foldVisit([...known, ...events.slice(cut)]), foldVisit(events));
       }),
-      { numRuns: 20 },
+      { numRuns: setSize(10, 60) },
     );
   });
 

@@ -1,42 +1,6 @@
-/** Which file imports which, and what is wrong with that: circles, and arrows between rooms that may not be. */
-import { readdirSync, readFileSync, statSync } from "node:fs";
-import { dirname, join, relative, resolve } from "node:path";
-
-export const SRC = resolve(import.meta.dirname, "../../src");
-
-/** Files by path, each with the files it imports. */
-export type ImportGraph = ReadonlyMap<string, readonly string[]>;
-
-/** Source files below a folder, tests and declarations left out. */
-export function filesBelow(folder: string): string[] {
-  return readdirSync(folder).flatMap((name) => {
-    const path = join(folder, name);
-    if (statSync(path).isDirectory()) return filesBelow(path);
-    return /\.(ts|tsx|astro)$/.test(name) && !/\.test\.tsx?$|\.d\.ts$/.test(name) ? [path] : [];
-  });
-}
-
-/** Everything a source text imports, imports of types included, as written. */
-export function importsOf(text: string): readonly string[] {
-  return [
-    ...text.matchAll(
-      /(?:^|\n)\s*(?:import|export)\s[^"';]*?from\s+"([^"]+)"|import\s+"([^"]+)"|import\("([^"]+)"\)/g,
-    ),
-  ].map((found) => found[1] ?? found[2] ?? found[3] ?? "");
-}
-
-export function importGraph(files: readonly string[]): ImportGraph {
-  const known = new Set(files);
-  return new Map(
-    files.map((file) => [
-      file,
-      importsOf(readFileSync(file, "utf8"))
-        .filter((name) => name.startsWith("."))
-        .map((name) => resolve(dirname(file), name))
-        .filter((target) => known.has(target)),
-    ]),
-  );
-}
+/** What may be wrong with imports: circles, and arrows between rooms that may not be. */
+import { relative, resolve } from "node:path";
+import { type ImportGraph, SRC } from "../../ops/import-graph.ts";
 
 /** Groups of files that import each other round, each sorted; by Tarjan's strongly connected components. */
 export function circlesIn(graph: ImportGraph): readonly (readonly string[])[] {

@@ -3,13 +3,17 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { arbitraryHammer } from "../../../tests/oracles/arbitrary-hammer.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
 import { runToEnd } from "../numerics/index.ts";
 import { setupAt } from "./hammer.ts";
 import { transient } from "./transient.ts";
 
+/** Fewer than a hundred would not tell one in a hundred. */
+const BRANCHES = setSize(100, 500);
+
 describe("transient", () => {
-  it("agrees with a grid four times as fine on 500 random branches: 98 in 100 within 1.5 % of the highest rise, 99 within 5 %", () => {
-    const pairs = fc.sample(arbitraryHammer, { numRuns: 500, seed: 19 }).map((branch) => {
+  it("agrees with a grid four times as fine on random branches: 98 in 100 within 1.5 % of the highest rise, 99 within 5 %", () => {
+    const pairs = fc.sample(arbitraryHammer, { numRuns: BRANCHES, seed: 19 }).map((branch) => {
       const setup = setupAt(branch, "likely");
       return { coarse: runToEnd(transient(setup)), fine: runToEnd(transient(setup, 96)) };
     });
@@ -17,7 +21,7 @@ describe("transient", () => {
     const comparable = pairs.filter(
       ({ coarse, fine }) => (coarse.partsAtMs === null) === (fine.partsAtMs === null),
     );
-    assert.ok(comparable.length >= 480, `${comparable.length}`);
+    assert.ok(comparable.length >= 0.96 * BRANCHES, `${comparable.length}`);
     const errors = comparable.map(
       ({ coarse, fine }) =>
         Math.abs(coarse.peakPsi - fine.peakPsi) / Math.max(fine.highestPsi - fine.flowingPsi, 1),

@@ -1,4 +1,4 @@
-/** What holds of every plan, whatever is asked for: random jobs, few in bin/test, thousands in bin/bench. */
+/** What holds of every plan, whatever is asked for: random jobs. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
@@ -252,7 +252,7 @@ describe("any plan of any job", () => {
         );
         if (job.supply.staticPsi > 80) assert.equal(refused[0]?.code, "pressure-too-high");
       }),
-      { seed: 1, numRuns: setSize(150, 1500) },
+      { seed: 1, numRuns: setSize(60, 1500) },
     );
     assert.ok(planned > 40, `only ${planned} plans`);
   });
