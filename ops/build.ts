@@ -14,7 +14,7 @@ import {
 import { join, relative } from "node:path";
 import { brotliCompressSync, gzipSync } from "node:zlib";
 import { build } from "vite";
-import { ROOT } from "./paths.ts";
+import { ROOT, SERVER_PROCESS } from "./paths.ts";
 
 const SOURCES = [
   "src",
@@ -28,9 +28,8 @@ const SOURCES = [
   "package-lock.json",
 ];
 const KEPT_BUILDS = 2;
-/** Names of the pool's worker and of the server's own process, beside the server's entry. */
+/** Name of the pool's worker, beside the server's entry. */
 const COMPUTE_WORKER = "compute-worker.mjs";
-export const SERVER_PROCESS = "serve.mjs";
 
 function* filesBelow(path: string): Generator<string> {
   if (!existsSync(path)) return;

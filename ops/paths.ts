@@ -9,3 +9,5 @@ export const VAR = process.env["VAR_FOLDER"] ?? join(ROOT, "var");
 export const BUILDS = process.env["BUILD_FOLDER"] ?? join(ROOT, "var/build");
 /** Builds of tests and benchmarks, apart from what bin/start serves. */
 export const TEST_BUILDS = join(ROOT, "var/test-build");
+/** Name of the server's own process in the server folder of a build. */
+export const SERVER_PROCESS = "serve.mjs";

@@ -3,9 +3,8 @@ import { type ChildProcess, fork } from "node:child_process";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import { openShopMessage, type ShopInUse } from "../src/schema/open-shop.ts";
-import { SERVER_PROCESS } from "./build.ts";
 import { type Cluster, type ClusterOptions, startCluster } from "./cluster.ts";
-import { ROOT } from "./paths.ts";
+import { ROOT, SERVER_PROCESS } from "./paths.ts";
 
 /** Waits before the next try, ms: at once the first time, longer while tries keep failing. */
 const AGAIN_MS = [50, 200, 500, 1000, 2000, 5000] as const;

@@ -12,21 +12,17 @@ import { testsOfChanges } from "./tests-of-changes.ts";
 
 const BIN = join(ROOT, "node_modules/.bin");
 
-/** Suites of node:test files: where their files stand, and whether they need a database and a build. */
-const FILES = {
-  unit: { below: ["src", "ops", "tests/arch"], needsServer: false },
-  large: { below: ["src"], needsServer: false },
-  db: { below: ["tests/db"], needsServer: true },
-  api: { below: ["tests/api"], needsServer: true },
-  e2e: { below: ["tests/e2e"], needsServer: true },
-  faults: { below: ["tests/faults"], needsServer: true },
+/** Folders of each suite's test files. */
+const FOLDERS = {
+  unit: ["src", "ops", "tests/arch"],
+  large: ["src"],
+  db: ["tests/db"],
+  api: ["tests/api"],
+  e2e: ["tests/e2e"],
+  faults: ["tests/faults"],
 } as const;
 const SUITES = ["types", "lint", "unit", "large", "db", "api", "e2e", "faults"] as const;
 type Suite = (typeof SUITES)[number];
-
-function isFileSuite(suite: Suite): suite is keyof typeof FILES {
-  return suite in FILES;
-}
 
 /** Files whose sets of cases have a small and a large size: only these have anything more to say in a large run. */
 const hasSizes = (file: string) => readFileSync(file, "utf8").includes("support/set-size.ts");
@@ -76,19 +72,22 @@ async function quick(): Promise<Count> {
   return { passed: passed + 2, failed };
 }
 
-/** Server suites share one cluster, one migrated database to clone, and one build. */
+/** Server suites share one cluster, databases to clone, and one build. */
 async function withServer<T>(work: (env: NodeJS.ProcessEnv) => Promise<T>): Promise<T> {
   const dir = mkdtempSync(join(tmpdir(), "brass-nut-test-"));
   const cluster = await startCluster({ dir: join(dir, "cluster"), throwAway: true });
-  try {
+  const templates = async () => {
     const { loadDemo, prepareDatabase } = await import("./prepare-database.ts");
-    const { serverUrl } = await prepareDatabase(cluster, "template_empty", dir);
+    const empty = await prepareDatabase(cluster, "template_empty", dir);
     const demo = await prepareDatabase(cluster, "template_demo", dir);
     await loadDemo(demo.serverUrl);
-    const dist = await ensureBuild(TEST_BUILDS);
+    return { empty, demo };
+  };
+  try {
+    const [{ empty, demo }, dist] = await Promise.all([templates(), ensureBuild(TEST_BUILDS)]);
     return await work({
       TEST_CLUSTER_URL: cluster.url("postgres"),
-      TEST_SERVER_URL: serverUrl,
+      TEST_SERVER_URL: empty.serverUrl,
       TEST_OWNER_URL: demo.ownerUrl,
       TEST_DIST: dist,
       LOG_LEVEL: "warn",
@@ -105,7 +104,7 @@ async function runSuite(suite: Suite, env: NodeJS.ProcessEnv): Promise<Count> {
   if (suite === "lint") return lint();
   // TEST_ONLY=line runs the files whose path holds that word, while one works on them.
   const only = process.env["TEST_ONLY"] ?? "";
-  const files = FILES[suite].below
+  const files = FOLDERS[suite]
     .flatMap((folder) => testFilesBelow(join(ROOT, folder)))
     .filter((file) => (suite !== "large" || hasSizes(file)) && relative(ROOT, file).includes(only));
   if (files.length === 0) throw new Error(`suite ${suite} has no test files`);
@@ -146,21 +145,15 @@ async function main(): Promise<void> {
       );
     }
   };
-  const isServerSuite = (suite: Suite) => isFileSuite(suite) && FILES[suite].needsServer;
-  const here = suites.filter((suite) => !isServerSuite(suite));
-  // The type checker keeps one core busy and prints nothing until its end: the other suites without a server run beside it.
-  await Promise.all([
-    run(
-      here.filter((suite) => suite === "types"),
-      {},
-    ),
-    run(
-      here.filter((suite) => suite !== "types"),
-      {},
-    ),
-  ]);
-  const serverSuites = suites.filter(isServerSuite);
-  if (serverSuites.length > 0) await withServer((env) => run(serverSuites, env));
+  const those = (...names: readonly Suite[]) => suites.filter((suite) => names.includes(suite));
+  // The type checker uses one core and prints nothing until its end: the suites without a server run beside it.
+  await Promise.all([run(those("types"), {}), run(those("lint", "unit", "large"), {})]);
+  if (those("db", "api", "e2e", "faults").length > 0)
+    await withServer(async (env) => {
+      await run(those("db", "api"), env);
+      // Servers that are killed and come back are mostly waited for.
+      await Promise.all([run(those("e2e"), env), run(those("faults"), env)]);
+    });
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   process.exitCode = total.failed === 0 ? 0 : 1;
 }

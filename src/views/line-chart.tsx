@@ -105,7 +105,8 @@ export function LineChart({ of, x, y, bounds = {}, right, unlisted = [], label }
   );
   return (
     <div className="relative h-72">
-      <canvas ref={canvas} role="img" aria-label={label} />
+      {/* Out of the flow: a canvas keeps the width it was drawn in, and would hold the page that wide in a narrower window. */}
+      <canvas ref={canvas} className="absolute inset-0" role="img" aria-label={label} />
     </div>
   );
 }

@@ -22,7 +22,7 @@ const manifestSchema = z.object({
 
 describe("as an app", () => {
   it("has a manifest whose icons are there in the size they are said to be", async () => {
-    const { page, leave } = await enter();
+    const { page, leave } = await enter({ serviceWorkers: "allow" });
     await go(page, "/");
     const href = await page.locator("link[rel=manifest]").getAttribute("href");
     const manifest = manifestSchema.parse(await (await page.request.get(href ?? "")).json());
@@ -39,7 +39,7 @@ describe("as an app", () => {
 
   it("opens Today, a visit, its run sheet, survey and check without a network, and says what it has where it has nothing", async () => {
     await openVisit(makeContext(database().sql), VISIT, startedVisit());
-    const { page, leave } = await enter({ viewport: { width: 390, height: 844 } });
+    const { page, leave } = await enter({ serviceWorkers: "allow", viewport: { width: 390, height: 844 } });
     await go(page, "/");
     await page.locator("html[data-visits-kept]").waitFor({ state: "attached" });
 
@@ -72,7 +72,7 @@ describe("as an app", () => {
   });
 
   it("begins a visit without a network, with its survey, a note and a picture, and sends each once", async () => {
-    const { page, leave } = await enter({ viewport: { width: 390, height: 844 } });
+    const { page, leave } = await enter({ serviceWorkers: "allow", viewport: { width: 390, height: 844 } });
     await go(page, "/");
     await page.locator("html[data-visits-kept]").waitFor({ state: "attached" });
     await cut();

@@ -171,7 +171,7 @@ describe("a visit of six connections", () => {
 
   it("loses the network, is reloaded and closed meanwhile, and every tick arrives once and in order", async () => {
     const visit = await openSix(2);
-    const { page, leave } = await enter(PHONE);
+    const { page, leave } = await enter({ ...PHONE, serviceWorkers: "allow" });
     const context = page.context();
     await go(page, `/visits/${visit}/run`);
     await planned(page);

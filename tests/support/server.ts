@@ -2,6 +2,7 @@
 import { type ChildProcess, fork } from "node:child_process";
 import { join } from "node:path";
 import postgres from "postgres";
+import { SERVER_PROCESS } from "../../ops/paths.ts";
 import { freePort } from "../../ops/ports.ts";
 import { connect, type Pool } from "../../src/db/client.ts";
 
@@ -74,15 +75,13 @@ export interface TestServer {
 /** The built server on the database, on a port of its own or the one given. */
 export async function startServer(databaseUrl: string, wanted?: number): Promise<TestServer> {
   const port = wanted ?? (await freePort());
-  const child: ChildProcess = fork(
-    join(import.meta.dirname, "serve.ts"),
-    [given("TEST_DIST"), String(port)],
-    {
-      execArgv: ["--import", "tsx"],
-      env: { ...process.env, DATABASE_URL: databaseUrl },
-      stdio: ["ignore", "inherit", "inherit", "ipc"],
-    },
-  );
+  const dist = given("TEST_DIST");
+  const child: ChildProcess = fork(join(dist, "server", SERVER_PROCESS), [dist, String(port)], {
+    // As bin/start runs the server.
+    execArgv: ["--max-semi-space-size=64"],
+    env: { ...process.env, DATABASE_URL: databaseUrl },
+    stdio: ["ignore", "inherit", "inherit", "ipc"],
+  });
   const ended = new Promise<void>((resolve) => child.once("exit", () => resolve()));
   await new Promise<void>((resolve, reject) => {
     child.once("message", () => resolve());
