@@ -149,11 +149,7 @@ async function main(): Promise<void> {
   // The type checker uses one core and prints nothing until its end: the suites without a server run beside it.
   await Promise.all([run(those("types"), {}), run(those("lint", "unit", "large"), {})]);
   if (those("db", "api", "e2e", "faults").length > 0)
-    await withServer(async (env) => {
-      await run(those("db", "api"), env);
-      // Servers that are killed and come back are mostly waited for.
-      await Promise.all([run(those("e2e"), env), run(those("faults"), env)]);
-    });
+    await withServer((env) => run(those("db", "api", "e2e", "faults"), env));
   console.log(`\n${total.passed} passed, ${total.failed} failed`);
   process.exitCode = total.failed === 0 ? 0 : 1;
 }
