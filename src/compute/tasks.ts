@@ -5,7 +5,7 @@ import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } 
 import { type FitOutcome, fitLines, type LineSetup, type SlackMargins } from "../core/line/index.ts";
 import type { IncrementalTask } from "../core/numerics/index.ts";
 import type { Part } from "../core/part/index.ts";
-import type { Plan, PlanOutcome, PlanRequest } from "../core/plan/index.ts";
+import type { PlanOutcome, PlanRequest } from "../core/plan/index.ts";
 import { buildPlannerIndex, type PlannerIndex, planHookup } from "../core/planner/index.ts";
 import {
   type Job,
@@ -20,10 +20,11 @@ import { type Demand, type Quantities, type Reach, reachOf } from "../core/stock
 import type { Tables } from "../core/tables.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
+import { type ChosenAnswer, type ChosenQuestion, judgeChosen } from "./chosen-plan.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
 import { type PdfRequest, writePdf } from "./pdf-sheet.ts";
-import { findPlan, type PlanOptions, planOptionsOf } from "./plan-options.ts";
+import { type PlanOptions, planOptionsOf } from "./plan-options.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
@@ -65,12 +66,6 @@ export interface NeedsParts {
   readonly needsParts: true;
 }
 
-export interface PlanQuestion {
-  readonly planRequest: PlanRequest;
-  readonly stock: ReadonlyMap<string, number> | null;
-  readonly plan: Plan;
-}
-
 /** Time the reach of one request's demand may take, ms. */
 const REACH_MS = 8000;
 
@@ -85,11 +80,8 @@ export interface ShopTasks {
   plan: { readonly ask: PlanRequest; readonly answer: PlanOutcome };
   ways: { readonly ask: PlanRequest; readonly answer: PlanOptions };
   reach: { readonly ask: ReachQuestion; readonly answer: Reach };
-  /** The planner's own plans in place of those sent; null where the planner gives no such plan, "too-heavy" when time ran out. */
-  findPlans: {
-    readonly ask: readonly PlanQuestion[];
-    readonly answer: readonly (Plan | null | "too-heavy")[];
-  };
+  /** Chosen plans with the server's own figures, each held against what the planner gives now. */
+  judgeChosen: { readonly ask: readonly ChosenQuestion[]; readonly answer: readonly ChosenAnswer[] };
 }
 
 type OfShop = {
@@ -171,12 +163,10 @@ const TASKS: TaskTable = {
   ways: inShop((plannerIndex, planRequest: PlanRequest) =>
     planOptionsOf(plannerIndex, planRequest, timedEffort(PLAN_MS)),
   ),
-  findPlans: inShop((plannerIndex, questions: readonly PlanQuestion[]) => {
+  judgeChosen: inShop((plannerIndex, questions: readonly ChosenQuestion[]) => {
     const whole = timedEffort(PLANS_MS);
-    return questions.map(({ planRequest, stock, plan }) =>
-      whole.used() >= 1
-        ? ("too-heavy" as const)
-        : findPlan(plannerIndex, planRequest, stock, plan, timedEffort(PLAN_MS)),
+    return questions.map((question) =>
+      judgeChosen(plannerIndex, question, whole.used() >= 1 ? null : timedEffort(PLAN_MS)),
     );
   }),
   reach: (know, { catalogue, ask: { demand, stock, standards } }) => {

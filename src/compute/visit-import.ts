@@ -1,5 +1,8 @@
 /** A visit's file, read and judged as a whole: what would be added to what is here, ready to be written. */
 import { z } from "zod";
+import { endTable } from "../core/end/index.ts";
+import type { Part } from "../core/part/index.ts";
+import { withTableFigures } from "../core/planner/index.ts";
 import { type VisitProjection, visitProjection } from "../core/projection/index.ts";
 import type { Upkeep } from "../core/site/index.ts";
 import type { StepTemplate } from "../core/step/index.ts";
@@ -105,6 +108,31 @@ function eventsHere(json: string): readonly VisitEvent[] {
   });
 }
 
+/** The events of a file with what decides safety in their plans looked up here: no file brings its own turns or hard stops. */
+function withOwnFigures(
+  events: readonly VisitEvent[],
+  { ends, matings, joints, parts }: Tables,
+): { readonly events: readonly VisitEvent[] } | { readonly fault: FieldFault } {
+  const lookUp = { ends: endTable(ends), matings, joints, partOf: partFinder(parts) };
+  const figured: VisitEvent[] = [];
+  for (const [index, event] of events.entries()) {
+    if (event.kind !== "plan-chosen") {
+      figured.push(event);
+      continue;
+    }
+    const answer = withTableFigures(event.plan, event.request, lookUp);
+    if ("impossible" in answer)
+      return { fault: { path: `events.${index}.event.plan.joints`, message: answer.impossible.message } };
+    figured.push({ ...event, plan: answer.plan });
+  }
+  return { events: figured };
+}
+
+function partFinder(parts: readonly Part[]): (sku: string) => Part | undefined {
+  const bySku = new Map(parts.map((part) => [part.sku, part]));
+  return (sku) => bySku.get(sku);
+}
+
 /** Reads and judges a file against what is here. */
 export function judgeImport(
   { text, here, version, steps, upkeep, mark }: ImportQuestion,
@@ -113,7 +141,12 @@ export function judgeImport(
   const read = readRequest(visitFile, text);
   if (!read.ok) return { outcome: "invalid", fault: read.fault };
   const { value: file } = read;
-  const fileEvents = file.events.map(({ event }) => event);
+  const figured = withOwnFigures(
+    file.events.map(({ event }) => event),
+    tables,
+  );
+  if ("fault" in figured) return { outcome: "refused", field: figured.fault };
+  const { events: fileEvents } = figured;
   const twice = firstRepeated(fileEvents);
   if (twice >= 0)
     return {

@@ -9,15 +9,10 @@ export interface BusyTimeRow {
 }
 
 /** Returns the busy times that touch a span, the earliest first. */
-export async function busyBetween(
-  sql: Db,
-  from: Date,
-  until: Date,
-  limit: number,
-): Promise<readonly BusyTimeRow[]> {
+export async function busyBetween(sql: Db, from: Date, until: Date): Promise<readonly BusyTimeRow[]> {
   return sql<BusyTimeRow[]>`
     select uid, starts_at, ends_at, summary from busy_time
-    where starts_at < ${until} and ends_at > ${from} order by starts_at, uid limit ${limit}`;
+    where starts_at < ${until} and ends_at > ${from} order by starts_at, uid`;
 }
 
 /** Writes the times of a calendar in place of those it held before, event by event. */

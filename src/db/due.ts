@@ -38,7 +38,7 @@ export async function listDue(
   }: {
     readonly before: string;
     readonly siteId: string | null;
-    readonly limit: number;
+    readonly limit: number | null;
     readonly after: DueCursor | null;
   },
 ): Promise<readonly DueThingRow[]> {
@@ -54,11 +54,11 @@ export async function listDue(
         and not exists (
           select 1 from due_dismissal as gone
           where gone.connection_id = due.connection_id and gone.code = due.code and gone.due_on = due.due_on)
-      order by due.due_on, due.connection_id, due.code limit ${limit}),
+      order by due.due_on, due.connection_id, due.code limit ${limit}::int),
     booked as (
       select connection ->> 'continues' as continues, min(visit_id::text) as visit_id
       from visit, jsonb_array_elements(ticket -> 'connections') as connection
-      where phase not in ('done', 'removed', 'look-back', 'overdue', 'binned')
+      where phase not in ('done', 'removed', 'look-back', 'overdue', 'binned', 'cancelled')
       group by 1)
     select page.connection_id, page.code, page.due_on::text as due_on, page.since, site.site_id, site.name as site_name,
       site.address as site_address, site.zone as site_zone, asleft.body ->> 'label' as label, asleft.body ->> 'room' as room,

@@ -22,6 +22,14 @@ export interface DrawnRow {
   readonly quantity: number;
 }
 
+export interface WetRow {
+  readonly lookId: string;
+  readonly connectionId: string;
+  readonly label: string;
+  readonly actor: string;
+  readonly foundAt: string;
+}
+
 export interface DocumentRow {
   readonly kind: string;
   readonly key: string;
@@ -63,6 +71,33 @@ export async function putDrawn(sql: Db, visitId: string, rows: readonly DrawnRow
     await sql`insert into drawn_part (visit_id, sku, quantity) values (${visitId}, ${sku}, ${quantity})`;
 }
 
+/** Writes the wet answers of a visit that nobody has answered, in place of what was written before. */
+export async function putWet(sql: Db, visitId: string, rows: readonly WetRow[]): Promise<void> {
+  await sql`delete from wet_answer where visit_id = ${visitId}`;
+  for (const { lookId, connectionId, label, actor, foundAt } of rows)
+    await sql`
+      insert into wet_answer (look_id, visit_id, connection_id, label, actor, found_at)
+      values (${lookId}, ${visitId}, ${connectionId}, ${label}, ${actor}, ${new Date(foundAt)})`;
+}
+
+/** A wet answer with the visit it is about. */
+export interface OpenWetRow {
+  readonly lookId: string;
+  readonly visitId: string;
+  readonly connectionId: string;
+  readonly label: string;
+  readonly title: string;
+  readonly actor: string;
+  readonly foundAt: Date;
+}
+
+/** Returns every wet answer that nobody has answered, the newest first, without any limit. */
+export async function openWetAnswers(sql: Db): Promise<readonly OpenWetRow[]> {
+  return sql<OpenWetRow[]>`
+    select look_id, wet_answer.visit_id, connection_id, label, visit.title, actor, found_at
+    from wet_answer join visit using (visit_id) order by found_at desc, look_id`;
+}
+
 /** Returns what was written as drawn by a visit. */
 export async function drawnBy(sql: Db, visitId: string): Promise<readonly DrawnRow[]> {
   return sql<DrawnRow[]>`select sku, quantity from drawn_part where visit_id = ${visitId} order by sku`;
@@ -95,6 +130,7 @@ export interface KeptProjection {
   readonly asLeft: readonly unknown[];
   readonly due: readonly DueRow[];
   readonly drawn: readonly DrawnRow[];
+  readonly wet: readonly WetRow[];
   readonly documents: readonly DocumentRow[];
 }
 
@@ -108,6 +144,10 @@ export async function readProjection(sql: Db, visitId: string): Promise<KeptProj
     select connection_id, code, due_on::text as due_on,
       to_char(since at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as since
     from due_thing where visit_id = ${visitId} order by connection_id, code`;
+  const wet = await sql<WetRow[]>`
+    select look_id, connection_id, label, actor,
+      to_char(found_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as found_at
+    from wet_answer where visit_id = ${visitId} order by look_id`;
   const documents = await sql<DocumentRow[]>`
     select kind, document_key as key, title, detail, words, href,
       to_char(happened_at at time zone 'UTC', 'YYYY-MM-DD"T"HH24:MI:SS.MS"Z"') as at
@@ -117,6 +157,7 @@ export async function readProjection(sql: Db, visitId: string): Promise<KeptProj
     asLeft: asLeft.map(({ body }) => body),
     due: [...due],
     drawn: [...(await drawnBy(sql, visitId))],
+    wet: [...wet],
     documents: [...documents],
   };
 }

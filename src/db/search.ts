@@ -6,16 +6,20 @@ export type SearchKind = (typeof SEARCH_KINDS)[number];
 
 export interface FoundRow {
   readonly kind: SearchKind;
+  readonly key: string;
   readonly title: string;
   readonly detail: string;
   readonly href: string;
   readonly happenedAt: Date | null;
-  /** Documents of the kind that answer, up to the most that are counted. */
+  /** Documents of the kind that answer. */
   readonly count: number;
 }
 
-/** Documents of one kind that are looked at before they are ordered: a word that stands in more says little. */
-const MOST_COUNTED = 500;
+/** The last document of a page: the next page begins after it. */
+export interface SearchCursor {
+  readonly at: Date | null;
+  readonly key: string;
+}
 
 /** The condition spelled out for each kind, or PostgreSQL would not use the kind's own index. */
 const ofKind = (sql: Db, kind: SearchKind) => {
@@ -33,20 +37,32 @@ const ofKind = (sql: Db, kind: SearchKind) => {
   }
 };
 
-/**
- * Returns so many documents of each kind that answer a query; the latest first. `query`: words in the form of to_tsquery.
- */
+/** Returns a page of the documents of one kind that answer a query, the latest first. `query`: words in the form of to_tsquery. */
+export async function searchKind(
+  sql: Db,
+  kind: SearchKind,
+  query: string,
+  limit: number,
+  after: SearchCursor | null = null,
+): Promise<readonly FoundRow[]> {
+  const beyond =
+    after === null
+      ? sql`true`
+      : after.at === null
+        ? sql`happened_at is null and document_key > ${after.key}`
+        : sql`(happened_at < ${after.at} or happened_at is null or (happened_at = ${after.at} and document_key > ${after.key}))`;
+  return sql<FoundRow[]>`
+    with answering as materialized (
+      select kind, document_key as key, title, detail, href, happened_at from search_document
+      where ${ofKind(sql, kind)} and vector @@ to_tsquery('simple', ${query}))
+    select answering.*, (select count(*)::int from answering) as count
+    from (select key as document_key, * from answering) as answering where ${beyond}
+    order by happened_at desc nulls last, document_key limit ${limit}`;
+}
+
+/** Returns so many documents of each kind that answer a query, the latest first. */
 export async function searchWords(sql: Db, query: string, each: number): Promise<readonly FoundRow[]> {
-  const found = await Promise.all(
-    SEARCH_KINDS.map(
-      (kind) => sql<FoundRow[]>`
-        select kind, title, detail, href, happened_at, count(*) over ()::int as count
-        from (
-          select kind, title, detail, href, happened_at from search_document
-          where ${ofKind(sql, kind)} and vector @@ to_tsquery('simple', ${query}) limit ${MOST_COUNTED}) as answering
-        order by happened_at desc nulls last, title limit ${each}`,
-    ),
-  );
+  const found = await Promise.all(SEARCH_KINDS.map((kind) => searchKind(sql, kind, query, each)));
   return found.flatMap((rows) => [...rows]);
 }
 

@@ -61,7 +61,7 @@ export interface ListedSiteRow extends SiteRow {
 /** Returns sites by name, so many after a name and id, with how often and when they were visited last. */
 export async function listSites(
   sql: Db,
-  limit: number,
+  limit: number | null,
   after: { readonly name: string; readonly id: string } | null = null,
   like: string | null = null,
 ): Promise<readonly ListedSiteRow[]> {
@@ -74,13 +74,13 @@ export async function listSites(
       where visit.site_id = site.site_id and phase <> 'binned') as visits
     where ${after === null ? sql`true` : sql`(lower(site.name), site.site_id) > (${after.name.toLowerCase()}, ${after.id})`}
       and ${like === null ? sql`true` : sql`(site.name ilike ${like} or site.address ilike ${like} or customer.name ilike ${like})`}
-    order by lower(site.name), site.site_id limit ${limit}`;
+    order by lower(site.name), site.site_id limit ${limit}::int`;
 }
 
 /** Returns the sites of a customer, by name. */
 export async function sitesOfCustomer(sql: Db, customerId: string): Promise<readonly SiteRow[]> {
   return sql<SiteRow[]>`
-    select ${columns(sql)} from site where customer_id = ${customerId} order by lower(name), site_id limit 200`;
+    select ${columns(sql)} from site where customer_id = ${customerId} order by lower(name), site_id`;
 }
 
 /** Latest visits among which the sites visited last are looked for. */

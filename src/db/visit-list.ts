@@ -13,9 +13,10 @@ const listedColumns = (sql: Db) =>
 
 /**
  * Which visits a list shows. at-work: worked on or still to come; waiting: everything signed, a follow-up check still to come;
- * finished; due: any follow-up check still to come, whatever else is being worked on; all: every one that is not in the bin; bin.
+ * finished; due: any follow-up check still to come, whatever else is being worked on; all: every one that is not in the bin;
+ * cancelled; bin.
  */
-export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all" | "bin";
+export type VisitList = "at-work" | "waiting" | "finished" | "due" | "all" | "cancelled" | "bin";
 
 /** The last visit of a page: the next page begins after it. */
 export interface PageCursor {
@@ -27,7 +28,7 @@ export interface PageCursor {
 const listCondition = (sql: Db, list: VisitList) => {
   switch (list) {
     case "at-work":
-      return sql`phase not in ('done', 'removed', 'look-back', 'overdue', 'binned')`;
+      return sql`phase not in ('done', 'removed', 'look-back', 'overdue', 'binned', 'cancelled')`;
     case "waiting":
       return sql`phase in ('look-back', 'overdue')`;
     case "due":
@@ -36,6 +37,8 @@ const listCondition = (sql: Db, list: VisitList) => {
       return sql`phase in ('done', 'removed')`;
     case "all":
       return sql`phase <> 'binned'`;
+    case "cancelled":
+      return sql`phase = 'cancelled'`;
     case "bin":
       return sql`phase = 'binned'`;
   }
@@ -59,11 +62,11 @@ const narrowed = (sql: Db, { siteId, from, until, title }: VisitFilter) => sql`
   ${until === null ? sql`` : sql`and starts_at < ${until}`}
   ${title === null ? sql`` : sql`and strpos(lower(title), ${title.toLowerCase()}) > 0`}`;
 
-/** Returns a page of visits: the newest first, but follow-up checks in the order they fall due. */
+/** Returns a page of visits: what is open in the order it begins, follow-up checks in the order they fall due, all else the newest first. `limit` null: all. */
 export async function listVisits(
   sql: Db,
   list: VisitList,
-  limit: number,
+  limit: number | null,
   after: PageCursor | null = null,
   filter: VisitFilter = NO_FILTER,
 ): Promise<readonly ListedVisitRow[]> {
@@ -71,11 +74,55 @@ export async function listVisits(
     return sql<ListedVisitRow[]>`
       select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
       ${after === null ? sql`` : sql`and (look_back_due_at, visit_id) > (${after.at}, ${after.visitId})`}
-      order by look_back_due_at, visit_id limit ${limit}`;
+      order by look_back_due_at, visit_id limit ${limit}::int`;
+  if (list === "at-work")
+    return sql<ListedVisitRow[]>`
+      select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
+      ${after === null ? sql`` : sql`and (starts_at, visit_id) > (${after.at}, ${after.visitId})`}
+      order by starts_at, visit_id limit ${limit}::int`;
   return sql<ListedVisitRow[]>`
     select ${listedColumns(sql)} from visit where ${listCondition(sql, list)} ${narrowed(sql, filter)}
     ${after === null ? sql`` : sql`and (starts_at, visit_id) < (${after.at}, ${after.visitId})`}
-    order by starts_at desc, visit_id desc limit ${limit}`;
+    order by starts_at desc, visit_id desc limit ${limit}::int`;
+}
+
+/** Returns the open visits that begin nearest to a moment: the latest before it, or the earliest from it on. */
+export async function nearestOpen(
+  sql: Db,
+  side: "before" | "from",
+  moment: Date,
+  limit: number,
+): Promise<readonly ListedVisitRow[]> {
+  return side === "before"
+    ? sql<ListedVisitRow[]>`
+        select ${listedColumns(sql)} from visit where ${listCondition(sql, "at-work")} and starts_at < ${moment}
+        order by starts_at desc, visit_id desc limit ${limit}`
+    : sql<ListedVisitRow[]>`
+        select ${listedColumns(sql)} from visit where ${listCondition(sql, "at-work")} and starts_at >= ${moment}
+        order by starts_at, visit_id limit ${limit}`;
+}
+
+/** Counts the open visits that begin before a moment, or from it on. */
+export async function countOpen(sql: Db, side: "before" | "from", moment: Date): Promise<number> {
+  const [row] = await sql<{ count: number }[]>`
+    select count(*)::int as count from visit where ${listCondition(sql, "at-work")}
+      and ${side === "before" ? sql`starts_at < ${moment}` : sql`starts_at >= ${moment}`}`;
+  return row?.count ?? 0;
+}
+
+/** Counts the connections whose follow-up check is overdue at a moment, and those whose check is still to come. */
+export async function countFollowUps(
+  sql: Db,
+  at: Date,
+): Promise<{ readonly late: number; readonly due: number }> {
+  const [row] = await sql<{ late: number; due: number }[]>`
+    select count(*) filter (where due_at <= ${at})::int as late, count(*) filter (where due_at > ${at})::int as due
+    from (
+      select (connection -> 'signed' ->> 'lookBackDueAt')::timestamptz as due_at
+      from visit, jsonb_array_elements(ticket -> 'connections') as connection
+      where ${listCondition(sql, "due")} and connection ->> 'phase' = 'look-back'
+    ) as waiting`;
+  return row ?? { late: 0, due: 0 };
 }
 
 /** Counts the visits of a list. */
@@ -92,6 +139,13 @@ export async function finishedSince(sql: Db, since: Date, limit: number): Promis
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
 
+/** Returns some visits as lists show them, by their ids. */
+export async function listedVisits(sql: Db, visitIds: readonly string[]): Promise<readonly ListedVisitRow[]> {
+  if (visitIds.length === 0) return [];
+  return sql<ListedVisitRow[]>`
+    select ${listedColumns(sql)} from visit where visit_id in ${sql(visitIds)} order by starts_at desc, visit_id desc`;
+}
+
 /** Returns the visits to a site that are not in the bin, the newest first. */
 export async function visitsAtSite(
   sql: Db,
@@ -103,22 +157,22 @@ export async function visitsAtSite(
     order by starts_at desc, visit_id desc limit ${limit}`;
 }
 
-/** Returns the visits that begin between two moments and are not in the bin, the earliest first. */
+/** Returns the visits that begin between two moments and are neither in the bin nor cancelled, the earliest first. `limit`: absent: all. */
 export async function visitsBetween(
   sql: Db,
   from: Date,
   until: Date,
-  limit: number,
+  limit: number | null = null,
 ): Promise<readonly ListedVisitRow[]> {
   return sql<ListedVisitRow[]>`
     select ${listedColumns(sql)} from visit
-    where starts_at >= ${from} and starts_at < ${until} and phase <> 'binned'
-    order by starts_at, visit_id limit ${limit}`;
+    where starts_at >= ${from} and starts_at < ${until} and phase not in ('binned', 'cancelled')
+    order by starts_at, visit_id limit ${limit}::int`;
 }
 
 /** Returns every visit that is not in the bin, the newest first, without what lists show of it. */
-export async function everyVisit(sql: Db, limit: number): Promise<readonly VisitRow[]> {
+export async function everyVisit(sql: Db): Promise<readonly VisitRow[]> {
   return sql<VisitRow[]>`
     select ${visitColumns(sql)} from visit where ${listCondition(sql, "all")}
-    order by starts_at desc, visit_id desc limit ${limit}`;
+    order by starts_at desc, visit_id desc`;
 }

@@ -5,7 +5,8 @@ export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "visit-opened": "visit opened",
   "visit-renamed": "visit renamed",
   "visit-binned": "put into the bin",
-  "visit-restored": "restored from the bin",
+  "visit-restored": "restored",
+  "visit-cancelled": "cancelled",
   "visit-noted": "note",
   "connection-added": "connection added",
   "connection-removed": "connection removed",
@@ -30,4 +31,5 @@ export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "hold-recorded": "pressure test kept",
   "meter-read": "meter read",
   "valve-noted": "valve noted",
+  "alert-answered": "wet answer seen to",
 };

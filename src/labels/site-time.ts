@@ -108,11 +108,12 @@ export function stampText(iso: string, zone: string): string {
 
 const NEAR_DAYS: Readonly<Record<number, string>> = { [-1]: "yesterday", 0: "today", 1: "tomorrow" };
 
-/** "today 14:05", "tomorrow 09:00", "yesterday 16:30", else "Tue 24 Nov 14:05". */
+/** "today 14:05", "tomorrow 09:00", "yesterday 16:30", else "Tue 24 Nov 14:05"; a day of another year carries the year. */
 export function nearText(iso: string, zone: string, now: Date): string {
   const reading = readAt(new Date(iso), zone);
-  const days = reading.dayNumber - readAt(now, zone).dayNumber;
-  return `${NEAR_DAYS[days] ?? dayOf(reading)} ${timeOf(reading)}`;
+  const today = readAt(now, zone);
+  const day = reading.year === today.year ? dayOf(reading) : `${dayOf(reading)} ${reading.year}`;
+  return `${NEAR_DAYS[reading.dayNumber - today.dayNumber] ?? day} ${timeOf(reading)}`;
 }
 
 /** Tue 24 Nov, 14:05 */

@@ -20,6 +20,8 @@ const SINCE: Readonly<Record<string, number>> = {
   "joints-wiped": 5,
   "hammer-heard": 6,
   "bill-kept": 6,
+  "visit-cancelled": 7,
+  "alert-answered": 7,
 };
 const stored = z.array(z.looseObject({ id: z.string(), kind: z.string() }));
 const files = readdirSync(FOLDER).map((name) => ({

@@ -38,7 +38,8 @@ export const siteForm = z.object({
   zone: siteSchema.shape.zone,
   contacts: contactLines,
   accessNote: looseParagraph(2000),
-  customer: z.union([z.literal("").transform(() => null), uuid]),
+  /** Absent: as it was. */
+  customer: z.union([z.literal("").transform(() => null), uuid]).optional(),
   version,
 });
 

@@ -3,7 +3,16 @@ import { z } from "zod";
 import { siteSchema } from "./visit.ts";
 
 /** Names of the lists, as the database and `everything` (open first) tell them. */
-export const LIST_NAMES = ["at-work", "waiting", "finished", "due", "all", "everything", "bin"] as const;
+export const LIST_NAMES = [
+  "at-work",
+  "waiting",
+  "finished",
+  "due",
+  "all",
+  "everything",
+  "cancelled",
+  "bin",
+] as const;
 
 /** Most visits of one page. */
 const MOST_VISITS_A_PAGE = 200;

@@ -49,8 +49,13 @@ const stamp = {
     description:
       "Who acted. The server writes who sent the request in its place; a file keeps the actors it names.",
   }),
-  typedAt: instant,
+  // What a lost clock says is taken too: the server writes the time of receiving in its place.
+  typedAt: z.iso.datetime(),
   deviceTypedAt: z.iso.datetime().exactOptional(),
+  isClockUnknown: z
+    .literal(true)
+    .exactOptional()
+    .meta({ description: "No time could be made of what the device said: typedAt is when it was received." }),
 };
 const on = { ...stamp, connection: uuid };
 const target = z
@@ -84,6 +89,7 @@ export const eventSchema = z
       startsAt: instant.exactOptional(),
     }),
     z.strictObject({ ...stamp, kind: z.literal("visit-binned"), reason: paragraph(500) }),
+    z.strictObject({ ...stamp, kind: z.literal("visit-cancelled"), reason: paragraph(500) }),
     z.strictObject({ ...stamp, kind: z.literal("visit-restored") }),
     z.strictObject({
       ...stamp,
@@ -124,7 +130,18 @@ export const eventSchema = z
       survey: surveySchema,
       basedOn: uuid.exactOptional(),
     }),
-    z.strictObject({ ...on, kind: z.literal("plan-chosen"), plan: planSchema, request: storedPlanRequest }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("plan-chosen"),
+      plan: planSchema,
+      request: storedPlanRequest,
+      judged: z
+        .strictObject({ current: z.boolean(), differs: z.array(line(200)).max(40) })
+        .exactOptional()
+        .meta({
+          description: "What the planner said of the choice when it came in: the server writes this.",
+        }),
+    }),
     z.strictObject({
       ...on,
       kind: z.literal("step-done"),
@@ -147,7 +164,13 @@ export const eventSchema = z
       intervalsSec: z.array(z.number().positive().max(36_000)).min(1).max(200).exactOptional(),
     }),
     z.strictObject({ ...on, kind: z.literal("joints-wiped"), target: target.exactOptional() }),
-    z.strictObject({ ...on, kind: z.literal("hold-recorded"), hold: holdRecordSchema }),
+    z.strictObject({
+      ...on,
+      kind: z.literal("hold-recorded"),
+      hold: holdRecordSchema,
+      afterLeak: paragraph(500).exactOptional(),
+    }),
+    z.strictObject({ ...on, kind: z.literal("alert-answered"), answers: uuid, text: paragraph(500) }),
     z.strictObject({
       ...on,
       kind: z.literal("meter-read"),
@@ -218,7 +241,11 @@ export const incomingEvent = z.preprocess((event) => broughtForward(event), even
 
 /** Body of POST /api/v1/visits: the visit's own id and its first events. */
 export const openVisitRequest = z
-  .strictObject({ visit: uuid, events: z.array(incomingEvent).min(1).max(200), sentAt: instant.nullish() })
+  .strictObject({
+    visit: uuid,
+    events: z.array(incomingEvent).min(1).max(200),
+    sentAt: z.iso.datetime().nullish(),
+  })
   .meta({ id: "OpenVisitRequest" });
 
 /** Body of POST /api/v1/visits/{id}/events. `version`: the number of events the writer has seen; absent: add to whatever is there. */
@@ -226,7 +253,7 @@ export const addEventsRequest = z
   .strictObject({
     events: z.array(incomingEvent).min(1).max(200),
     version: z.number().int().nonnegative().nullish(),
-    sentAt: instant.nullish().meta({
+    sentAt: z.iso.datetime().nullish().meta({
       description:
         "What the sender's clock says now: times typed by a clock that is wrong are corrected by the difference.",
     }),
@@ -239,7 +266,20 @@ export const addEventsResponse = z
 
 const importMark = z.strictObject({ at: instant, by: line(100) });
 
-const keptEvent = z
+/** An event of a file, its time that of receiving where no working clock says the time. */
+const withTimes = (kept: unknown): unknown =>
+  typeof kept === "object" && kept !== null && "event" in kept && "receivedAt" in kept
+    ? {
+        ...kept,
+        event: broughtForward(
+          kept.event,
+          1,
+          typeof kept.receivedAt === "string" ? kept.receivedAt : undefined,
+        ),
+      }
+    : kept;
+
+const keptEventSchema = z
   .strictObject({
     event: incomingEvent,
     receivedAt: instant,
@@ -248,6 +288,7 @@ const keptEvent = z
     }),
   })
   .meta({ id: "KeptEvent" });
+const keptEvent = z.preprocess(withTimes, keptEventSchema);
 
 /** Answer of GET /api/v1/visits/{id}. */
 export const visitResponse = z

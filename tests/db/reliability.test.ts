@@ -153,7 +153,7 @@ describe("a visit that cannot be read", () => {
     const bad = await opened();
     await plant(bad, "visit-painted", { colour: "red" });
     await rejects(readVisit(context, bad), "unreadable");
-    const { tickets } = await readDay(context);
+    const { tickets } = await readDay(context, "UTC");
     assert.ok(tickets.some((ticket) => ticket.id === whole && isReadable(ticket)));
     const ticket = tickets.find(({ id }) => id === bad);
     assert.ok(ticket && !isReadable(ticket));
@@ -174,12 +174,18 @@ describe("a visit that cannot be read", () => {
     assert.deepEqual((await repairAll(database.ownerUrl, true, () => undefined)).findings, 0);
   });
 
-  it("is not one whose event has a year of long ago: the year is read as it is written", async () => {
+  it("is not one whose event has a year that no clock says: the time of receiving stands in its place, marked", async () => {
     const id = await opened();
     await plant(id, "visit-noted", { text: "old" }, "0026-11-27T09:00:00Z");
     const { events } = await readVisit(context, id);
-    assert.equal(events.at(-1)?.event.typedAt, "0026-11-27T09:00:00.000Z");
-    assert.ok((await readDay(context)).tickets.every((ticket) => ticket.id !== id || isReadable(ticket)));
+    const { event: old, receivedAt } = events.at(-1) ?? assert.fail();
+    assert.deepEqual(
+      [old.typedAt, old.deviceTypedAt, old.isClockUnknown],
+      [receivedAt, "0026-11-27T09:00:00.000Z", true],
+    );
+    assert.ok(
+      (await readDay(context, "UTC")).tickets.every((ticket) => ticket.id !== id || isReadable(ticket)),
+    );
   });
 
   it("is found by repair when its row says something else than its events", async () => {
@@ -202,7 +208,7 @@ describe("lists of visits", () => {
   ];
   const day = (n: number) => new Date(NOW.getTime() - n * 24 * 3_600_000).toISOString();
 
-  it("lose nothing, however many visits are open: the newest on the first page, every other a page away", async () => {
+  it("lose nothing, however many visits are open: the nearest on Today, every other a page away", async () => {
     const other = await cloneDatabase("template_empty");
     const there = makeContext(other.sql, () => NOW);
     try {
@@ -211,10 +217,10 @@ describe("lists of visits", () => {
       await openVisit(there, coming, fresh(startingAt(day(-3))));
       const signed = uuid();
       await openVisit(there, signed, fresh(signedAfter(allDry(startedVisit()))));
-      const today = await readDay(there);
+      const today = await readDay(there, "UTC");
       assert.ok(today.tickets.some(({ id }) => id === coming));
       assert.ok(today.tickets.some(({ id }) => id === signed));
-      assert.equal(today.more.atWork, 76 - 40);
+      assert.deepEqual([today.more.atWork, today.counts.late, today.counts.coming], [75 - 10, 75, 1]);
       assert.equal((await readFollowUps(there, null)).lookBacks.length, 1);
 
       const seen: string[] = [];
@@ -227,7 +233,7 @@ describe("lists of visits", () => {
         after = page.next;
         if (after === null) break;
       }
-      assert.equal(seen[0], coming);
+      assert.equal(seen[75], coming, "open work in the order it begins");
       assert.deepEqual([seen.length, new Set(seen).size], [77, 77]);
       assert.equal(seen.at(-1), signed, "what only waits comes after what is open");
     } finally {
@@ -243,8 +249,8 @@ describe("lists of visits", () => {
   it("find open work by an index, whatever the database remembers of the question", async () => {
     const plan = await database.admin.begin(async (tx) => {
       await tx`set local enable_seqscan = off`;
-      return tx`explain select visit_id from visit where phase not in ('done', 'removed', 'look-back', 'overdue', 'binned')
-        order by starts_at desc, visit_id desc limit 40`;
+      return tx`explain select visit_id from visit where phase not in ('done', 'removed', 'look-back', 'overdue', 'binned', 'cancelled')
+        order by starts_at, visit_id limit 40`;
     });
     assert.match(JSON.stringify(plan), /visit_at_work/);
   });

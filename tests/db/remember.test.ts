@@ -502,7 +502,7 @@ describe("visits with a date", () => {
     const fixtures = new Set(again.connections.flatMap(({ survey }) => survey.fixtureId ?? []));
     assert.equal(fixtures.size, 1);
     assert.ok(!state.connections.some(({ survey }) => fixtures.has(survey.fixtureId ?? "")));
-    assert.ok((await readDay(context)).tickets.some(({ id }) => id === copy));
+    assert.ok((await readDay(context, "UTC")).tickets.some(({ id }) => id === copy));
   });
 
   it("are a calendar that comes back unchanged; what others wrote is busy time", async () => {

@@ -5,6 +5,7 @@ import { loadDemoOnce } from "../../src/app/demo/demo.ts";
 import { isReadable, readDay } from "../../src/app/visit/today.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
+import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { migrate } from "../../src/db/migrate.ts";
 import { findVisit, insertEvents } from "../../src/db/visit.ts";
 import { visitFile } from "../../src/schema/visit.ts";
@@ -12,6 +13,7 @@ import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
+const DAY_MS = 24 * 60 * 60 * 1000;
 let database: TestDatabase;
 let context: ReturnType<typeof makeContext>;
 
@@ -35,7 +37,7 @@ describe("migrations", () => {
     const rows = await database.sql`select version from schema_version order by version`;
     assert.deepEqual(
       rows.map((row) => Number(row["version"])),
-      [0, 1, 2, 3, 4, 5, 6, 7, 8, 9],
+      [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10],
     );
   });
 
@@ -78,7 +80,10 @@ describe("visits", () => {
     const read = await readVisit(context, visitId(1));
     assert.deepEqual(
       read.events.map((each) => each.event),
-      events,
+      // What the planner says of a choice is the server's to add.
+      events.map((each) =>
+        each.kind === "plan-chosen" ? { ...each, judged: { current: true, differs: [] } } : each,
+      ),
     );
     assert.deepEqual([read.version, read.phase, read.state.title], [events.length, "ready", "Test visit"]);
   });
@@ -144,7 +149,7 @@ describe("visits", () => {
     assert.equal((await readVisit(context, visitId(5))).version, 3);
   });
 
-  it("refuse a time that is still to come, and a plan the planner does not give", async () => {
+  it("refuse a time that is still to come, and a plan of ends that do not meet", async () => {
     const events = fresh(startedVisit(), 6);
     await rejects(
       openVisit(
@@ -154,10 +159,93 @@ describe("visits", () => {
       ),
       "refused",
     );
-    const forged = events.map((each) =>
+    const impossible = events.map((each): VisitEvent => {
+      if (each.kind !== "plan-chosen") return each;
+      const [first, ...others] = each.plan.joints;
+      assert.ok(first?.ends);
+      const joints = [{ ...first, ends: [first.ends[0], first.ends[0]] as const }, ...others];
+      return { ...each, plan: { ...each.plan, id: "made up", joints } };
+    });
+    await rejects(openVisit(context, visitId(6), impossible), "refused");
+  });
+
+  it("keep a plan whose price has changed since, or that the planner does not give, and say what differs", async () => {
+    const chosen = async (number: number, change: (each: VisitEvent) => VisitEvent) => {
+      await openVisit(context, visitId(number), fresh(startedVisit(), number).map(change));
+      const { plan } = (await readVisit(context, visitId(number))).state.connections[0] ?? assert.fail();
+      return plan ?? assert.fail();
+    };
+    const dearer = await chosen(61, (each) =>
       each.kind === "plan-chosen" ? { ...each, plan: { ...each.plan, priceCents: 1 } } : each,
     );
-    await rejects(openVisit(context, visitId(6), forged), "refused");
+    assert.equal(dearer.plan.priceCents, 1, "the price stays as it was chosen");
+    assert.equal(dearer.judged?.current, false);
+    assert.match(dearer.judged?.differs.join() ?? "", /^price \$0\.01 as chosen, \$/);
+    const forged = await chosen(62, (each) =>
+      each.kind === "plan-chosen"
+        ? {
+            ...each,
+            plan: {
+              ...each.plan,
+              id: "made elsewhere",
+              joints: each.plan.joints.map((joint) => ({ ...joint, hardMaxTurns: 9, reason: "trust me" })),
+            },
+          }
+        : each,
+    );
+    assert.equal(forged.judged?.current, false);
+    assert.ok(
+      forged.plan.joints.every(
+        ({ hardMaxTurns, reason }) => (hardMaxTurns ?? 0) < 9 && reason !== "trust me",
+      ),
+    );
+    assert.ok(forged.plan.warnings.some(({ code }) => code === "not-given-now"));
+  });
+
+  it("keep an event of a device whose clock was lost, with the time it came in, and give a file that is read again", async () => {
+    const id = visitId(63);
+    await openVisit(context, id, fresh(startedVisit(), 63));
+    const note = (number: number, typedAt: string): VisitEvent => ({
+      ...event({ kind: "visit-noted", text: "no clock" }, idOf(0x63ff00 + number)),
+      typedAt,
+    });
+    // What the correction makes of the first is 1999, of the second 1927.
+    await addEvents(context, id, [note(1, "2000-01-01T00:00:00.000Z")], {
+      sentAt: new Date(NOW.getTime() + 6 * 60_000).toISOString(),
+    });
+    await addEvents(context, id, [note(2, "2000-01-01T00:00:00.000Z")], {
+      sentAt: "2099-01-01T00:00:00.000Z",
+    });
+    await addEvents(context, id, [note(3, "1970-01-01T00:00:05.000Z")]);
+    const { events } = await readVisit(context, id);
+    for (const { event: kept } of events.slice(-3))
+      assert.deepEqual([kept.typedAt, kept.isClockUnknown], [NOW.toISOString(), true]);
+    assert.equal((await addEvents(context, id, [note(3, "1970-01-01T00:00:05.000Z")])).added, 0);
+    const other = await cloneDatabase("template_empty");
+    try {
+      const there = makeContext(other.sql, () => NOW);
+      await importVisit(there, JSON.stringify(await exportVisit(context, id)));
+      assert.equal((await readVisit(there, id)).events.length, events.length);
+    } finally {
+      await other.drop();
+    }
+  });
+
+  it("of a file bring no turns and hard stops of their own", async () => {
+    await openVisit(context, visitId(64), fresh(startedVisit(), 64));
+    const file = await exportVisit(context, visitId(64));
+    const forged = JSON.parse(JSON.stringify(file).replaceAll(/"hardMaxTurns":[\d.]+/g, '"hardMaxTurns":9'));
+    const other = await cloneDatabase("template_empty");
+    try {
+      const there = makeContext(other.sql, () => NOW);
+      await importVisit(there, JSON.stringify(forged));
+      const joints = async (context: typeof there) =>
+        (await readVisit(context, visitId(64))).state.connections[0]?.joints.map(({ joint }) => joint);
+      assert.deepEqual(await joints(there), await joints(context));
+      assert.equal((await importVisit(there, JSON.stringify(forged))).added, 0, "and is the same file again");
+    } finally {
+      await other.drop();
+    }
   });
 
   it("are not found when they are not there", async () => {
@@ -258,10 +346,22 @@ describe("the demo", () => {
     try {
       assert.equal(await loadDemoOnce(other.sql, NOW), true);
       assert.equal(await loadDemoOnce(other.sql, NOW), false);
-      const { tickets } = await readDay(makeContext(other.sql, () => NOW));
+      const { tickets } = await readDay(
+        makeContext(other.sql, () => NOW),
+        "UTC",
+      );
       assert.ok(tickets.length >= 4);
-      const [first] = tickets;
-      assert.ok(first && isReadable(first) && first.isOverdue, "the late look-back comes first");
+      const later = tickets.find(
+        (ticket) =>
+          !(
+            ticket.startsAt.getTime() > NOW.getTime() - DAY_MS &&
+            ticket.startsAt.getTime() < NOW.getTime() + DAY_MS
+          ),
+      );
+      assert.ok(
+        later && isReadable(later) && later.isOverdue,
+        "after today's visits the late look-back comes first",
+      );
     } finally {
       await other.drop();
     }

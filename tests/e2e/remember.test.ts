@@ -229,7 +229,7 @@ describe("Today", () => {
     await page.getByLabel(/^Day and time there/).fill("2027-01-08T13:30");
     await page.getByRole("button", { name: "A washroom" }).click();
     await page.getByRole("heading", { level: 1 }).waitFor();
-    const { tickets } = await readDay(makeContext(database().sql));
+    const { tickets } = await readDay(makeContext(database().sql), "UTC");
     const booked = tickets.find(({ title }) => title === "A washroom");
     assert.equal(booked?.startsAt.toISOString(), "2027-01-08T17:30:00.000Z");
     assert.equal(booked?.site.name, "Gullwing Hall");

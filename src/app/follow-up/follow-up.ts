@@ -2,7 +2,7 @@
 import { createHash, randomBytes } from "node:crypto";
 import ical, { ICalAlarmType } from "ical-generator";
 import { v5 as uuidFrom } from "uuid";
-import { lastFollowUp } from "../../core/check/index.ts";
+import { CUSTOMER_BY_LINK, lastFollowUp } from "../../core/check/index.ts";
 import { shutOffOf } from "../../core/record/index.ts";
 import {
   type ConnectionPhase,
@@ -11,7 +11,10 @@ import {
   fixtureOf,
 } from "../../core/visit/index.ts";
 import { findLink, markAnswered, putLink } from "../../db/answer-link.ts";
+import { openWetAnswers } from "../../db/projection.ts";
+import { finishedSince, listedVisits, listVisits } from "../../db/visit-list.ts";
 import type { ShopDetails } from "../../schema/shop-details.ts";
+import { uuid } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, notFound } from "../http/app-error.ts";
 import { shopDetails } from "../shop/shop-details.ts";
@@ -19,9 +22,9 @@ import {
   type AnyTicket,
   isReadable,
   type ListedConnection,
-  readDay,
   readVisitPage,
   type Ticket,
+  ticketsOf,
 } from "../visit/today.ts";
 import { addEvents, readVisit } from "../visit/visit.ts";
 
@@ -78,8 +81,19 @@ export function followUpsOf(tickets: readonly AnyTicket[]): readonly FollowUp[] 
 }
 
 const LOOK_BACKS_A_PAGE = 50;
-/** Follow-up checks a calendar holds at most: nobody keeps more appointments of one kind. */
-const MOST_IN_CALENDAR = 500;
+
+/** What was done this week is told beside what is to come, ms. */
+const WEEK_MS = 7 * DAY_MS;
+const MOST_DONE = 30;
+
+/** Visits with a wet answer that nobody has answered, all of them; and those finished this week, the newest. */
+async function wetAndDone(context: Context): Promise<readonly AnyTicket[]> {
+  const { sql, now } = context;
+  const wet = await openWetAnswers(sql);
+  const rows = await listedVisits(sql, [...new Set(wet.map(({ visitId }) => visitId))]);
+  const done = await finishedSince(sql, new Date(now().getTime() - WEEK_MS), MOST_DONE);
+  return ticketsOf(context, [...new Map([...rows, ...done].map((row) => [row.visitId, row])).values()]);
+}
 
 /** Returns a page of follow-up checks: those still to come, the soonest due first; on the first page also what is wet or was done this week. */
 export async function readFollowUps(
@@ -90,7 +104,7 @@ export async function readFollowUps(
   const shown = new Set(tickets.map(({ id }) => id));
   const beside =
     after === null
-      ? (await readDay(context)).tickets.filter(
+      ? (await wetAndDone(context)).filter(
           ({ id, lookBackDueAt }) => !shown.has(id) && lookBackDueAt === null,
         )
       : [];
@@ -99,7 +113,7 @@ export async function readFollowUps(
 
 /** Returns everything a calendar of follow-up checks holds. */
 export async function readCalendar(context: Context): Promise<readonly FollowUp[]> {
-  return followUpsOf((await readVisitPage(context, "due", { after: null, limit: MOST_IN_CALENDAR })).tickets);
+  return followUpsOf(await ticketsOf(context, await listVisits(context.sql, "due", null)));
 }
 
 /** Returns every follow-up check that is not done, as an iCalendar file with an alarm at its time. */
@@ -158,7 +172,9 @@ export interface Question {
   readonly zone: string;
   readonly dueAt: string;
   readonly isAnswered: boolean;
-  /** What was answered; null: nothing yet. */
+  /** How often the link still takes an answer: what was dry may be wet an hour later. */
+  readonly answersLeft: number;
+  /** What was answered last; null: nothing yet. */
   readonly answer: "dry" | "wet" | null;
   /** Valves to shut when something is wet: of every connection of the fixture. */
   readonly valves: readonly { readonly name: string; readonly place: string; readonly water: string }[];
@@ -188,25 +204,37 @@ export async function readQuestion(context: Context, token: string): Promise<Que
     zone: state.site.zone,
     dueAt: connection.signed.lookBackDueAt,
     isAnswered: link.answeredAt !== null || !WAITS.has(phaseOf(context, connection)),
+    answersLeft: Math.max(0, MOST_ANSWERS - customersAnswers(connection)),
   };
 }
 
-/** Takes the one answer a link can give. Errors: AppError not-found; conflict when it was answered; invalid; refused. */
+/** Answers one link takes: more than anybody has to tell of one connection. */
+const MOST_ANSWERS = 20;
+
+const customersAnswers = ({ checks }: ConnectionState): number =>
+  checks.filter(({ by }) => by === CUSTOMER_BY_LINK).length;
+
+/**
+ * Takes an answer of a customer; a later one is kept beside the first. The same form sent again is one answer.
+ * Errors: AppError not-found; conflict when the link has taken as many as it takes; invalid; refused.
+ */
 export async function answerQuestion(context: Context, token: string, form: FormData): Promise<void> {
   const result = form.get("result");
   if (result !== "dry" && result !== "weeping")
     throw new AppError("invalid", "result: say whether the tissue stayed dry.", [
       { path: "result", message: "dry or weeping" },
     ]);
-  const { isAnswered } = await readQuestion(context, token);
+  const nonce = uuid.safeParse(form.get("answer"));
+  const { answersLeft } = await readQuestion(context, token);
   const fingerprint = fingerprintOf(token);
   const link = await findLink(context.sql, fingerprint);
-  if (!link || isAnswered) throw new AppError("conflict", "This question has been answered already.");
-  // The event's id comes from the link: however often and at once it is answered, one answer is kept.
+  if (!link || answersLeft === 0)
+    throw new AppError("conflict", "This link takes no more answers: please call whoever sent it.");
+  // The event's id comes from the link and the page that was shown: a form sent twice is one answer.
   await addEvents(context, link.visitId, [
     {
-      id: uuidFrom(`answer ${fingerprint}`, NAMESPACE),
-      actor: "Customer, by link",
+      id: uuidFrom(`answer ${fingerprint} ${nonce.success ? nonce.data : ""}`, NAMESPACE),
+      actor: CUSTOMER_BY_LINK,
       typedAt: context.now().toISOString(),
       kind: "target-checked",
       connection: link.connectionId,

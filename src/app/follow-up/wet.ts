@@ -1,9 +1,9 @@
-/** Follow-up checks that came out wet: what a shop is told at once. */
+/** Follow-up checks that were answered wet: what a shop is told until one of its people has answered. */
+import { openWetAnswers } from "../../db/projection.ts";
 import type { Context } from "../context.ts";
-import { readDay } from "../visit/today.ts";
-import { followUpsOf } from "./follow-up.ts";
 
 export interface WetFollowUp {
+  /** The look that found it. */
   readonly id: string;
   readonly visit: string;
   readonly connection: string;
@@ -13,25 +13,18 @@ export interface WetFollowUp {
   readonly at: string;
 }
 
-/** Returns the follow-up checks whose latest look was wet, the newest first. */
-export async function wetFollowUps(context: Context): Promise<WetFollowUp[]> {
-  return followUpsOf((await readDay(context)).tickets)
-    .filter(({ isWet }) => isWet)
-    .flatMap(({ visit, title, connection }): WetFollowUp[] => {
-      const { lastLook: look } = connection;
-      return look === null
-        ? []
-        : [
-            {
-              id: look.id,
-              visit,
-              connection: connection.id,
-              label: connection.label,
-              title,
-              by: look.by,
-              at: look.at,
-            },
-          ];
-    })
-    .toSorted((a, b) => (a.at < b.at ? 1 : -1));
+/** Returns every wet answer that no person of the shop has answered, the newest first. */
+export async function wetFollowUps({ sql }: Pick<Context, "sql">): Promise<WetFollowUp[]> {
+  const rows = await openWetAnswers(sql);
+  return rows.map(
+    ({ lookId, visitId, connectionId, label, title, actor, foundAt }): WetFollowUp => ({
+      id: lookId,
+      visit: visitId,
+      connection: connectionId,
+      label,
+      title,
+      by: actor,
+      at: foundAt.toISOString(),
+    }),
+  );
 }

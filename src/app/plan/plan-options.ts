@@ -3,17 +3,12 @@ import { LRUCache } from "lru-cache";
 import { type KnownParts, withKnownParts } from "../../compute/compute.ts";
 import type { PlanOptions } from "../../compute/plan-options.ts";
 import type { PlanOutcome, PlanRequest } from "../../core/plan/index.ts";
-import type { Standards } from "../../core/standard/index.ts";
 import { planRequestOf, type Survey } from "../../core/survey/index.ts";
 import type { Context } from "../context.ts";
 import { shopParts, shopStandards } from "../shop/shop.ts";
 import { truckStock } from "../shop/truck.ts";
 import { figuresFor } from "../visit/connection-page.ts";
-
-/** A request under the shop's rules; what the job sets itself wins. */
-function underRules(planRequest: PlanRequest, rules: Partial<Standards>): PlanRequest {
-  return { ...planRequest, houseRules: { ...rules, ...planRequest.houseRules } };
-}
+import { underStandards } from "./under-standards.ts";
 
 /** Answers held in memory at most, for one state of the catalogue. */
 const MOST_HELD = 200;
@@ -49,7 +44,7 @@ export async function planOptionsFor(
   signal?: AbortSignal,
 ): Promise<PlanOptions> {
   const [rules, stock] = await Promise.all([shopStandards(context), truckStock(context)]);
-  return ways(context, underRules(planRequestOf(survey, stock), rules), signal);
+  return ways(context, underStandards(planRequestOf(survey, stock), rules), signal);
 }
 
 /** Plans for a request from outside: the shop's catalogue, its rules where the request sets none. Errors: ComputeRefusal. */
@@ -60,13 +55,13 @@ export async function planForShop(
 ): Promise<PlanOutcome> {
   const [parts, rules] = await Promise.all([shopParts(context), shopStandards(context)]);
   return withKnownParts(parts, (catalogue) =>
-    context.compute.run("plan", { catalogue, ask: underRules(planRequest, rules) }, signal),
+    context.compute.run("plan", { catalogue, ask: underStandards(planRequest, rules) }, signal),
   );
 }
 
 /** Returns everything the Hookup page shows of a request a person is trying out. Errors: ComputeRefusal. */
 export async function tryRequest(context: Context, planRequest: PlanRequest, signal?: AbortSignal) {
   const [rules, stock] = await Promise.all([shopStandards(context), truckStock(context)]);
-  const options = await ways(context, underRules({ ...planRequest, stock }, rules), signal);
+  const options = await ways(context, underStandards({ ...planRequest, stock }, rules), signal);
   return { ...options, ends: figuresFor(context, options.codes) };
 }

@@ -5,9 +5,6 @@ import type { Context } from "../context.ts";
 import { localStart, visitsOfDay } from "../visit/visits-of-day.ts";
 import { plannedSpan } from "./duration.ts";
 
-/** Visits drawn at most: more than a day holds. */
-const MOST_DRAWN = 10;
-
 export interface DayLineOfDay {
   readonly visits: readonly DayLineVisit[];
   /** Minutes after midnight now, by the clocks of the zone. */
@@ -21,7 +18,7 @@ export async function dayLineOf(
   isDone: (visitId: string) => boolean,
 ): Promise<DayLineOfDay> {
   const now = DateTime.fromJSDate(context.now(), { zone });
-  const rows = (await visitsOfDay(context, now.toISODate() ?? "")).slice(0, MOST_DRAWN);
+  const rows = await visitsOfDay(context, now.toISODate() ?? "");
   const visits = await Promise.all(
     rows.map(async (row): Promise<DayLineVisit> => {
       const start = localStart(row);

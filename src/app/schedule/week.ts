@@ -23,8 +23,6 @@ import { plannedMinutes } from "./duration.ts";
 const DAYS = 7;
 const DAY_MS = 24 * 60 * 60 * 1000;
 const MIN_MS = 60_000;
-const MOST_VISITS = 200;
-const MOST_BUSY = 300;
 
 export interface BoardVisit extends DayVisit {
   readonly title: string;
@@ -64,8 +62,8 @@ export async function readWeek(context: Context, from: string, zone: string): Pr
   const midnight = Date.parse(`${from}T00:00:00.000Z`);
   const span = [new Date(midnight - ZONES_MS), new Date(midnight + DAYS * DAY_MS + ZONES_MS)] as const;
   const [rows, busy] = await Promise.all([
-    visitsBetween(context.sql, ...span, MOST_VISITS),
-    busyBetween(context.sql, ...span, MOST_BUSY),
+    visitsBetween(context.sql, ...span),
+    busyBetween(context.sql, ...span),
   ]);
   const tickets = new Map((await ticketsOf(context, rows)).map((ticket) => [ticket.id, ticket]));
   const clockText = (at: DateTime) => timeText(at.toUTC().toISO() ?? "", zone);
@@ -162,12 +160,9 @@ async function timeInDay(
 }
 
 const PRODUCT = { company: "Brass Nut", product: "visits-of-the-shop", language: "EN" } as const;
-/** Visits a calendar holds at most: the newest. */
-const MOST_IN_CALENDAR = 500;
-
 /** Returns the shop's visits that are open or to come as an iCalendar file: the same entry every time, as long as nothing is changed. */
 export async function shopCalendar(context: Context): Promise<string> {
-  const rows = await listVisits(context.sql, "at-work", MOST_IN_CALENDAR);
+  const rows = await listVisits(context.sql, "at-work", null);
   const calendar = ical({ name: "Visits", prodId: PRODUCT });
   for (const row of rows.toSorted((a, b) => (a.visitId < b.visitId ? -1 : 1))) {
     const minutes = (await plannedMinutes(context, row)) ?? 60;

@@ -1,6 +1,14 @@
 /** Search over everything the shop remembers. */
 import { findParts } from "../../core/part/index.ts";
-import { type FoundRow, SEARCH_KINDS, type SearchKind, searchWords, wordsLike } from "../../db/search.ts";
+import {
+  type FoundRow,
+  SEARCH_KINDS,
+  type SearchCursor,
+  type SearchKind,
+  searchKind,
+  searchWords,
+  wordsLike,
+} from "../../db/search.ts";
 import type { Context } from "../context.ts";
 import { catalogueLines } from "../shop/shop.ts";
 
@@ -14,11 +22,23 @@ const MOST_WORDS = 8;
 const FEW = 3;
 const SHORTEST_LIKE = 4;
 
+export { SEARCH_KINDS };
+
 export interface SearchGroup {
   readonly kind: SearchKind | "part";
-  readonly found: readonly Omit<FoundRow, "kind" | "count">[];
-  /** How many there are, or more. */
+  readonly found: readonly Omit<FoundRow, "kind" | "count" | "key">[];
+  /** How many there are. */
   readonly count: number;
+}
+
+/** A page of one kind of what answers. */
+export interface SearchPage {
+  readonly text: string;
+  readonly kind: SearchKind;
+  readonly found: readonly FoundRow[];
+  readonly count: number;
+  /** Where the next page begins; null: this is the last one. */
+  readonly next: string | null;
 }
 
 export interface SearchResult {
@@ -83,4 +103,35 @@ export async function search(context: Context, asked: string): Promise<SearchRes
     ({ href, title }) => !rows.some((row) => row.href === href && row.title === title),
   );
   return { text, groups: grouped([...rows, ...more]), isAlike: rows.length === 0 };
+}
+
+const A_PAGE = 50;
+const MARK = /^(-|\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z)~(.+)$/s;
+
+/** Where a page begins; a mark that is none of ours begins at the start. */
+function cursorFrom(text: string | null): SearchCursor | null {
+  const [, at, key] = MARK.exec(text ?? "") ?? [];
+  return at === undefined || key === undefined ? null : { at: at === "-" ? null : new Date(at), key };
+}
+
+/** Returns one page of the documents of one kind that answer, the latest first. `after`: the `next` of the page before. */
+export async function searchPage(
+  context: Pick<Context, "sql">,
+  asked: string,
+  kind: SearchKind,
+  after: string | null,
+): Promise<SearchPage> {
+  const text = asked.trim().slice(0, MOST_QUERY);
+  const words = wordsOf(text);
+  if (words.length === 0) return { text, kind, found: [], count: 0, next: null };
+  const rows = await searchKind(context.sql, kind, tsQueryOf(words), A_PAGE + 1, cursorFrom(after));
+  const found = rows.slice(0, A_PAGE);
+  const last = found.at(-1);
+  return {
+    text,
+    kind,
+    found,
+    count: rows[0]?.count ?? 0,
+    next: rows.length > A_PAGE && last ? `${last.happenedAt?.toISOString() ?? "-"}~${last.key}` : null,
+  };
 }

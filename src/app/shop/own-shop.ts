@@ -1,5 +1,7 @@
 /** Our own shop beside the demonstration: which of the two is served, and what the first day asks for. */
+
 import { z } from "zod";
+import { CUSTOMER_BY_LINK } from "../../core/check/index.ts";
 import { readEnvironment } from "../../env.ts";
 import { type openShopMessage, type ShopInUse, shopInUseSchema } from "../../schema/open-shop.ts";
 import { shopDetailsSchema } from "../../schema/shop-details.ts";
@@ -33,7 +35,12 @@ export function askForShop(form: FormData): ShopInUse {
 }
 
 /** As long as the name on an event may be. */
-const plumberForm = z.object({ plumber: line(100) });
+const plumberForm = z.object({
+  plumber: line(100).refine(
+    (name) => name !== CUSTOMER_BY_LINK,
+    "is how answers of customers are marked: take another name",
+  ),
+});
 
 /**
  * Keeps who works here from now on; what was done before keeps its name.

@@ -22,8 +22,6 @@ import { shopUpkeep, UPKEEP, upkeepSchema } from "../shop/upkeep.ts";
 
 const NAMESPACE = "3f2d8f0e-6b1c-4d0a-9a55-0a4e64e0f1c7";
 const A_PAGE = 200;
-/** Entries a calendar holds at most. */
-const MOST_IN_CALENDAR = 1000;
 /** Months the list looks ahead. */
 const AHEAD_MONTHS = 12;
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -110,14 +108,18 @@ export async function dueCalendar(context: Pick<Context, "sql" | "tables" | "now
   const things = await dueBefore(context, {
     before: monthsAfter(now.toISOString(), AHEAD_MONTHS),
     siteId: null,
-    limit: MOST_IN_CALENDAR,
+    limit: null,
     after: null,
   });
+  // The nearest first: whoever shows only so many entries shows those of now.
+  const awayMs = ({ dueOn }: DueThing) => Math.abs(Date.parse(`${dueOn}T00:00:00.000Z`) - now.getTime());
   const calendar = ical({
     name: "Due at sites",
     prodId: { company: "Brass Nut", product: "due", language: "EN" },
   });
-  for (const { connectionId, code, dueOn, rule, label, room, siteName, siteAddress } of things) {
+  for (const { connectionId, code, dueOn, rule, label, room, siteName, siteAddress } of things.toSorted(
+    (a, b) => awayMs(a) - awayMs(b),
+  )) {
     const start = new Date(`${dueOn}T00:00:00.000Z`);
     calendar.createEvent({
       id: uuidFrom(`${connectionId} ${code} ${dueOn}`, NAMESPACE),

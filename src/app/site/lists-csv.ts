@@ -4,12 +4,9 @@ import { listSites } from "../../db/site.ts";
 import { everyVisit } from "../../db/visit-list.ts";
 import type { Context } from "../context.ts";
 
-/** Rows of one file at most: the newest visits, the first sites by name. */
-const MOST_ROWS = 50_000;
-
 /** Returns every visit that is not in the bin, the newest first; for a spreadsheet, what would run as a formula is marked as text. */
 export async function exportVisits({ sql }: Pick<Context, "sql">, forSpreadsheet = false): Promise<string> {
-  const rows = await everyVisit(sql, MOST_ROWS);
+  const rows = await everyVisit(sql);
   return stringify(
     rows.map(({ visitId, startsAt, title, siteName, siteAddress, phase, lookBackDueAt }) => [
       visitId,
@@ -30,7 +27,7 @@ export async function exportVisits({ sql }: Pick<Context, "sql">, forSpreadsheet
 
 /** Returns every site by name with its customer and its visits; for a spreadsheet, what would run as a formula is marked as text. */
 export async function exportSites({ sql }: Pick<Context, "sql">, forSpreadsheet = false): Promise<string> {
-  const rows = await listSites(sql, MOST_ROWS);
+  const rows = await listSites(sql, null);
   return stringify(
     rows.map(({ siteId, name, address, zone, customerName, visits, lastVisitAt }) => [
       siteId,

@@ -28,6 +28,7 @@ import { transact } from "../../db/transact.ts";
 import { visitsAtSite } from "../../db/visit-list.ts";
 import { asLeftSchema } from "../../schema/as-left.ts";
 import { type Contact, contactsSchema, customerForm, siteForm } from "../../schema/site.ts";
+import { uuid } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid, notFound } from "../http/app-error.ts";
 import { SOMEBODY_ELSE } from "../shop/setting.ts";
@@ -38,8 +39,8 @@ import { type AnyTicket, ticketsOf } from "../visit/today.ts";
 const MOST_AS_LEFT = 400;
 const MOST_CHANGES = 50;
 const MOST_VISITS = 30;
-/** Customers offered in a form. */
-const MOST_CUSTOMERS = 500;
+/** Customers offered in a form: those whose name, phone or address holds what was looked for. */
+const MOST_CUSTOMERS = 50;
 const A_PAGE = 50;
 
 export interface Site extends Omit<SiteRow, "valves" | "contacts"> {
@@ -50,6 +51,7 @@ export interface Site extends Omit<SiteRow, "valves" | "contacts"> {
 export interface SitePage {
   readonly site: Site;
   readonly customer: CustomerRow | null;
+  /** Customers found by what was looked for, beside the site's own; empty: nobody looked. */
   readonly customers: readonly CustomerRow[];
   readonly rooms: readonly RoomAsLeft[];
   readonly visits: readonly AnyTicket[];
@@ -63,8 +65,12 @@ function siteOf(row: SiteRow): Site {
 const asLeftOf = (rows: readonly { readonly body: unknown }[]): readonly ConnectionAsLeft[] =>
   rows.map(({ body }) => asLeftSchema.parse(body));
 
-/** Reads everything known of a site. Errors: AppError not-found. */
-export async function readSite(context: Context, siteId: string): Promise<SitePage> {
+/** Reads everything known of a site. `customerLike`: part of the name, phone or address of customers to choose from. Errors: AppError not-found. */
+export async function readSite(
+  context: Context,
+  siteId: string,
+  customerLike: string | null = null,
+): Promise<SitePage> {
   const { sql } = context;
   const row = await findSiteById(sql, siteId);
   if (!row) throw notFound("site");
@@ -72,7 +78,7 @@ export async function readSite(context: Context, siteId: string): Promise<SitePa
     asLeftAtSite(sql, siteId, MOST_AS_LEFT),
     visitsAtSite(sql, siteId, MOST_VISITS),
     siteChanges(sql, siteId, MOST_CHANGES),
-    listCustomers(sql, MOST_CUSTOMERS),
+    likeOf(customerLike) === null ? [] : listCustomers(sql, MOST_CUSTOMERS, null, likeOf(customerLike)),
     row.customerId === null ? undefined : findCustomer(sql, row.customerId),
   ]);
   return {
@@ -120,6 +126,15 @@ const MOST_OFFERED = 40;
 /** Returns the sites visited last, the latest first. */
 export async function recentlyVisited({ sql }: Pick<Context, "sql">): Promise<readonly SiteRow[]> {
   return recentSites(sql, MOST_OFFERED);
+}
+
+/** Returns the site that an address names by its id; null: none is named, or there is none. */
+export async function siteNamed(
+  { sql }: Pick<Context, "sql">,
+  siteId: string | null,
+): Promise<SiteRow | null> {
+  const asked = uuid.safeParse(siteId);
+  return asked.success ? ((await findSiteById(sql, asked.data)) ?? null) : null;
 }
 
 /** Returns a page of customers by name, and where the next one begins. `containing`: part of a name, phone or address. */
@@ -188,10 +203,10 @@ export async function correctSite(context: Context, siteId: string, form: FormDa
       ]);
     const nameOf = async (id: string | null) =>
       id === null ? "" : ((await findCustomer(tx, id))?.name ?? "");
-    if (customer !== null && (await findCustomer(tx, customer)) === undefined) throw notFound("customer");
-    const names = { was: await nameOf(row.customerId), became: await nameOf(customer) };
+    const next = { ...row, ...fields, customerId: customer === undefined ? row.customerId : customer };
+    if (customer != null && (await findCustomer(tx, customer)) === undefined) throw notFound("customer");
+    const names = { was: await nameOf(row.customerId), became: await nameOf(next.customerId) };
     await insertSiteChanges(tx, siteId, changesOf(siteOf(row), parsed.data, names, stamp));
-    const next = { ...row, ...fields, customerId: customer };
     if (!(await updateSite(tx, next, JSON.stringify(contacts), version)))
       throw new AppError("stale", SOMEBODY_ELSE);
   });

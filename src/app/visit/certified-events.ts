@@ -1,37 +1,44 @@
 /** What a writer may not say for the server: the plan behind a choice is the planner's, what a hold comes to is the analyser's. */
+
+import type { ChosenQuestion } from "../../compute/chosen-plan.ts";
 import { withKnownParts } from "../../compute/compute.ts";
-import type { PlanQuestion } from "../../compute/tasks.ts";
 import { holdRecordOf } from "../../core/hold/index.ts";
 import type { VisitEvent } from "../../core/visit/index.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
-import { shopParts } from "../shop/shop.ts";
+import { underStandards } from "../plan/under-standards.ts";
+import { shopParts, shopStandards } from "../shop/shop.ts";
 import { truckStock } from "../shop/truck.ts";
 
-const tooHeavy = (index: number, field: string) =>
-  new AppError("too-heavy", "That is too much to check at once: send fewer events in one request.", [
-    { path: `events.${index}.${field}`, message: "was not reached in time" },
-  ]);
-
+/** Chosen plans as they are kept. A choice is a fact: whatever changed since, the plan stands, with what differs beside it. */
 async function certifiedPlans(context: Context, events: readonly VisitEvent[], signal?: AbortSignal) {
   const chosen = events.flatMap((event, index) => (event.kind === "plan-chosen" ? [{ event, index }] : []));
   if (chosen.length === 0) return new Map<string, VisitEvent>();
-  const [parts, stock] = await Promise.all([shopParts(context), truckStock(context)]);
+  const [parts, stock, rules] = await Promise.all([
+    shopParts(context),
+    truckStock(context),
+    shopStandards(context),
+  ]);
   const ask = chosen.map(
-    ({ event }): PlanQuestion => ({ planRequest: event.request, stock, plan: event.plan }),
+    ({ event: { request, plan } }): ChosenQuestion => ({
+      sent: request,
+      planRequest: underStandards(request, rules),
+      stock,
+      plan,
+    }),
   );
-  const plans = await withKnownParts(parts, (catalogue) =>
-    context.compute.run("findPlans", { catalogue, ask }, signal),
+  const answers = await withKnownParts(parts, (catalogue) =>
+    context.compute.run("judgeChosen", { catalogue, ask }, signal),
   );
   return new Map(
-    chosen.map(({ event, index }, at): [string, VisitEvent] => {
-      const plan = plans[at];
-      if (plan === "too-heavy") throw tooHeavy(index, "plan");
-      if (!plan || plan.priceCents !== event.plan.priceCents)
-        throw new AppError("refused", "The planner does not give this hookup (any more): plan again.", [
-          { path: `events.${index}.plan`, message: "plan again" },
+    chosen.flatMap(({ event, index }, at): [string, VisitEvent][] => {
+      const answer = answers[at];
+      if (answer === undefined) return [];
+      if ("impossible" in answer)
+        throw new AppError("refused", answer.impossible, [
+          { path: `events.${index}.plan.joints`, message: answer.impossible },
         ]);
-      return [event.id, { ...event, plan }];
+      return [[event.id, { ...event, ...answer }]];
     }),
   );
 }
@@ -61,8 +68,8 @@ async function certifiedHolds(context: Context, events: readonly VisitEvent[], s
 }
 
 /**
- * Returns the events with the server's own plans and judged holds in place of what was sent.
- * Errors: AppError refused where the planner gives no such plan or the readings say something else; too-heavy.
+ * Returns the events with the server's own figures of plans and judged holds in place of what was sent.
+ * Errors: AppError refused where a plan joins ends that do not meet, or the readings say something else.
  */
 export async function withServerAnswers(
   context: Context,

@@ -17,7 +17,7 @@ export interface KeptEvent {
  */
 export function eventFromRow(row: EventRow): KeptEvent {
   const stored = { id: row.eventId, kind: row.kind, actor: row.actor, typedAt: row.typedAt.toISOString() };
-  const event = broughtForward(Object.assign(stored, row.body), row.shape);
+  const event = broughtForward(Object.assign(stored, row.body), row.shape, row.receivedAt.toISOString());
   if (!isStoredEvent(event))
     throw new RangeError(
       `event ${row.eventId} (number ${row.seq}, ${row.kind}) cannot be read by this version`,

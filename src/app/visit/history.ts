@@ -1,5 +1,6 @@
 /** The history of a visit: every event there is, struck and undone ones too, as lines somebody can read. */
 
+import { CUSTOMER_BY_LINK } from "../../core/check/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import type { VisitEvent, VisitState } from "../../core/visit/index.ts";
 import { SOUND_WORDS } from "../../core/watch/index.ts";
@@ -29,6 +30,7 @@ function aboutOf(event: VisitEvent): string {
     case "connection-noted":
       return event.text;
     case "visit-binned":
+    case "visit-cancelled":
     case "connection-removed":
     case "connection-reopened":
     case "photo-removed":
@@ -41,6 +43,8 @@ function aboutOf(event: VisitEvent): string {
       return [`${event.target}, ${event.stage}: ${event.result}, ${event.method}`, event.note]
         .filter((part) => part !== "")
         .join("; ");
+    case "alert-answered":
+      return event.text;
     case "joints-wiped":
       return event.target ?? "all joints";
     case "joint-snugged":
@@ -83,9 +87,12 @@ export function historyOf(
   { connections }: Pick<VisitState, "connections">,
 ): readonly HistoryLine[] {
   const labels = new Map(connections.map(({ id, survey }) => [id, survey.label]));
+  const customers = new Set(
+    events.flatMap(({ event }) => (event.actor === CUSTOMER_BY_LINK ? [event.id] : [])),
+  );
   const struck = new Map(
     events.flatMap(({ event }) =>
-      event.kind === "event-undone"
+      event.kind === "event-undone" && !customers.has(event.undoes)
         ? [[event.undoes, { at: event.typedAt, by: event.actor, reason: event.reason ?? "" }] as const]
         : [],
     ),

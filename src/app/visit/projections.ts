@@ -16,6 +16,8 @@ import {
   putDrawn,
   putDue,
   putTicket,
+  putWet,
+  type WetRow,
 } from "../../db/projection.ts";
 import { takeFromTruck } from "../../db/stock.ts";
 import type { Context } from "../context.ts";
@@ -52,6 +54,15 @@ const documentRows = (visitId: string, { documents }: VisitProjection): readonly
     at,
   }));
 
+const wetRows = ({ wet }: VisitProjection): readonly WetRow[] =>
+  wet.map(({ look, connection, label, by, at }) => ({
+    lookId: look,
+    connectionId: connection,
+    label,
+    actor: by,
+    foundAt: at,
+  }));
+
 /** Returns what should stand in the rows of a visit, each list in the order of its keys: for comparing. */
 export function wantedRows(visitId: string, projection: VisitProjection): KeptProjection {
   const byKey = <T>(rows: readonly T[], key: (row: T) => string): readonly T[] =>
@@ -63,6 +74,7 @@ export function wantedRows(visitId: string, projection: VisitProjection): KeptPr
     ),
     due: byKey(dueRows(projection), ({ connectionId, code }) => `${connectionId} ${code}`),
     drawn: byKey(projection.drawn, ({ sku }) => sku),
+    wet: byKey(wetRows(projection), ({ lookId }) => lookId),
     documents: byKey(documentRows(visitId, projection), ({ kind, key }) => `${kind} ${key}`),
   };
 }
@@ -85,6 +97,7 @@ export async function writeProjection(sql: Db, visitId: string, projection: Visi
   await putAsLeft(sql, visitId, asLeftRows(projection));
   await putDue(sql, visitId, dueRows(projection));
   await putDrawn(sql, visitId, projection.drawn);
+  await putWet(sql, visitId, wetRows(projection));
   await putDocuments(sql, visitId, documentRows(visitId, projection));
 }
 
@@ -107,6 +120,7 @@ export async function keepProjection(
   await putTicket(sql, visitId, now.ticket);
   if (isChanged("asLeft")) await putAsLeft(sql, visitId, asLeftRows(now));
   if (isChanged("due")) await putDue(sql, visitId, dueRows(now));
+  if (isChanged("wet")) await putWet(sql, visitId, wetRows(now));
   if (isChanged("documents")) await putDocuments(sql, visitId, documentRows(visitId, now));
   if (isChanged("drawn")) {
     const quantities = (rows: VisitProjection["drawn"]) =>

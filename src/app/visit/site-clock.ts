@@ -17,3 +17,8 @@ export function instantOf(local: string, zone: string): string {
 export function dayStart(day: string, zone: string, daysLater = 0): Date {
   return DateTime.fromISO(day, { zone }).plus({ days: daysLater }).toJSDate();
 }
+
+/** Returns the day that the clocks of a zone show at a moment: "2026-03-08". */
+export function dayIn(at: Date, zone: string): string {
+  return DateTime.fromJSDate(at, { zone }).toISODate() ?? "";
+}

@@ -9,16 +9,21 @@ import {
 import { type ConnectionPhase, nextAction } from "../../core/visit/index.ts";
 import type { VisitRow } from "../../db/visit.ts";
 import {
+  countFollowUps,
+  countOpen,
   countVisits,
   finishedSince,
   type ListedVisitRow,
   listVisits,
+  nearestOpen,
   type PageCursor,
   type VisitFilter,
   type VisitList,
+  visitsBetween,
 } from "../../db/visit-list.ts";
 import { ticketSchema } from "../../schema/ticket.ts";
 import type { Context } from "../context.ts";
+import { dayIn, dayStart } from "./site-clock.ts";
 import { foldedVisits, isUnreadable } from "./visit-cache.ts";
 
 /** A connection of a ticket, with where it is now. */
@@ -175,33 +180,66 @@ export function nowOrNext(tickets: readonly AnyTicket[], now: Date): FirstVisit 
 
 /** Finished visits stay on the day's page this long, ms: one week. */
 const KEPT_MS = 7 * 24 * 60 * 60 * 1000;
-/** Most tickets of each sort on the day's page: the newest; the others are a page away. */
-const MOST_TICKETS = { work: 40, waiting: 30, finished: 20 } as const;
+/** Visits beside those of today that are on the page: the nearest; the others are a page away, and are counted. */
+const MOST_BESIDE = { late: 10, coming: 10, waiting: 10, finished: 10 } as const;
 
 export interface Day {
+  /** Every visit of today, whatever became of it, then what is near. */
   readonly tickets: readonly AnyTicket[];
+  /** Visits of each sort there are, on the page or not. */
+  readonly counts: {
+    /** Open, and begun before today. */
+    readonly late: number;
+    /** Open, and still to come after today. */
+    readonly coming: number;
+    /** Connections whose follow-up check is overdue, and those whose check is still to come. */
+    readonly followUps: { readonly late: number; readonly due: number };
+  };
   /** Visits of each sort that are not on the page. */
   readonly more: { readonly atWork: number; readonly waiting: number };
 }
 
-/** Returns what wants somebody now: open and coming work, the newest first; what waits for a follow-up check, the soonest due first; what was finished this week. */
-export async function readDay(context: Context): Promise<Day> {
+/**
+ * Returns what wants somebody now: all visits of today by the clocks of `zone`, the nearest open ones before and after, the
+ * follow-up checks that fall due soonest, and what was finished this week.
+ */
+export async function readDay(context: Context, zone: string): Promise<Day> {
   const { sql, now } = context;
-  const [work, waiting, finished] = await Promise.all([
-    listVisits(sql, "at-work", MOST_TICKETS.work),
-    listVisits(sql, "due", MOST_TICKETS.waiting),
-    finishedSince(sql, new Date(now().getTime() - KEPT_MS), MOST_TICKETS.finished),
+  const at = now();
+  const today = dayIn(at, zone);
+  const [from, until] = [dayStart(today, zone), dayStart(today, zone, 1)];
+  // What began last evening may still be at hand.
+  const sinceAtHand = new Date(Math.min(from.getTime(), at.getTime() - AT_HAND_MS));
+  const [own, before, after, waiting, finished, openBefore, openAfter, followUps] = await Promise.all([
+    visitsBetween(sql, sinceAtHand, until),
+    nearestOpen(sql, "before", sinceAtHand, MOST_BESIDE.late),
+    nearestOpen(sql, "from", until, MOST_BESIDE.coming),
+    listVisits(sql, "due", MOST_BESIDE.waiting),
+    finishedSince(sql, new Date(at.getTime() - KEPT_MS), MOST_BESIDE.finished),
+    countOpen(sql, "before", sinceAtHand),
+    countOpen(sql, "from", until),
+    countFollowUps(sql, at),
   ]);
-  const rows = [...new Map([...work, ...waiting, ...finished].map((row) => [row.visitId, row])).values()];
+  const rows = [
+    ...new Map(
+      [...own, ...before, ...after, ...waiting, ...finished].map((row) => [row.visitId, row]),
+    ).values(),
+  ];
   const tickets = await ticketsOf(context, rows);
-  // Only where a list is full can there be more.
-  const beyond = async (list: VisitList, shown: number, most: number) =>
-    shown < most ? 0 : (await countVisits(sql, list)) - shown;
+  const isOfToday = ({ startsAt }: AnyTicket) => startsAt >= from && startsAt < until;
+  const distance = ({ startsAt }: AnyTicket) => Math.abs(startsAt.getTime() - at.getTime());
   return {
-    tickets: tickets.toSorted((a, b) => rankOf(a) - rankOf(b) || a.startsAt.getTime() - b.startsAt.getTime()),
+    tickets: tickets.toSorted(
+      (a, b) =>
+        Number(isOfToday(b)) - Number(isOfToday(a)) ||
+        (isOfToday(a)
+          ? a.startsAt.getTime() - b.startsAt.getTime()
+          : rankOf(a) - rankOf(b) || distance(a) - distance(b)),
+    ),
+    counts: { late: openBefore, coming: openAfter, followUps },
     more: {
-      atWork: await beyond("at-work", work.length, MOST_TICKETS.work),
-      waiting: await beyond("due", waiting.length, MOST_TICKETS.waiting),
+      atWork: openBefore - before.length + (openAfter - after.length),
+      waiting: waiting.length < MOST_BESIDE.waiting ? 0 : (await countVisits(sql, "due")) - waiting.length,
     },
   };
 }

@@ -33,6 +33,14 @@ const form = z.discriminatedUnion("action", [
     startsOn: localTime.optional(),
   }),
   z.object({ action: z.literal("bin"), id: uuid.optional(), reason }),
+  z.object({ action: z.literal("cancel"), id: uuid.optional(), reason }),
+  z.object({
+    action: z.literal("answer-alert"),
+    id: uuid.optional(),
+    connection: uuid,
+    answers: uuid,
+    text: z.string().trim().min(1, "Say what was done.").max(500),
+  }),
   z.object({ action: z.literal("duplicate"), copy: uuid }),
   z.object({ action: z.literal("restore"), id: uuid.optional() }),
   z.object({
@@ -94,6 +102,15 @@ export function visitAction(data: FormData, now: Date, picture: ValvePicture | n
       });
     case "bin":
       return act({ kind: "visit-binned", reason: asked.reason });
+    case "cancel":
+      return act({ kind: "visit-cancelled", reason: asked.reason });
+    case "answer-alert":
+      return act({
+        kind: "alert-answered",
+        connection: asked.connection,
+        answers: asked.answers,
+        text: asked.text,
+      });
     case "restore":
       return act({ kind: "visit-restored" });
     case "restore-connection":

@@ -157,6 +157,14 @@ function stateAfter(
     : added.reduce(applyEvent, state);
 }
 
+/** Pictures that events take off and that no signature stood on. */
+function deletablePhotos(events: readonly VisitEvent[], { connections }: VisitState): readonly string[] {
+  const struck = new Set(connections.flatMap(({ struckPhotos }) => struckPhotos.map(({ id }) => id)));
+  return events.flatMap((event) =>
+    event.kind === "photo-removed" && !struck.has(event.photo) ? [event.photo] : [],
+  );
+}
+
 /**
  * Adds events to a visit, exactly once each: those that are there already are passed over.
  * Errors: AppError not-found, stale, conflict, refused, invalid, too-heavy.
@@ -201,11 +209,7 @@ export async function addEvents(
       tx,
       fresh.map((event, index) => rowFromEvent(id, row.version + index + 1, event, receivedAt)),
     );
-    await deletePhotos(
-      tx,
-      id,
-      fresh.flatMap((event) => (event.kind === "photo-removed" ? [event.photo] : [])),
-    );
+    await deletePhotos(tx, id, deletablePhotos(fresh, state));
     await keepValves(tx, id, fresh);
     const version = row.version + fresh.length;
     const summary = visitSummary(state, context.tables.stages, receivedAt);

@@ -3,8 +3,6 @@ import { DateTime } from "luxon";
 import { type ListedVisitRow, visitsBetween } from "../../db/visit-list.ts";
 import type { Context } from "../context.ts";
 
-/** Visits of one day at most. */
-const MOST_VISITS = 40;
 /** Zones of the world differ by so much from UTC at most, ms. */
 export const ZONES_MS = 15 * 60 * 60 * 1000;
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -23,7 +21,6 @@ export async function visitsOfDay(
     sql,
     new Date(midnight - ZONES_MS),
     new Date(midnight + DAY_MS + ZONES_MS),
-    MOST_VISITS * 3,
   );
-  return rows.filter((row) => localStart(row).toISODate() === day).slice(0, MOST_VISITS);
+  return rows.filter((row) => localStart(row).toISODate() === day);
 }

@@ -4,6 +4,9 @@ import type { CheckMethod, Checkpoint, StageCode } from "./stage.ts";
 /** "1" for a joint's number, "A" for a checkpoint's letter, "connection" for the whole. */
 export type Target = string;
 
+/** Who answers a follow-up check by the link of a customer. No person of a shop is called so. */
+export const CUSTOMER_BY_LINK = "Customer, by link";
+
 export interface Check {
   readonly target: Target;
   readonly stage: StageCode;

@@ -1,4 +1,11 @@
-export type { Check, CheckSubject, LetteredCheckpoint, Target, WrittenException } from "./check-subject.ts";
+export {
+  type Check,
+  type CheckSubject,
+  CUSTOMER_BY_LINK,
+  type LetteredCheckpoint,
+  type Target,
+  type WrittenException,
+} from "./check-subject.ts";
 export { collectedMin, collectsSince, LEAST_LOOK_MIN, watchedInWords } from "./look-clock.ts";
 export {
   CHECK_METHODS,

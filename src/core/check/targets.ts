@@ -90,7 +90,11 @@ export function weepingStage(connection: CheckSubject, target: Target): StageCod
   return last?.result === "weeping" ? last.stage : null;
 }
 
-/** Returns the latest look of the follow-up check, or null before there is one. */
-export function lastFollowUp({ checks }: Pick<CheckSubject, "checks">): Check | null {
-  return checks.filter(({ stage }) => stage === "look-back").at(-1) ?? null;
+/** Returns the latest look of the follow-up check since the connection was last signed, or null before there is one. */
+export function lastFollowUp({
+  checks,
+  signed,
+}: Pick<CheckSubject, "checks"> & { readonly signed: { readonly at: string } | null }): Check | null {
+  const since = signed?.at ?? "";
+  return checks.filter(({ stage, at }) => stage === "look-back" && at >= since).at(-1) ?? null;
 }

@@ -10,7 +10,7 @@ export {
   SEALANTS,
   type Sealant,
 } from "./joint.ts";
-export { isNut, type JointSide, ruleFor, SOFT_TUBES, wrenchesFor } from "./make-up.ts";
+export { isNut, type JointSide, ruleFor, SOFT_TUBES, unionRule, wrenchesFor } from "./make-up.ts";
 export { makeUpRank } from "./make-up-rank.ts";
 export { allPairs, type Match, type Matrix, matchEnds } from "./match.ts";
 export {

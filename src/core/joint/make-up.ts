@@ -1,5 +1,6 @@
 /** How far a joint is turned, by its type and size. */
 import type { End, EndTable } from "../end/index.ts";
+import type { UnionSeal } from "../part/index.ts";
 import type { JointRule, JointType, Mating, PlasticPart } from "./joint.ts";
 
 /** One side of a joint: its end, and whether that end is plastic on this part. */
@@ -53,6 +54,19 @@ export function ruleFor(
     .sort((a, b) => score(b) - score(a))[0];
   if (!candidates) throw new RangeError(`no joint rule for ${mating.type}, size ${size}, plastic ${plastic}`);
   return candidates;
+}
+
+/** Rules of the joints inside unions, by what seals them. */
+const UNION_RULES: Readonly<Record<UnionSeal, string>> = {
+  "ground-joint": "ground",
+  "flat-gasket": "union-gasket",
+};
+
+/** Returns the make-up rule of the joint inside a union. Errors: RangeError when the table holds none. */
+export function unionRule(rules: readonly JointRule[], seal: UnionSeal): JointRule {
+  const rule = rules.find(({ id }) => id === UNION_RULES[seal]);
+  if (rule === undefined) throw new RangeError(`no joint rule ${UNION_RULES[seal]} in the table of joints`);
+  return rule;
 }
 
 /** Returns true for an end that is a nut: it turns by itself. */

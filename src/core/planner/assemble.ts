@@ -1,7 +1,15 @@
 /** A found chain as a plan: parts in order, joints with their make-up, who goes first on the bench. */
 import { dot, norm, subtract } from "../geometry/index.ts";
-import { type JointRule, type JointSide, mate, ruleFor, type Sealant, wrenchesFor } from "../joint/index.ts";
-import type { Part, UnionSeal } from "../part/index.ts";
+import {
+  type JointRule,
+  type JointSide,
+  mate,
+  ruleFor,
+  type Sealant,
+  unionRule,
+  wrenchesFor,
+} from "../joint/index.ts";
+import type { Part } from "../part/index.ts";
 import type { PlanJoint, PlanPart, PlanRequest, SupplyKind } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { Candidate } from "./candidate.ts";
@@ -114,25 +122,13 @@ function sideOf(index: PlannerIndex, { end, plastic }: Socket): JointSide {
   return { end: endFigures, plastic };
 }
 
-/** Rules of the joints inside unions, by what seals them. */
-const UNION_RULES: Readonly<Record<UnionSeal, string>> = {
-  "ground-joint": "ground",
-  "flat-gasket": "union-gasket",
-};
-
-function unionRule({ tables }: PlannerIndex, seal: UnionSeal): JointRule {
-  const rule = tables.joints.find(({ id }) => id === UNION_RULES[seal]);
-  if (rule === undefined) throw new RangeError(`no joint rule ${UNION_RULES[seal]} in the table of joints`);
-  return rule;
-}
-
 const SIDE_IDS = ["a", "b"] as const;
 
 /** An open joint with the rule it is made up by. Errors: RangeError where the two ends do not mate. */
 function ruledJoint(index: PlannerIndex, { left, right, isAside, seal }: OpenJoint) {
   const sides = [sideOf(index, left), sideOf(index, right)] as const;
   const common = { sockets: [left, right] as const, sides, isAside, isInner: seal !== undefined };
-  if (seal !== undefined) return { ...common, note: null, rule: unionRule(index, seal) };
+  if (seal !== undefined) return { ...common, note: null, rule: unionRule(index.tables.joints, seal) };
   const mating = mate(sides[0].end, sides[1].end, index.tables.matings);
   if (mating === null) throw new RangeError(`${left.end} and ${right.end} do not make a joint`);
   return { ...common, note: mating.note, rule: ruleFor(mating, sides[0], sides[1], index.tables.joints) };

@@ -11,3 +11,4 @@ export {
   type PlannerTables,
 } from "./planner-index.ts";
 export { PART_SHAPES } from "./preference.ts";
+export { type PlanJudgement, withTableFigures } from "./table-figures.ts";

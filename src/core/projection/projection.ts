@@ -8,7 +8,7 @@ import { type SearchDocument, searchDocuments } from "./search-document.ts";
 import { type VisitTicket, visitTicket } from "./ticket.ts";
 
 /** Number of today's way of projecting: a higher one than the database's makes all projections again. */
-export const PROJECTION_VERSION = 2;
+export const PROJECTION_VERSION = 3;
 
 export interface VisitProjection {
   readonly ticket: VisitTicket;
@@ -17,6 +17,23 @@ export interface VisitProjection {
   /** Taken from the truck. */
   readonly drawn: readonly { readonly sku: string; readonly quantity: number }[];
   readonly documents: readonly SearchDocument[];
+  /** Answered wet and not seen to; a visit in the bin keeps its own. */
+  readonly wet: readonly WetConnection[];
+}
+
+/** A follow-up check that was answered wet and that no person of the shop has answered yet. */
+export interface WetConnection {
+  readonly look: string;
+  readonly connection: string;
+  readonly label: string;
+  readonly by: string;
+  readonly at: string;
+}
+
+function wetConnections({ connections }: VisitState): readonly WetConnection[] {
+  return connections.flatMap(({ id: connection, survey: { label }, wetAnswers }) =>
+    wetAnswers.map(({ id: look, by, at }): WetConnection => ({ look, connection, label, by, at })),
+  );
 }
 
 /**
@@ -41,5 +58,6 @@ export function visitProjection(
       .map(([sku, quantity]) => ({ sku, quantity }))
       .toSorted((a, b) => (a.sku < b.sku ? -1 : 1)),
     documents: searchDocuments(visit, state),
+    wet: wetConnections(state),
   };
 }

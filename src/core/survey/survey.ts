@@ -263,6 +263,7 @@ export function isSameRun(one: PlanRequest, other: PlanRequest): boolean {
       supply.treated,
       supply.looks,
       supply.pexType,
+      supply.material,
       inlet.end,
       inlet.fixture,
       inlet.plastic,

@@ -4,6 +4,7 @@ import type { Bill } from "../bill/index.ts";
 import type { Check, LetteredCheckpoint, Target, WrittenException } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
+import type { PlanJudgement } from "../planner/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import type { HeardHammer } from "../watch/index.ts";
@@ -47,6 +48,19 @@ export interface Photo {
   readonly by: string;
 }
 
+/** A picture that was taken off a connection after a signature stood on it: kept, and shown no more. */
+export interface StruckPhoto extends Photo {
+  readonly reason: string;
+}
+
+/** A follow-up check that was answered wet and that no person of the shop has answered yet. */
+export interface WetAnswer {
+  /** The event of the look. */
+  readonly id: string;
+  readonly at: string;
+  readonly by: string;
+}
+
 export interface KeptBill extends Bill {
   readonly at: string;
   readonly by: string;
@@ -81,7 +95,13 @@ export interface ConnectionState {
   /** When its stop was last found not to close, UTC: what was proved before no longer holds. Null: never. */
   readonly stopFailedAt: string | null;
   readonly checkpoints: readonly LetteredCheckpoint[];
-  readonly plan: { readonly plan: Plan; readonly request: PlanRequest; readonly chosenAt: string } | null;
+  readonly plan: {
+    readonly plan: Plan;
+    readonly request: PlanRequest;
+    readonly chosenAt: string;
+    /** What the planner said of the choice when it came in; null: nobody compared. */
+    readonly judged: PlanJudgement | null;
+  } | null;
   readonly joints: readonly JointState[];
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
@@ -99,6 +119,11 @@ export interface ConnectionState {
   /** Proofs of its stop, the latest last; the survey holds what the latest came to. */
   readonly proofs: readonly ProvedStop[];
   readonly photos: readonly Photo[];
+  readonly struckPhotos: readonly StruckPhoto[];
+  /** Pictures a signature stood on: struck when taken off, never deleted. */
+  readonly signedPhotos: ReadonlySet<string>;
+  /** Answered wet and not seen to, the latest last. */
+  readonly wetAnswers: readonly WetAnswer[];
   /** What was heard when its valve shut, the latest last. */
   readonly heard: readonly Heard[];
   readonly holds: readonly KeptHold[];
@@ -122,6 +147,8 @@ export interface VisitState {
   readonly isTraining: boolean;
   /** In the bin: on no list until it is restored. Null: not. */
   readonly binned: { readonly reason: string; readonly at: string } | null;
+  /** Called off; null: not. */
+  readonly cancelled: { readonly reason: string; readonly at: string } | null;
   readonly connections: readonly ConnectionState[];
   /** Valves of the site that somebody has named, the nearest to the fixtures first. */
   readonly valves: readonly SiteValve[];
@@ -136,6 +163,7 @@ export const EMPTY_VISIT: VisitState = {
   startsAt: "",
   isTraining: false,
   binned: null,
+  cancelled: null,
   connections: [],
   valves: [],
   notes: [],

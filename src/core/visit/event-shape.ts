@@ -5,7 +5,7 @@
 import { firstRoleOf, roleBroughtForward } from "../step/index.ts";
 
 /** Number of today's shape; raised by one with every group of changes below. */
-export const EVENT_SHAPE = 6;
+export const EVENT_SHAPE = 7;
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -78,14 +78,31 @@ export const SHAPE_CHANGES: readonly ShapeChange[] = [
   },
 ];
 
+/** Instants that a working clock can say: the years from 2000 to 2099. A device that lost its clock says another. */
+const FIRST = "2000-01-01T00:00:00.000Z";
+const END = "2100-01-01T00:00:00.000Z";
+
+/** Returns true for an instant, UTC ISO 8601 with Z, that a working clock can say. */
+export const isPossibleInstant = (text: string): boolean => text >= FIRST && text < END;
+
+/** An event whose time no working clock says, with the time it was received in its place. */
+function withKnownTime(event: Fields, receivedAt: string): Fields {
+  const { typedAt, deviceTypedAt } = event;
+  if (typeof typedAt !== "string" || isPossibleInstant(typedAt)) return event;
+  return { ...event, typedAt: receivedAt, deviceTypedAt: deviceTypedAt ?? typedAt, isClockUnknown: true };
+}
+
 /**
- * Brings an event of an earlier shape to today's. `shape` is the shape the event was stored in; 1 where nobody says.
+ * Brings an event of an earlier shape to today's. `shape` is the shape the event was stored in; 1 where nobody says. With
+ * `receivedAt`, UTC, a time that no working clock says becomes the time of receiving, and is marked so.
  * Anything that is no object is returned as it came: the schema refuses it with better words.
  */
-export function broughtForward(event: unknown, shape = 1): unknown {
-  if (shape >= EVENT_SHAPE || !isObject(event)) return event;
+export function broughtForward(event: unknown, shape = 1, receivedAt?: string): unknown {
+  if (!isObject(event)) return event;
+  const timed = receivedAt === undefined ? event : withKnownTime(event, receivedAt);
+  if (shape >= EVENT_SHAPE) return timed;
   return SHAPE_CHANGES.filter(({ to }) => to > shape).reduce<Fields>(
     (now, { kind, bring }) => (now["kind"] === kind ? bring(now) : now),
-    event,
+    timed,
   );
 }

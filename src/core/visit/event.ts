@@ -1,10 +1,17 @@
 /** Everything that can happen in a visit. A visit's life is the list of these, only ever added to. */
 
 import type { Bill } from "../bill/index.ts";
-import type { CheckMethod, Checkpoint, StageCode, Target } from "../check/index.ts";
+import {
+  type CheckMethod,
+  type Checkpoint,
+  CUSTOMER_BY_LINK,
+  type StageCode,
+  type Target,
+} from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Valve } from "../isolation/index.ts";
 import type { Plan, PlanRequest } from "../plan/index.ts";
+import type { PlanJudgement } from "../planner/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import type { HeardHammer } from "../watch/index.ts";
@@ -54,7 +61,10 @@ export type VisitAct =
     }
   /** Put into the bin, where nothing is lost: the visit is on no list until it is restored. */
   | { readonly kind: "visit-binned"; readonly reason: string }
+  /** Back from the bin, or booked again after it was cancelled. */
   | { readonly kind: "visit-restored" }
+  /** Called off: the visit stays on the list of all visits, with its reason. */
+  | { readonly kind: "visit-cancelled"; readonly reason: string }
   | (OnConnection & {
       readonly kind: "connection-added";
       readonly survey: Survey;
@@ -70,7 +80,13 @@ export type VisitAct =
       /** Event that made the survey its writer looked at; absent: not said. */
       readonly basedOn?: string;
     })
-  | (OnConnection & { readonly kind: "plan-chosen"; readonly plan: Plan; readonly request: PlanRequest })
+  | (OnConnection & {
+      readonly kind: "plan-chosen";
+      readonly plan: Plan;
+      readonly request: PlanRequest;
+      /** What the planner said of the choice when it came in; the server writes this. Absent: nobody compared. */
+      readonly judged?: PlanJudgement;
+    })
   | (OnConnection & {
       readonly kind: "step-done";
       readonly step: string;
@@ -101,7 +117,12 @@ export type VisitAct =
       /** One joint or checkpoint; absent: all of them. */
       readonly target?: Target;
     })
-  | (OnConnection & { readonly kind: "hold-recorded"; readonly hold: HoldRecord })
+  | (OnConnection & {
+      readonly kind: "hold-recorded";
+      readonly hold: HoldRecord;
+      /** What was done since a test that called a leak; absent: the test before called none. */
+      readonly afterLeak?: string;
+    })
   | (OnConnection & { readonly kind: "meter-read"; readonly meter: MeterReading })
   | (OnConnection & { readonly kind: "joint-snugged"; readonly joint: number; readonly turns: number })
   | (OnConnection & {
@@ -141,7 +162,7 @@ export type VisitAct =
       readonly caption: string;
     })
   | (OnConnection & {
-      /** The picture is deleted; that it was there, and why it went, stays. */
+      /** The picture is deleted, or struck where a signature stood on it; that it was there, and why it went, stays. */
       readonly kind: "photo-removed";
       readonly photo: string;
       readonly reason: string;
@@ -153,7 +174,9 @@ export type VisitAct =
   /** A valve of the site, found, proved or corrected: the latest of its name counts. */
   | { readonly kind: "valve-noted"; readonly valve: SiteValve }
   /** Taken back. `reason`: struck from what counts by somebody who says why; absent: undone at once. */
-  | { readonly kind: "event-undone"; readonly undoes: string; readonly reason?: string };
+  | { readonly kind: "event-undone"; readonly undoes: string; readonly reason?: string }
+  /** What a person of the shop did about a follow-up check that was answered wet. */
+  | (OnConnection & { readonly kind: "alert-answered"; readonly answers: string; readonly text: string });
 
 /** An act on one connection of the visit. */
 export type ConnectionAct = Extract<VisitAct, OnConnection>;
@@ -166,12 +189,21 @@ export interface EventStamp {
   readonly typedAt: string;
   /** What the clock of the device said, where that clock was wrong and `typedAt` is corrected. */
   readonly deviceTypedAt?: string;
+  /** No time could be made of what the device said: `typedAt` is when the event was received. */
+  readonly isClockUnknown?: true;
+}
+
+/** Returns true for what a customer has said: nobody of the shop takes it back. */
+export function isCustomersWord({ kind, actor }: Pick<VisitEvent, "kind" | "actor">): boolean {
+  return kind === "target-checked" && actor === CUSTOMER_BY_LINK;
 }
 
 export type VisitEvent = EventStamp & VisitAct;
 
-/** Returns the events that count: neither undone nor an undoing. */
+/** Returns the events that count: neither undone nor an undoing. What a customer said cannot be undone. */
 export function liveEvents(events: readonly VisitEvent[]): readonly VisitEvent[] {
   const undone = new Set(events.flatMap((event) => (event.kind === "event-undone" ? [event.undoes] : [])));
-  return events.filter((event) => event.kind !== "event-undone" && !undone.has(event.id));
+  return events.filter(
+    (event) => event.kind !== "event-undone" && (!undone.has(event.id) || isCustomersWord(event)),
+  );
 }

@@ -5,7 +5,7 @@
 
 import type { StepTables } from "../step/index.ts";
 import type { ConnectionState, VisitState } from "./connection-state.ts";
-import { liveEvents, type VisitEvent } from "./event.ts";
+import { isCustomersWord, liveEvents, type VisitEvent } from "./event.ts";
 import type { Refusal } from "./refusal.ts";
 import { refusal } from "./rules.ts";
 import { applyEvent, foldVisit } from "./state.ts";
@@ -54,7 +54,7 @@ class GrowingLog {
 
   /** Takes one event more, unless a rule refuses the event. */
   take(event: VisitEvent, isHistory: boolean): Refusal | null {
-    if (event.kind === "event-undone") return this.#undo(event.undoes);
+    if (event.kind === "event-undone") return this.#undo(event.undoes, isHistory);
     const refused = refusal(this.#state, event, this.#tables);
     if (refused !== null && !(isHistory && isForArrivalOnly(refused))) return refused;
     this.#add(event);
@@ -88,15 +88,27 @@ class GrowingLog {
     if (!ASIDE.has(event.kind)) this.#state = applyEvent(this.#state, event);
   }
 
-  #undo(id: string): Refusal | null {
+  #undo(id: string, isHistory: boolean): Refusal | null {
     const target = this.#live.get(id);
     if (!target) return no("That is not there to undo.");
+    // An earlier version let it through; it never counted.
+    if (isCustomersWord(target))
+      return isHistory
+        ? null
+        : no("A customer's answer stands: say what was done about it, or look and write down what you see.");
     if (target.kind === "visit-opened") return no("A visit cannot be un-opened.");
     if (target.kind === "photo-removed") return no("The picture is deleted: it cannot come back.");
     if (target.kind === "connection-signed")
       return no("A signature stands: re-open the connection with the reason, and check it afresh.");
-    if (target.kind === "visit-binned" || target.kind === "visit-restored")
-      return no("Put the visit into the bin or restore it again: what was done stays in its history.");
+    if (
+      target.kind === "visit-binned" ||
+      target.kind === "visit-restored" ||
+      target.kind === "visit-cancelled"
+    )
+      return no(
+        "Cancel the visit, put it into the bin or restore it again: what was done stays in its history.",
+      );
+    if (target.kind === "alert-answered") return no("What was done about the wet answer stays written down.");
     if (target.kind === "valve-noted") return no("Note the valve again as it is: the latest word counts.");
     if ("connection" in target) {
       if (ASIDE.has(target.kind)) this.#aside.get(target.connection)?.delete(id);

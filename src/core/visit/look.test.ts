@@ -213,7 +213,7 @@ describe("the bin", () => {
   it("is not asked twice, either way", () =>
     assert.match(
       firstRefused(opened, [on({ kind: "visit-restored" })], tables)?.refusal.message ?? "",
-      /not in the bin/,
+      /neither in the bin nor cancelled/,
     ));
   it("gives a removed connection back", () => {
     const removed = [

@@ -192,7 +192,10 @@ function onConnection(
   connection: ConnectionState,
   { fixture, isTraining }: { readonly fixture: readonly ConnectionState[]; readonly isTraining: boolean },
   event: EventStamp &
-    Exclude<ConnectionAct, { kind: "connection-noted" | "hammer-heard" | "photo-added" | "photo-removed" }>,
+    Exclude<
+      ConnectionAct,
+      { kind: "connection-noted" | "hammer-heard" | "photo-added" | "photo-removed" | "alert-answered" }
+    >,
   tables: StepTables,
 ): Refusal | null {
   if (event.kind === "connection-restored")
@@ -250,6 +253,37 @@ function onConnection(
   }
 }
 
+/** What is written down of a cancelled visit: what was learned on the way, and that it goes into the bin. */
+const STILL_POSSIBLE: ReadonlySet<VisitEvent["kind"]> = new Set([
+  "visit-binned",
+  "visit-noted",
+  "connection-noted",
+  "visit-renamed",
+  "bill-kept",
+]);
+
+function cancelRefusal({ cancelled, connections }: VisitState): Refusal | null {
+  if (cancelled !== null) return no("kind", "The visit is cancelled already.");
+  const begun = connections.find(
+    ({ signed, joints }) => signed !== null || joints.some(({ madeAt }) => madeAt !== null),
+  );
+  return begun === undefined
+    ? null
+    : no("kind", `Work was done on ${begun.survey.label}: a visit with work in it is not cancelled.`);
+}
+
+/** A wet answer is answered whatever became of the visit since. */
+function alertRefusal(
+  { connections }: VisitState,
+  { connection, answers }: On<"alert-answered">,
+): Refusal | null {
+  const own = connections.find(({ id }) => id === connection);
+  if (own === undefined) return no("connection", "This visit has no such connection.");
+  return own.wetAnswers.some(({ id }) => id === answers)
+    ? null
+    : { ...no("answers", "This wet answer has been answered already, or is none."), isOfArrival: true };
+}
+
 /** Returns why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */
 export function refusal(state: VisitState, event: VisitEvent, tables: StepTables): Refusal | null {
   if (event.kind === "visit-opened")
@@ -257,9 +291,15 @@ export function refusal(state: VisitState, event: VisitEvent, tables: StepTables
   if (state.site === null) return no("kind", "A visit begins with visit-opened.");
   if (event.kind === "event-undone") return no("kind", "Undoing is judged on the whole list.");
   if (event.kind === "visit-restored")
-    return state.binned === null ? no("kind", "The visit is not in the bin.") : null;
+    return state.binned === null && state.cancelled === null
+      ? no("kind", "The visit is neither in the bin nor cancelled.")
+      : null;
+  if (event.kind === "alert-answered") return alertRefusal(state, event);
   if (state.binned !== null)
     return { ...no("kind", "The visit is in the bin: restore it first."), isOfArrival: true };
+  if (event.kind === "visit-cancelled") return cancelRefusal(state);
+  if (state.cancelled !== null && !STILL_POSSIBLE.has(event.kind))
+    return { ...no("kind", "The visit is cancelled: restore it first."), isOfArrival: true };
   if (!("connection" in event)) return null;
   const connection = state.connections.find((each) => each.id === event.connection);
   if (event.kind === "connection-added" && !connection) return null;

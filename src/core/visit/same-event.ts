@@ -7,9 +7,12 @@ import type { VisitEvent } from "./event.ts";
  * time that was corrected is compared as the device typed the time.
  */
 function saidIn(event: VisitEvent): object {
-  const { deviceTypedAt = event.typedAt, actor: _, ...said } = event;
+  const { deviceTypedAt = event.typedAt, actor: _, isClockUnknown: __, ...said } = event;
   const stamped = { ...said, typedAt: new Date(deviceTypedAt).toISOString() };
-  if (stamped.kind === "plan-chosen") return { ...stamped, plan: stamped.plan.id };
+  if (stamped.kind === "plan-chosen") {
+    const { judged: ___, ...chosen } = stamped;
+    return { ...chosen, plan: chosen.plan.id };
+  }
   if (stamped.kind === "hold-recorded") {
     const { source, test } = stamped.hold;
     return { ...stamped, hold: { source, test } };

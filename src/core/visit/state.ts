@@ -4,6 +4,7 @@ import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
 import { failsToClose } from "../isolation/index.ts";
 import type { Plan } from "../plan/index.ts";
 import type { StopProof } from "../survey/index.ts";
+import { signedConnection, withAnswer, withoutPhoto, withWetAnswer } from "./after-signature.ts";
 import {
   type ConnectionState,
   EMPTY_VISIT,
@@ -20,8 +21,8 @@ import {
   type VisitAct,
   type VisitEvent,
 } from "./event.ts";
-import { followUpDueAt } from "./follow-up-due.ts";
 import { withCheck } from "./look.ts";
+import { withValve } from "./with-valve.ts";
 
 /** Steps of one joint end in its number; another plan has other joints, and keeps every other tick. */
 const OF_A_JOINT = /-\d+$/;
@@ -35,15 +36,6 @@ const isForFixture = (event: VisitAct): boolean =>
 /** When the stop was last found not to close, after one more word about it. */
 function failedAt({ survey, stopFailedAt }: ConnectionState, proof: StopProof, at: string): string | null {
   return failsToClose(proof) && !failsToClose(survey.stop.proof) ? at : stopFailedAt;
-}
-
-/** A branch is nearer to a fixture than the hot side, and that than the house. */
-const NEAREST_FIRST = ["fixture", "branch", "hot", "house"] as const;
-
-/** The valves with one found, proved or corrected, the nearest first. */
-function withValve(valves: readonly SiteValve[], valve: SiteValve): readonly SiteValve[] {
-  const place = ({ shuts }: SiteValve) => NEAREST_FIRST.indexOf(shuts);
-  return [...valves.filter(({ name }) => name !== valve.name), valve].toSorted((a, b) => place(a) - place(b));
 }
 
 function changeJoint(number: number, change: (joint: JointState) => JointState): Change {
@@ -113,7 +105,12 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
     case "plan-chosen":
       return (connection) => ({
         ...connection,
-        plan: { plan: event.plan, request: event.request, chosenAt: at },
+        plan: {
+          plan: event.plan,
+          request: event.request,
+          chosenAt: at,
+          judged: event.judged ?? null,
+        },
         joints: freshJoints(event.plan),
         steps: new Map([...connection.steps].filter(([step]) => !OF_A_JOINT.test(step))),
         doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "make")),
@@ -138,7 +135,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
     }
     case "target-checked":
-      return (connection) => withCheck(connection, event);
+      return (connection) => withWetAnswer(withCheck(connection, event), event);
     case "joints-wiped": {
       const { target } = event;
       return (connection) =>
@@ -177,17 +174,13 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         exceptions: [...connection.exceptions, { target, stage, reason, at, by }],
       });
     }
-    case "connection-signed": {
-      const { name, lookBackBy, resolved = null } = event;
-      return (connection) => ({
-        ...connection,
-        signed: { name, at, lookBackBy, lookBackDueAt: followUpDueAt(at), resolved },
-      });
-    }
+    case "connection-signed":
+      return (connection) => signedConnection(connection, event);
     case "connection-reopened":
       return (connection) => ({
         ...connection,
         signed: null,
+        wetAnswers: [],
         notes: [...connection.notes, inHouse(`Reopened: ${event.reason}`)],
       });
     case "stop-proved": {
@@ -208,11 +201,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       });
     }
     case "photo-removed":
-      return (connection) => ({
-        ...connection,
-        photos: connection.photos.filter(({ id }) => id !== event.photo),
-        notes: [...connection.notes, inHouse(`Picture removed: ${event.reason}`)],
-      });
+      return (connection) => withoutPhoto(connection, event, inHouse(`Picture removed: ${event.reason}`));
     case "hold-recorded":
       return (connection) => ({
         ...connection,
@@ -224,6 +213,8 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
       const { occasion, sound } = event;
       return (connection) => ({ ...connection, heard: [...connection.heard, { occasion, sound, at, by }] });
     }
+    case "alert-answered":
+      return (connection) => withAnswer(connection, event, inHouse(`Wet answer seen to: ${event.text}`));
     case "connection-noted":
       return (connection) => ({ ...connection, notes: [...connection.notes, noteOf(event, event)] });
   }
@@ -256,6 +247,9 @@ function added(
     notes: [],
     proofs: [],
     photos: [],
+    struckPhotos: [],
+    signedPhotos: new Set(),
+    wetAnswers: [],
     heard: [],
     holds: [],
     meters: [],
@@ -284,8 +278,11 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
       };
     case "visit-binned":
       return { ...state, binned: { reason: event.reason, at: event.typedAt } };
+    case "visit-cancelled":
+      return { ...state, cancelled: { reason: event.reason, at: event.typedAt } };
     case "visit-restored":
-      return { ...state, binned: null };
+      // Cancelled and then put into the bin: out of the bin, the visit is cancelled still.
+      return state.binned === null ? { ...state, cancelled: null } : { ...state, binned: null };
     case "visit-noted":
       return { ...state, notes: [...state.notes, noteOf(event, event)] };
     case "bill-kept":

@@ -184,7 +184,7 @@ export interface VisitSummary {
   readonly siteZone: string;
   readonly title: string;
   readonly startsAt: string;
-  readonly phase: ConnectionPhase | "binned";
+  readonly phase: ConnectionPhase | "binned" | "cancelled";
   readonly lookBackDueAt: string | null;
 }
 
@@ -201,7 +201,12 @@ export function visitSummary(visit: VisitState, stages: readonly Stage[], now: s
     siteZone: site.zone,
     title,
     startsAt,
-    phase: visit.binned === null ? visitPhase(visit, stages, now) : "binned",
+    phase:
+      visit.binned !== null
+        ? "binned"
+        : visit.cancelled !== null
+          ? "cancelled"
+          : visitPhase(visit, stages, now),
     lookBackDueAt: visit.binned === null ? followUpOf(visit, stages, now) : null,
   };
 }
