@@ -8,10 +8,26 @@ const LOOK_EVERY_MS = 700;
 /** Keeps a shop from being changed while this device holds entries the other one has never heard of. */
 export function guardShopChange(form: HTMLFormElement): void {
   form.addEventListener("submit", (event) => {
-    if (visitsQueued().length === 0) return;
     event.preventDefault();
-    const said = form.querySelector<HTMLElement>("[data-unsent-first]");
-    if (said) said.hidden = false;
+    const { submitter } = event;
+    const go = () => {
+      // A form that is sent by a script names no button: what the button says goes along.
+      if (submitter instanceof HTMLButtonElement && submitter.name !== "")
+        form.append(
+          Object.assign(document.createElement("input"), {
+            type: "hidden",
+            name: submitter.name,
+            value: submitter.value,
+          }),
+        );
+      form.submit();
+    };
+    visitsQueued().then((visits) => {
+      if (visits.length === 0) return go();
+      const said = form.querySelector<HTMLElement>("[data-unsent-first]");
+      if (said) said.hidden = false;
+      // A browser that keeps nothing holds nothing.
+    }, go);
   });
 }
 

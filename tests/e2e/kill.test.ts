@@ -1,11 +1,23 @@
 /** Power cuts: the server is killed in the middle of the work. What was acknowledged stays; what was not is sent again. */
 import assert from "node:assert/strict";
+import { mkdtempSync, rmSync } from "node:fs";
+import { tmpdir } from "node:os";
+import { join } from "node:path";
 import { after, before, describe, it } from "node:test";
 import type { Browser } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { readVisit } from "../../src/app/visit/visit.ts";
-import { alive, go, openBrowser, saved, sendNow, visitor } from "../support/browser.ts";
+import {
+  alive,
+  go,
+  killProfile,
+  openBrowser,
+  openProfile,
+  saved,
+  sendNow,
+  visitor,
+} from "../support/browser.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 
 const VISIT = demoVisitId("library-washroom");
@@ -78,11 +90,34 @@ describe("a server killed while steps are ticked", () => {
     assert.equal((await read()).version, before.version);
     const later = await context.newPage();
     await go(later, path);
-    await later.waitForFunction(
-      () => !Object.keys(localStorage).some((key) => key.startsWith("brass-nut waiting ")),
-    );
     await saved(later);
     assert.equal((await read()).version, before.version + 1);
     await leave();
+  });
+
+  it("finds a tick although the battery was empty at the moment the page called the tick kept", async () => {
+    const profile = mkdtempSync(join(tmpdir(), "brass-nut-profile-"));
+    const events = "**/api/v1/visits/*/events";
+    const path = await sheetPath("Lavatory faucet hot");
+    try {
+      const first = await openProfile(profile, server.base);
+      const page = await first.newPage();
+      await go(page, path);
+      const before = await read();
+      await first.route(events, (route) => route.abort("internetdisconnected"));
+      await page.getByRole("button", { name: /^Tick/ }).first().click();
+      await page.getByText(/1 not sent yet, kept on this device/).waitFor();
+      killProfile(profile);
+      await first.close().catch(() => undefined);
+      assert.equal((await read()).version, before.version);
+      const second = await openProfile(profile, server.base);
+      const later = await second.newPage();
+      await go(later, path);
+      await saved(later);
+      assert.equal((await read()).version, before.version + 1, "the tick arrived, once");
+      await second.close();
+    } finally {
+      rmSync(profile, { recursive: true, force: true });
+    }
   });
 });

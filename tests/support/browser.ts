@@ -1,8 +1,14 @@
 /** A real browser on a test server. Any request that would leave the machine is stopped and fails the test. */
 import assert from "node:assert/strict";
-import { existsSync, readFileSync } from "node:fs";
+import { existsSync, readdirSync, readFileSync } from "node:fs";
 import { createRequire } from "node:module";
-import { type Browser, type BrowserContextOptions, chromium, type Page } from "playwright-core";
+import {
+  type Browser,
+  type BrowserContext,
+  type BrowserContextOptions,
+  chromium,
+  type Page,
+} from "playwright-core";
 
 const AXE = readFileSync(createRequire(import.meta.url).resolve("axe-core/axe.min.js"), "utf8");
 
@@ -11,16 +17,41 @@ const PROGRAM =
   ["/usr/bin/chromium-headless-shell", "/usr/bin/chromium"].find((path) => existsSync(path)) ??
   "/usr/bin/chromium";
 
+const LAUNCH = {
+  executablePath: PROGRAM,
+  args: [
+    // Chromium refuses its sandbox to root; what it loads here is our own server only.
+    ...(process.getuid?.() === 0 ? ["--no-sandbox"] : []),
+    // No name but our own is found: neither a page nor a worker of it reaches another machine.
+    "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
+  ],
+};
+
 export async function openBrowser(): Promise<Browser> {
-  // Chromium refuses its sandbox to root; what it loads here is our own server only.
-  return chromium.launch({
-    executablePath: PROGRAM,
-    args: [
-      ...(process.getuid?.() === 0 ? ["--no-sandbox"] : []),
-      // No name but our own is found: neither a page nor a worker of it reaches another machine.
-      "--host-resolver-rules=MAP * ~NOTFOUND, EXCLUDE 127.0.0.1",
-    ],
+  return chromium.launch(LAUNCH);
+}
+
+/** A browser of its own on a folder that outlives it, as a person's device keeps its store. */
+export async function openProfile(folder: string, base: string): Promise<BrowserContext> {
+  const context = await chromium.launchPersistentContext(folder, {
+    ...LAUNCH,
+    baseURL: base,
+    viewport: DESK,
+    serviceWorkers: "block",
   });
+  context.setDefaultTimeout(15_000);
+  return context;
+}
+
+/** Ends every process of the browser on a folder at once, as an empty battery does. */
+export function killProfile(folder: string): void {
+  for (const pid of readdirSync("/proc").filter((name) => /^\d+$/.test(name)))
+    try {
+      if (Number(pid) !== process.pid && readFileSync(`/proc/${pid}/cmdline`, "utf8").includes(folder))
+        process.kill(Number(pid), "SIGKILL");
+    } catch {
+      // Gone already.
+    }
 }
 
 export interface Visitor {

@@ -44,7 +44,7 @@ async function begin(
   const opening = openingActs(tables, { ...fields.opening, startsAt }, uuid);
   if (opening === null) return null;
   const typedAt = new Date().toISOString();
-  addWaiting(
+  await addWaiting(
     fields.visitId,
     opening.acts.map((act): VisitEvent => ({ id: uuid(), actor, typedAt, ...act })),
   );

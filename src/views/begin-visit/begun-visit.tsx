@@ -1,3 +1,4 @@
+import { useEffect, useState } from "react";
 import type { Checkpoint } from "../../core/check/index.ts";
 import type { EndCode } from "../../core/end/index.ts";
 import type { Place } from "../../core/identify/index.ts";
@@ -8,8 +9,8 @@ import { deferred, OPENING } from "../../ui/deferred.tsx";
 import { Notice } from "../../ui/notice.tsx";
 import type { PracticeRow } from "../survey/practice-choices.tsx";
 import { ConnectionSurvey } from "../survey/survey.tsx";
+import { type HeldHere, readHeldHere } from "../visit-log/use-visit-events.ts";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
-import { loadQueue, loadSent } from "../visit-log/waiting-store.ts";
 import { begunHash } from "./opening-fields.ts";
 
 const NotesAndPhotos = deferred(
@@ -38,6 +39,7 @@ const NO_EVENTS: readonly never[] = [];
 interface SurveyedHereProps extends BegunVisitProps {
   readonly connectionId: string;
   readonly zone: string;
+  readonly heldHere: HeldHere;
 }
 
 function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
@@ -97,7 +99,14 @@ function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
 /** A visit as this browser keeps it, one connection after the other. */
 export function BegunVisit({ connectionId, ...props }: BegunVisitProps) {
   const { visitId } = props;
-  const { site, connections } = foldVisit([...loadSent(visitId, []), ...loadQueue(visitId).waiting]);
+  const [held, setHeld] = useState<HeldHere | null>(null);
+  useEffect(() => {
+    readHeldHere(visitId, NO_EVENTS).then(setHeld, () =>
+      setHeld({ sent: [], queue: { waiting: [], tray: [] } }),
+    );
+  }, [visitId]);
+  if (held === null) return OPENING;
+  const { site, connections } = foldVisit([...held.sent, ...held.queue.waiting]);
   const connection = connections.find(({ id }) => id === connectionId) ?? connections[0];
   if (site === null || connection === undefined)
     return (
@@ -109,5 +118,5 @@ export function BegunVisit({ connectionId, ...props }: BegunVisitProps) {
         </p>
       </>
     );
-  return <SurveyedHere {...props} connectionId={connection.id} zone={site.zone} />;
+  return <SurveyedHere {...props} connectionId={connection.id} zone={site.zone} heldHere={held} />;
 }

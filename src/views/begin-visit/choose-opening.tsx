@@ -1,11 +1,11 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { v4 as uuid } from "uuid";
 import type { PresetGroup } from "../../core/opening/index.ts";
 import type { VisitTemplate } from "../../core/survey/index.ts";
 import { FixtureGlyph } from "../../drawing/fixture-glyph.tsx";
 import { SelectField, TextField } from "../../ui/field.tsx";
-import { loadQueue, visitsQueued } from "../visit-log/waiting-store.ts";
-import { begunHere } from "./begun-here.ts";
+import { queuesHere } from "../visit-log/other-visits.ts";
+import { type BegunHere, begunHere } from "./begun-here.ts";
 import { type KnownSite, MOST } from "./opening-fields.ts";
 
 interface ChooseOpeningProps {
@@ -19,7 +19,14 @@ export function ChooseOpening({ groups, templates, sites }: ChooseOpeningProps) 
   const [site, setSite] = useState(sites[0]?.siteId ?? "");
   const [siteName, setSiteName] = useState("");
   const [place, setPlace] = useState("");
-  const begun = visitsQueued().flatMap((visitId) => begunHere(visitId, loadQueue(visitId).waiting) ?? []);
+  const [begun, setBegun] = useState<readonly BegunHere[]>([]);
+  useEffect(() => {
+    queuesHere().then(
+      (queues) => setBegun(queues.flatMap(({ visitId, waiting }) => begunHere(visitId, waiting) ?? [])),
+      // A browser that keeps nothing holds nothing.
+      () => setBegun([]),
+    );
+  }, []);
   const texts = [
     { label: "Or a new site", value: siteName, most: MOST.siteName, change: setSiteName },
     { label: "Room", value: place, most: MOST.place, change: setPlace },

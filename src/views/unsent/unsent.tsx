@@ -4,27 +4,27 @@ import { EVENT_LABELS } from "../../labels/event.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
 import { Notice } from "../../ui/notice.tsx";
 import { begunHere } from "../begin-visit/begun-here.ts";
+import { queuesHere } from "../visit-log/other-visits.ts";
 import {
-  loadQueue,
   type Queue,
   removeFromTray,
   retryFromTray,
+  type UnreadableQueue,
   unreadableQueues,
-  visitsQueued,
 } from "../visit-log/waiting-store.ts";
 import { type HeldPhoto, heldPhotos, releasePhoto, retryPhoto } from "../visit-run-sheet/photo-queue.ts";
 
 interface UnsentVisit {
   readonly queues: readonly (Queue & { readonly visitId: string })[];
   readonly photos: readonly (readonly [id: string, held: HeldPhoto])[];
-  readonly unreadable: ReturnType<typeof unreadableQueues>;
+  readonly unreadable: readonly UnreadableQueue[];
 }
 
 async function look(): Promise<UnsentVisit> {
   return {
-    queues: visitsQueued().map((visitId) => ({ visitId, ...loadQueue(visitId) })),
+    queues: await queuesHere(),
     photos: await heldPhotos(),
-    unreadable: unreadableQueues(),
+    unreadable: await unreadableQueues(),
   };
 }
 
@@ -77,8 +77,7 @@ function Tray({
               type="button"
               className="button"
               onClick={() => {
-                retryFromTray(visitId, new Set([refused.id]));
-                onChange();
+                void retryFromTray(visitId, new Set([refused.id])).then(onChange);
               }}
             >
               Try again
@@ -93,8 +92,7 @@ function Tray({
                   )
                 )
                   return;
-                removeFromTray(visitId, new Set([refused.id]));
-                onChange();
+                void removeFromTray(new Set([refused.id])).then(onChange);
               }}
             >
               Remove
@@ -107,8 +105,7 @@ function Tray({
           type="button"
           className="button mt-2"
           onClick={() => {
-            retryFromTray(visitId, all);
-            onChange();
+            void retryFromTray(visitId, all).then(onChange);
           }}
         >
           Try all again, in order

@@ -6,7 +6,8 @@ import { deferred } from "../../ui/deferred.tsx";
 import type { VisitLog } from "./use-visit-log.ts";
 
 function SendingStatus({ log: { log, retry } }: { readonly log: Pick<VisitLog, "log" | "retry"> }) {
-  if (log.sending === "offline")
+  if (log.storing.size > 0) return <span>Keeping on this device…</span>;
+  if (log.sending === "offline" && log.waiting.length > 0)
     return (
       <span className="text-wet-ink">
         No connection: {log.waiting.length} not sent yet, kept on this device and tried again.{" "}

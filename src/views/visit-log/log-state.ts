@@ -5,8 +5,10 @@ import type { Queue, Refused } from "./waiting-store.ts";
 
 export interface LogState {
   readonly kept: readonly VisitEvent[];
-  /** Typed here, not acknowledged yet. They are in the browser's store too. */
+  /** Typed here, not acknowledged yet. */
   readonly waiting: readonly VisitEvent[];
+  /** Ids of those the browser's store has not said it holds: until it does, nobody is told that they are kept. */
+  readonly storing: ReadonlySet<string>;
   /** What the server would not take: kept in the browser's store until a person decides. */
   readonly tray: readonly Refused[];
   /** True once the browser's store has been read: before, nobody knows whether anything waits. */
@@ -20,6 +22,10 @@ export interface LogState {
 export type LogChange =
   | { readonly type: "restored"; readonly sent: readonly VisitEvent[]; readonly queue: Queue }
   | { readonly type: "typed"; readonly events: readonly VisitEvent[] }
+  /** The browser's store holds what was typed. */
+  | { readonly type: "stored"; readonly events: readonly VisitEvent[] }
+  /** The browser's store could not take what was typed: nothing of it was written down. */
+  | { readonly type: "not-stored"; readonly events: readonly VisitEvent[]; readonly message: string }
   | { readonly type: "refused"; readonly message: string }
   | { readonly type: "sending" }
   | { readonly type: "sent"; readonly round: Round }
@@ -31,6 +37,7 @@ export function emptyLog(events: readonly VisitEvent[]): LogState {
   return {
     kept: events,
     waiting: [],
+    storing: new Set(),
     tray: [],
     isRestored: false,
     sending: "idle",
@@ -55,7 +62,25 @@ export function changeLog(log: LogState, change: LogChange): LogState {
       };
     }
     case "typed":
-      return { ...log, waiting: [...log.waiting, ...change.events], trouble: null };
+      return {
+        ...log,
+        waiting: [...log.waiting, ...change.events],
+        storing: new Set([...log.storing, ...change.events.map(({ id }) => id)]),
+        trouble: null,
+      };
+    case "stored": {
+      const stored = new Set(change.events.map(({ id }) => id));
+      return { ...log, storing: new Set([...log.storing].filter((id) => !stored.has(id))) };
+    }
+    case "not-stored": {
+      const lost = new Set(change.events.map(({ id }) => id));
+      return {
+        ...log,
+        waiting: log.waiting.filter(({ id }) => !lost.has(id)),
+        storing: new Set([...log.storing].filter((id) => !lost.has(id))),
+        trouble: { kind: "refused", message: change.message },
+      };
+    }
     case "refused":
       return { ...log, trouble: { kind: "refused", message: change.message } };
     case "sending":

@@ -1,7 +1,7 @@
 /** What waits of visits that are not open: sent from whatever page is, and told while it cannot be. */
 import { BEGIN_PAGE, readBegunVisit } from "../begin-visit/opening-fields.ts";
 import { FULL_PACE, type Pace, sendRound } from "./send.ts";
-import { loadQueue, settleWaiting, visitsQueued } from "./waiting-store.ts";
+import { loadQueue, type Queue, settleWaiting, visitsQueued } from "./waiting-store.ts";
 
 const RETRY_MS = 8000;
 const TRAY_PAGE = "/visits/unsent";
@@ -19,10 +19,14 @@ export function openVisitIn({ pathname, hash }: Pick<Location, "pathname" | "has
 
 /** Sends one visit's events as far as it goes; trouble of one visit is no other's. */
 async function sendVisit(visitId: string): Promise<void> {
-  for (let { waiting } = loadQueue(visitId); waiting.length > 0; { waiting } = loadQueue(visitId)) {
+  for (
+    let { waiting } = await loadQueue(visitId);
+    waiting.length > 0;
+    { waiting } = await loadQueue(visitId)
+  ) {
     const round = await sendRound(visitId, waiting, undefined, paces.get(visitId) ?? FULL_PACE);
     paces.set(visitId, round.pace);
-    settleWaiting(visitId, round.kept, round.refused);
+    await settleWaiting(visitId, round.kept, round.refused);
     if (round.isUnreachable) return;
   }
 }
@@ -44,9 +48,15 @@ export function unsentInWords(entries: number, pictures: number): string {
   return parts.filter((part) => part !== "").join(" and ");
 }
 
+/** Returns every visit something waits for on this device, with what waits. */
+export async function queuesHere(): Promise<readonly (Queue & { readonly visitId: string })[]> {
+  const visits = await visitsQueued();
+  return Promise.all(visits.map(async (visitId) => ({ visitId, ...(await loadQueue(visitId)) })));
+}
+
 /** Shows what waits and what lies in the tray, over every visit. Returns how much waits. */
-function tellCounts(openVisit: string | null, pictures: number): number {
-  const queues = visitsQueued().map((visitId) => ({ visitId, ...loadQueue(visitId) }));
+async function tellCounts(openVisit: string | null, pictures: number): Promise<number> {
+  const queues = await queuesHere();
   const waiting = queues
     .filter(({ visitId }) => visitId !== openVisit)
     .reduce((sum, queue) => sum + queue.waiting.length, 0);
@@ -68,7 +78,7 @@ async function sendLeftPictures(): Promise<number> {
 /** Keeps at it while the page stands. */
 export async function keepSendingLeftovers(): Promise<void> {
   const openVisit = openVisitIn(location);
-  for (const visitId of visitsQueued().filter((id) => id !== openVisit)) await sendVisit(visitId);
-  if (tellCounts(openVisit, await sendLeftPictures()) > 0)
+  for (const visitId of await visitsQueued()) if (visitId !== openVisit) await sendVisit(visitId);
+  if ((await tellCounts(openVisit, await sendLeftPictures())) > 0)
     setTimeout(() => void keepSendingLeftovers(), RETRY_MS);
 }

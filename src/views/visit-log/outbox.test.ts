@@ -1,16 +1,21 @@
 /** The queue against a network that loses, doubles, delays and reorders, and a server that refuses and fails: nothing is ever lost. */
 import assert from "node:assert/strict";
 import { afterEach, beforeEach, describe, it } from "node:test";
+import "fake-indexeddb/auto";
+import { IDBFactory, IDBObjectStore } from "fake-indexeddb";
 import fc from "fast-check";
 import { type FakeStore, fakeLocalStorage } from "../../../tests/support/local-storage.ts";
-import { CONNECTION, event, startedVisit } from "../../../tests/support/story.ts";
+import { setSize } from "../../../tests/support/set-size.ts";
+import { CONNECTION, event, idOf, startedVisit } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { firstRefused, type VisitEvent } from "../../core/visit/index.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
 import { FULL_PACE, type Pace, type Post, type Sent, sendRound, sentFrom } from "./send.ts";
 import {
   addWaiting,
+  closeStore,
   loadQueue,
+  loadSent,
   restoreQueue,
   retryFromTray,
   StoreFull,
@@ -25,11 +30,19 @@ const NOTES = Array.from({ length: 8 }, (_, n) =>
 );
 const ids = (events: readonly VisitEvent[]) => events.map(({ id }) => id);
 
-let store: FakeStore;
-beforeEach(() => {
-  store = fakeLocalStorage();
+let old: FakeStore;
+
+/** A browser without anything in it. */
+async function freshBrowser(): Promise<void> {
+  await closeStore();
+  globalThis.indexedDB = new IDBFactory();
+}
+
+beforeEach(async () => {
+  old = fakeLocalStorage();
+  await freshBrowser();
 });
-afterEach(() => store.restore());
+afterEach(() => old.restore());
 
 interface Far {
   readonly log: () => readonly VisitEvent[];
@@ -69,8 +82,7 @@ const move: fc.Arbitrary<Move> = fc.record({ do: fc.constantFrom("type", "type",
 
 /** Plays moves on a browser and a server over such a network, then lets the network heal. */
 async function play(far: Far, moves: readonly Move[], typed: readonly VisitEvent[]) {
-  store.restore();
-  store = fakeLocalStorage();
+  await freshBrowser();
   const late: (readonly VisitEvent[])[] = [];
   let fateNow: Fate = "arrives";
   const post: Post = async (_, events) => {
@@ -98,7 +110,7 @@ async function play(far: Far, moves: readonly Move[], typed: readonly VisitEvent
   const round = async () => {
     if (log.waiting.length === 0) return;
     const went = await sendRound(VISIT, log.waiting, post, log.pace);
-    settleWaiting(VISIT, went.kept, went.refused);
+    await settleWaiting(VISIT, went.kept, went.refused);
     log = changeLog(log, { type: "sent", round: went });
   };
   const left = [...typed];
@@ -107,22 +119,23 @@ async function play(far: Far, moves: readonly Move[], typed: readonly VisitEvent
     if (each.do === "type") {
       const next = left.shift();
       if (next === undefined) continue;
-      addWaiting(VISIT, [next]);
       log = changeLog(log, { type: "typed", events: [next] });
+      await addWaiting(VISIT, [next]);
+      log = changeLog(log, { type: "stored", events: [next] });
     } else if (each.do === "send") await round();
     else {
       // A page served afresh holds what the server has, and finds the rest in the browser's store.
       log = changeLog(emptyLog(far.log()), {
         type: "restored",
         sent: [],
-        queue: restoreQueue(VISIT, far.log()),
+        queue: await restoreQueue(VISIT, far.log()),
       });
     }
   }
   fateNow = "arrives";
   for (let k = 0; k <= 12 * typed.length && log.waiting.length > 0; k += 1) await round();
   for (const held of late.splice(0)) far.receive(held);
-  assert.deepEqual(loadQueue(VISIT), { waiting: [...log.waiting], tray: [...log.tray] });
+  assert.deepEqual(await loadQueue(VISIT), { waiting: [...log.waiting], tray: [...log.tray] });
   const tray = log.tray.map(({ refused }) => refused);
   return { log, tray, typed: typed.slice(0, typed.length - left.length) };
 }
@@ -138,7 +151,7 @@ describe("the outbox", () => {
         assert.deepEqual([log.waiting, tray], [[], []]);
         assert.deepEqual(arrived(far), ids(typed));
       }),
-      { numRuns: 300 },
+      { numRuns: setSize(60, 600) },
     );
   });
 
@@ -163,7 +176,7 @@ describe("the outbox", () => {
           assert.deepEqual(ids(tray), ids(typed.filter(({ id }) => id === bad.id)));
         },
       ),
-      { numRuns: 200 },
+      { numRuns: setSize(40, 400) },
     );
   });
 
@@ -181,7 +194,7 @@ describe("the outbox", () => {
           assert.ok(tray.every(({ id }) => id === bad));
         },
       ),
-      { numRuns: 200 },
+      { numRuns: setSize(40, 400) },
     );
   });
 
@@ -259,41 +272,122 @@ describe("an answer to what was sent", () => {
 });
 
 describe("the browser's store", () => {
-  it("keeps all events of one act or none, and says when there is no room", () => {
-    addWaiting(VISIT, NOTES.slice(0, 2));
-    store.limit(JSON.stringify(NOTES.slice(0, 4)).length);
-    assert.throws(() => addWaiting(VISIT, NOTES.slice(2)), StoreFull);
-    assert.deepEqual(loadQueue(VISIT).waiting, NOTES.slice(0, 2));
+  /** The browser takes so many rows more, then none. */
+  function roomFor(rows: number): () => void {
+    const { add } = IDBObjectStore.prototype;
+    let left = rows;
+    IDBObjectStore.prototype.add = function (...row: Parameters<typeof add>) {
+      if (left <= 0) throw new DOMException("full", "QuotaExceededError");
+      left -= 1;
+      return add.apply(this, row);
+    };
+    return () => {
+      IDBObjectStore.prototype.add = add;
+    };
+  }
+
+  it("keeps all events of one act or none, and says when there is no room", async () => {
+    await addWaiting(VISIT, NOTES.slice(0, 2));
+    const enlarge = roomFor(3);
+    try {
+      await assert.rejects(addWaiting(VISIT, NOTES.slice(2)), StoreFull);
+    } finally {
+      enlarge();
+    }
+    assert.deepEqual((await loadQueue(VISIT)).waiting, NOTES.slice(0, 2));
   });
 
-  it("lets copies of what the server has go before it says so", () => {
-    settleWaiting("other", NOTES.slice(0, 6), []);
-    store.limit(JSON.stringify(NOTES.slice(0, 6)).length + 200);
-    addWaiting(VISIT, NOTES.slice(6));
-    assert.deepEqual(loadQueue(VISIT).waiting, NOTES.slice(6));
+  it("lets copies of what the server has go before it says so", async () => {
+    await settleWaiting("other", NOTES.slice(0, 6), []);
+    assert.equal((await loadSent("other", [])).length, 6);
+    const enlarge = roomFor(0);
+    await assert.rejects(addWaiting(VISIT, NOTES.slice(6)), StoreFull);
+    enlarge();
+    assert.equal((await loadSent("other", [])).length, 0);
+    await addWaiting(VISIT, NOTES.slice(6));
+    assert.deepEqual((await loadQueue(VISIT)).waiting, NOTES.slice(6));
   });
 
-  it("puts what lies in the tray at the end of the queue again", () => {
-    addWaiting(VISIT, NOTES.slice(0, 3));
+  it("puts what lies in the tray at the end of the queue again", async () => {
+    await addWaiting(VISIT, NOTES.slice(0, 3));
     const [bad] = NOTES;
     assert.ok(bad);
-    settleWaiting(VISIT, [], [{ refused: bad, reason: "no" }]);
-    assert.deepEqual(loadQueue(VISIT), {
+    await settleWaiting(VISIT, [], [{ refused: bad, reason: "no" }]);
+    assert.deepEqual(await loadQueue(VISIT), {
       waiting: NOTES.slice(1, 3),
       tray: [{ refused: bad, reason: "no" }],
     });
-    retryFromTray(VISIT, new Set([bad.id]));
-    assert.deepEqual(loadQueue(VISIT), { waiting: [...NOTES.slice(1, 3), bad], tray: [] });
+    await retryFromTray(VISIT, new Set([bad.id]));
+    assert.deepEqual(await loadQueue(VISIT), { waiting: [...NOTES.slice(1, 3), bad], tray: [] });
   });
 
-  it("reads the queue of an earlier version, and never writes over one it cannot read", () => {
-    localStorage.setItem(`brass-nut waiting ${VISIT}`, JSON.stringify(NOTES));
-    assert.deepEqual(loadQueue(VISIT), { waiting: NOTES, tray: [] });
-    localStorage.setItem(`brass-nut waiting ${VISIT}`, '[{"half":');
-    addWaiting(VISIT, NOTES.slice(0, 1));
-    assert.deepEqual(
-      unreadableQueues().map(({ text }) => text),
-      ['[{"half":'],
+  it("writes with strict durability", async () => {
+    const { transaction } = IDBDatabase.prototype;
+    const asked: unknown[] = [];
+    IDBDatabase.prototype.transaction = function (...options: Parameters<typeof transaction>) {
+      if (options[1] === "readwrite") asked.push(options[2]);
+      return transaction.apply(this, options);
+    };
+    try {
+      await addWaiting(VISIT, NOTES.slice(0, 1));
+    } finally {
+      IDBDatabase.prototype.transaction = transaction;
+    }
+    assert.deepEqual(asked, [{ durability: "strict" }]);
+  });
+
+  it("holds every event of two tabs that write together, in the order of each", async () => {
+    const APPENDS = 400;
+    const tab = async (name: string): Promise<typeof import("./waiting-store.ts")> =>
+      import(`./waiting-store.ts?tab=${name}`);
+    const tabs = await Promise.all([tab("one"), tab("two")]);
+    const notes = tabs.map((_, at) =>
+      Array.from({ length: APPENDS }, (__, n) =>
+        event(
+          { kind: "connection-noted", connection: CONNECTION, text: `tab ${at}, ${n}` },
+          idOf(0x7ab0000 + at * 0x10000 + n),
+        ),
+      ),
     );
+    await Promise.all(
+      tabs.map(async (each, at) => {
+        for (const note of notes[at] ?? []) await each.addWaiting(VISIT, [note]);
+      }),
+    );
+    const { waiting } = await loadQueue(VISIT);
+    assert.equal(waiting.length, 2 * APPENDS);
+    for (const own of notes) {
+      const mine = new Set(ids(own));
+      assert.deepEqual(
+        ids(waiting).filter((id) => mine.has(id)),
+        ids(own),
+      );
+    }
+    await Promise.all(tabs.map((each) => each.closeStore()));
+  });
+
+  it("takes over the queue of an earlier version once, none lost, and keeps what it cannot read as it stood", async () => {
+    const [bad, ...others] = NOTES;
+    assert.ok(bad);
+    localStorage.setItem(
+      `brass-nut waiting ${VISIT}`,
+      JSON.stringify([...others, { refused: bad, reason: "no" }]),
+    );
+    localStorage.setItem("brass-nut waiting other", '[{"half":');
+    localStorage.setItem(`brass-nut sent ${VISIT}`, JSON.stringify([bad]));
+    localStorage.setItem("theme", "dark");
+    assert.deepEqual(await loadQueue(VISIT), { waiting: others, tray: [{ refused: bad, reason: "no" }] });
+    assert.deepEqual(await unreadableQueues(), [{ name: "other", text: '[{"half":' }]);
+    assert.deepEqual(Object.keys(localStorage), ["theme"]);
+    await closeStore();
+    assert.equal((await loadQueue(VISIT)).waiting.length, others.length, "nor is any there twice");
+  });
+
+  it("keeps the old queue where the new store takes nothing", async () => {
+    localStorage.setItem(`brass-nut waiting ${VISIT}`, JSON.stringify(NOTES));
+    const enlarge = roomFor(2);
+    await assert.rejects(loadQueue(VISIT));
+    enlarge();
+    assert.deepEqual((await loadQueue(VISIT)).waiting, NOTES);
   });
 });

@@ -14,6 +14,7 @@ import {
   addWaiting,
   loadQueue,
   loadSent,
+  type Queue,
   removeFromTray,
   restoreQueue,
   StoreFull,
@@ -23,6 +24,9 @@ import {
 const RETRY_MS = 4000;
 const NO_ROOM =
   "This device has no room left for what is not sent yet, so this was not written down. Get a connection, wait until everything is sent, then do it again.";
+
+const NOT_KEPT =
+  "This browser could not keep that on the device, so it was not written down. Reload the page, then do it again.";
 
 export interface VisitEvents {
   readonly visit: VisitState;
@@ -38,11 +42,22 @@ export interface VisitEvents {
   readonly settleTray: (eventId: string) => void;
 }
 
+/** What this browser's store holds of a visit. */
+export interface HeldHere {
+  readonly sent: readonly VisitEvent[];
+  readonly queue: Queue;
+}
+
+/** Reads what this browser's store holds of a visit, without what the page holds. */
+export async function readHeldHere(visitId: string, events: readonly VisitEvent[]): Promise<HeldHere> {
+  const sent = await loadSent(visitId, events);
+  return { sent, queue: await restoreQueue(visitId, events) };
+}
+
 /** A visit that no page has been made of stands in this browser's store alone: the view begins from there. */
-function firstLog(visitId: string, events: readonly VisitEvent[]): LogState {
+function firstLog(events: readonly VisitEvent[], heldHere: HeldHere | undefined): LogState {
   const log = emptyLog(events);
-  if (events.length > 0) return log;
-  return changeLog(log, { type: "restored", sent: loadSent(visitId, []), queue: loadQueue(visitId) });
+  return heldHere === undefined ? log : changeLog(log, { type: "restored", ...heldHere });
 }
 
 /** The visit's events in this browser: acts go through the rules at once, show at once, and are sent until acknowledged. */
@@ -51,23 +66,38 @@ export function useVisitEvents({
   events,
   actor,
   tables,
-}: Pick<VisitProps, "visitId" | "events" | "actor" | "tables">): VisitEvents {
-  const [log, change] = useReducer(changeLog, visitId, (id) => firstLog(id, events));
+  heldHere,
+}: Pick<VisitProps, "visitId" | "events" | "actor" | "tables"> & {
+  /** Read already; absent: this looks. */
+  readonly heldHere?: HeldHere;
+}): VisitEvents {
+  const [log, change] = useReducer(changeLog, heldHere, (held) => firstLog(events, held));
   const all = useMemo(() => [...log.kept, ...log.waiting], [log.kept, log.waiting]);
   const visit = useMemo(() => foldVisit(all), [all]);
 
-  useEffect(
-    () => change({ type: "restored", sent: loadSent(visitId, events), queue: restoreQueue(visitId, events) }),
-    [visitId, events],
-  );
+  useEffect(() => {
+    let isOver = false;
+    readHeldHere(visitId, events).then(
+      (held) => {
+        if (!isOver) change({ type: "restored", ...held });
+      },
+      // A browser that keeps nothing holds nothing.
+      () => {
+        if (!isOver) change({ type: "restored", sent: [], queue: { waiting: [], tray: [] } });
+      },
+    );
+    return () => {
+      isOver = true;
+    };
+  }, [visitId, events]);
 
   const flush = useCallback(async () => {
     change({ type: "sending" });
     const round = await sendRound(visitId, log.waiting, undefined, log.pace);
     try {
-      settleWaiting(visitId, round.kept, round.refused);
+      await settleWaiting(visitId, round.kept, round.refused);
     } catch (error) {
-      if (!(error instanceof StoreFull)) throw error;
+      if (!(error instanceof StoreFull)) console.error(error);
       // What cannot be set aside goes on waiting.
       change({ type: "sent", round: { ...round, refused: [], isUnreachable: true } });
       return;
@@ -76,7 +106,7 @@ export function useVisitEvents({
   }, [visitId, log.waiting, log.pace]);
 
   useEffect(() => {
-    if (log.waiting.length === 0 || log.sending === "sending") return;
+    if (log.waiting.length === 0 || log.storing.size > 0 || log.sending === "sending") return;
     if (log.sending === "idle") {
       void flush();
       return;
@@ -88,7 +118,7 @@ export function useVisitEvents({
       clearTimeout(again);
       window.removeEventListener("online", online);
     };
-  }, [log.waiting, log.sending, flush]);
+  }, [log.waiting, log.storing, log.sending, flush]);
 
   const act = (...acts: readonly VisitAct[]): boolean => {
     const typedAt = new Date().toISOString();
@@ -98,14 +128,16 @@ export function useVisitEvents({
       change({ type: "refused", message: refused.refusal.message });
       return false;
     }
-    try {
-      addWaiting(visitId, added);
-    } catch (error) {
-      if (!(error instanceof StoreFull)) throw error;
-      change({ type: "refused", message: NO_ROOM });
-      return false;
-    }
     change({ type: "typed", events: added });
+    addWaiting(visitId, added).then(
+      () => change({ type: "stored", events: added }),
+      (error: unknown) =>
+        change({
+          type: "not-stored",
+          events: added,
+          message: error instanceof StoreFull ? NO_ROOM : NOT_KEPT,
+        }),
+    );
     return true;
   };
 
@@ -119,8 +151,9 @@ export function useVisitEvents({
     dismiss: () => change({ type: "read" }),
     retry: () => void flush(),
     settleTray: (eventId) => {
-      removeFromTray(visitId, new Set([eventId]));
-      change({ type: "tray-changed", queue: loadQueue(visitId) });
+      void removeFromTray(new Set([eventId])).then(async () =>
+        change({ type: "tray-changed", queue: await loadQueue(visitId) }),
+      );
     },
   };
 }

@@ -65,7 +65,7 @@ export async function sendPhotos(): Promise<ReadonlySet<string>> {
   for (const [photo, held] of await heldPhotos()) {
     if (held.refused !== undefined) continue;
     // A visit that was begun on this device is opened first.
-    if (loadQueue(held.visitId).waiting.some(({ kind }) => kind === "visit-opened")) {
+    if ((await loadQueue(held.visitId)).waiting.some(({ kind }) => kind === "visit-opened")) {
       left.add(photo);
       continue;
     }
