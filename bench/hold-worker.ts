@@ -19,7 +19,7 @@ export default function judge({ seed, wish, timesSmallest }: HoldWish): JudgedCa
     timesSmallest === undefined
       ? wish.leakMlPerMin
       : timesSmallest *
-        analyseHold(holdCase(seed, { ...wish, leakMlPerMin: 0 }).test).minimumDetectableMlPerMin;
+        (analyseHold(holdCase(seed, { ...wish, leakMlPerMin: 0 }).test).minimumDetectableMlPerMin ?? 0);
   const made = holdCase(seed, { ...wish, leakMlPerMin });
   const { samples } = made.test;
   const ends = [samples[0], samples.at(-1)].flatMap((sample) => sample ?? []);

@@ -66,7 +66,8 @@ function answered(answer: HoldAnswer, seen: HoldRequest["seen"]): HoldAnswered {
       low: to4Figures(low),
       high: high === null ? null : to4Figures(high),
     },
-    minimumDetectableMlPerMin: to4Figures(answer.minimumDetectableMlPerMin),
+    minimumDetectableMlPerMin:
+      answer.minimumDetectableMlPerMin === null ? null : to4Figures(answer.minimumDetectableMlPerMin),
     suspected: [...answer.suspected],
     fit: answer.fit.map(({ t, psi, low: under, high: over }) => ({
       t: to4Figures(t),

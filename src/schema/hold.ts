@@ -68,7 +68,7 @@ export const holdResponse = z
   .strictObject({
     verdict: z.enum(["tight", "leak", "inconclusive"]),
     leakMlPerMin: z.strictObject({ best: z.number(), low: z.number(), high: z.number().nullable() }),
-    minimumDetectableMlPerMin: z.number(),
+    minimumDetectableMlPerMin: z.number().nullable(),
     suspected: z.array(z.enum(SUSPECTS)),
     fit: z.array(
       z.strictObject({
@@ -191,6 +191,6 @@ export const holdRecordSchema = z.strictObject({
   bestMlPerMin: z.number().nonnegative(),
   lowMlPerMin: z.number().nonnegative(),
   highMlPerMin: z.number().nonnegative().nullable(),
-  smallestMlPerMin: z.number().nonnegative(),
+  smallestMlPerMin: z.number().nonnegative().nullable(),
   suspected: z.array(z.enum(SUSPECTS)),
 }) satisfies z.ZodType<HoldRecord>;

@@ -30,7 +30,7 @@ describe("leaks/hold", () => {
     assert.ok(leak.leakMlPerMin.low > 0 && leak.leakMlPerMin.low <= leak.leakMlPerMin.best);
     const tight = holdResponse.parse((await post("hold", holdBody(92, 0))).body);
     assert.equal(tight.verdict, "tight");
-    assert.ok(tight.minimumDetectableMlPerMin > 0 && tight.advice.length > 20);
+    assert.ok((tight.minimumDetectableMlPerMin ?? 0) > 0 && tight.advice.length > 20);
   });
   it("holds the joints against the gauge when told what was seen", async () => {
     const { body } = await post("hold", { ...holdBody(91, 0.05), seen: null });

@@ -433,7 +433,7 @@ describe("what the client says for the server", () => {
     );
     await addEvents(context, id, [sent]);
     const kept = (await readVisit(context, id)).state.connections[0]?.holds[0];
-    assert.ok(kept && kept.bestMlPerMin < 50 && kept.smallestMlPerMin > 0);
+    assert.ok(kept && kept.bestMlPerMin < 50 && (kept.smallestMlPerMin ?? 0) > 0);
     const verdict = answer.verdict === "tight" ? "leak" : "tight";
     await rejects(
       addEvents(context, id, [{ ...sent, id: uuid(), hold: { ...kept, verdict } } as unknown as VisitEvent]),

@@ -10,7 +10,7 @@ interface Outcome {
   readonly verdict: HoldVerdict;
   readonly suspected: readonly Suspect[];
   readonly doubts: readonly Doubt[];
-  readonly minimumDetectableMlPerMin: number;
+  readonly minimumDetectableMlPerMin: number | null;
 }
 
 const PROVE_STOP =
@@ -63,7 +63,7 @@ export function adviceFor(outcome: Outcome): string {
     ].join(" ");
   }
   const hidden =
-    minimumDetectableMlPerMin > TIGHT_LEAK_LIMIT
+    minimumDetectableMlPerMin === null || minimumDetectableMlPerMin > TIGHT_LEAK_LIMIT
       ? "Smaller leaks than it could have told stay open: look back after a day."
       : "What it could not have told is what the follow-up check after a day is for.";
   return test.supplyPsi === null

@@ -13,7 +13,8 @@ export interface HoldRecord {
   readonly lowMlPerMin: number;
   /** Null: it may be any larger. */
   readonly highMlPerMin: number | null;
-  readonly smallestMlPerMin: number;
+  /** Null: nothing could be promised. */
+  readonly smallestMlPerMin: number | null;
   readonly suspected: readonly Suspect[];
 }
 

@@ -28,10 +28,13 @@ export type HoldVerdict = "tight" | "leak" | "inconclusive";
 
 export interface HoldAnswer {
   readonly verdict: HoldVerdict;
-  /** mL/min at 60 psi, 95 %; high null: it may be any larger. */
+  /** mL/min at 60 psi, 95 %; high null: it may be any larger, as behind a stop that is not proved. */
   readonly leakMlPerMin: { readonly best: number; readonly low: number; readonly high: number | null };
-  /** A leak of this size is called in 95 of 100 tests like this one, mL/min at 60 psi. */
-  readonly minimumDetectableMlPerMin: number;
+  /**
+   * A leak of this size is called in 95 of 100 tests like this one, mL/min at 60 psi. Null: nothing can be promised, because the
+   * stop is not proved (a stop that passes may feed any leak) or the readings are too few.
+   */
+  readonly minimumDetectableMlPerMin: number | null;
   readonly suspected: readonly Suspect[];
   /** The model's curve, and where 95 of 100 readings lie. */
   readonly fit: readonly {

@@ -4,18 +4,11 @@ import { complianceAt, psiHolding, storedMl, thermalMl } from "../water/index.ts
 import { CALL_LOG_ODDS, drawReplicas, smallestDetectableLeak } from "./detection.ts";
 import { buildBasis, type ModelBasis } from "./explanations.ts";
 import { adviceFor } from "./hold-advice.ts";
-import { coefficientsAt, fitAll, leftover, otherMl } from "./hold-fit.ts";
-import type { HoldFacts, ParameterSample } from "./hold-model.ts";
+import { coefficientsAt, fitAll, otherMl } from "./hold-fit.ts";
+import type { HoldFacts } from "./hold-model.ts";
 import type { Doubt, HoldAnswer, HoldTest, HoldVerdict } from "./hold-test.ts";
-import { type LeakOdds, leakOdds, rateAt } from "./leak-odds.ts";
-import {
-  effectiveSampleSize,
-  initialSamples,
-  MIN_EFFECTIVE_SAMPLES,
-  resample,
-  type SamplingInput,
-  temperingFor,
-} from "./parameter-samples.ts";
+import { inferLeak, representativeFit } from "./infer-leak.ts";
+import { type LeakOdds, rateAt } from "./leak-odds.ts";
 import type { LeakFit } from "./regression.ts";
 import { FASTEST_COOLING_F_PER_MIN, MOST_COOLING_F, unrestedF } from "./rest.ts";
 import { suspectsOf } from "./suspects.ts";
@@ -28,8 +21,6 @@ const MAX_RESIDUAL_LEAK_CHANCE = 0.02;
 const INTERVAL_SHARES = [0.01, 0.99] as const;
 /** And so much further out, as a factor: what 64 samples of a section leave open. Found on simulated tests. */
 const INTERVAL_WIDER = 1.1;
-/** The model's leftover beyond this, per degree of freedom, widens the readings' error. */
-const POOR_FIT = 1.6;
 const POWER_POINTS = 16;
 /** What a heater sends at most, F: a hot line that nobody logged may begin there. */
 const HOT_F = 130;
@@ -53,73 +44,6 @@ function factsOf(test: HoldTest, steps: readonly number[]): HoldFacts {
     ...(test.restedMin === undefined ? {} : { restedMin: test.restedMin }),
     steps: steps.slice(0, MOST_STEPS),
   };
-}
-
-/** Returns the most probable fit with its most probable leak: the curve that is drawn. */
-function representativeFit(
-  fits: readonly LeakFit[],
-  odds: LeakOdds,
-): { readonly fit: LeakFit; readonly leak: number } {
-  const leaks = odds.logOdds > 0;
-  const node = odds.nodes.reduce(
-    (best, each) => (each.weight > best.weight ? each : best),
-    odds.nodes[0] ?? { rate: 0, weight: 0, fit: fits[0] as LeakFit },
-  );
-  if (leaks) return { fit: node.fit, leak: node.rate };
-  const at = odds.noLeak.indexOf(Math.max(...odds.noLeak));
-  return { fit: fits[at] ?? node.fit, leak: 0 };
-}
-
-/** Rounds of drawing samples towards what fits, at most; enough that count, and it stops. */
-const MOST_SAMPLING_ROUNDS = 3;
-const ENOUGH_EFFECTIVE = 24;
-
-/** Log likelihood of a fit at whichever is likelier, its best leak or none. */
-const bestLog = ({ quadratic: a, linear: b, constant: c }: LeakFit) =>
-  c + (b > 0 ? (b * b) / (2 * Math.max(a, 1e-12)) : 0);
-
-function fitSamples(
-  basis: ModelBasis,
-  input: SamplingInput,
-  inflate: number,
-  from: readonly ParameterSample[],
-) {
-  let samples = from;
-  let fits = fitAll(basis, samples, inflate);
-  for (
-    let round = 1;
-    round <= MOST_SAMPLING_ROUNDS && effectiveSampleSize(fits.map(bestLog)) < ENOUGH_EFFECTIVE;
-    round += 1
-  ) {
-    samples = resample(input, samples, fits.map(bestLog), round);
-    fits = fitAll(basis, samples, inflate);
-  }
-  const logs = fits.map(bestLog);
-  const heat = temperingFor(logs, MIN_EFFECTIVE_SAMPLES);
-  if (heat === 1) return fits;
-  // Too few count: they are evened out, so that the interval speaks for all that nearly fit.
-  const evened = fits.map((fit, at) => {
-    const log = logs[at] ?? 0;
-    return { ...fit, c: fit.constant - log + log / heat };
-  });
-  return evened;
-}
-
-function inferLeak(basis: ModelBasis, input: SamplingInput) {
-  const first = fitSamples(basis, input, 1, initialSamples(input));
-  const firstOdds = leakOdds(first);
-  const { fit, leak } = representativeFit(first, firstOdds);
-  const off = leftover(basis, fit, leak);
-  const perFreedom = off.reduce((sum, each) => sum + each * each, 0) / Math.max(2, basis.points.length - 3);
-  if (perFreedom <= POOR_FIT) return { fits: first, odds: firstOdds, inflate: 1 };
-  const inflate = Math.sqrt(perFreedom);
-  const again = fitSamples(
-    basis,
-    input,
-    inflate,
-    first.map(({ guess: sample }) => sample),
-  );
-  return { fits: again, odds: leakOdds(again), inflate };
 }
 
 /** The smallest leak this test would have called: by fewer points, since it is asked a thousand times. */
@@ -248,7 +172,11 @@ export function analyseHold(test: HoldTest): HoldAnswer {
     verdict === "leak"
       ? fits.map((fit) => odds.nodes.reduce((sum, node) => sum + (node.fit === fit ? node.weight : 0), 0))
       : odds.noLeak;
-  const minimumDetectableMlPerMin = detectionLimit(test, facts, inflate, fits, weights, leakOf);
+  const isBounded = test.stopChecked === true;
+  const minimumDetectableMlPerMin =
+    isBounded && test.samples.length >= TIGHT_NEEDS.readings
+      ? detectionLimit(test, facts, inflate, fits, weights, leakOf)
+      : null;
   const suspected = suspectsOf({ test, trace, fits, odds, verdict, doubts });
   const emptying = trace.emptied && emptyingRates(fits, trace.emptied);
   const isBoundOnly = verdict === "leak" && emptying !== null && points.length < EMPTIED_POINTS;
@@ -260,13 +188,15 @@ export function analyseHold(test: HoldTest): HoldAnswer {
       ? {
           best: rateAt(odds.nodes, 0.5),
           low: rateAt(odds.nodes, INTERVAL_SHARES[0]) / INTERVAL_WIDER,
-          high: isSure ? rateAt(odds.nodes, INTERVAL_SHARES[1]) * INTERVAL_WIDER : null,
+          high: isSure && isBounded ? rateAt(odds.nodes, INTERVAL_SHARES[1]) * INTERVAL_WIDER : null,
         }
       : {
           best: 0,
           low: 0,
-          // What it would not have called it cannot rule out.
-          high: Math.max(rateAt(mixed(odds), INTERVAL_SHARES[1]), minimumDetectableMlPerMin),
+          // What it would not have called it cannot rule out; what a passing stop feeds has no bound.
+          high: isBounded
+            ? Math.max(rateAt(mixed(odds), INTERVAL_SHARES[1]), minimumDetectableMlPerMin ?? 0)
+            : null,
         };
   return {
     verdict,

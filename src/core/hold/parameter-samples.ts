@@ -33,6 +33,13 @@ const logInterpolated = ([low, high]: readonly [number, number], share: number) 
 /** Trapped air from a film of bubbles to a twelfth of the section, mL at atmosphere: an unbled section holds no more. */
 const airRange = (volumeMl: number): readonly [number, number] => [0.01, Math.max(2, volumeMl / 12)];
 const EXPONENT = [0.5, 1] as const;
+/** Hoses are met that give so many times what the usual ones do: interval and bound must speak for those too. */
+const SOFTEST_HOSE = 2;
+
+const hoseRange = (type: keyof typeof HOSE_ML_PER_PSI_FT): readonly [number, number] => {
+  const [least, most] = HOSE_ML_PER_PSI_FT[type];
+  return [least, SOFTEST_HOSE * most];
+};
 /** Time constants tried, s. A few fixed levels, so that their columns are computed once; no gauge distinguishes values between them. */
 const SETTLE_SEC = [40, 80, 150, 300, 550, 900] as const;
 /** When nobody said how long it was held before the first reading. */
@@ -54,8 +61,7 @@ function sampleAt(
     x,
     yielding: complianceFrom(sized, {
       wallPsi: logInterpolated(wallOf(section).stiffnessPsi, wall),
-      hoseMlPerPsiFt:
-        section.hoseType === null ? 0 : logInterpolated(HOSE_ML_PER_PSI_FT[section.hoseType], hose),
+      hoseMlPerPsiFt: section.hoseType === null ? 0 : logInterpolated(hoseRange(section.hoseType), hose),
       airMl: logInterpolated(airRange(section.volumeMl), air),
     }),
     exponent: EXPONENT[0] + exponent * (EXPONENT[1] - EXPONENT[0]),

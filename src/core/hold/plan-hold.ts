@@ -72,7 +72,11 @@ export function planHold(
 ): { readonly minutes: number | null; readonly lengths: readonly PlannedHold[] } {
   const lengths: PlannedHold[] = [];
   for (const minutes of LENGTHS_MIN) {
-    const smallestMlPerMin = smallestIn(plan, minutes);
+    // A longer hold holds the shorter one: it never tells less.
+    const smallestMlPerMin = Math.min(
+      smallestIn(plan, minutes),
+      lengths.at(-1)?.smallestMlPerMin ?? Number.POSITIVE_INFINITY,
+    );
     lengths.push({ minutes, smallestMlPerMin });
     if (smallestMlPerMin <= wantedMlPerMin) return { minutes, lengths };
   }

@@ -15,9 +15,11 @@ export const FASTEST_COOLING_F_PER_MIN = 5;
 /** Most that a hot line may cool in all, F: from a heater's setting to a room. */
 export const MOST_COOLING_F = 70;
 
-/** Returns how far the water may be from the room's temperature at the first reading, F, one sigma; 0: nobody said, or it has rested. */
-export function unrestedF({ water, restedMin }: Rest): number {
-  if (water === undefined || (water === "cold" && restedMin === undefined)) return 0;
-  const left = JUST_RUN_F[water] * Math.exp(-(restedMin ?? 0) / REST_MIN);
+/**
+ * Returns how far the water may be from the room's temperature at the first reading, F, one sigma; 0: it has rested. Where nobody
+ * said how long it rested it may just have run, and where nobody said which water it is, it is taken for cold.
+ */
+export function unrestedF({ water = "cold", restedMin = 0 }: Rest): number {
+  const left = JUST_RUN_F[water] * Math.exp(-restedMin / REST_MIN);
   return left < RESTED_F ? 0 : left;
 }

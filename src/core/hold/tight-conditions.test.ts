@@ -132,12 +132,26 @@ describe("a fall", () => {
 });
 
 describe("the smallest leak a hold is said to tell", () => {
-  it("is larger while the stop is not proved: what passes feeds the leak", () => {
-    const proved = judged(holdOf(flat)).minimumDetectableMlPerMin;
-    const unproved = judged(holdOf(flat, { stopChecked: null })).minimumDetectableMlPerMin;
-    const failed = judged(holdOf(flat, { stopChecked: false })).minimumDetectableMlPerMin;
-    assert.ok(unproved > 1.5 * proved, `${unproved} against ${proved}`);
-    assert.ok(failed > unproved);
+  it("is told by nobody while the stop is not proved, nor by fewer than five readings: what passes may feed any leak", () => {
+    assert.ok((judged(holdOf(flat)).minimumDetectableMlPerMin ?? 0) > 0);
+    for (const stopChecked of [null, false] as const) {
+      const { minimumDetectableMlPerMin, leakMlPerMin } = judged(holdOf(flat, { stopChecked }));
+      assert.deepEqual([minimumDetectableMlPerMin, leakMlPerMin.high], [null, null]);
+      const falling = judged(holdOf((minutes) => 60 - minutes, { stopChecked }));
+      assert.deepEqual([falling.minimumDetectableMlPerMin, falling.leakMlPerMin.high], [null, null]);
+    }
+    for (const readings of [2, 3, 4])
+      assert.equal(
+        judged(holdOf(flat, {}, { everyMin: 20 / (readings - 1) })).minimumDetectableMlPerMin,
+        null,
+        `${readings} readings`,
+      );
+  });
+  it("is larger where nobody said how long the cold water stood", () => {
+    const smallest = (change: Partial<HoldTest>) =>
+      judged(holdOf(flat, { section: STUB, ...change })).minimumDetectableMlPerMin ?? 0;
+    assert.ok(smallest({ water: "cold" }) > 1.5 * smallest({ water: "cold", restedMin: 120 }));
+    assert.ok(smallest({}) > 1.5 * smallest({ water: "cold", restedMin: 120 }));
   });
   it("is planned for no length that could not be called tight", () => {
     const gauge = { resolutionPsi: 0.1, type: "digital" } as const;

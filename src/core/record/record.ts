@@ -186,9 +186,13 @@ function holdSentence(
     ": ",
     strong(hold.verdict),
     ...(hold.verdict === "leak" ? [", ", figure(`${rateText(hold.lowMlPerMin)} to ${high} mL/min`)] : []),
-    ". It would have told ",
-    figure(`${rateText(hold.smallestMlPerMin)} mL/min`),
-    " and more (estimate).",
+    ...(hold.smallestMlPerMin === null
+      ? [". It promises no smallest leak."]
+      : [
+          ". It would have told ",
+          figure(`${rateText(hold.smallestMlPerMin)} mL/min`),
+          " and more (estimate).",
+        ]),
     ...(isBeforeTouch(connection, hold) ? [" Taken before a joint was turned or re-made."] : []),
   ];
 }

@@ -28,8 +28,12 @@ export function KeptHolds({ holds, zone, visitId }: KeptHoldsProps) {
                 {hold.highMlPerMin === null ? "any" : rateText(hold.highMlPerMin)} mL/min
               </span>
             )}
-            , tells <span className="figure">{rateText(hold.smallestMlPerMin)} mL/min</span> and more;{" "}
-            {hold.test.samples.length} readings
+            {hold.smallestMlPerMin !== null && (
+              <>
+                , tells <span className="figure">{rateText(hold.smallestMlPerMin)} mL/min</span> and more
+              </>
+            )}
+            ; {hold.test.samples.length} readings
             {hold.source === "simulated" && <span className="mark ml-2 text-work-ink">SIMULATED</span>}{" "}
             <a className="underline" href={`/api/v1/visits/${visitId}/holds/${hold.id}.csv`} download>
               CSV

@@ -62,11 +62,20 @@ export function VerdictPanel({
             readings too.
           </p>
         )}
-        <p>
-          This test{doubts.includes("stop-not-proved") && ", with the stop not proved,"} tells leaks of{" "}
-          <RateWords rate={minimumDetectableMlPerMin} /> and more, 19 times in 20. Estimates, not
-          measurements.
-        </p>
+        {minimumDetectableMlPerMin === null ? (
+          <p>
+            This test promises no smallest leak:{" "}
+            {doubts.includes("stop-not-proved")
+              ? "the stop is not proved, and what passes there may feed any leak"
+              : "the readings are too few"}
+            .
+          </p>
+        ) : (
+          <p>
+            This test tells leaks of <RateWords rate={minimumDetectableMlPerMin} /> and more, 19 times in 20.
+            Estimates, not measurements.
+          </p>
+        )}
         {verdict === "inconclusive" && doubts.length > 0 && (
           <p>Not called tight because: {doubts.map((each) => DOUBT_WORDS[each]).join("; ")}.</p>
         )}
