@@ -53,6 +53,29 @@ function ownHosts(port: number) {
   return (host: string | undefined): boolean => host === `127.0.0.1:${port}` || host === `localhost:${port}`;
 }
 
+/** A page that says that nothing is here, with the status that says so. */
+const NOTHING_HERE = "/404";
+
+/** Routes that the framework adds and this product does not use (pictures made to size, and whatever comes with a later version), and the pages it shows by itself. */
+function isOfFramework(address: string): boolean {
+  const [path = ""] = address.split("?");
+  return (path.startsWith("/_") && !path.startsWith("/_astro/")) || path === "/500" || path === "/trouble";
+}
+
+/** Other sites may send a person to a page; they get nothing computed for a page of their own. */
+function noCrossSite(request: Request, response: Response, next: NextFunction) {
+  const { "sec-fetch-site": site, "sec-fetch-mode": mode, "sec-fetch-dest": dest } = request.headers;
+  const isFromElsewhere = site === "cross-site" || site === "same-site";
+  const isPerson = mode === "navigate" && (dest === undefined || dest === "document");
+  if (!isFromElsewhere || (isPerson && !request.path.startsWith("/api/"))) return next();
+  return refuse(
+    response,
+    403,
+    "wrong-origin",
+    "Another site's page may not ask for this: open Brass Nut itself.",
+  );
+}
+
 /** Every address in one form and every method a known one, before anything else looks at them. */
 function plainAddresses(isOwnHost: (host: string | undefined) => boolean) {
   return (request: Request, response: Response, next: NextFunction) => {
@@ -64,7 +87,7 @@ function plainAddresses(isOwnHost: (host: string | undefined) => boolean) {
     }
     const address = addressOf(request.url, isOwnHost);
     if (address === null) return refuse(response, 404, "not-found", "There is nothing at that address.");
-    request.url = address;
+    request.url = isOfFramework(address) ? NOTHING_HERE : address;
     // Express and Astro answer HEAD in their own ways; a GET whose body node leaves out is the same everywhere.
     if (request.method === "HEAD") request.method = "GET";
     return next();
@@ -151,6 +174,7 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     }),
   );
   app.use(headers);
+  app.use(noCrossSite);
   // Astro itself sends each page's content security policy, with the hashes of its own scripts.
   // "no-referrer" would make browsers send "Origin: null" with our own forms.
   app.use(
@@ -191,7 +215,12 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
       setHeaders: (response) => response.setHeader("cache-control", "public, max-age=3600"),
     }),
   );
-  app.use((request, response, next) => entry.handler(request, response, next, { log: request.log }));
+  app.use((request, response, next) =>
+    entry.handler(request, response, next, {
+      log: request.log,
+      connectedFrom: request.socket.remoteAddress,
+    }),
+  );
   app.use((_request: Request, response: Response) =>
     refuse(response, 404, "not-found", "There is nothing at that address."),
   );

@@ -239,31 +239,6 @@ export const eventSchema = z
 /** An event as a file, a phone's queue or another program sends it: in today's shape, or in any shape before. */
 export const incomingEvent = z.preprocess((event) => broughtForward(event), eventSchema);
 
-/** Body of POST /api/v1/visits: the visit's own id and its first events. */
-export const openVisitRequest = z
-  .strictObject({
-    visit: uuid,
-    events: z.array(incomingEvent).min(1).max(200),
-    sentAt: z.iso.datetime().nullish(),
-  })
-  .meta({ id: "OpenVisitRequest" });
-
-/** Body of POST /api/v1/visits/{id}/events. `version`: the number of events the writer has seen; absent: add to whatever is there. */
-export const addEventsRequest = z
-  .strictObject({
-    events: z.array(incomingEvent).min(1).max(200),
-    version: z.number().int().nonnegative().nullish(),
-    sentAt: z.iso.datetime().nullish().meta({
-      description:
-        "What the sender's clock says now: times typed by a clock that is wrong are corrected by the difference.",
-    }),
-  })
-  .meta({ id: "AddEventsRequest" });
-
-export const addEventsResponse = z
-  .strictObject({ visit: uuid, version: z.number().int(), added: z.number().int() })
-  .meta({ id: "AddEventsResponse" });
-
 const importMark = z.strictObject({ at: instant, by: line(100) });
 
 /** An event of a file, its time that of receiving where no working clock says the time. */

@@ -26,7 +26,13 @@ export function addressOf(target: string, isOwnHost: (host: string) => boolean):
   return query.length === 0 ? clean : `${clean}?${query.join("?")}`;
 }
 
-/** An address as the log may hold it: a customer's link without what makes it a key. */
+/** An address as the log may hold it: a customer's link without what makes it a key, and nothing of what was looked for. */
 export function forLog(address: string): string {
-  return address.replace(/^(\/look-back\/)[^/?]+/, "$1...");
+  const [path = "", ...query] = address.split("?");
+  const named = path.replace(/^(\/look-back\/)[^/]+/, "$1...");
+  // Names tell which page was asked; what was typed (a customer's name, a phone) stays out.
+  const names = [...new URLSearchParams(query.join("?")).keys()];
+  return names.length === 0
+    ? named
+    : `${named}?${names.map((name) => `${encodeURIComponent(name)}=...`).join("&")}`;
 }

@@ -51,7 +51,8 @@ function planPart(part: Part, request: PlanRequest, continues = false): PlanPart
 function refsOf(request: PlanRequest, approach: Approach): { readonly last: Socket; readonly aside: Socket } {
   const inlet: Socket = {
     ref: "inlet",
-    end: request.inlet.end,
+    // The fixture's own hose or tail may end in another end than the fixture has.
+    end: approach.code === "line-renewed" ? request.inlet.end : approach.to,
     plastic: request.inlet.plastic,
     part: null,
   };

@@ -145,13 +145,10 @@ class SheetWriter {
     if (!this.#flushesFirst()) return order.flatMap((_, at) => this.#makingOf(order, at));
     const isHeldBack = ({ connection, isLast }: OrderedJoint) =>
       isLast && this.#sides.some(({ subject, flushesFirst }) => subject.id === connection && flushesFirst);
-    const first = order.filter((each) => !isHeldBack(each));
-    const last = order.filter(isHeldBack);
-    return [
-      ...first.flatMap((_, at) => this.#makingOf(first, at)),
-      ...this.#waterAtBranch(),
-      ...last.flatMap((_, at) => this.#makingOf(last, at)),
-    ];
+    // Each joint at its place in the whole order: what is done once round several joints is written once.
+    const makings = (isWantedHere: (joint: OrderedJoint) => boolean) =>
+      order.flatMap((each, at) => (isWantedHere(each) ? this.#makingOf(order, at) : []));
+    return [...makings((each) => !isHeldBack(each)), ...this.#waterAtBranch(), ...makings(isHeldBack)];
   }
 
   /** The steps round one joint: its preparing, its making, what then cools, sets or is watched. */

@@ -7,10 +7,12 @@ import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
 import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
+import { holdRefusal } from "./hold-rules.ts";
 import { no, type On, type Refusal } from "./refusal.ts";
 import { signRefusal } from "./sign-rules.ts";
 import { MOST_SNUGS, turnedAtMost } from "./snug.ts";
 import { isPlanOutdated } from "./status.ts";
+import { alertRefusal, cancelRefusal, STILL_POSSIBLE } from "./visit-rules.ts";
 
 /** Counts of turns that differ by less than this are the same: a hundredth of a turn. */
 const SAME_TURN = 0.01;
@@ -239,7 +241,7 @@ function onConnection(
             ),
             isOfArrival: true,
           }
-        : unmadeRefusal(connection);
+        : (unmadeRefusal(connection) ?? holdRefusal(connection, event));
     case "meter-read":
       return unmadeRefusal(connection);
     case "joints-wiped":
@@ -251,37 +253,6 @@ function onConnection(
     case "connection-removed":
       return null;
   }
-}
-
-/** What is written down of a cancelled visit: what was learned on the way, and that it goes into the bin. */
-const STILL_POSSIBLE: ReadonlySet<VisitEvent["kind"]> = new Set([
-  "visit-binned",
-  "visit-noted",
-  "connection-noted",
-  "visit-renamed",
-  "bill-kept",
-]);
-
-function cancelRefusal({ cancelled, connections }: VisitState): Refusal | null {
-  if (cancelled !== null) return no("kind", "The visit is cancelled already.");
-  const begun = connections.find(
-    ({ signed, joints }) => signed !== null || joints.some(({ madeAt }) => madeAt !== null),
-  );
-  return begun === undefined
-    ? null
-    : no("kind", `Work was done on ${begun.survey.label}: a visit with work in it is not cancelled.`);
-}
-
-/** A wet answer is answered whatever became of the visit since. */
-function alertRefusal(
-  { connections }: VisitState,
-  { connection, answers }: On<"alert-answered">,
-): Refusal | null {
-  const own = connections.find(({ id }) => id === connection);
-  if (own === undefined) return no("connection", "This visit has no such connection.");
-  return own.wetAnswers.some(({ id }) => id === answers)
-    ? null
-    : { ...no("answers", "This wet answer has been answered already, or is none."), isOfArrival: true };
 }
 
 /** Returns why one more event would not be taken in this state, or null when it is. Undoing is judged by `refusalOfUndo`. */

@@ -1,5 +1,5 @@
 /** POST /api/v1/visits/{id}/events. */
-import { addEventsRequest, addEventsResponse } from "../visit.ts";
+import { addEventsRequest, addEventsResponse } from "../visit-requests.ts";
 import { post } from "./definition.ts";
 import { openVisitEndpoint } from "./open-visit.ts";
 import { onVisit } from "./visit-paths.ts";

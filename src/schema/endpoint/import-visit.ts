@@ -1,5 +1,6 @@
 /** POST /api/v1/visits/import. */
-import { addEventsResponse, VISIT_FORMAT, visitFile } from "../visit.ts";
+import { VISIT_FORMAT, visitFile } from "../visit.ts";
+import { addEventsResponse } from "../visit-requests.ts";
 import { post } from "./definition.ts";
 import { openVisitEndpoint } from "./open-visit.ts";
 export const importVisitEndpoint = post({

@@ -1,5 +1,5 @@
 /** POST /api/v1/visits. */
-import { addEventsResponse, openVisitRequest } from "../visit.ts";
+import { addEventsResponse, openVisitRequest } from "../visit-requests.ts";
 import { post } from "./definition.ts";
 
 const visit = "00000000-0000-4000-8000-0000000000e1";

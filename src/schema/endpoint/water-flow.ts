@@ -27,6 +27,7 @@ const flowRequest = z.strictObject({
         }),
       }),
     )
+    .min(1)
     .max(60),
   emitterGpmPerSqrtPsi: z.number().positive().max(1000),
 });

@@ -2,9 +2,10 @@ import { useRef, useState } from "react";
 import { useAsk } from "../../client/use-ask.ts";
 import type { HoldAnswer, HoldTest, Sample } from "../../core/hold/index.ts";
 import { holdRecordOf, MOST_KEPT_SAMPLES, type ReadingSource } from "../../core/hold/index.ts";
+import { isBeforeTouch } from "../../core/visit/index.ts";
 import { fieldText, shopUnit } from "../../labels/display.ts";
 import { deferred } from "../../ui/deferred.tsx";
-import { Field } from "../../ui/field.tsx";
+import { Field, TextField } from "../../ui/field.tsx";
 import { openAnalyst } from "../../workers/open.ts";
 import { useBackground } from "../../workers/use-background.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
@@ -43,6 +44,8 @@ export function Hold(props: VisitProps) {
   const [typed, setTyped] = useState("");
   /** A file of a simulated gauge, read in as a logger's. */
   const [isFromSimulator, setIsFromSimulator] = useState(false);
+  /** What was done since a test that called a leak. */
+  const [done, setDone] = useState("");
   const [lineFaults, setLineFaults] = useState<readonly string[]>([]);
   const [samples, setSamples] = useState<readonly Sample[]>([]);
   const analyst = useBackground(openAnalyst);
@@ -72,11 +75,15 @@ export function Hold(props: VisitProps) {
     take(read.samples);
     judge();
   };
+  // After a leak the next test says what was done in between.
+  const last = connection.holds.at(-1);
+  const asksDone = !isSimulated && last?.verdict === "leak" && !isBeforeTouch(connection, last);
   const keep = ({ test, answer }: JudgedHold) =>
     log.act({
       kind: "hold-recorded",
       connection: connection.id,
       hold: holdRecordOf(isSimulated ? "simulated" : source, test, answer),
+      ...(asksDone && done.trim() !== "" ? { afterLeak: done.trim() } : {}),
     });
   const isKept = judged !== null && connection.holds.some(({ test }) => test.samples === judged.test.samples);
   return (
@@ -176,6 +183,14 @@ export function Hold(props: VisitProps) {
               <div className="mt-3">
                 <TraceChart samples={samples} answer={judged?.answer ?? null} isSimulated={isSimulated} />
               </div>
+              {judged && !isKept && asksDone && (
+                <TextField
+                  label="The last test called a leak: what was done since?"
+                  value={done}
+                  maxLength={500}
+                  onChange={setDone}
+                />
+              )}
               <p className="mt-2 flex flex-wrap gap-2">
                 {judged === null && now.state !== "asking" && source !== "simulated" && (
                   <button type="button" className="button" onClick={judge}>
