@@ -1,10 +1,16 @@
-/** bin/archive: the whole shop into one file, and back into an empty installation. */
-import { readFileSync, renameSync, writeFileSync } from "node:fs";
+/** bin/archive: the whole shop into one file, back into an empty installation, and a rehearsal of that. */
+import { renameSync, rmSync, statSync } from "node:fs";
 import { resolve } from "node:path";
-import { readArchive, writeArchive } from "../src/app/archive/shop-archive.ts";
+import {
+  checkEveryRow,
+  type ReadArchive,
+  readArchive,
+  writeArchive,
+} from "../src/app/archive/shop-archive.ts";
 import { makeContext } from "../src/app/context.ts";
 import { connect } from "../src/db/client.ts";
-import { startCluster } from "./cluster.ts";
+import { type Cluster, startCluster } from "./cluster.ts";
+import { dropDatabase } from "./database.ts";
 import { clusterOptions, stopIfLast } from "./installation.ts";
 import { VAR } from "./paths.ts";
 import { prepareDatabase } from "./prepare-database.ts";
@@ -14,30 +20,58 @@ const say = (text: string) => console.log(`brass-nut: ${text}`);
 
 /** Longest one statement may take, ms: a whole table of a large shop. */
 const STATEMENT_MS = 600_000;
+const USAGE = "say bin/archive write FILE, bin/archive read FILE [--salvage] or bin/archive rehearse FILE";
+
+async function withContext<T>(
+  cluster: Cluster,
+  database: string,
+  work: (context: ReturnType<typeof makeContext>) => Promise<T>,
+): Promise<T> {
+  const { ownerUrl } = await prepareDatabase(cluster, database, VAR);
+  const sql = connect(ownerUrl, { most: 2, statementMs: STATEMENT_MS });
+  try {
+    return await work(makeContext(sql));
+  } finally {
+    await sql.end();
+  }
+}
+
+function tell({ visits, photos, leftOut }: ReadArchive, file: string): void {
+  for (const { where, why } of leftOut) say(`left out: ${where}: ${why}`);
+  say(
+    `read ${visits} visits and ${photos} pictures from ${file}${leftOut.length === 0 ? "" : `; ${leftOut.length} left out, told above`}`,
+  );
+}
 
 async function main(): Promise<void> {
   const [what, name, ...more] = process.argv.slice(2);
-  if ((what !== "write" && what !== "read") || name === undefined || more.length > 0)
-    throw new Error("say bin/archive write FILE or bin/archive read FILE");
+  const isSalvage = what === "read" && more[0] === "--salvage";
+  if (name === undefined || more.length > (isSalvage ? 1 : 0)) throw new Error(USAGE);
   const file = resolve(process.env["ARCHIVE_FROM"] ?? ".", name);
   const cluster = await startCluster(clusterOptions());
+  const own = databaseOf(readShopInUse(VAR));
   try {
-    const { ownerUrl } = await prepareDatabase(cluster, databaseOf(readShopInUse(VAR)), VAR);
-    const sql = connect(ownerUrl, { most: 2, statementMs: STATEMENT_MS });
-    try {
-      const context = makeContext(sql);
-      if (what === "write") {
-        const bytes = await writeArchive(context);
-        writeFileSync(`${file}.part`, bytes);
-        renameSync(`${file}.part`, file);
-        say(`wrote ${file}, ${bytes.length} bytes`);
-      } else {
-        const { visits, photos } = await readArchive(context, readFileSync(file));
-        say(`read ${visits} visits and ${photos} pictures from ${file}`);
+    if (what === "write") {
+      const part = `${file}.part`;
+      await withContext(cluster, own, (context) => writeArchive(context, part));
+      // A copy that cannot be read back is none.
+      await checkEveryRow(part).catch((error: unknown) => {
+        rmSync(part, { force: true });
+        throw error;
+      });
+      renameSync(part, file);
+      say(`wrote ${file}, ${statSync(file).size} bytes, and read it back`);
+    } else if (what === "read")
+      tell(await withContext(cluster, own, (context) => readArchive(context, file, { isSalvage })), file);
+    else if (what === "rehearse") {
+      const database = `rehearsal_${process.pid}`;
+      try {
+        tell(await withContext(cluster, database, (context) => readArchive(context, file)), file);
+        say("the rehearsal is over: nothing of it is kept, and the shop is as it was");
+      } finally {
+        await dropDatabase(cluster, database);
       }
-    } finally {
-      await sql.end();
-    }
+    } else throw new Error(USAGE);
   } finally {
     await stopIfLast(cluster);
   }

@@ -3,7 +3,7 @@ import type { Db } from "./client.ts";
 
 /**
  * Tables of an archive in the order they are written back, each with the columns that tell its rows apart. What repeats the
- * events (as-left rows, due things, drawn parts, search documents, tickets) is made again; answer links and passwords stay here.
+ * events (as-left rows, due things, drawn parts, search documents, tickets, wet answers) is made again; passwords stay here. Of answer links only the fingerprints are known.
  */
 export const ARCHIVE_TABLES = {
   setting: "name",
@@ -21,6 +21,7 @@ export const ARCHIVE_TABLES = {
   visit: "visit_id",
   visit_event: "visit_id, seq",
   event_set_aside: "event_id",
+  look_back_link: "fingerprint",
 } as const;
 export type ArchiveTable = keyof typeof ARCHIVE_TABLES;
 
@@ -32,12 +33,12 @@ const ROWS_AT_ONCE = 1000;
 export async function tableLines(
   sql: Db,
   table: ArchiveTable,
-  take: (lines: readonly string[]) => void,
+  take: (lines: readonly string[]) => Promise<void>,
 ): Promise<void> {
   const cursor = sql<{ line: string }[]>`
     select (to_jsonb(held) - ${[...MADE_AGAIN]}::text[])::text as line
     from ${sql(table)} as held order by ${sql.unsafe(ARCHIVE_TABLES[table])}`.cursor(ROWS_AT_ONCE);
-  for await (const rows of cursor) take(rows.map(({ line }) => line));
+  for await (const rows of cursor) await take(rows.map(({ line }) => line));
 }
 
 /** Writes JSON lines into a table as rows; every line names the same `columns`. */

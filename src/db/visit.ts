@@ -209,3 +209,20 @@ export async function findVisits(sql: Db, visitIds: readonly string[]): Promise<
   return sql<VisitRow[]>`
     select ${visitColumns(sql)} from visit where visit_id in ${sql(visitIds)} order by starts_at, visit_id`;
 }
+
+/** Sets an event that cannot be read aside, so that the rest of its visit can be read. */
+export async function setEventAside(
+  sql: Db,
+  {
+    visitId,
+    eventId,
+    reason,
+  }: { readonly visitId: string; readonly eventId: string; readonly reason: string },
+): Promise<void> {
+  await sql`
+    insert into event_set_aside (event_id, visit_id, reason) values (${eventId}, ${visitId}, ${reason.slice(0, 500)})
+    on conflict do nothing`;
+  await sql`
+    update visit set set_aside = (select count(*) from event_set_aside as aside where aside.visit_id = ${visitId})
+    where visit_id = ${visitId}`;
+}

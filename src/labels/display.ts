@@ -1,4 +1,5 @@
 /** How the shop in use writes figures and times: one setting for the whole program, read by everything that formats. */
+import type { Span } from "../core/record/index.ts";
 import {
   figureOf,
   figureText,
@@ -86,6 +87,10 @@ export function readFigure(text: string, unit: "psi" | "F", least: number, most:
 
 /** A sentence with its figures in the shop's units. */
 export const inShopUnits = (text: string) => sentenceIn(text, inUse.units);
+
+/** A piece of a document in the shop's units; a person's own words stay as they were written. */
+export const spanInShopUnits = (span: Span): string =>
+  typeof span === "string" ? inShopUnits(span) : span.isOwnWords ? span.text : inShopUnits(span.text);
 
 /** Name of a unit as the shop writes it: "psi" or "bar". */
 export const shopUnit = (unit: TradeUnit) => unitName(unit, inUse.units);

@@ -6,7 +6,7 @@ import { contactsSchema } from "./site.ts";
 import { storedStep } from "./tables.ts";
 import { valveSchema } from "./visit.ts";
 
-export const ARCHIVE_FORMAT = "brass-nut/shop@1" as const;
+export const ARCHIVE_FORMAT = "brass-nut/shop@2" as const;
 
 const id = z.uuid();
 const text = z.string();
@@ -15,7 +15,21 @@ const day = z.iso.date();
 const count = z.number().int();
 const object = z.record(z.string(), z.unknown());
 
-export const archiveManifest = z.strictObject({ format: z.literal(ARCHIVE_FORMAT) });
+/** What each entry of an archive must come to. Archives of the first form have no list of entries. */
+export const archiveManifest = z.strictObject({
+  format: z.enum([ARCHIVE_FORMAT, "brass-nut/shop@1"]),
+  entries: z
+    .array(
+      z.strictObject({
+        name: text,
+        sha256: z.string().regex(/^[0-9a-f]{64}$/),
+        /** Lines of a table's file. */
+        rows: z.number().int().nonnegative().exactOptional(),
+      }),
+    )
+    .default([]),
+});
+export type ArchiveManifest = z.output<typeof archiveManifest>;
 
 /** A row of each file. Columns are named as in the database. */
 export const archiveRows = {
@@ -77,6 +91,14 @@ export const archiveRows = {
     made_at: instant,
   }),
   busy_time: z.strictObject({ uid: text, starts_at: instant, ends_at: instant, summary: text }),
+  look_back_link: z.strictObject({
+    fingerprint: text,
+    visit_id: id,
+    connection_id: id,
+    made_at: instant,
+    expires_at: instant,
+    answered_at: instant.nullable(),
+  }),
   visit: z.strictObject({
     visit_id: id,
     site_id: id,
@@ -114,5 +136,5 @@ export const archiveRows = {
 export const shopArchive = z.strictObject({ manifest: archiveManifest, ...archiveRows }).meta({
   title: "Brass Nut shop",
   description:
-    "One row of each file of the archive: manifest.json, and <table>.jsonl with one row a line. Pictures are photos/<visit>/<photo>; catalogue.csv and truck.csv stand beside for other programs and are not read.",
+    "A tar file. One row of each entry: manifest.json at its end with the checksum of every entry, and <table>.jsonl with one row a line. Pictures are photos/<visit>/<photo>; catalogue.csv and truck.csv stand beside for other programs and are not read.",
 });

@@ -4,12 +4,12 @@ import { createElement } from "react";
 import { renderToStaticMarkup } from "react-dom/server";
 import type { PdfBlock } from "../../compute/pdf-sheet.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { type Sentence, sentenceText } from "../../core/record/index.ts";
+import type { Sentence } from "../../core/record/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
 import { standaloneSvg } from "../../drawing/print-style.ts";
 import { RunStrip } from "../../drawing/run-strip.tsx";
-import { inShopUnits } from "../../labels/display.ts";
+import { inShopUnits, spanInShopUnits } from "../../labels/display.ts";
 import { dayText, stampText } from "../../labels/site-time.ts";
 import type { Context } from "../context.ts";
 import { notFound } from "../http/app-error.ts";
@@ -49,7 +49,7 @@ export function stripSvg(context: Pick<Context, "plannerIndex">, connection: Con
 const sentence = (...spans: Sentence): PdfBlock => ({
   kind: "sentence",
   sentence: spans.map((span) =>
-    typeof span === "string" ? inShopUnits(span) : { ...span, text: inShopUnits(span.text) },
+    typeof span === "string" ? spanInShopUnits(span) : { ...span, text: spanInShopUnits(span) },
   ),
 });
 const heading = (text: string, size: number, keep = 0): PdfBlock => ({ kind: "heading", text, size, keep });
@@ -72,7 +72,7 @@ async function connectionBlocks(
     { text: `${target} ${label}`.trim() },
     { text: made, font: "figure" as const },
     ...cells.map((cell) => ({
-      text: cell === null ? "" : inShopUnits(sentenceText(cell)),
+      text: cell === null ? "" : cell.map(spanInShopUnits).join(""),
       font: "figure" as const,
     })),
   ]);

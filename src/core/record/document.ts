@@ -3,7 +3,12 @@
 /** A piece of a sentence; the kind says how a page may set the piece off. */
 export type Span =
   | string
-  | { readonly kind: "figure" | "strong" | "strong-figure" | "quiet"; readonly text: string };
+  | {
+      readonly kind: "figure" | "strong" | "strong-figure" | "quiet";
+      readonly text: string;
+      /** A person's own words: nobody rewrites their figures. */
+      readonly isOwnWords?: true;
+    };
 
 export type Sentence = readonly Span[];
 

@@ -44,6 +44,12 @@ const figure = (text: string): Span => ({ kind: "figure", text });
 const strong = (text: string): Span => ({ kind: "strong", text });
 const strongFigure = (text: string): Span => ({ kind: "strong-figure", text });
 const quiet = (text: string): Span => ({ kind: "quiet", text });
+/** What a person wrote, as it was written. */
+const own = (text: string, kind: "figure" | "strong" | "quiet" = "strong"): Span => ({
+  kind,
+  text,
+  isOwnWords: true,
+});
 
 /** Smallest leak that the least of the standing looks could have seen, mL/min at 60 psi; null before one was dry. */
 function couldSeeMlPerMin({ checks }: ConnectionState): number | null {
@@ -69,18 +75,19 @@ function shutOffSentence({ name, place, state }: ShutOff, { day }: Pick<SiteCloc
     case "new":
       return [
         "Shut off at: ",
-        strong(`${name}${where}`),
+        own(`${name}${where}`),
         `, joint ${state.joint}, new on `,
         figure(day(state.fittedAt)),
       ];
     case "kept":
       return [
         "Shut off at: ",
-        strong(`${name}${where}, ${PROOF_WORDS[state.proof]}`),
+        own(`${name}${where}`),
+        strong(`, ${PROOF_WORDS[state.proof]}`),
         ...(state.provedAt === null ? [] : [" on ", figure(day(state.provedAt))]),
       ];
     case "above":
-      return ["Shut off at: ", strong(`${name}${where}`), `: ${state.because}`];
+      return ["Shut off at: ", own(`${name}${where}`), `: ${state.because}`];
   }
 }
 
@@ -142,7 +149,9 @@ function cellOf(check: Check | null, exception: string | null, { time }: SiteClo
           quiet(watchedInWords(check)),
         ];
   const isExcepted = exception !== null && check?.result !== "dry";
-  const reason: Sentence = isExcepted ? [figure(`${look.length > 0 ? " " : ""}exception: ${exception}`)] : [];
+  const reason: Sentence = isExcepted
+    ? [figure(`${look.length > 0 ? " " : ""}exception: `), own(exception, "figure")]
+    : [];
   return look.length + reason.length === 0 ? [quiet("open")] : [...look, ...reason];
 }
 
@@ -228,7 +237,7 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
     ...hammerSentences(connection),
     ...notes
       .filter(({ isForCustomer }) => isForCustomer)
-      .map(({ text, by }): Sentence => [`Note: ${text}`, quiet(` (${by})`)]),
+      .map(({ text, by }): Sentence => ["Note: ", own(text, "quiet"), quiet(` (${by})`)]),
     ...meters.map(
       ({ at, marks, windowMin }): Sentence => [
         "Meter watched ",
@@ -246,12 +255,13 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
 function endingOf({ signed }: ConnectionState, { stamp }: SiteClock): Sentence {
   if (signed === null) return [strong("Not signed.")];
   return [
-    strong(`Signed by ${signed.name}`),
+    strong("Signed by "),
+    own(signed.name),
     ", ",
     figure(stamp(signed.at)),
     `. Follow-up check by the ${signed.lookBackBy}, due `,
     figure(stamp(signed.lookBackDueAt)),
-    ...(signed.resolved === null ? [] : [`. What became of the leak: ${signed.resolved}`]),
+    ...(signed.resolved === null ? [] : [". What became of the leak: ", own(signed.resolved)]),
     ...(signed.lookBackBy === "customer"
       ? [": put a dry tissue on each joint; if it comes away wet, shut the stop and call."]
       : []),
