@@ -20,6 +20,7 @@ import { type Demand, type Quantities, type Reach, reachOf } from "../core/stock
 import type { Tables } from "../core/tables.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
+import { type CalendarOutcome, readCalendar } from "./calendar.ts";
 import { type ChosenAnswer, type ChosenQuestion, judgeChosen } from "./chosen-plan.ts";
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
@@ -122,6 +123,10 @@ export interface TaskMap extends OfShop {
   };
   pdf: { readonly input: PdfRequest; readonly output: Uint8Array };
   readCatalogue: { readonly input: string; readonly output: ReadCatalogue };
+  calendar: {
+    readonly input: { readonly text: string; readonly until: string; readonly zone: string };
+    readonly output: CalendarOutcome;
+  };
   visitInFile: { readonly input: string; readonly output: ReturnType<typeof visitInFile> };
   judgeImport: { readonly input: ImportQuestion; readonly output: ImportJudged };
 }
@@ -184,6 +189,7 @@ const TASKS: TaskTable = {
     scheduleOf(connections, { ...tables, steps }, hands),
   pdf: (_, request) => writePdf(request),
   readCatalogue: ({ tables }, text) => readCatalogue(text, endTable(tables.ends)),
+  calendar: (_, { text, until, zone }) => readCalendar(text, until, zone),
   visitInFile: (_, text) => visitInFile(text),
   judgeImport: ({ tables }, question) => judgeImport(question, tables),
 };

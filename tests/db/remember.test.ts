@@ -508,7 +508,7 @@ describe("visits with a date", () => {
   it("are a calendar that comes back unchanged; what others wrote is busy time", async () => {
     const file = await shopCalendar(context);
     assert.equal(await shopCalendar(context), file);
-    const read = await readCalendarFile(context, file);
+    const read = await readCalendarFile(context, file, SITE.zone);
     assert.deepEqual([read.busy, read.moved], [0, []]);
     assert.ok(read.own >= 3);
     assert.equal(await shopCalendar(context), file);
@@ -526,14 +526,14 @@ describe("visits with a date", () => {
       "END:VEVENT",
       "END:VCALENDAR",
     ].join("\r\n");
-    assert.equal((await readCalendarFile(context, foreign)).busy, 3);
-    assert.equal((await readCalendarFile(context, foreign)).busy, 3);
+    assert.equal((await readCalendarFile(context, foreign, SITE.zone)).busy, 3);
+    assert.equal((await readCalendarFile(context, foreign, SITE.zone)).busy, 3);
     const week = await readWeek(context, "2026-06-08", SITE.zone);
     assert.deepEqual(
       week.flatMap(({ day, busy }) => busy.map((each) => [day, each.from, each.summary])),
       [["2026-06-10", "10:00", "Dentist"]],
     );
     assert.equal(await forgetBusyTimes(context), 3);
-    await rejects(readCalendarFile(context, "no calendar"), "invalid");
+    await rejects(readCalendarFile(context, "no calendar", SITE.zone), "invalid");
   });
 });

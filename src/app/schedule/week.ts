@@ -1,9 +1,10 @@
 /** Visits by day: a week's board, moving a visit, and the shop's calendar out and in. */
 
-import ICAL from "ical.js";
 import ical, { ICalEventBusyStatus } from "ical-generator";
 import { DateTime } from "luxon";
 import { z } from "zod";
+import type { CalendarOutcome } from "../../compute/calendar.ts";
+import { ComputeRefusal } from "../../compute/compute.ts";
 import { type DayVisit, overlapping, startWhenMoved } from "../../core/schedule/index.ts";
 import { type BusyTimeRow, busyBetween, clearBusyTimes, putBusyTimes } from "../../db/busy-time.ts";
 import { transact } from "../../db/transact.ts";
@@ -181,9 +182,8 @@ export async function shopCalendar(context: Context): Promise<string> {
   return calendar.toString();
 }
 
-/** Largest calendar file, characters; occurrences of one repeating event at most, and how far ahead they are counted, ms. */
+/** Largest calendar file, characters; and how far ahead repeats are counted, ms. */
 const MOST_FILE = 2_000_000;
-const MOST_OCCURRENCES = 400;
 const AHEAD_MS = 366 * DAY_MS;
 
 export interface CalendarRead {
@@ -194,57 +194,62 @@ export interface CalendarRead {
   readonly busy: number;
 }
 
-/** Every time an event takes, repeated ones up to a year ahead. */
-function timesOf(event: ICAL.Event, until: Date): readonly BusyTimeRow[] {
-  const row = (start: Date, end: Date): BusyTimeRow => ({
-    uid: event.uid.slice(0, 300),
-    startsAt: start,
-    endsAt: end < start ? start : end,
-    summary: onOneLine(event.summary ?? "").slice(0, 200) || "busy",
-  });
-  if (!event.isRecurring()) return [row(event.startDate.toJSDate(), event.endDate.toJSDate())];
-  const times: BusyTimeRow[] = [];
-  const lengthMs = event.duration.toSeconds() * 1000;
-  const iterator = event.iterator();
-  for (let count = 0; count < MOST_OCCURRENCES; count += 1) {
-    const next = iterator.next();
-    if (!next) break;
-    const start = next.toJSDate();
-    if (start > until) break;
-    times.push(row(start, new Date(start.getTime() + lengthMs)));
-  }
-  return times;
+/** Time one calendar may take to read, ms: a rule may look for a day that never comes. */
+const READ_WITHIN_MS = 4000;
+
+/** The entries of a calendar, read in a worker. Errors: AppError invalid, in words. */
+async function calendarEntries(
+  context: Context,
+  text: string,
+  zone: string,
+): Promise<Extract<CalendarOutcome, { readonly entries: unknown }>> {
+  const until = new Date(context.now().getTime() + AHEAD_MS).toISOString();
+  const outcome = await context.compute
+    .run("calendar", { text, until, zone }, AbortSignal.timeout(READ_WITHIN_MS))
+    .catch((error: unknown) => {
+      if (error instanceof ComputeRefusal && error.reason === "gone")
+        throw new AppError(
+          "invalid",
+          "An entry of this calendar repeats on a day that never comes, or far too often: export a shorter span.",
+        );
+      throw error;
+    });
+  if ("refused" in outcome) throw new AppError("invalid", outcome.refused);
+  return outcome;
 }
 
 /**
  * Reads a calendar file: entries of this shop's own visits change nothing and are told where they were moved; all others are
- * kept as busy time, in place of what the same entries said before.
- * Errors: AppError invalid when the file is no calendar or too large.
+ * kept as busy time, in place of what the same entries said before; cancelled ones take no time. `zone`: the clocks that whole
+ * days are told by.
+ * Errors: AppError invalid when the file is no calendar, too large, or says what cannot be read as it is meant.
  */
-export async function readCalendarFile(context: Context, text: string): Promise<CalendarRead> {
+export async function readCalendarFile(context: Context, text: string, zone: string): Promise<CalendarRead> {
   if (text.length > MOST_FILE)
     throw new AppError("invalid", "The calendar is larger than 2 MB: export a shorter span.");
-  let events: readonly ICAL.Event[];
-  try {
-    events = new ICAL.Component(ICAL.parse(text))
-      .getAllSubcomponents("vevent")
-      .map((each) => new ICAL.Event(each));
-  } catch (cause) {
-    throw new AppError("invalid", "This is no calendar file (iCalendar, .ics).", [], { cause });
-  }
-  const ids = events
+  const { entries } = await calendarEntries(context, text, zone);
+  const ids = entries
     .map(({ uid }) => uuid.safeParse(uid))
     .flatMap((read) => (read.success ? [read.data] : []));
   const visits = new Map((await findVisits(context.sql, ids)).map((row) => [row.visitId, row]));
-  const own = events.filter(({ uid }) => visits.has(uid));
-  const moved = own.flatMap((event) => {
-    const row = visits.get(event.uid);
-    const startsAt = event.startDate.toJSDate();
+  const own = entries.filter(({ uid }) => visits.has(uid));
+  const moved = own.flatMap(({ uid, startsAt: at }) => {
+    const row = visits.get(uid);
+    const startsAt = new Date(at);
     const isSame = row === undefined || Math.abs(startsAt.getTime() - row.startsAt.getTime()) < MIN_MS;
     return isSame ? [] : [{ visit: row.visitId, title: row.title, startsAt }];
   });
-  const until = new Date(context.now().getTime() + AHEAD_MS);
-  const busy = events.filter(({ uid }) => uid && !visits.has(uid)).flatMap((event) => timesOf(event, until));
+  const busy = entries
+    .filter(({ uid }) => !visits.has(uid))
+    .flatMap(({ times }) => times)
+    .map(
+      ({ uid, startsAt, endsAt, summary }): BusyTimeRow => ({
+        uid,
+        startsAt: new Date(startsAt),
+        endsAt: new Date(endsAt),
+        summary,
+      }),
+    );
   await transact(context.sql, (tx) => putBusyTimes(tx, busy));
   return { own: own.length - moved.length, moved, busy: busy.length };
 }
