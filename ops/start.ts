@@ -12,6 +12,7 @@ import { BUILDS, VAR } from "./paths.ts";
 import { isPortFree } from "./ports.ts";
 import { SERVER_ROLE } from "./roles.ts";
 import { databaseOf, keepShopInUse, readShopInUse, shopOfFlags } from "./shop-in-use.ts";
+import { takeStartLock } from "./start-lock.ts";
 import { supervise } from "./supervise.ts";
 
 const DEFAULT_PORT = 4321;
@@ -71,6 +72,8 @@ async function main(): Promise<void> {
     throw new Error(`port ${port} is in use by another program; choose one with PORT=4322 bin/start`);
   if (reset && !(await confirmReset())) return say("nothing changed");
 
+  const giveBack = takeStartLock();
+  process.once("exit", giveBack);
   const cluster = await startCluster(clusterOptions());
   try {
     if (reset) {
@@ -103,6 +106,7 @@ async function main(): Promise<void> {
     });
     say(`ready at http://127.0.0.1:${port}  (Ctrl-C stops it; log in var/server.log)`);
     stopOnSignal(cluster, () => supervised.stop());
+    giveBack();
   } catch (error) {
     await stopIfLast(cluster);
     throw error;

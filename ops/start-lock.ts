@@ -1,0 +1,32 @@
+/** One bin/start at a time begins: two at once would each make, join or stop the other's database. */
+import { readFileSync, rmSync, writeFileSync } from "node:fs";
+import { join } from "node:path";
+import { VAR } from "./paths.ts";
+
+const LOCK = join(VAR, "start.lock");
+
+/** Whether the process that holds the lock still begins; one that was killed has left it behind. */
+function isBeginning(pid: number): boolean {
+  try {
+    return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("ops/start.ts");
+  } catch {
+    return false;
+  }
+}
+
+/** Takes the lock. Returns how it is given back. Errors: Error when another bin/start is just beginning. */
+export function takeStartLock(file: string = LOCK): () => void {
+  for (let tries = 0; tries < 2; tries += 1)
+    try {
+      writeFileSync(file, String(process.pid), { flag: "wx", mode: 0o600 });
+      return () => rmSync(file, { force: true });
+    } catch {
+      const holder = Number(readFileSync(file, "utf8"));
+      if (isBeginning(holder))
+        throw new Error(
+          `another bin/start is just beginning (process ${holder}): wait until it says that it is ready. Nothing was touched`,
+        );
+      rmSync(file, { force: true });
+    }
+  throw new Error(`${file} cannot be written: look before starting`);
+}
