@@ -1,6 +1,9 @@
 /** The server's borders: odd addresses and methods, forms on what is not there, files too long, a database that is away. */
 import assert from "node:assert/strict";
+import { readdirSync, readFileSync } from "node:fs";
+import { get as httpGet } from "node:http";
 import { connect as openSocket } from "node:net";
+import { join } from "node:path";
 import { describe, it } from "node:test";
 import { v4 as uuid } from "uuid";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
@@ -42,6 +45,82 @@ describe("the actor of an event", () => {
     const { events } = visitFile.parse(await (await get(`/api/v1/visits/${VISIT}/export`)).json());
     const actor = events.find((each) => each.event.id === note.id)?.event.actor;
     assert.equal(actor, "Ines Varga");
+  });
+});
+
+/** Routes of the build, as the framework lists them: our own, and those it adds by itself. */
+function builtRoutes(): readonly { readonly route: string; readonly origin: string }[] {
+  const folder = join(process.env["TEST_DIST"] ?? "", "server");
+  const manifest = readdirSync(folder).find((name) => /^manifest_.*\.mjs$/.test(name)) ?? "";
+  const text = readFileSync(join(folder, manifest), "utf8");
+  return [...text.matchAll(/"route":"([^"]*)"[^{}]*?(?:\{[^{}]*\}[^{}]*?)*?"origin":"(\w+)"/g)].map(
+    ([, route = "", origin = ""]) => ({ route, origin }),
+  );
+}
+
+describe("routes that the framework adds", () => {
+  it("are refused, whatever they are called with", async () => {
+    const routes = builtRoutes();
+    assert.ok(routes.length > 60, `${routes.length} routes`);
+    const added = routes.filter(({ origin }) => origin !== "project");
+    for (const { route } of [
+      ...added,
+      { route: "/_image" },
+      { route: "/_server-islands/x" },
+      { route: "/_actions/x" },
+    ])
+      for (const query of ["", "?href=/icon-512.png&w=16000&h=16000&f=png", "?href=/etc/passwd"])
+        assert.equal((await get(route + query)).status, 404, route + query);
+  });
+  for (const path of ["/404", "/500", "/trouble"])
+    it(`${path} asked for directly is 404`, async () => assert.equal((await get(path)).status, 404));
+});
+
+describe("a page of another site", () => {
+  /** As a browser says it: fetch of this machine says other things by itself. */
+  const statusFrom = (path: string, site: string, mode: string, dest: string) =>
+    new Promise<number>((resolve, reject) => {
+      const headers = { "sec-fetch-site": site, "sec-fetch-mode": mode, "sec-fetch-dest": dest };
+      httpGet(base() + path, { headers }, (response) => {
+        response.resume();
+        resolve(response.statusCode ?? 0);
+      }).once("error", reject);
+    });
+  it("may send a person here, and gets nothing computed for itself", async () => {
+    assert.equal(await statusFrom("/", "cross-site", "navigate", "document"), 200);
+    for (const [path, mode, dest] of [
+      ["/", "no-cors", "image"],
+      ["/", "navigate", "iframe"],
+      [`/api/v1/visits/${VISIT}/record.pdf`, "navigate", "document"],
+      ["/api/v1/visits.csv", "no-cors", "image"],
+    ] as const)
+      for (const site of ["cross-site", "same-site"])
+        assert.equal(await statusFrom(path, site, mode, dest), 403, `${path} ${mode} ${dest}`);
+    assert.equal(await statusFrom("/api/v1/health", "same-origin", "cors", "empty"), 200);
+  });
+});
+
+describe("questions that once were failures", () => {
+  it("a branch without elements is refused in words", async () => {
+    const answer = await ask("POST", "/api/v1/water/flow", {
+      waterTempF: 55,
+      supplyPsi: 60,
+      elevationFt: 2,
+      elements: [],
+      emitterGpmPerSqrtPsi: 0.4,
+    });
+    assert.equal(answer.status, 422);
+    assert.match(JSON.stringify(answer.body), /elements/);
+  });
+  it("a calendar that repeats on a day that never comes is refused, and the server goes on answering", async () => {
+    const calendar =
+      "BEGIN:VCALENDAR\r\nVERSION:2.0\r\nPRODID:x\r\nBEGIN:VEVENT\r\nUID:a\r\nDTSTART:20260101T000000Z\r\nDURATION:PT1H\r\nRRULE:FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30\r\nEND:VEVENT\r\nEND:VCALENDAR\r\n";
+    const form = new FormData();
+    form.set("action", "read");
+    form.set("file", new File([calendar], "x.ics", { type: "text/calendar" }));
+    const reading = get("/week", { method: "POST", body: form });
+    assert.equal((await get("/api/v1/health")).status, 200);
+    assert.equal((await reading).status, 422);
   });
 });
 
@@ -287,8 +366,7 @@ describe("requests", () => {
   });
 
   for (const [name, change, path] of [
-    ["a year of long ago", { typedAt: "0026-11-27T09:00:00Z" }, "events.0.typedAt"],
-    ["a year to come", { typedAt: "2126-11-27T09:00:00Z" }, "events.0.typedAt"],
+    ["no time at all", { typedAt: "yesterday" }, "events.0.typedAt"],
     ["NUL in a text", { text: "a\u0000" }, "events.0.text"],
     ["half of a character", { text: "a\ud83d" }, "events.0.text"],
   ] as const)
@@ -298,6 +376,16 @@ describe("requests", () => {
       assert.equal(status, 422);
       const { error } = body as unknown as { error: { fields: { path: string }[] } };
       assert.equal(error.fields[0]?.path, path);
+    });
+
+  for (const typedAt of ["0026-11-27T09:00:00Z", "2126-11-27T09:00:00Z"])
+    it(`with the year ${typedAt.slice(0, 4)} of a lost clock are kept, marked, with the time they came in`, async () => {
+      const note = { ...event({ kind: "visit-noted", text: "x" }, uuid()), typedAt };
+      const { status } = await ask("POST", `/api/v1/visits/${VISIT}/events`, { events: [note] });
+      assert.equal(status, 200);
+      const { events } = visitFile.parse(await (await get(`/api/v1/visits/${VISIT}/export`)).json());
+      const kept = events.find((each) => each.event.id === note.id) ?? assert.fail();
+      assert.deepEqual([kept.event.typedAt, kept.event.isClockUnknown], [kept.receivedAt, true]);
     });
 
   it("for a gauge finer than any are judged, not failed", async () => {
@@ -342,5 +430,16 @@ describe("a database that is away", () => {
       for (let tries = 0; tries < 200 && status !== 200; tries += 1) ({ status } = await get(path));
       assert.equal(status, 200, path);
     }
+  });
+});
+
+describe("customers' links", () => {
+  it("tries at links are counted by the connection, whatever a header says", async () => {
+    const statuses: number[] = [];
+    for (let n = 0; n < 32; n += 1)
+      statuses.push(
+        (await get(`/look-back/none-${n}`, { headers: { "x-forwarded-for": `10.0.0.${n}` } })).status,
+      );
+    assert.ok(statuses.includes(429));
   });
 });
