@@ -37,10 +37,10 @@ function show(panel: HTMLElement, wet: WetAnswers): void {
   panel.hidden = wet.length === 0;
   const list = panel.querySelector("ul");
   list?.replaceChildren(
-    ...wet.map(({ visit, connection, label, title, by }) => {
+    ...wet.map(({ visit, label, title, by }) => {
       const item = document.createElement("li");
       const link = document.createElement("a");
-      link.href = `/visits/${visit}/${connection}/leak-check?stage=look-back`;
+      link.href = `/visits/${visit}`;
       link.className = "inline-flex min-h-touch items-center font-bold";
       link.textContent = label;
       item.append(link, ` ${title}: wet, says ${by}`);

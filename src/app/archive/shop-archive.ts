@@ -3,13 +3,12 @@
  * stream, whatever its size: tables as JSON lines, pictures, CSV files for other programs, and at the end a manifest with the
  * size and checksum of each entry, so that a file that breaks off is known for one.
  */
-import { createHash } from "node:crypto";
 import { createReadStream, createWriteStream } from "node:fs";
 import { open, rm, stat } from "node:fs/promises";
 import { createInterface } from "node:readline";
-import { Readable } from "node:stream";
+import type { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
-import { extract, type Pack, pack } from "tar-stream";
+import { type Pack, pack } from "tar-stream";
 import {
   ARCHIVE_TABLES,
   type ArchiveTable,
@@ -23,32 +22,24 @@ import {
 import type { Db, Pool } from "../../db/client.ts";
 import { readPhoto } from "../../db/photo.ts";
 import { eventsOf, setEventAside, visitIds } from "../../db/visit.ts";
-import {
-  ARCHIVE_FORMAT,
-  type ArchiveManifest,
-  archiveManifest,
-  archiveRows,
-} from "../../schema/shop-archive.ts";
+import { ARCHIVE_FORMAT, type ArchiveManifest, archiveRows } from "../../schema/shop-archive.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { exportCatalogue } from "../shop/shop.ts";
 import { exportTruck } from "../shop/truck.ts";
 import { whyUnreadable } from "../visit/event-rows.ts";
 import { rebuildProjections } from "../visit/rebuild.ts";
-import { isZip, zipEntries } from "./old-zip.ts";
+import { checkArchive, entriesOf, faultsOf, MANIFEST, sha256 } from "./archive-entries.ts";
 
 type ArchiveTools = Pick<Context, "tables" | "plannerIndex" | "compute"> & { readonly sql: Pool };
 
 const TABLES = Object.keys(ARCHIVE_TABLES).filter((name): name is ArchiveTable => name in ARCHIVE_TABLES);
-const MANIFEST = "manifest.json";
 /** Only whoever runs the shop may read its archive. */
 const OWN_FILE = 0o600;
 /** Every entry has one date: the same shop gives the same file. */
 const NO_DATE = new Date(0);
 /** Lines that are checked and written with one statement. */
 const LINES_AT_ONCE = 1000;
-
-const sha256 = () => createHash("sha256");
 
 /** Puts an entry into a tar whose reader may be slow. */
 function put(into: Pack, name: string, content: Buffer): Promise<void> {
@@ -127,96 +118,6 @@ export async function writeArchive(context: ArchiveTools, file: string): Promise
   }
 }
 
-/** An entry of an archive, its content as a stream that must be read to its end. */
-interface ArchiveEntry {
-  readonly name: string;
-  readonly content: Readable;
-}
-
-const brokenOff = (cause: unknown) =>
-  new AppError("invalid", "The archive breaks off: it is not whole. Take another copy.", [], { cause });
-
-/** The bytes of an entry; a file that ends within it is told as such. */
-async function* bytesOf(entry: AsyncIterable<unknown>): AsyncGenerator<Uint8Array> {
-  try {
-    for await (const part of entry) if (part instanceof Uint8Array) yield part;
-  } catch (error) {
-    throw brokenOff(error);
-  }
-}
-
-async function* tarEntries(file: string): AsyncGenerator<ArchiveEntry> {
-  const reader = extract();
-  const source = createReadStream(file);
-  const read = pipeline(source, reader);
-  read.catch(() => undefined);
-  try {
-    for await (const entry of reader) {
-      yield { name: entry.header.name, content: Readable.from(bytesOf(entry)) };
-      // What nobody has read is passed over.
-      entry.resume();
-    }
-    await read;
-  } catch (error) {
-    throw error instanceof AppError ? error : brokenOff(error);
-  } finally {
-    source.destroy();
-  }
-}
-
-/** The entries of an archive in the order they stand; those of earlier versions are ZIP files. */
-const entriesOf = async (file: string): Promise<AsyncIterable<ArchiveEntry>> =>
-  (await isZip(file)) ? zipEntries(file) : tarEntries(file);
-
-async function textOf(content: Readable): Promise<string> {
-  const parts: Buffer[] = [];
-  for await (const part of content) parts.push(Buffer.from(part));
-  return Buffer.concat(parts).toString();
-}
-
-/** JSON of a text; undefined: the text is none. */
-function jsonIn(text: string): unknown {
-  try {
-    return JSON.parse(text);
-  } catch {
-    return undefined;
-  }
-}
-
-/** What is wrong with an archive before anything of it is read in; empty: nothing. */
-async function faultsOf(file: string): Promise<readonly string[]> {
-  const found = new Map<string, { readonly sha256: string; readonly rows: number }>();
-  let manifest: ArchiveManifest | null = null;
-  for await (const { name, content } of await entriesOf(file)) {
-    if (name === MANIFEST) {
-      const parsed = archiveManifest.safeParse(jsonIn(await textOf(content)));
-      if (!parsed.success)
-        throw new AppError("invalid", `${MANIFEST}: does not say that this is an archive of a shop.`);
-      manifest = parsed.data;
-      continue;
-    }
-    const hash = sha256();
-    let rows = 0;
-    for await (const part of content) {
-      const bytes = Buffer.from(part);
-      hash.update(bytes);
-      for (const byte of bytes) if (byte === 10) rows += 1;
-    }
-    found.set(name, { sha256: hash.digest("hex"), rows });
-  }
-  if (manifest === null)
-    throw new AppError(
-      "invalid",
-      `${MANIFEST} is missing: this is no archive of a shop, or the archive breaks off.`,
-    );
-  return manifest.entries.flatMap(({ name, sha256: wanted, rows }) => {
-    const entry = found.get(name);
-    if (entry === undefined) return [`${name}: is missing`];
-    if (rows !== undefined && entry.rows !== rows) return [`${name}: has ${entry.rows} rows of ${rows}`];
-    return entry.sha256 === wanted ? [] : [`${name}: its content is not what was written`];
-  });
-}
-
 /** A line of a table that is left out, and why. */
 export interface LeftOut {
   readonly where: string;
@@ -276,16 +177,6 @@ export interface ReadArchive {
   readonly photos: number;
   /** Events that could not be read and are set aside; with `isSalvage` also lines and pictures that are not there. */
   readonly leftOut: readonly LeftOut[];
-}
-
-/** Checks an archive without reading it in. Errors: AppError invalid naming what is missing or changed. */
-export async function checkArchive(file: string): Promise<void> {
-  const faults = await faultsOf(file);
-  if (faults.length > 0)
-    throw new AppError(
-      "invalid",
-      `The archive is damaged: ${faults.slice(0, 20).join("; ")}${faults.length > 20 ? `; and ${faults.length - 20} more` : ""}.`,
-    );
 }
 
 /** Reads an archive through as `readArchive` would, into nothing: every row of every table. Errors: AppError invalid naming the line. */

@@ -255,8 +255,7 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
 function endingOf({ signed }: ConnectionState, { stamp }: SiteClock): Sentence {
   if (signed === null) return [strong("Not signed.")];
   return [
-    strong("Signed by "),
-    own(signed.name),
+    own(`Signed by ${signed.name}`),
     ", ",
     figure(stamp(signed.at)),
     `. Follow-up check by the ${signed.lookBackBy}, due `,
