@@ -106,10 +106,11 @@ describe("a look", () => {
 
 describe("signing", () => {
   it("beside a leak verdict asks what became of it; the record prints the answer and when the test was taken", async () => {
-    const visit = await open(4, [
-      ...water(),
-      event({ kind: "hold-recorded", connection: CONNECTION, hold: LEAKING_HOLD }),
-    ]);
+    const before = water();
+    // A quarter of an hour's readings take that long after the last joint was made.
+    const readAt = new Date(Date.parse(before.at(-1)?.typedAt ?? "") + 20 * 60_000).toISOString();
+    const hold = event({ kind: "hold-recorded", connection: CONNECTION, hold: LEAKING_HOLD });
+    const visit = await open(4, [...before, { ...hold, typedAt: readAt }]);
     const { page, leave } = await enter();
     await go(page, `${baseOf(visit)}/leak-check`);
     await allDryAt(page, "first-fill");

@@ -95,12 +95,9 @@ describe("the tray", () => {
     const { page, leave } = await enter(PHONE);
     await go(page, `/visits/${visit}/${CONNECTION}/run-sheet`);
     await page.evaluate(() => {
-      for (let size = 4_000_000; size >= 1; size = Math.floor(size / 2))
-        try {
-          for (let n = 0; ; n += 1) localStorage.setItem(`filler ${size} ${n}`, "x".repeat(size));
-        } catch {
-          // Full at this size.
-        }
+      IDBObjectStore.prototype.add = () => {
+        throw new DOMException("full", "QuotaExceededError");
+      };
     });
     const before = await page.getByRole("button", { name: /^Tick/ }).count();
     await page.getByRole("button", { name: /^Tick/ }).first().click();
