@@ -82,8 +82,7 @@ function shutOffSentence({ name, place, state }: ShutOff, { day }: Pick<SiteCloc
     case "kept":
       return [
         "Shut off at: ",
-        own(`${name}${where}`),
-        strong(`, ${PROOF_WORDS[state.proof]}`),
+        own(`${name}${where}, ${PROOF_WORDS[state.proof]}`),
         ...(state.provedAt === null ? [] : [" on ", figure(day(state.provedAt))]),
       ];
     case "above":
