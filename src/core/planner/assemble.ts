@@ -16,6 +16,7 @@ import type { Candidate } from "./candidate.ts";
 import { type LayOut, layOut, type OpenJoint, type Socket } from "./lay-out.ts";
 import { makeOrder } from "./make-order.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import { wordsOfRule } from "./table-figures.ts";
 import { heldSide, type RuledJoint, type SideIndex, turningSide } from "./turning.ts";
 
 const isPlastic = ({ whenPlastic }: JointRule) => whenPlastic !== null && whenPlastic !== "none";
@@ -216,13 +217,7 @@ export function assemble(
         from.ref === "supply" ? request : null,
         isTurned(parts, to) || (rule.type === "taper-thread" && isTurned(parts, from)),
       ),
-      label: rule.label,
-      sealsOn: rule.sealsOn,
-      pieces: rule.pieces,
-      lookFirst: rule.lookFirst,
-      remake: rule.remake,
-      reason: rule.reason,
-      maySnug: rule.maySnug,
+      ...wordsOfRule(rule),
       ...(isAside ? { aside: true as const } : {}),
     };
   });

@@ -87,6 +87,22 @@ function ruleOf(
     : ruleFor(mating, one, other, tables.joints);
 }
 
+/** Returns what a joint keeps of its rule's own words. */
+export function wordsOfRule({
+  label,
+  sealsOn,
+  pieces,
+  lookFirst,
+  remake,
+  reason,
+  maySnug,
+}: JointRule): Pick<
+  PlanJoint,
+  "label" | "sealsOn" | "pieces" | "lookFirst" | "remake" | "reason" | "maySnug"
+> {
+  return { label, sealsOn, pieces, lookFirst, remake, reason, maySnug };
+}
+
 /** The joint as its rule says it is made, whatever the plan says. Place, order, what turns and what is held stay as planned. */
 function withRule(joint: PlanJoint, rule: JointRule): PlanJoint {
   const { turns } = rule;
@@ -100,13 +116,7 @@ function withRule(joint: PlanJoint, rule: JointRule): PlanJoint {
     wrenches: rule.handOnly ? [] : joint.wrenches,
     backUp: turns !== null && !rule.handOnly,
     prepare: rule.prepare,
-    label: rule.label,
-    sealsOn: rule.sealsOn,
-    pieces: rule.pieces,
-    lookFirst: rule.lookFirst,
-    remake: rule.remake,
-    reason: rule.reason,
-    maySnug: rule.maySnug,
+    ...wordsOfRule(rule),
   };
 }
 
