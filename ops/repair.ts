@@ -10,7 +10,7 @@ import { rowFromSummary } from "../src/app/visit/visit.ts";
 import { loadTables } from "../src/compute/tables.ts";
 import { foldVisit, type VisitEvent, visitSummary } from "../src/core/visit/index.ts";
 import { connect, type Db } from "../src/db/client.ts";
-import { eventsOf, findVisit, updateVisit, visitIds } from "../src/db/visit.ts";
+import { eventsOf, findVisit, setEventAside, updateVisit, visitIds } from "../src/db/visit.ts";
 import { renewPassword, startCluster } from "./cluster.ts";
 import { clusterOptions, stopIfLast } from "./installation.ts";
 import { VAR } from "./paths.ts";
@@ -72,11 +72,7 @@ export async function repairVisit(sql: Db, visitId: string, write: boolean): Pro
   );
   if (write) {
     for (const { event, why } of unreadable)
-      await sql`
-        insert into event_set_aside (event_id, visit_id, reason) values (${event}, ${visitId}, ${why}) on conflict do nothing`;
-    if (unreadable.length > 0)
-      await sql`
-        update visit set set_aside = (select count(*) from event_set_aside where visit_id = ${visitId}) where visit_id = ${visitId}`;
+      await setEventAside(sql, { visitId, eventId: event, reason: why });
     if (wanted !== null && columns.length > 0) await updateVisit(sql, wanted);
   }
   const kept = hopeless === null ? await compareKept(sql, visitId, events, write) : [];

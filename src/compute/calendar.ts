@@ -1,5 +1,6 @@
 /** Calendar files read as their authors mean them, or refused by name: in a worker, under a limit on steps. */
 import ICAL from "ical.js";
+import { DateTime } from "luxon";
 
 /** A span of time that an entry of a calendar takes. */
 export interface CalendarTime {
@@ -49,40 +50,12 @@ function localInstant(
   zone: string,
   event: ICAL.Event,
 ): Date {
-  const wanted = Date.UTC(year, month - 1, day, hour, minute, second);
-  let format: Intl.DateTimeFormat;
-  try {
-    format = new Intl.DateTimeFormat("en-US", {
-      timeZone: zone,
-      hourCycle: "h23",
-      year: "numeric",
-      month: "numeric",
-      day: "numeric",
-      hour: "numeric",
-      minute: "numeric",
-      second: "numeric",
-    });
-  } catch {
+  const moment = DateTime.fromObject({ year, month, day, hour, minute, second }, { zone });
+  if (!moment.isValid)
     throw new Refused(
       `${nameOf(event)} is in the time zone "${zone}", which the file does not describe and nobody knows.`,
     );
-  }
-  const shownAt = (at: number) => {
-    const parts = new Map(format.formatToParts(at).map(({ type, value }) => [type, Number(value)]));
-    const part = (name: Intl.DateTimeFormatPartTypes) => parts.get(name) ?? 0;
-    return Date.UTC(
-      part("year"),
-      part("month") - 1,
-      part("day"),
-      part("hour"),
-      part("minute"),
-      part("second"),
-    );
-  };
-  // Twice, because the first guess may lie on the other side of a change of the clocks.
-  let at = wanted;
-  for (let round = 0; round < 2; round += 1) at += wanted - shownAt(at);
-  return new Date(at);
+  return moment.toJSDate();
 }
 
 /** The zone a property names where the file has no description of it: the parser takes such a time for UTC. */

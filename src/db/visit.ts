@@ -220,7 +220,7 @@ export async function setEventAside(
   }: { readonly visitId: string; readonly eventId: string; readonly reason: string },
 ): Promise<void> {
   await sql`
-    insert into event_set_aside (event_id, visit_id, reason) values (${eventId}, ${visitId}, ${reason.slice(0, 500)})
+    insert into event_set_aside (event_id, visit_id, reason) values (${eventId}, ${visitId}, ${reason})
     on conflict do nothing`;
   await sql`
     update visit set set_aside = (select count(*) from event_set_aside as aside where aside.visit_id = ${visitId})
