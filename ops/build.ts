@@ -30,6 +30,8 @@ const SOURCES = [
 const KEPT_BUILDS = 2;
 /** Name of the pool's worker, beside the server's entry. */
 const COMPUTE_WORKER = "compute-worker.mjs";
+/** Name of the thread that makes copies of the shop. */
+const COPY_WORKER = "copy-worker.mjs";
 
 function* filesBelow(path: string): Generator<string> {
   if (!existsSync(path)) return;
@@ -139,6 +141,7 @@ export async function ensureBuild(into: string): Promise<string> {
   await runToEnd(join(ROOT, "node_modules/.bin/astro"), ["build", "--outDir", part], true);
   await buildOfflineWorker(join(part, "client"));
   await buildForNode("src/compute/compute.worker.ts", join(part, "server"), COMPUTE_WORKER, true);
+  await buildForNode("src/app/archive/copy.worker.ts", join(part, "server"), COPY_WORKER, true);
   await buildForNode("ops/serve.ts", join(part, "server"), SERVER_PROCESS, false);
   compressAssets(join(part, "client"));
   rmSync(target, { recursive: true, force: true });

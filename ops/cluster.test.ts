@@ -63,6 +63,7 @@ describe("one bin/start at a time", () => {
     mkdirSync(folder(), { recursive: true });
     const file = join(folder(), "start.lock");
     // Whoever runs this test is no bin/start: its lock counts as left behind.
+    // The folder of the data is not there yet at the very first start.
     const giveBack = takeStartLock(file);
     takeStartLock(file)();
     giveBack();

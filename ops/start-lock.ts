@@ -1,6 +1,6 @@
 /** One bin/start at a time begins: two at once would each make, join or stop the other's database. */
-import { readFileSync, rmSync, writeFileSync } from "node:fs";
-import { join } from "node:path";
+import { mkdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
+import { dirname, join } from "node:path";
 import { VAR } from "./paths.ts";
 
 const LOCK = join(VAR, "start.lock");
@@ -16,6 +16,7 @@ function isBeginning(pid: number): boolean {
 
 /** Takes the lock. Returns how it is given back. Errors: Error when another bin/start is just beginning. */
 export function takeStartLock(file: string = LOCK): () => void {
+  mkdirSync(dirname(file), { recursive: true });
   for (let tries = 0; tries < 2; tries += 1)
     try {
       writeFileSync(file, String(process.pid), { flag: "wx", mode: 0o600 });

@@ -8,6 +8,8 @@ const environment = z.object({
   LOG_FILE: z.string().min(1).exactOptional(),
   /** File of the worker that long computation runs in; absent: the server computes in its own thread. */
   COMPUTE_WORKER: z.string().min(1).exactOptional(),
+  /** File of the worker that copies of the shop are made in; absent: the server makes them in its own thread. */
+  COPY_WORKER: z.string().min(1).exactOptional(),
   /** Folder on the disk the database writes to: what free room is looked for on; absent: nobody looks. */
   DATA_FOLDER: z.string().min(1).exactOptional(),
   /** Which shop the database holds; absent: whoever started the server can serve no other. */

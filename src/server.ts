@@ -150,6 +150,8 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
   const worker = join(dist, "server/compute-worker.mjs");
   // The pages read the same environment when they are first asked for.
   if (existsSync(worker)) process.env["COMPUTE_WORKER"] ??= worker;
+  const copyWorker = join(dist, "server/copy-worker.mjs");
+  if (existsSync(copyWorker)) process.env["COPY_WORKER"] ??= copyWorker;
   const environment = readEnvironment();
   const entryFile = join(dist, "server/entry.mjs");
   if (!existsSync(entryFile)) throw new Error(`there is no build in ${dist}`);

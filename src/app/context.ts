@@ -7,6 +7,7 @@ import { buildPlannerIndex, type PlannerIndex } from "../core/planner/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { connect, type Pool } from "../db/client.ts";
 import { readEnvironment } from "../env.ts";
+import { copyNightly } from "./archive/copy-thread.ts";
 import { currentPlumber } from "./shop/people.ts";
 
 export interface Context {
@@ -45,9 +46,10 @@ let made: Context | undefined;
 /** Returns the server's own context, connected on first use. */
 function serverContext(): Context {
   if (made === undefined) {
-    const { DATABASE_URL: url, COMPUTE_WORKER: worker } = readEnvironment();
+    const { DATABASE_URL: url, COMPUTE_WORKER: worker, COPY_WORKER: copier } = readEnvironment();
     const context = makeContext(connect(url));
     made = { ...context, compute: worker === undefined ? context.compute : computeInPool(worker) };
+    if (copier !== undefined) copyNightly(copier, url);
   }
   return made;
 }

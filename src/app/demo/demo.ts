@@ -6,6 +6,7 @@ import { addSetting } from "../../db/setting.ts";
 import { findSite, updateSite } from "../../db/site.ts";
 import { replaceStock } from "../../db/stock.ts";
 import { type Demo, demoSchema } from "../../schema/demo.ts";
+import { NIGHTLY_COPY } from "../archive/nightly-copy.ts";
 import { type Context, makeContext } from "../context.ts";
 import { libraryToOpenWith } from "../step/step-library.ts";
 import { logBytesWith } from "../visit/incoming-events.ts";
@@ -25,6 +26,8 @@ export async function loadDemoOnce(sql: Pool, now: Date): Promise<boolean> {
     if (!(await addSetting(tx, "plumber", { name: demo.plumber }))) return false;
     await addSetting(tx, "shop-details", demo.shop);
     await addSetting(tx, "rates", demo.rates);
+    // What is made up needs no copy.
+    await addSetting(tx, NIGHTLY_COPY, { choice: "declined" });
     const libraryVersion = await libraryToOpenWith(tx, context.tables);
     for (const visit of demo.visits) {
       const id = demoVisitId(visit.key);

@@ -16,12 +16,27 @@ const timesOf = (minutes: readonly number[], sentAt: string | null) =>
 
 describe("times typed on a device", () => {
   it("stay when its clock is right, or nearly", () => {
-    for (const sentAt of [at(0), at(4), at(-4), null])
-      assert.deepEqual(timesOf([-30, -1, 4], sentAt), [
+    for (const [minutes, sentAt] of [
+      [0, at(0)],
+      [4, at(4)],
+      [-4, at(-4)],
+      [0, null],
+    ] as const)
+      assert.deepEqual(timesOf([-30, -5, minutes], sentAt), [
         [at(-30), undefined],
-        [at(-1), undefined],
-        [at(4), undefined],
+        [at(-5), undefined],
+        [at(minutes), undefined],
       ]);
+  });
+  it("are never later than their sending: minutes of a look cannot be had in advance", () => {
+    assert.deepEqual(timesOf([-1, 4], null), [
+      [at(-1), undefined],
+      [at(0), at(4)],
+    ]);
+    assert.deepEqual(timesOf([2, 4], at(3)), [
+      [at(2), undefined],
+      [at(3), at(4)],
+    ]);
   });
 
   it("are put right by what its clock is ahead, the typed ones kept beside", () =>

@@ -18,7 +18,8 @@ function corrected(event: VisitEvent, toMs: number): VisitEvent {
 
 /**
  * Returns the events with their times as they were. `sentAt` is the sender's clock as it sends: a difference beyond the slack is taken
- * off every time, and what then still lies ahead (the clock was put right in between) becomes the time of receiving. A time that no
+ * off every time, and what then still lies ahead (the clock was put right in between) becomes the time of receiving. What is typed later than it is
+ * sent, within the slack, becomes the time of sending: minutes of a look cannot be had in advance. A time that no
  * working clock says, corrected or not, becomes the time of receiving too, and is marked: the event is kept.
  * Without `sentAt` nobody knows the difference. Errors: AppError refused for a time that then lies ahead.
  */
@@ -31,6 +32,8 @@ export function withTypedTimes(
   const latest = nowMs + CLOCK_SLACK_MS;
   const off = sentAt === null ? 0 : nowMs - Date.parse(sentAt);
   const shift = Math.abs(off) > CLOCK_SLACK_MS ? off : 0;
+  // Nothing is typed after it is sent, by the sender's own clock.
+  const sentMs = sentAt === null ? nowMs : Date.parse(sentAt) + shift;
   return events.map((event, index): VisitEvent => {
     const typedMs = Date.parse(event.typedAt) + shift;
     if (!(typedMs >= FIRST_MS && typedMs < END_MS))
@@ -41,6 +44,7 @@ export function withTypedTimes(
         { path: `events.${index}.typedAt`, message: "lies in the future" },
       ]);
     }
-    return shift === 0 ? event : corrected(event, Math.min(typedMs, nowMs));
+    if (shift !== 0) return corrected(event, Math.min(typedMs, nowMs));
+    return typedMs > sentMs ? corrected(event, sentMs) : event;
   });
 }

@@ -18,7 +18,7 @@ export interface Check {
   readonly watchedMin: number;
   /** Minutes by the clock, from the later of water-in and the last wiping of this target; null: water was never let in. */
   readonly clockMin: number | null;
-  /** True where the plumber told the minutes, false where the clock did. */
+  /** True where the plumber told the minutes, or the times do not fit the order of the log; false where the clock says them. */
   readonly isTold: boolean;
   /** A look-back well before it fell due. */
   readonly isEarly: boolean;

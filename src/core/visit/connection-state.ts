@@ -113,6 +113,10 @@ export interface ConnectionState {
   readonly wipedAt: string | null;
   /** When a single joint or checkpoint was last wiped: by itself, with its snug or re-make, or by a dry tissue. */
   readonly wiped: ReadonlyMap<Target, string>;
+  /** Latest time a person typed for this connection, UTC; null: none yet. */
+  readonly latestTypedAt: string | null;
+  /** Water came, or joints were wiped, at a time before something that stands earlier in the log: that time is told, by no clock. */
+  readonly isWindowTold: boolean;
   readonly checks: readonly Check[];
   readonly exceptions: readonly WrittenException[];
   readonly notes: readonly Note[];

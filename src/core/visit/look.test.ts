@@ -46,6 +46,19 @@ describe("how long a look speaks for", () => {
     const { watchedMin, clockMin, isTold } = lastCheck([...water, at(12, clocked("2", "first-fill"))]);
     assert.deepEqual([watchedMin, clockMin, isTold], [12, 12, false]);
   });
+  it("is told, and kept, where water is said to have come before what the log says was done before it", () => {
+    const backdated = [...water.slice(0, -1), ...water.slice(-1).map((each) => at(-15, each))];
+    const look15 = at(1, clocked("2", "static"));
+    const { watchedMin, isTold } = lastCheck([...backdated, look15]);
+    assert.deepEqual([watchedMin, isTold], [16, true]);
+    assert.equal(
+      lastCheck([...backdated, at(2, wipe()), at(20, look15)]).isTold,
+      false,
+      "a window by the clock",
+    );
+    const slack = [...water.slice(0, -1), ...water.slice(-1).map((each) => at(-0.9, each))];
+    assert.equal(lastCheck([...slack, look15]).isTold, false, "a minute is let pass");
+  });
   it("begins again when all joints, or this one, are wiped", () => {
     const wiped = [...water, at(10, wipe()), at(14, clocked("2", "first-fill"))];
     assert.equal(lastCheck(wiped).watchedMin, 4);

@@ -24,7 +24,7 @@ export function withCheck(
     method,
     watchedMin: toldMin ?? clockMin ?? LEAST_LOOK_MIN,
     clockMin,
-    isTold: toldMin !== null,
+    isTold: toldMin !== null || connection.isWindowTold,
     isEarly: stage === "look-back" && connection.signed !== null && isWellBeforeDue(connection.signed.at, at),
     note,
     ...(intervalsSec === undefined ? {} : { intervalsSec }),

@@ -77,6 +77,27 @@ function noteOf(
   return { id, text, isForCustomer: forCustomer === true, at, by };
 }
 
+/** A device's clock and the order of its log may differ by this, ms: a minute. */
+const ORDER_SLACK_MS = 60_000;
+
+const beginsWindow = (event: ConnectionAct): boolean =>
+  event.kind === "joints-wiped" ||
+  event.kind === "joint-snugged" ||
+  event.kind === "joint-remade" ||
+  (event.kind === "step-done" && event.role === "water-in");
+
+/** The connection with the time that was typed, and whether the window of its looks still goes by a clock. */
+function timed(connection: ConnectionState, event: EventStamp & ConnectionAct): ConnectionState {
+  const { latestTypedAt } = connection;
+  const earlierMs = latestTypedAt === null ? Number.NEGATIVE_INFINITY : Date.parse(latestTypedAt);
+  const isBackward = Date.parse(event.typedAt) < earlierMs - ORDER_SLACK_MS;
+  return {
+    ...connection,
+    isWindowTold: beginsWindow(event) ? isBackward : connection.isWindowTold,
+    latestTypedAt: Date.parse(event.typedAt) > earlierMs ? event.typedAt : latestTypedAt,
+  };
+}
+
 /** The connection with a joint wiped dry, as part of turning or re-making it. */
 const wipedWith =
   (joint: number, at: string): Change =>
@@ -242,6 +263,8 @@ function added(
     waterInAt: null,
     wipedAt: null,
     wiped: new Map(),
+    latestTypedAt: null,
+    isWindowTold: false,
     checks: [],
     exceptions: [],
     notes: [],
@@ -304,7 +327,7 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
       return {
         ...state,
         isTraining: state.isTraining || (event.kind === "hold-recorded" && event.hold.source === "simulated"),
-        connections: state.connections.map((each) => (isConcerned(each) ? change(each) : each)),
+        connections: state.connections.map((each) => (isConcerned(each) ? change(timed(each, event)) : each)),
       };
     }
   }
