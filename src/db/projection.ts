@@ -1,4 +1,5 @@
 /** Rows that repeat what a visit's events say: written with the events, made again by bin/repair. */
+import { isDeepStrictEqual } from "node:util";
 import type { Db } from "./client.ts";
 
 export interface AsLeftRow {
@@ -106,6 +107,34 @@ export async function drawnBy(sql: Db, visitId: string): Promise<readonly DrawnR
 /** Writes what a visit is found by, in place of what was written before. */
 export async function putDocuments(sql: Db, visitId: string, rows: readonly DocumentRow[]): Promise<void> {
   await sql`delete from search_document where visit_id = ${visitId}`;
+  await insertDocuments(sql, visitId, rows);
+}
+
+/** Writes what has changed of what a visit is found by: a visit of many notes writes the new note alone. */
+export async function changeDocuments(
+  sql: Db,
+  visitId: string,
+  before: readonly DocumentRow[],
+  now: readonly DocumentRow[],
+): Promise<void> {
+  const keyOf = ({ kind, key }: DocumentRow) => `${kind} ${key}`;
+  const known = new Map(before.map((row) => [keyOf(row), row]));
+  const kept = new Set<string>();
+  const fresh = now.filter((row) => {
+    const own = known.get(keyOf(row));
+    if (own === undefined || !isDeepStrictEqual(own, row)) return true;
+    kept.add(keyOf(row));
+    return false;
+  });
+  const gone = before.filter((row) => !kept.has(keyOf(row))).map(({ kind, key }) => ({ kind, key }));
+  if (gone.length > 0)
+    await sql`
+      delete from search_document using jsonb_to_recordset(${JSON.stringify(gone)}::text::jsonb) as row (kind text, key text)
+      where visit_id = ${visitId} and search_document.kind = row.kind and document_key = row.key`;
+  if (fresh.length > 0) await insertDocuments(sql, visitId, fresh);
+}
+
+async function insertDocuments(sql: Db, visitId: string, rows: readonly DocumentRow[]): Promise<void> {
   await sql`
     insert into search_document (kind, document_key, visit_id, title, detail, words, href, happened_at)
     select kind, key, ${visitId}, title, detail, words, href, at

@@ -87,7 +87,7 @@ export function visitProps(
   return {
     visitId: visit.id,
     connectionId: connection.id,
-    events: visit.events.map(({ event }) => event),
+    eventText: JSON.stringify(visit.events.map(({ event }) => event)),
     actor,
     zone: site.zone,
     now,
@@ -121,7 +121,7 @@ export async function readVisitRun(context: Context, params: Readonly<Record<str
     visit,
     props: {
       visitId: visit.id,
-      events: visit.events.map(({ event }) => event),
+      eventText: JSON.stringify(visit.events.map(({ event }) => event)),
       actor: await context.actor(),
       zone: visit.state.site.zone,
       now: context.now().toISOString(),

@@ -113,3 +113,36 @@ export function historyOf(
         ],
   );
 }
+
+/** Lines of one page of a history. */
+export const PAGE_OF_HISTORY = 200;
+
+export interface HistoryPage {
+  /** The newest first. */
+  readonly lines: readonly HistoryLine[];
+  /** Lines before this page, as the number the next page is asked by; null: none. */
+  readonly older: number | null;
+  /** Number that the page of newer lines is asked by, empty for the first page; null: this is the first page. */
+  readonly newer: string | null;
+  readonly total: number;
+}
+
+/** Returns one page of a visit's history. `before`: number of the line after the page, as an earlier page told; anything else asks for the newest lines. */
+export function pageOfHistory(
+  { events, state }: { readonly events: readonly Pick<KeptEvent, "event">[]; readonly state: VisitState },
+  before: string | null,
+): HistoryPage {
+  const all = historyOf(events, state);
+  const total = all.length;
+  const asked = /^\d{1,6}$/.test(before ?? "") ? Number(before) : total;
+  const end = Math.min(asked, total);
+  const start = Math.max(0, end - PAGE_OF_HISTORY);
+  const isFirst = end === total;
+  const after = end + PAGE_OF_HISTORY;
+  return {
+    lines: all.slice(start, end).toReversed(),
+    older: start > 0 ? start : null,
+    newer: isFirst ? null : after >= total ? "" : String(after),
+    total,
+  };
+}

@@ -7,6 +7,7 @@ import type { VisitEvent, VisitState } from "../../core/visit/index.ts";
 import type { Db } from "../../db/client.ts";
 import {
   type AsLeftRow,
+  changeDocuments,
   type DocumentRow,
   type DueRow,
   drawnBy,
@@ -115,13 +116,19 @@ export async function keepProjection(
   const upkeep = await shopUpkeep({ sql, tables: tools.tables });
   const now = await projectionOf(sql, visitId, after, tools, upkeep);
   const then = before === null ? null : await projectionOf(sql, visitId, before, tools, upkeep);
-  const isChanged = (key: keyof VisitProjection) => then === null || !isDeepStrictEqual(then[key], now[key]);
+  const isChanged = (key: "asLeft" | "due" | "wet" | "drawn") =>
+    then === null || !isDeepStrictEqual(then[key], now[key]);
   // Also where nothing shows: a ticket says of which event it is.
   await putTicket(sql, visitId, now.ticket);
   if (isChanged("asLeft")) await putAsLeft(sql, visitId, asLeftRows(now));
   if (isChanged("due")) await putDue(sql, visitId, dueRows(now));
   if (isChanged("wet")) await putWet(sql, visitId, wetRows(now));
-  if (isChanged("documents")) await putDocuments(sql, visitId, documentRows(visitId, now));
+  await changeDocuments(
+    sql,
+    visitId,
+    then === null ? [] : documentRows(visitId, then),
+    documentRows(visitId, now),
+  );
   if (isChanged("drawn")) {
     const quantities = (rows: VisitProjection["drawn"]) =>
       new Map(rows.map(({ sku, quantity }) => [sku, quantity]));

@@ -154,7 +154,7 @@ export const cuffCurvatures = ({ q, layers: [first, last] }: TautLine): readonly
 export function tautPlace(line: TautLine, span: Vector, s: number): Vector {
   const { q, along, layers } = line;
   /** What a layer has cost and carried when its angle has fallen from the clamped one over a length s. */
-  const spent = (layer: Layer, length: number) => {
+  const spent = (layer: Layer, length: number): { readonly cost: number; readonly aside: Vector } => {
     const now = 4 * Math.atan(Math.tan(layer.angle / 4) * Math.exp(-q * length));
     return {
       cost: (2 / q) * (Math.cos(now / 2) - Math.cos(layer.angle / 2)),

@@ -1,7 +1,7 @@
 /** What would quiet a branch: the smallest cushion that is enough, and what each other way leaves of the bang. */
 import { type IncrementalTask, subRange } from "../numerics/index.ts";
 import { type Estimate, exactly } from "../water/index.ts";
-import { chamberOf, USUAL_POLYTROPIC } from "./cushion.ts";
+import { chamberOf, type GasCushion, USUAL_POLYTROPIC } from "./cushion.ts";
 import {
   type Hammer,
   type HammerBranch,
@@ -101,7 +101,12 @@ function* leastEnough(
 export const arrestorOf = (
   { gasIn3, prechargePsi }: Pick<ArrestorSize, "gasIn3" | "prechargePsi">,
   place: CushionPlace,
-) => ({ volumeIn3: gasIn3, prechargePsi, polytropicN: USUAL_POLYTROPIC, place });
+): GasCushion & { readonly place: CushionPlace } => ({
+  volumeIn3: gasIn3,
+  prechargePsi,
+  polytropicN: USUAL_POLYTROPIC,
+  place,
+});
 
 /** Returns the smallest size whose range of fixture units holds so many; null: more than the table goes to. */
 export function sizeForUnits(sizes: readonly ArrestorSize[], units: number): ArrestorSize | null {

@@ -74,7 +74,11 @@ function binned(low: number, high: number, density: (at: number) => number): Out
   return Array.from({ length: BINS }, (_, bin) => density(low + (bin + 0.5) * width) * width);
 }
 
-function extent(profiles: readonly Profile[], of: (profile: Profile) => readonly number[], margin: number) {
+function extent(
+  profiles: readonly Profile[],
+  of: (profile: Profile) => readonly number[],
+  margin: number,
+): { readonly low: number; readonly high: number } {
   const values = profiles.flatMap(of);
   return { low: Math.min(...values) - margin, high: Math.max(...values) + margin };
 }

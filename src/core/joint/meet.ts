@@ -10,7 +10,7 @@ import {
   threadOf,
 } from "../end/index.ts";
 import { type JointRule, type Mating, mate } from "./joint.ts";
-import { heldEnd, ruleFor, wrenchesFor } from "./make-up.ts";
+import { heldEnd, type JointSide, ruleFor, wrenchesFor } from "./make-up.ts";
 
 /** fits: a joint of its own; washer-only: seals on the washer if the faces meet; starts: goes on and will not seal; no: does not go on. */
 export const FIT_VERDICTS = ["fits", "washer-only", "starts", "no"] as const;
@@ -153,7 +153,7 @@ export function contactOf(one: End, other: End, tables: MatchTables): EndContact
   const mating = mate(one, other, tables.matings);
   if (mating?.note === "gas-only") return contactWithoutJoint("gas-only");
   if (mating) {
-    const sideOf = (end: End) => ({ end, plastic: isTankNut(end) });
+    const sideOf = (end: End): JointSide => ({ end, plastic: isTankNut(end) });
     const rule = ruleFor(mating, sideOf(one), sideOf(other), tables.joints);
     const joint = {
       mating,

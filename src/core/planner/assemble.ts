@@ -125,8 +125,18 @@ function sideOf(index: PlannerIndex, { end, plastic }: Socket): JointSide {
 
 const SIDE_IDS = ["a", "b"] as const;
 
-/** An open joint with the rule it is made up by. Errors: RangeError where the two ends do not mate. */
-function ruledJoint(index: PlannerIndex, { left, right, isAside, seal }: OpenJoint) {
+/** An open joint with the rule it is made up by. */
+interface JointWithRule extends RuledJoint {
+  readonly sockets: readonly [Socket, Socket];
+  readonly sides: readonly [JointSide, JointSide];
+  readonly isAside: boolean;
+  readonly isInner: boolean;
+  readonly note: string | null;
+  readonly rule: JointRule;
+}
+
+/** Returns an open joint with the rule it is made up by. Errors: RangeError where the two ends do not mate. */
+function ruledJoint(index: PlannerIndex, { left, right, isAside, seal }: OpenJoint): JointWithRule {
   const sides = [sideOf(index, left), sideOf(index, right)] as const;
   const common = { sockets: [left, right] as const, sides, isAside, isInner: seal !== undefined };
   if (seal !== undefined) return { ...common, note: null, rule: unionRule(index.tables.joints, seal) };

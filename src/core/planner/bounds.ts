@@ -4,7 +4,7 @@
  * has been found even at this least is dropped, which loses nothing (an admissible bound, as in A*).
  */
 import type { EndCode } from "../end/index.ts";
-import { FUNCTION_KINDS, LENGTH_KINDS } from "../part/index.ts";
+import { FUNCTION_KINDS, LENGTH_KINDS, type PartFunction } from "../part/index.ts";
 import { leastCents } from "./bill.ts";
 import type { Graph } from "./graph.ts";
 import type { LinksFrom } from "./links.ts";
@@ -12,16 +12,25 @@ import type { PlannerIndex } from "./planner-index.ts";
 import { possibleFunctions, type SearchState } from "./search-label.ts";
 import type { CandidateLink, SearchTask } from "./search-task.ts";
 
+/** Bits of a task. */
+interface Bits {
+  readonly need: ReadonlyMap<PartFunction, number>;
+  readonly length: number;
+  readonly fork: number;
+  /** All of them. */
+  readonly done: number;
+  /** Number of different states. */
+  readonly states: number;
+}
+
 /** The bits of a task: one for each need, one for the length and one for the fork where the task has them. */
-function bitsOf({ needs, lengthIn, kept }: SearchTask) {
+function bitsOf({ needs, lengthIn, kept }: SearchTask): Bits {
   const need = new Map(needs.map((each, at) => [each, 1 << at]));
   const length = lengthIn === null ? 0 : 1 << needs.length;
   const fork = kept === null ? 0 : (length === 0 ? 1 : 2) << needs.length;
   const done = ((1 << needs.length) - 1) | length | fork;
   return { need, length, fork, done, states: done + 1 };
 }
-
-type Bits = ReturnType<typeof bitsOf>;
 
 /** Bits a link sets; null for a device that nobody asked for. */
 function bitsSet({ link }: CandidateLink, { optional }: SearchTask, bits: Bits): number | null {

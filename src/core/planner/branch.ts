@@ -28,7 +28,11 @@ export function lossKindOf({ kind }: Pick<Part, "kind">, into: Port, out: Port):
 }
 
 /** Ports of the plan's i-th part that its joints on the way use, as the water passes them. */
-function wayThrough(part: PlanPart, at: number, joints: Plan["joints"]) {
+function wayThrough(
+  part: PlanPart,
+  at: number,
+  joints: Plan["joints"],
+): { readonly into: Port; readonly out: Port } | null {
   const used = joints
     .filter(({ aside }) => aside === undefined)
     .flatMap(({ between }) => between)

@@ -41,7 +41,19 @@ function undominated(job: SearchJob, candidates: readonly Candidate[]): readonly
   );
 }
 
-function searchOnce(job: SearchJob, { approaches, taskFor }: SearchSetup, admits: SearchTask["admits"]) {
+interface SearchOutcome {
+  readonly found: readonly Candidate[];
+  /** Every way was tried. */
+  readonly complete: boolean;
+  /** The time was over. */
+  readonly stopped: boolean;
+}
+
+function searchOnce(
+  job: SearchJob,
+  { approaches, taskFor }: SearchSetup,
+  admits: SearchTask["admits"],
+): SearchOutcome {
   const { index } = job;
   const outcomes = approaches.map((approach) => ({
     approach,
@@ -57,11 +69,17 @@ function searchOnce(job: SearchJob, { approaches, taskFor }: SearchSetup, admits
   };
 }
 
+interface WateredOutcome extends SearchOutcome {
+  readonly tasks: SearchSetup;
+  /** The way that came nearest to feeding the fixture and does not; undefined: all that were found feed it. */
+  readonly starved: Candidate | undefined;
+}
+
 /**
  * The search, and where a way it found starves the fixture the search again with the pressure each way may use. Where
  * none starves the first search has lost nothing, and costs less.
  */
-function searchAll(prepared: SearchJob, admits: SearchTask["admits"]) {
+function searchAll(prepared: SearchJob, admits: SearchTask["admits"]): WateredOutcome {
   const { tasks, water } = prepared;
   const first = searchOnce(prepared, tasks, admits);
   const starved = first.found
@@ -106,7 +124,7 @@ function withoutPlaces(job: SearchJob, relaxed: readonly PartFilter[]): SearchJo
 }
 
 /** Where a branch is only made as far as its cap: every way cut off and capped, from where a stop stands already without a search. */
-function searchCapped(prepared: SearchJob, admits: SearchTask["admits"]) {
+function searchCapped(prepared: SearchJob, admits: SearchTask["admits"]): WateredOutcome {
   const { index, tasks } = prepared;
   const standing = waysWithStop(tasks, admits);
   const searched =
@@ -117,8 +135,14 @@ function searchCapped(prepared: SearchJob, admits: SearchTask["admits"]) {
   return { ...searched, found: distinct(found) };
 }
 
+/** What was found, and the standards that gave way for it. */
+export interface SearchUnderStandards extends WateredOutcome {
+  readonly relaxed: readonly PartFilter[];
+  readonly admits: SearchTask["admits"];
+}
+
 /** Searches under every rule; when practices leave nothing, the search with the fewest of them given way. */
-export function searchWithSchools(prepared: SearchJob) {
+export function searchWithSchools(prepared: SearchJob): SearchUnderStandards {
   const { partRules, request } = prepared;
   const { rules } = partRules;
   const search = request.phase === "rough-in" ? searchCapped : searchAll;

@@ -48,8 +48,14 @@ function fixtureDocument(connection: ConnectionState, visit: VisitState): Search
 }
 
 function notesOf(visit: VisitState): readonly SearchDocument[] {
-  const document = (key: string, text: string, where: string, at: string, connection: string | null) => ({
-    kind: "note" as const,
+  const document = (
+    key: string,
+    text: string,
+    where: string,
+    at: string,
+    connection: string | null,
+  ): SearchDocument => ({
+    kind: "note",
     key,
     title: text.slice(0, MOST_TITLE),
     detail: where,

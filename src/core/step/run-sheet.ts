@@ -249,7 +249,11 @@ class SheetWriter {
     ];
   }
 
-  #tickOf(template: StepTemplate, id: string, { steps, plan, stopFailedAt }: StepSubject) {
+  #tickOf(
+    template: StepTemplate,
+    id: string,
+    { steps, plan, stopFailedAt }: StepSubject,
+  ): Pick<RunStep, "isDone" | "outdatedAt"> & { readonly at: string | null } {
     const at = steps.get(id) ?? null;
     const isOfOldPlan =
       at !== null &&

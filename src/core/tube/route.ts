@@ -47,7 +47,7 @@ const rad = (deg: number) => (deg * Math.PI) / 180;
  * Units: inches, degrees.
  */
 export function routeLength({ legs, holes, slackIn, passIn }: Route): RouteLength {
-  const corner = (index: number) => {
+  const corner = (index: number): { readonly tangentIn: number; readonly arcIn: number } => {
     const leg = legs[index];
     if (leg === undefined || index >= legs.length - 1 || leg.turnDeg === 0) return { tangentIn: 0, arcIn: 0 };
     return {

@@ -35,6 +35,7 @@ export interface BegunVisitProps {
 
 /** Nothing but what this browser keeps: no page has been made of the visit. */
 const NO_EVENTS: readonly never[] = [];
+const NO_EVENT_TEXT = "[]";
 
 interface SurveyedHereProps extends BegunVisitProps {
   readonly connectionId: string;
@@ -43,7 +44,7 @@ interface SurveyedHereProps extends BegunVisitProps {
 }
 
 function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
-  const log = useVisitLog({ ...props, events: NO_EVENTS });
+  const log = useVisitLog({ ...props, eventText: NO_EVENT_TEXT });
   const { visit, connection } = log;
   const { visitId } = props;
   const isSent = log.log.waiting.length === 0;
@@ -86,7 +87,7 @@ function SurveyedHere({ likely, offer, ...props }: SurveyedHereProps) {
       <ConnectionSurvey
         key={connection.id}
         {...props}
-        events={NO_EVENTS}
+        eventText={NO_EVENT_TEXT}
         asLeft={null}
         offer={{ ...offer, likely: likely[connection.survey.preset] ?? {} }}
         log={log}

@@ -9,7 +9,7 @@ import {
 } from "../../core/visit/index.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
 import { sendRound } from "./send.ts";
-import type { VisitProps } from "./visit-props.ts";
+import { eventsIn, type VisitProps } from "./visit-props.ts";
 import {
   addWaiting,
   loadQueue,
@@ -63,14 +63,15 @@ function firstLog(events: readonly VisitEvent[], heldHere: HeldHere | undefined)
 /** The visit's events in this browser: acts go through the rules at once, show at once, and are sent until acknowledged. */
 export function useVisitEvents({
   visitId,
-  events,
+  eventText,
   actor,
   tables,
   heldHere,
-}: Pick<VisitProps, "visitId" | "events" | "actor" | "tables"> & {
+}: Pick<VisitProps, "visitId" | "eventText" | "actor" | "tables"> & {
   /** Read already; absent: this looks. */
   readonly heldHere?: HeldHere;
 }): VisitEvents {
+  const events = useMemo(() => eventsIn(eventText), [eventText]);
   const [log, change] = useReducer(changeLog, heldHere, (held) => firstLog(events, held));
   const all = useMemo(() => [...log.kept, ...log.waiting], [log.kept, log.waiting]);
   const visit = useMemo(() => foldVisit(all), [all]);
