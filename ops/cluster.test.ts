@@ -1,14 +1,18 @@
 import assert from "node:assert/strict";
 import { spawn } from "node:child_process";
 import {
+  closeSync,
   existsSync,
   mkdirSync,
   mkdtempSync,
+  openSync,
   readdirSync,
   readFileSync,
   renameSync,
   rmSync,
+  statSync,
   writeFileSync,
+  writeSync,
 } from "node:fs";
 import { createServer } from "node:net";
 import { tmpdir } from "node:os";
@@ -16,7 +20,7 @@ import { join } from "node:path";
 import { after, before, describe, it } from "node:test";
 import postgres from "postgres";
 import { setSize } from "../tests/support/set-size.ts";
-import { type Cluster, renewPassword, startCluster } from "./cluster.ts";
+import { type Cluster, renewPassword, startCluster, turnLogOver } from "./cluster.ts";
 import { createDatabase, dropDatabase, otherClients } from "./database.ts";
 import { freePort, isPortFree } from "./ports.ts";
 import { ensureRoles, giveToOwner, OWNER_ROLE, rolePasswords, SERVER_ROLE, urlAs } from "./roles.ts";
@@ -73,6 +77,23 @@ describe("one bin/start at a time", () => {
     writeFileSync(file, String(beginning.pid));
     assert.throws(() => takeStartLock(file), /another bin\/start is just beginning/);
     beginning.kill("SIGKILL");
+  });
+});
+
+describe("the log of PostgreSQL", () => {
+  it("is turned over while PostgreSQL goes on writing, and the part before is kept", () => {
+    const dir = join(folder(), "with-log");
+    mkdirSync(dir, { recursive: true });
+    const log = join(dir, "postgresql.log");
+    const written = openSync(log, "a");
+    writeSync(written, "first\n".repeat(20));
+    turnLogOver(dir, 1000);
+    assert.equal(statSync(log).size, 120, "small enough");
+    turnLogOver(dir, 100);
+    writeSync(written, "second\n");
+    closeSync(written);
+    assert.equal(readFileSync(log, "utf8"), "second\n");
+    assert.equal(statSync(`${log}.1`).size, 120);
   });
 });
 

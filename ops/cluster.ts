@@ -8,6 +8,7 @@ import { randomBytes } from "node:crypto";
 import {
   chownSync,
   closeSync,
+  copyFileSync,
   existsSync,
   mkdirSync,
   openSync,
@@ -17,6 +18,7 @@ import {
   renameSync,
   rmSync,
   statSync,
+  truncateSync,
   writeFileSync,
 } from "node:fs";
 import { appendFile } from "node:fs/promises";
@@ -31,7 +33,7 @@ const SUPERUSER = "brassnut";
 const START_WITHIN_MS = 60_000;
 const STOP_WITHIN_MS = 60_000;
 const LOOK_EVERY_MS = 50;
-/** The log of PostgreSQL starts afresh above this size, bytes; the one before is kept beside it. */
+/** The log of PostgreSQL is turned over above this size, bytes; the part before is kept beside it. */
 const MOST_LOG_BYTES = 5_000_000;
 /** Where a program finds the data folder: the descriptor it inherits after standard input, output and error. */
 const INHERITED = "/proc/self/fd/3";
@@ -267,10 +269,14 @@ function isNothingThere(data: string): boolean {
   );
 }
 
-function freshLog(dir: string): string {
-  const log = join(dir, "postgresql.log");
-  if (existsSync(log) && statSync(log).size > MOST_LOG_BYTES) renameSync(log, `${log}.1`);
-  return log;
+const logOf = (dir: string) => join(dir, "postgresql.log");
+
+/** Turns the log of a running PostgreSQL over when it has grown large: what stands there moves aside, and PostgreSQL, which appends, goes on in the same file. */
+export function turnLogOver(dir: string, mostBytes = MOST_LOG_BYTES): void {
+  const log = logOf(dir);
+  if (!existsSync(log) || statSync(log).size <= mostBytes) return;
+  copyFileSync(log, `${log}.1`);
+  truncateSync(log);
 }
 
 function tailOf(log: string): string {
@@ -279,7 +285,8 @@ function tailOf(log: string): string {
 
 /** Starts the server on `data` and waits until it takes connections. Errors: Error with the log's last lines. */
 async function startServer(dir: string, data: string, port: number): Promise<Running> {
-  const log = freshLog(dir);
+  turnLogOver(dir);
+  const log = logOf(dir);
   const output = openSync(log, "a", 0o600);
   const child = launch("postgres", data, ["-D", INHERITED, "-p", String(port)], { output });
   closeSync(output);

@@ -3,7 +3,7 @@ import { type ChildProcess, fork } from "node:child_process";
 import { join } from "node:path";
 import { setTimeout as pause } from "node:timers/promises";
 import { openShopMessage, type ShopInUse } from "../src/schema/open-shop.ts";
-import { type Cluster, type ClusterOptions, startCluster } from "./cluster.ts";
+import { type Cluster, type ClusterOptions, startCluster, turnLogOver } from "./cluster.ts";
 import { ROOT, SERVER_PROCESS } from "./paths.ts";
 
 /** Waits before the next try, ms: at once the first time, longer while tries keep failing. */
@@ -11,6 +11,8 @@ const AGAIN_MS = [50, 200, 500, 1000, 2000, 5000] as const;
 /** A server that served this long, ms, did start well: whatever ended it, the next one is started at once. */
 const WELL_AFTER_MS = 300;
 const LOOK_EVERY_MS = 250;
+/** How often the size of the database's log is looked at, ms. */
+const LOG_EVERY_MS = 60_000;
 /** A server that answers nothing for this long, ms, is stuck. A look is made every so often, ms. */
 const STUCK_AFTER_MS = 30_000;
 const HEALTH_EVERY_MS = 5000;
@@ -151,8 +153,13 @@ export async function supervise(options: SuperviseOptions): Promise<Supervised> 
 
   const keepDatabase = async () => {
     let { cluster } = options;
+    let nextLog = 0;
     for (let failures = 0; !isStopping; ) {
       await pause(LOOK_EVERY_MS);
+      if (performance.now() > nextLog) {
+        nextLog = performance.now() + LOG_EVERY_MS;
+        turnLogOver(options.clusterOptions.dir);
+      }
       if (cluster.isRunning() || isStopping) continue;
       say("the database ended: starting it again");
       await pause(waitFor(failures));

@@ -13,7 +13,7 @@ import { v4 as uuid } from "uuid";
 import { z } from "zod";
 import { readEnvironment } from "./env.ts";
 import { addressOf, forLog } from "./server/address.ts";
-import { computeLane } from "./server/compute-lane.ts";
+import { withComputeLane } from "./server/compute-lane.ts";
 import { openLogFile } from "./server/log-file.ts";
 import { roomOn } from "./server/room-on-disk.ts";
 import { surviveFaults } from "./server/survive-faults.ts";
@@ -178,17 +178,6 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
   );
   app.use(headers);
   app.use(noCrossSite);
-  app.use(
-    computeLane((response) => {
-      response.setHeader("retry-after", "2");
-      refuse(
-        response,
-        503,
-        "unavailable",
-        "Too much is being worked out at this moment: try again in a few seconds.",
-      );
-    }),
-  );
   // Astro itself sends each page's content security policy, with the hashes of its own scripts.
   // "no-referrer" would make browsers send "Origin: null" with our own forms.
   app.use(
@@ -249,7 +238,7 @@ export async function serve({ dist, port }: ServeOptions): Promise<RunningServer
     );
   });
 
-  const server = createServer(app);
+  const server = createServer(withComputeLane(app));
   server.requestTimeout = 30_000;
   await new Promise<void>((resolve, reject) => {
     server.once("error", reject);

@@ -12,7 +12,7 @@ import type { Preset, VisitTemplate } from "./survey/index.ts";
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];
   readonly presets: readonly Preset[];
-  readonly checkpoints: readonly Checkpoint[];
+  readonly checkpoints: readonly Required<Checkpoint>[];
   readonly ladders: readonly Ladder[];
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];

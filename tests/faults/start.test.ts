@@ -1,10 +1,11 @@
 /** bin/start as an operator meets it: killed, found running, its database gone, its password lost. */
 import assert from "node:assert/strict";
 import { type ChildProcess, spawn } from "node:child_process";
-import { mkdtempSync, readFileSync, renameSync, rmSync, statSync } from "node:fs";
+import { existsSync, mkdtempSync, readFileSync, renameSync, rmSync, statSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { dirname, join } from "node:path";
 import { after, before, describe, it } from "node:test";
+import { setTimeout as pause } from "node:timers/promises";
 import { freePort } from "../../ops/ports.ts";
 import { startWriter, untilHealthy } from "./load.ts";
 import { postmasterPid } from "./stage.ts";
@@ -49,6 +50,11 @@ async function stopped(start: Run): Promise<void> {
   assert.equal(await start.ended, 0, start.printed());
 }
 
+const isAnswering = () =>
+  fetch(`${base}/api/v1/health`).then(
+    () => true,
+    () => false,
+  );
 const postmaster = () => postmasterPid(join(folder, "cluster/data"));
 
 before(async () => {
@@ -80,6 +86,23 @@ describe("bin/start", () => {
     await writer.stop();
     assert.ok(writer.acknowledged.length > 0);
     await stopped(start);
+  });
+
+  it("leaves nothing half alive when it is killed itself, and starts again with everything there", async () => {
+    const start = await started();
+    const writer = startWriter(base);
+    while (writer.acknowledged.length < 5) await pause(20);
+    const database = postmaster();
+    // bin/start becomes the supervisor: it is one process.
+    start.child.kill("SIGKILL");
+    await writer.stop();
+    await start.ended;
+    while (existsSync(`/proc/${database}`) || (await isAnswering())) await pause(50);
+    const again = await started();
+    const answer = await fetch(`${base}/api/v1/visits/${writer.visit}`);
+    const text = await answer.text();
+    for (const id of writer.acknowledged) assert.ok(text.includes(id), "an acknowledged event is there");
+    await stopped(again);
   });
 
   it("leaves the cluster without a capability, and nothing of its own open to others", async () => {

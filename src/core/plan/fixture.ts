@@ -1,5 +1,6 @@
 /** Fixtures, and what each is like to its supply. */
-import type { Hazard, PartKind } from "../part/index.ts";
+import type { Hazard } from "../part/index.ts";
+import type { LineKind } from "./request.ts";
 
 /** What a fixture is like to its supply. */
 export interface FixtureFacts {
@@ -23,7 +24,7 @@ export interface FixtureFacts {
   /** Least bore of a line, tube, pipe, valve or stop that feeds it, inches. */
   readonly leastBoreIn: number;
   /** What may run to it from the stop. */
-  readonly lengthKinds: readonly PartKind[];
+  readonly lengthKinds: readonly LineKind[];
   /** How bad the water is that could come back from it. */
   readonly hazard: Hazard;
   /** A hose goes on its outlet. */

@@ -24,6 +24,8 @@ interface ValvePicture {
 
 /** A valve of a site: what it shuts, where it is, and how it was last proved. */
 export interface SiteValve extends Valve {
+  /** A fixture's own stop is no valve of the site. */
+  readonly shuts: Exclude<Valve["shuts"], "fixture">;
   readonly place: string;
   /** When it was last proved, UTC; null: never. */
   readonly provedAt: string | null;

@@ -1,15 +1,9 @@
 import { useCallback, useEffect, useMemo, useReducer } from "react";
 import { v4 as uuid } from "uuid";
-import {
-  firstRefused,
-  foldVisit,
-  type VisitAct,
-  type VisitEvent,
-  type VisitState,
-} from "../../core/visit/index.ts";
+import { firstRefused, type VisitAct, type VisitEvent, type VisitState } from "../../core/visit/index.ts";
 import { changeLog, emptyLog, type LogState } from "./log-state.ts";
 import { sendRound } from "./send.ts";
-import { eventsIn, type VisitProps } from "./visit-props.ts";
+import { eventsIn, foldedOnce, type VisitProps } from "./visit-props.ts";
 import {
   addWaiting,
   loadQueue,
@@ -73,8 +67,11 @@ export function useVisitEvents({
 }): VisitEvents {
   const events = useMemo(() => eventsIn(eventText), [eventText]);
   const [log, change] = useReducer(changeLog, heldHere, (held) => firstLog(events, held));
-  const all = useMemo(() => [...log.kept, ...log.waiting], [log.kept, log.waiting]);
-  const visit = useMemo(() => foldVisit(all), [all]);
+  const all = useMemo(
+    () => (log.waiting.length === 0 ? log.kept : [...log.kept, ...log.waiting]),
+    [log.kept, log.waiting],
+  );
+  const visit = useMemo(() => foldedOnce(all), [all]);
 
   useEffect(() => {
     let isOver = false;

@@ -1,5 +1,5 @@
 import type { StepTables } from "../../core/step/index.ts";
-import type { VisitEvent } from "../../core/visit/index.ts";
+import { foldVisit, type VisitEvent, type VisitState } from "../../core/visit/index.ts";
 import type { EndFigures } from "../../drawing/layout.ts";
 
 /** What every island of a connection is given. */
@@ -19,7 +19,22 @@ export interface VisitProps {
   readonly ends: EndFigures;
 }
 
-/** Returns the events a page was given as text. */
+let latest: { readonly eventText: string; readonly events: readonly VisitEvent[] } | undefined;
+const folded = new WeakMap<readonly VisitEvent[], VisitState>();
+
+/** Returns the events a page was given as text. The latest text is read once: a server renders a view twice, and the next request asks for the same visit. */
 export function eventsIn(eventText: string): readonly VisitEvent[] {
-  return JSON.parse(eventText);
+  if (latest?.eventText === eventText) return latest.events;
+  const events: readonly VisitEvent[] = JSON.parse(eventText);
+  latest = { eventText, events };
+  return events;
+}
+
+/** Returns what events come to, folded once for each list. */
+export function foldedOnce(events: readonly VisitEvent[]): VisitState {
+  const known = folded.get(events);
+  if (known !== undefined) return known;
+  const state = foldVisit(events);
+  folded.set(events, state);
+  return state;
 }
