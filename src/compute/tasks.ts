@@ -26,6 +26,7 @@ import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
 import { type PdfRequest, writePdf } from "./pdf-sheet.ts";
 import { type PlanOptions, planOptionsOf } from "./plan-options.ts";
+import { type UnpackedVisit, unpackVisit, type VisitFileLimits } from "./unpack-visit.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
@@ -127,6 +128,10 @@ export interface TaskMap extends OfShop {
     readonly input: { readonly text: string; readonly until: string; readonly zone: string };
     readonly output: CalendarOutcome;
   };
+  unpackVisit: {
+    readonly input: { readonly file: Uint8Array; readonly limits: VisitFileLimits };
+    readonly output: UnpackedVisit;
+  };
   visitInFile: { readonly input: string; readonly output: ReturnType<typeof visitInFile> };
   judgeImport: { readonly input: ImportQuestion; readonly output: ImportJudged };
 }
@@ -190,6 +195,7 @@ const TASKS: TaskTable = {
   pdf: (_, request) => writePdf(request),
   readCatalogue: ({ tables }, text) => readCatalogue(text, endTable(tables.ends)),
   calendar: (_, { text, until, zone }) => readCalendar(text, until, zone),
+  unpackVisit: (_, { file, limits }) => unpackVisit(file, limits),
   visitInFile: (_, text) => visitInFile(text),
   judgeImport: ({ tables }, question) => judgeImport(question, tables),
 };

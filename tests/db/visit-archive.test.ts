@@ -90,6 +90,10 @@ describe("a visit's file with its pictures", () => {
     );
     const many = Object.fromEntries(Array.from({ length: 201 }, (_, at) => [`pictures/${idOf(at)}`, PNG]));
     await refused(importVisitArchive(there(), await changed(many)), "invalid", /more than the 200 pictures/);
+    const stray = new JSZip();
+    for (let at = 0; at < 20_000; at += 1) stray.file(`x${at}`, "");
+    const crowd = await stray.generateAsync({ type: "nodebuffer", compression: "STORE" });
+    await refused(importVisitArchive(there(), crowd), "invalid", /more than the 200 pictures/);
     // Small where it lies, far too large unpacked.
     await refused(
       importVisitArchive(there(), await changed({ [`pictures/${SHOWN}`]: Buffer.alloc(3_000_000) })),

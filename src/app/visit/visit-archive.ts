@@ -1,6 +1,5 @@
 /** A visit with its pictures as one file (ZIP), and back: the visit's JSON beside a picture for each that is shown. */
 
-import JSZip from "jszip";
 import { z } from "zod";
 import type { VisitState } from "../../core/visit/index.ts";
 import { readPhoto } from "../../db/photo.ts";
@@ -13,8 +12,6 @@ import { exportVisit, importVisit } from "./visit-file.ts";
 
 const VISIT_JSON = "visit.json";
 const PICTURES = "pictures/";
-/** Largest visit that is unpacked, bytes: twice the largest log a visit may have. */
-const MOST_JSON_BYTES = 16_000_000;
 /** First bytes of a ZIP file. */
 const ZIP_START = "504b0304";
 
@@ -44,33 +41,6 @@ export async function exportVisitArchive(
 const unfit = (message: string) =>
   new AppError("invalid", `The file ${message}.`, [{ path: "file", message }]);
 
-/** Unpacks an entry up to a size: a small file may unpack to far more than there is room for. Errors: AppError too-large, invalid. */
-function unpack(entry: JSZip.JSZipObject, most: number): Promise<Buffer> {
-  return new Promise((resolve, reject) => {
-    const chunks: Uint8Array[] = [];
-    let length = 0;
-    const stream = entry.nodeStream();
-    stream.on("data", (chunk: Uint8Array) => {
-      length += chunk.length;
-      if (length <= most) chunks.push(chunk);
-      else {
-        stream.pause();
-        reject(new AppError("too-large", `${entry.name} in the file is larger than ${most / 1000} kB.`));
-      }
-    });
-    stream.on("end", () => resolve(Buffer.concat(chunks)));
-    stream.on("error", () => reject(unfit(`is damaged at ${entry.name}`)));
-  });
-}
-
-async function unzipped(bytes: Buffer): Promise<JSZip> {
-  try {
-    return await JSZip.loadAsync(bytes);
-  } catch {
-    throw unfit("is damaged: it cannot be unpacked");
-  }
-}
-
 /** A visit that was read from a file, and how many pictures came with it. */
 export interface ImportedVisit extends AddedEvents {
   readonly pictures: number;
@@ -87,22 +57,21 @@ export async function importVisitArchive(
 ): Promise<ImportedVisit> {
   if (file.subarray(0, 4).toString("hex") !== ZIP_START)
     return { ...(await importVisit(context, file.toString("utf8"), signal)), pictures: 0 };
-  const zip = await unzipped(file);
-  const json = zip.file(VISIT_JSON);
-  if (json === null) throw unfit(`has no ${VISIT_JSON} in it`);
-  const text = (await unpack(json, MOST_JSON_BYTES)).toString("utf8");
-  const entries = zip.filter((name, { dir }) => !dir && name.startsWith(PICTURES));
-  if (entries.length > MOST_PHOTOS)
-    throw unfit(`has more than the ${MOST_PHOTOS} pictures a visit keeps in it`);
-  const pictures: { readonly id: string; readonly bytes: Buffer }[] = [];
-  for (const entry of entries) {
-    const id = pictureId.safeParse(entry.name.slice(PICTURES.length));
-    if (!id.success) throw unfit(`has a picture without an id in it: ${entry.name}`);
-    const bytes = await unpack(entry, MOST_PICTURE_BYTES);
-    checkPicture(bytes);
-    pictures.push({ id: id.data, bytes });
+  const limits = { mostPictures: MOST_PHOTOS, mostPictureBytes: MOST_PICTURE_BYTES };
+  const unpacked = await context.compute.run("unpackVisit", { file, limits }, signal);
+  if ("unfit" in unpacked) throw unfit(unpacked.unfit);
+  if ("tooLarge" in unpacked) {
+    const { entry, most } = unpacked.tooLarge;
+    throw new AppError("too-large", `${entry} in the file is larger than ${most / 1000} kB.`);
   }
-  const added = await importVisit(context, text, signal);
+  const pictures = unpacked.pictures.map(({ name, bytes: packed }) => {
+    const bytes = Buffer.from(packed.buffer, packed.byteOffset, packed.byteLength);
+    const id = pictureId.safeParse(name);
+    if (!id.success) throw unfit(`has a picture without an id in it: ${PICTURES}${name}`);
+    checkPicture(bytes);
+    return { id: id.data, bytes };
+  });
+  const added = await importVisit(context, unpacked.text, signal);
   const { state } = await readVisit(context, added.visit);
   const shown = new Set(picturesOf(added.visit, state));
   const wanted = pictures.filter(({ id }) => shown.has(id));
