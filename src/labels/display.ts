@@ -85,8 +85,9 @@ export function readFigure(text: string, unit: "psi" | "F", least: number, most:
   return read.ok && read.value >= least && read.value <= most ? read.value : null;
 }
 
-/** A sentence with its figures in the shop's units. */
-export const inShopUnits = (text: string) => sentenceIn(text, inUse.units);
+/** A sentence with its figures in the shop's units; names that a person gave stay as they are. */
+export const inShopUnits = (text: string, ownWords: readonly string[] = []) =>
+  sentenceIn(text, inUse.units, ownWords);
 
 /** A piece of a document in the shop's units; a person's own words stay as they were written. */
 export const spanInShopUnits = (span: Span): string =>

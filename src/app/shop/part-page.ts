@@ -1,10 +1,12 @@
 /** One part of the catalogue: its figures, its price over time, and what the shop makes of it. */
 import { z } from "zod";
+import { formatCents } from "../../core/units/index.ts";
 import { PART_CHOICES, type PartPriceRow, partPrices } from "../../db/part-choice.ts";
 import { partSchema } from "../../schema/part.ts";
 import { line } from "../../schema/text.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid, notFound } from "../http/app-error.ts";
+import { SOMEBODY_ELSE } from "./setting.ts";
 import { type CatalogueLine, catalogueLines, choosePart, keepOwnPart, removeOwnPart } from "./shop.ts";
 
 const MOST_PRICES = 50;
@@ -19,7 +21,7 @@ const price = z
   .refine((cents) => cents > 0, "must be more than nothing");
 
 const form = z.discriminatedUnion("action", [
-  z.object({ action: z.literal("price"), price }),
+  z.object({ action: z.literal("price"), price, shownCents: z.coerce.number().int().optional() }),
   z.object({ action: z.literal("choice"), choice: z.enum([...PART_CHOICES, "none"]) }),
   z.object({ action: z.literal("drop") }),
   z.object({
@@ -72,6 +74,10 @@ export async function changePart(context: Context, sku: string, data: FormData):
   const { part, origin } = await readPart(context, sku);
   switch (asked.action) {
     case "price":
+      if (asked.shownCents !== undefined && asked.shownCents !== part.priceCents)
+        throw new AppError("stale", SOMEBODY_ELSE, [
+          { path: "price", message: `is ${formatCents(part.priceCents)} now` },
+        ]);
       await keepOwnPart(context, { ...part, priceCents: asked.price });
       return sku;
     case "choice":

@@ -19,6 +19,8 @@ export interface RunStep {
   readonly connections: readonly string[];
   readonly phase: StepTemplate["phase"];
   readonly text: string;
+  /** Names in the text that a person gave, of valves: nobody rewrites them. */
+  readonly ownWords: readonly string[];
   /** Joint the step makes, or null. */
   readonly joint: PlanJoint | null;
   /** Number of the joint the step makes or prepares, or null. */
@@ -229,6 +231,7 @@ class SheetWriter {
         connections: concerned.map(({ subject }) => subject.id),
         phase: template.phase,
         text: textOf(template, concerned, joint),
+        ownWords: [...new Set(concerned.map(({ isolation }) => isolation.zone.name))],
         joint: template.role === "make" ? joint : null,
         atJoint: joint?.number ?? null,
         stage: template.stage,

@@ -60,6 +60,19 @@ test("sentences keep their words and the sizes that are names", () => {
   }
 });
 
+test("names that a person gave stay as written, wherever they stand in a sentence", () => {
+  const text = "Close riser 2 in the loft, 9 in up the wall, and riser 2 in the loft again.";
+  assert.equal(
+    sentenceIn(text, "metric", ["riser 2 in the loft, 9 in up"]),
+    "Close riser 2 in the loft, 9 in up the wall, and riser 2 in the loft again.",
+  );
+  assert.equal(
+    sentenceIn("Tee 40 psi side: 40 psi", "metric", ["Tee 40 psi side"]),
+    "Tee 40 psi side: 2.76 bar",
+  );
+  assert.equal(sentenceIn("9 in", "metric", ["", "nothing here"]), "229 mm");
+});
+
 test("a bare number is in the shop's unit, a fraction in inches, a named unit as named", () => {
   const inches = (text: string) => {
     const read = parseLength(withTypedUnit(text, "in", "metric"));

@@ -109,9 +109,16 @@ const NUMBERS = new RegExp(NUMBER, "g");
 /**
  * Returns a sentence with its figures in the family's units. Sizes that are names ("a 1/2 in stop", "3/8 OD") stay:
  * they are printed on the part, as do wrench sizes. The us family returns the sentence as it is.
+ * `ownWords`: names within it that a person gave, which stay as they are written.
  */
-export function sentenceIn(text: string, family: UnitFamily): string {
+export function sentenceIn(text: string, family: UnitFamily, ownWords: readonly string[] = []): string {
   if (family === "us") return text;
+  const [name, ...others] = ownWords.filter((each) => each !== "");
+  if (name !== undefined)
+    return text
+      .split(name)
+      .map((between) => sentenceIn(between, family, others))
+      .join(name);
   return text.replace(FIGURE, (figure, numbers: string, unit: string) => {
     if (!isTradeUnit(unit)) return figure;
     const converted = numbers.replace(NUMBERS, (number) => {

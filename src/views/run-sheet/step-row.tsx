@@ -134,7 +134,7 @@ export function StepRow(props: StepRowProps) {
               <span className="sr-only">Done: </span>
             </span>
           )}
-          {inShopUnits(step.text)}
+          {inShopUnits(step.text, step.ownWords)}
         </p>
         {!step.isDone &&
           step.joint?.notes.map((note) => (
@@ -170,7 +170,11 @@ export function StepRow(props: StepRowProps) {
           </a>
         )}
         {!step.stage && !step.isDone && !isLocked && held !== null && (
-          <HeldUp text={inShopUnits(step.text)} held={held} onOverride={(reason) => onTick(turns, reason)} />
+          <HeldUp
+            text={inShopUnits(step.text, step.ownWords)}
+            held={held}
+            onOverride={(reason) => onTick(turns, reason)}
+          />
         )}
         {!step.stage && !step.isDone && !isLocked && held === null && (
           <>
@@ -189,14 +193,14 @@ export function StepRow(props: StepRowProps) {
               onClick={() => onTick(turns)}
               {...(isNext ? { "data-next-thing": "" } : {})}
             >
-              Tick<span className="sr-only">: {inShopUnits(step.text)}</span>
+              Tick<span className="sr-only">: {inShopUnits(step.text, step.ownWords)}</span>
             </button>
           </>
         )}
         {step.doneAt !== null && !isLocked && (
           <button type="button" className="button button-plain" onClick={onUndo}>
             <Undo2 aria-hidden="true" size={16} /> Undo
-            <span className="sr-only">: {inShopUnits(step.text)}</span>
+            <span className="sr-only">: {inShopUnits(step.text, step.ownWords)}</span>
           </button>
         )}
       </div>
