@@ -10,7 +10,16 @@ import { contactsSchema, customerForm } from "./site.ts";
 import { surveySchema } from "./survey.ts";
 import { siteSchema, valveSchema } from "./visit.ts";
 
-export const DEMO_PROGRESS = ["surveyed", "planned", "half", "weeping", "ready", "signed", "done"] as const;
+export const DEMO_PROGRESS = [
+  "surveyed",
+  "planned",
+  "half",
+  "weeping",
+  "ready",
+  "signed",
+  "done",
+  "wet",
+] as const;
 
 const connection = z.strictObject({
   preset: z.string(),
@@ -94,6 +103,8 @@ export const demoSchema = z.strictObject({
       notes: z.array(z.string()),
       /** Notes that stand on the customer's record. */
       told: z.array(z.string()).default([]),
+      /** Why the visit was cancelled; absent: it was not. */
+      cancelled: z.string().exactOptional(),
       /** Valves of the site that this visit has found. */
       valves: z.array(valveSchema.omit({ provedAt: true })).default([]),
       /** An estimate or an actual that was kept, for so many minutes. */

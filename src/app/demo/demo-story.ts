@@ -1,7 +1,7 @@
 /** Tells the demo: each connection is walked through the real rules, step by step, as far as its progress says. */
 import { v5 as uuidFrom } from "uuid";
 import { billOf } from "../../core/bill/index.ts";
-import { targetsOf } from "../../core/check/index.ts";
+import { CUSTOMER_BY_LINK, targetsOf } from "../../core/check/index.ts";
 import { type PlannerIndex, planHookup } from "../../core/planner/index.ts";
 import { runSheet } from "../../core/step/index.ts";
 import {
@@ -95,10 +95,10 @@ class EventBuilder {
     this.#at = startMs;
   }
 
-  add(act: VisitAct, minutes = 1): void {
+  add(act: VisitAct, minutes = 1, actor = this.#actor): void {
     this.#at += minutes * MS_PER_MIN;
     const id = uuidFrom(`event ${this.#key} ${this.events.length}`, DEMO_NAMESPACE);
-    this.events.push({ id, actor: this.#actor, typedAt: new Date(this.#at).toISOString(), ...act });
+    this.events.push({ id, actor, typedAt: new Date(this.#at).toISOString(), ...act });
   }
 
   connection(id: string) {
@@ -216,6 +216,7 @@ function workOnFixture(story: EventBuilder, fixture: readonly ToldConnection[], 
     ready: () => false,
     signed: () => false,
     done: () => false,
+    wet: () => false,
   }[progress];
   const last = String(Math.max(1, joints().length - 1));
   const weepsAt = progress === "weeping" ? { stage: "static", target: last } : null;
@@ -230,11 +231,11 @@ function workOnFixture(story: EventBuilder, fixture: readonly ToldConnection[], 
         { kind: "hold-recorded", connection: id, hold: demoHold(story.connection(id), told.hold) },
         told.hold.minutes,
       );
-    if (progress === "signed" || progress === "done") sign(story, tables, { id, told });
+    if (progress === "signed" || progress === "done" || progress === "wet") sign(story, tables, { id, told });
   }
 }
 
-/** Signs a connection; where it is done, the follow-up check was dry. */
+/** Signs a connection; where it is done, the follow-up check was dry; where it is wet, the customer said so by the link. */
 function sign(story: EventBuilder, tables: Tables, { id, told }: ToldConnection): void {
   story.add({
     kind: "connection-signed",
@@ -243,19 +244,21 @@ function sign(story: EventBuilder, tables: Tables, { id, told }: ToldConnection)
     lookBackBy: told.lookBackBy,
   });
   const stage = tables.stages.find((each) => each.code === "look-back");
-  if (told.progress !== "done" || stage === undefined) return;
+  if (stage === undefined || (told.progress !== "done" && told.progress !== "wet")) return;
+  const isWet = told.progress === "wet";
   story.add(
     {
       kind: "target-checked",
       connection: id,
       target: "connection",
       stage: "look-back",
-      result: "dry",
-      method: stage.method,
+      result: isWet ? "weeping" : "dry",
+      method: isWet ? "tissue" : stage.method,
       watchedMin: null,
-      note: "",
+      note: isWet ? "answered by link" : "",
     },
     LOOK_BACK_AFTER_MIN,
+    isWet ? CUSTOMER_BY_LINK : undefined,
   );
 }
 
@@ -308,5 +311,6 @@ export function demoVisitEvents(
     const parts = told.map(({ id }) => pricedParts(story.connection(id)));
     story.add({ kind: "bill-kept", bill: billOf(stage, { parts, minutes }, demo.rates) });
   }
+  if (visit.cancelled !== undefined) story.add({ kind: "visit-cancelled", reason: visit.cancelled });
   return story.events;
 }
