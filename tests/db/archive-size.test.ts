@@ -21,7 +21,7 @@ import { cloneDatabase, type TestDatabase } from "../support/server.ts";
 import { setSize } from "../support/set-size.ts";
 
 const VISITS = setSize(60, 2000);
-const PICTURES = setSize(40, 60);
+const PICTURES = setSize(40, 2300);
 const PICTURES_LEFT = 20;
 const PICTURE_BYTES = 890_000;
 const HEAP_MB = 300;
