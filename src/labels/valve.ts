@@ -1,5 +1,5 @@
 /** What valves of a site are called. */
-import type { ZoneKind } from "../core/isolation/index.ts";
+import type { ZoneKind } from "../core/piping/index.ts";
 
 /** What is without water while a valve is shut. */
 export const ZONE_WORDS: Readonly<Record<ZoneKind, string>> = {

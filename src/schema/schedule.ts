@@ -1,6 +1,6 @@
 /** The scheduler at the border. */
 import { z } from "zod";
-import { ZONE_KINDS } from "../core/isolation/index.ts";
+import { ZONE_KINDS } from "../core/piping/index.ts";
 import { FIXTURES, POWERS, WORK_PHASES } from "../core/plan/index.ts";
 import { REPLACES, STOP_PROOFS } from "../core/survey/index.ts";
 import { lineFound, planRequest, planSchema } from "./plan.ts";
@@ -72,12 +72,17 @@ export const scheduleResponse = z
         cautions: z.array(z.string()),
       }),
     ),
-    schedule: z.array(z.strictObject({ step: z.string(), startMin: z.number(), endMin: z.number() })),
+    schedule: z.array(
+      z.strictObject({
+        step: z.string(),
+        startMin: z.number(),
+        endMin: z.number(),
+        /** Pair of hands that does it. */
+        hand: z.union([z.literal(1), z.literal(2)]).exactOptional(),
+      }),
+    ),
     waterOff: z.array(z.strictObject({ zone: z.string(), fromMin: z.number(), toMin: z.number() })),
     totalMin: z.number(),
-    /** No schedule with as little time without water is shorter. */
-    leastTotalMin: z.number().exactOptional(),
-    proved: z.boolean().exactOptional(),
     zones: z
       .array(
         z.strictObject({

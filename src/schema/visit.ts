@@ -1,7 +1,7 @@
 /** Visits at the border: events, and the file a visit is exported to and read from. */
 import { z } from "zod";
 import { CHECK_METHODS, STAGE_CODES } from "../core/check/index.ts";
-import { ZONE_KINDS } from "../core/isolation/index.ts";
+import { ZONE_KINDS } from "../core/piping/index.ts";
 import { STEP_ROLES } from "../core/step/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { broughtForward, type VisitEvent } from "../core/visit/index.ts";

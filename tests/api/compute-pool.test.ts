@@ -65,7 +65,7 @@ describe("the pool", () => {
     });
     for (const compute of [pool, here]) {
       const schedule = await compute.run("schedule", { jobs, hands: 1 });
-      assert.ok(schedule.isProved);
+      assert.ok(schedule.totalMin > 0);
       const reply = await compute.run("holdReply", hold);
       assert.ok("json" in reply);
       assert.deepEqual(await compute.run("holdReply", "{"), {

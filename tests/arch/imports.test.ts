@@ -55,7 +55,7 @@ const CORE_ROOMS: readonly string[] = [
   "plan",
   "planner",
   "survey",
-  "isolation",
+  "piping",
   "check",
   "watch",
   "step",

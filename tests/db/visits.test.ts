@@ -37,7 +37,7 @@ describe("migrations", () => {
     const rows = await database.sql`select version from schema_version order by version`;
     assert.deepEqual(
       rows.map((row) => Number(row["version"])),
-      [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10],
+      [0, 1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11],
     );
   });
 

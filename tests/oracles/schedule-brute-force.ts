@@ -2,7 +2,7 @@
  * The schedule by trying everything, minute by minute, for tests: whole minutes, one or two pairs of hands, few steps.
  * Each job has one zone. Knows nothing of blocks: at every minute each free pair of hands begins any step that may begin, or stands idle.
  */
-import { ZONE_KINDS } from "../../src/core/isolation/index.ts";
+import { ZONE_KINDS } from "../../src/core/piping/index.ts";
 import type { Job } from "../../src/core/schedule/task.ts";
 
 interface Doing {

@@ -1,5 +1,5 @@
 /** Jobs for the scheduler, written short. */
-import type { ZoneKind } from "../../src/core/isolation/index.ts";
+import type { ZoneKind } from "../../src/core/piping/index.ts";
 import type { Job, Task } from "../../src/core/schedule/task.ts";
 
 interface TaskShape {
@@ -10,6 +10,7 @@ interface TaskShape {
   readonly look?: boolean;
   readonly hands?: 1 | 2;
   readonly isBeside?: boolean;
+  readonly isProof?: boolean;
   /** Zone that is shut or opened, where the job has several. */
   readonly of?: string;
 }
@@ -20,11 +21,12 @@ export function job(
   zone: string,
   kind: ZoneKind,
   shapes: readonly TaskShape[],
-  more: Partial<Pick<Job, "zones" | "shutAlready">> = {},
+  more: Partial<Pick<Job, "zones" | "shutAlready" | "above">> = {},
 ): Job {
   return {
     id,
     zones: [{ name: zone, kind }, ...(more.zones ?? [])],
+    above: more.above ?? (kind === "fixture" ? [] : [zone]),
     shutAlready: more.shutAlready ?? [],
     tasks: shapes.map((shape, at) => ({
       id: `${id}${at}`,
@@ -37,6 +39,9 @@ export function job(
       zone: shape.effect === undefined ? null : (shape.of ?? zone),
       mayComeFirst: shape.first ?? false,
       followsOpening: shape.look ?? false,
+      isLook: shape.look ?? false,
+      isProof: shape.isProof ?? false,
+      once: null,
     })),
   };
 }

@@ -1,5 +1,5 @@
 /** A connection of a run-sheet request as a visit would have it: the survey its words come to, and the plan it asks for. */
-import type { Valve, Zone } from "../../core/isolation/index.ts";
+import type { Valve, Zone } from "../../core/piping/index.ts";
 import type { Plan, PlanRequest, SupplyKind } from "../../core/plan/index.ts";
 import {
   asTyped,

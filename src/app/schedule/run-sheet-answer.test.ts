@@ -62,7 +62,6 @@ describe("timeLineOf", () => {
     assert.equal(line.notices.length, 3);
     for (const { earliest, back, latest } of line.notices) assert.ok(earliest <= back && back <= latest);
     assert.ok(line.steps.some(({ isOff }) => isOff) && line.steps.some(({ isOff }) => !isOff));
-    assert.ok(line.isProved);
     assert.ok(line.because.some(({ because }) => because.includes("pan")));
   });
 

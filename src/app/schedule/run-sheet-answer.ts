@@ -203,17 +203,24 @@ export async function runSheetAnswer(
   const schedule = await context.compute.run(
     "schedule",
     {
-      jobs: jobs.map(({ id, zones, shutAlready, tasks }) => ({ id, zones, shutAlready, tasks })),
+      jobs: jobs.map(({ id, zones, above, shutAlready, tasks }) => ({
+        id,
+        zones,
+        above,
+        shutAlready,
+        tasks,
+      })),
       hands: request.hands ?? 1,
     },
     signal,
   );
   return {
     steps: stepsAnswer(jobs, schedule),
-    schedule: schedule.tasks.map(({ task, startMin, endMin }) => ({
+    schedule: schedule.tasks.map(({ task, startMin, endMin, hand }) => ({
       step: task,
       startMin: rounded(startMin),
       endMin: rounded(endMin),
+      hand,
     })),
     waterOff: schedule.waterOff.map(({ zone, fromMin, toMin }) => ({
       zone,
@@ -221,8 +228,6 @@ export async function runSheetAnswer(
       toMin: rounded(toMin),
     })),
     totalMin: rounded(schedule.totalMin),
-    leastTotalMin: rounded(schedule.leastTotalMin),
-    proved: schedule.isProved,
     zones: jobs.flatMap(({ connections, isolations }) =>
       connections.flatMap(({ id }) => {
         const isolation = isolations.get(id);

@@ -45,8 +45,6 @@ export interface TimeLinePage {
   readonly because: readonly { readonly label: string; readonly zone: string; readonly because: string }[];
   /** Connections that cannot be scheduled yet, because no hookup is chosen. */
   readonly unplanned: readonly string[];
-  readonly isProved: boolean;
-  readonly leastTotalMin: number;
   readonly starts: string;
   readonly hasStarted: boolean;
 }
@@ -120,8 +118,6 @@ export async function timeLineOf(
     unplanned: state.connections
       .filter(({ plan, removed }) => plan === null && removed === null)
       .map(({ survey }) => survey.label),
-    isProved: schedule.isProved,
-    leastTotalMin: Math.ceil(schedule.leastTotalMin),
     starts: stampText(starts, zone),
     hasStarted,
   };

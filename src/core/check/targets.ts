@@ -15,7 +15,7 @@ export function jointTargets(connection: CheckSubject): readonly Target[] {
 /** Stages that look at a cap: nothing runs behind it. */
 const STAGES_OF_A_CAP: Readonly<Record<"rough-in" | "take-out", readonly StageCode[]>> = {
   "rough-in": ["first-fill", "static", "look-back"],
-  "take-out": ["first-fill", "look-back"],
+  "take-out": ["first-fill", "static", "look-back"],
 };
 
 /** Returns whether a stage is looked at: behind a cap nothing runs, drains or is put back. */

@@ -1,6 +1,9 @@
 /** Fixtures, and what each is like to its supply. */
 import type { Hazard } from "../part/index.ts";
-import type { LineKind } from "./request.ts";
+
+/** What may run from a stop to a fixture. */
+export const LINE_KINDS = ["line", "tube", "riser", "pipe"] as const;
+export type LineKind = (typeof LINE_KINDS)[number];
 
 /** What a fixture is like to its supply. */
 export interface FixtureFacts {

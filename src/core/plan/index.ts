@@ -1,4 +1,4 @@
-export { FIXTURES, type Fixture, type FixtureFacts, POWERS } from "./fixture.ts";
+export { FIXTURES, type Fixture, type FixtureFacts, LINE_KINDS, type LineKind, POWERS } from "./fixture.ts";
 export type {
   Advice,
   Alternative,
@@ -11,10 +11,8 @@ export type {
 export {
   HIGHEST_STATIC_PSI,
   INLET_DIRECTIONS,
-  LINE_KINDS,
   LINE_SOURCES,
   type LineFound,
-  type LineKind,
   NEEDS,
   type Need,
   PIPE_MATERIALS,

@@ -5,7 +5,7 @@ import type { Vector } from "../geometry/index.ts";
 import type { LineSetup } from "../line/index.ts";
 import type { PexType, PipeDirection, PresentDevice } from "../part/index.ts";
 import type { Standards } from "../standard/index.ts";
-import type { Fixture } from "./fixture.ts";
+import type { Fixture, LineKind } from "./fixture.ts";
 
 export const SUPPLY_KINDS = [
   "stop-outlet",
@@ -28,8 +28,6 @@ export const NEEDS = [
   "own-stop",
   "elbow",
 ] as const;
-export const LINE_KINDS = ["line", "tube", "riser", "pipe"] as const;
-export type LineKind = (typeof LINE_KINDS)[number];
 export type Need = (typeof NEEDS)[number];
 
 export const PIPE_MATERIALS = ["copper", "brass", "galvanised", "plastic"] as const;

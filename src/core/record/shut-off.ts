@@ -1,6 +1,6 @@
 /** The valve that shuts one connection today: what a record names for whoever finds water. */
 
-import { isolationsOf } from "../isolation/index.ts";
+import { isolationsOf } from "../piping/index.ts";
 import type { PlanPart } from "../plan/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 
@@ -60,7 +60,7 @@ export function shutOffOf(connection: ConnectionState): ShutOff {
       state: { kind: "new", joint: first?.joint.number ?? 1, fittedAt },
     };
   }
-  const isolation = isolationsOf([connection], false).get(connection.id);
+  const isolation = isolationsOf([connection]).get(connection.id);
   if (isolation !== undefined && !isolation.isOwnStop) {
     const known = connection.valves.find(({ name }) => name === isolation.zone.name);
     return {

@@ -1,13 +1,7 @@
 /** A visit's fixtures as jobs for the scheduler: which valves each needs shut and why, and which steps may come first. */
 
-import type { Isolation, Zone } from "../isolation/index.ts";
-import {
-  fixtureIsolations,
-  type RunStep,
-  runSheet,
-  type StepSubject,
-  type StepTables,
-} from "../step/index.ts";
+import { type Isolation, isolationsOf, valveNamesAbove, type Zone } from "../piping/index.ts";
+import { type RunStep, runSheet, type StepSubject, type StepTables } from "../step/index.ts";
 import type { Job, Task } from "./task.ts";
 
 /** What a schedule reads of a connection. */
@@ -42,9 +36,29 @@ export function waitsWithNext(steps: readonly RunStep[], at: number): boolean {
 /** Waits that go on beside other work. */
 const isBeside = ({ role }: RunStep): boolean => role === "fire-watch";
 
+/** What a step does to the water: the zone it shuts or opens. The fixture's own water-in opens its own stop, never the valve above. */
+function waterOf(
+  { role, connections: [first = ""] }: RunStep,
+  isolations: ReadonlyMap<string, Isolation>,
+): Pick<Task, "effect" | "zone"> {
+  const isolation = isolations.get(first);
+  const zone = isolation?.zone.name ?? null;
+  switch (role) {
+    case "close-stop":
+    case "close-upstream":
+      return { effect: "shuts", zone };
+    case "open-upstream":
+      return { effect: "opens", zone };
+    case "water-in":
+      return { effect: "opens", zone: isolation?.isOwnStop === true ? zone : `stop of ${first}` };
+    default:
+      return { effect: null, zone: null };
+  }
+}
+
 function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isolation>): Task {
-  const { connections, stage, role, handsOnMin, waitMin, effect } = step;
-  const zone = isolations.get(connections[0] ?? "")?.zone.name ?? null;
+  const { connections, stage, role, handsOnMin, waitMin } = step;
+  const water = waterOf(step, isolations);
   return {
     id: taskIdOf(job, step),
     job,
@@ -52,10 +66,13 @@ function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isol
     hands: step.takesTwo ? 2 : 1,
     waitMin,
     isBeside: isBeside(step),
-    effect: effect === "water-off" ? "shuts" : effect === "water-on" ? "opens" : null,
-    zone: effect === null ? null : zone,
+    ...water,
+    zone: role === "prove" ? (isolations.get(connections[0] ?? "")?.zone.name ?? null) : water.zone,
+    isProof: role === "prove",
+    once: role === "heater-safe" ? "first" : role === "heater-back" ? "last" : null,
     mayComeFirst: step.isBench,
     followsOpening: stage === "first-fill" || role === "look-pipe-side",
+    isLook: stage !== null,
   };
 }
 
@@ -90,18 +107,19 @@ export function jobsOf(connections: readonly ScheduledConnection[], tables: Step
     const sheet = runSheet(own, tables);
     const steps = sheet.filter(({ isDone }) => !isDone);
     if (steps.length === 0) return [];
-    const isolations = fixtureIsolations(own, tables);
+    const isolations = isolationsOf(own);
     const zones = new Map<string, Zone>([...isolations.values()].map(({ zone }) => [zone.name, zone]));
-    const zoneOf = ({ connections: [first = ""] }: RunStep) => isolations.get(first)?.zone.name;
-    const hasDone = (effect: RunStep["effect"], zone: string) =>
-      sheet.some((step) => step.effect === effect && step.isDone && zoneOf(step) === zone);
+    const hasDone = (effect: Task["effect"], zone: string) =>
+      sheet.some((step) => {
+        const water = waterOf(step, isolations);
+        return step.isDone && water.effect === effect && water.zone === zone;
+      });
     return [
       {
         id,
         zones: [...zones.values()],
-        shutAlready: [...zones.keys()].filter(
-          (zone) => hasDone("water-off", zone) && !hasDone("water-on", zone),
-        ),
+        above: [...new Set(own.flatMap(valveNamesAbove))],
+        shutAlready: [...zones.keys()].filter((zone) => hasDone("shuts", zone) && !hasDone("opens", zone)),
         tasks: steps.map((step, at) => {
           const task = taskOf(id, step, isolations);
           return waitsWithNext(steps, at) ? { ...task, waitMin: 0 } : task;

@@ -1,8 +1,8 @@
-/** Times zones are without water, and what is worse about one lot of them than about another. */
+/** Times zones are without water, and how grave they are. */
+import { ZONE_KINDS, type ZoneKind } from "../piping/index.ts";
 
-import { ZONE_KINDS, type ZoneKind } from "../isolation/index.ts";
-import type { Block } from "./blocks.ts";
-import { SAME_MIN } from "./minutes.ts";
+/** Minutes of a schedule that differ by less are the same, for they are sums in another order. */
+const SAME_MIN = 1e-9;
 
 export interface OffWindow {
   readonly zone: string;
@@ -20,7 +20,7 @@ export function offMinutes(windows: readonly OffWindow[]): readonly number[] {
   );
 }
 
-/** Below 0 when one row of figures is better than the other, the first difference deciding. */
+/** Returns below 0 when one row of figures is better than the other: the first difference decides. */
 export function compareRows(one: readonly number[], other: readonly number[]): number {
   for (const [index, value] of one.entries()) {
     const difference = value - (other[index] ?? 0);
@@ -28,18 +28,3 @@ export function compareRows(one: readonly number[], other: readonly number[]): n
   }
   return 0;
 }
-
-/** Returns when each zone is without water, of blocks that start at these moments. */
-export const windowsOf = (
-  blocks: readonly Block[],
-  startOf: (block: Block) => number,
-): readonly OffWindow[] =>
-  blocks.flatMap((block) => {
-    const start = startOf(block);
-    return block.off.map(({ zone, fromMin, toMin, isSinceBefore }) => ({
-      zone: zone.name,
-      kind: zone.kind,
-      fromMin: isSinceBefore ? 0 : start + fromMin,
-      toMin: start + toMin,
-    }));
-  });

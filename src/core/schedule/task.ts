@@ -1,5 +1,5 @@
-/** What a visit is scheduled from: tasks with hands, waits, an order, and the water zones they keep shut. */
-import type { Zone } from "../isolation/index.ts";
+/** What a visit is scheduled from: tasks with hands, waits, an order, and the water they shut, open and need. */
+import type { Zone } from "../piping/index.ts";
 
 export interface Minutes {
   readonly low: number;
@@ -23,17 +23,25 @@ export interface Task {
   readonly effect: "shuts" | "opens" | null;
   /** Name of the zone that is shut or opened; null: none is. */
   readonly zone: string | null;
+  /** Proves that a zone is shut. */
+  readonly isProof: boolean;
+  /** Done once for all jobs that shut a valve together: by the first of them, or by the last. Null: each does its own. */
+  readonly once: "first" | "last" | null;
   /** True for bench work: it waits for nothing of its job but the look, and is done before the water goes off, so that what is missing or does not fit is found while it still runs. */
   readonly mayComeFirst: boolean;
-  /** True for a look that must follow the opening of the water at once. */
+  /** True for a look that must follow the opening of the water at once, by the same hands. */
   readonly followsOpening: boolean;
+  /** A look of the leak check: pressure stands until the last of them. */
+  readonly isLook: boolean;
 }
 
 /** The work at one fixture. */
 export interface Job {
   readonly id: string;
-  /** Every zone that is without water during its work. */
+  /** Every zone that is without water during its work: valves above, and stops of its own (kind fixture). */
   readonly zones: readonly Zone[];
+  /** Names of all valves above its stops: while one of them is shut, nothing here is filled, looked at or left standing. */
+  readonly above: readonly string[];
   /** Zones that are shut already: planning again in the middle of a visit. Its work comes before all other. */
   readonly shutAlready: readonly string[];
   readonly tasks: readonly Task[];

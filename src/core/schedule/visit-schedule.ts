@@ -1,6 +1,6 @@
 /** The schedule of a visit as it stands: jobs placed, and when each zone's water is back, with its range. */
 
-import type { Zone } from "../isolation/index.ts";
+import type { Zone } from "../piping/index.ts";
 import type { StepTables } from "../step/index.ts";
 import { jobsOf, type ScheduledConnection, type VisitJob } from "./jobs.ts";
 import { type Schedule, scheduleVisit } from "./schedule.ts";

@@ -1,6 +1,7 @@
 /** What of a connection decides its steps: the fixture it is part of, where its water is shut, how that is proved, what stays. */
-import { failsToClose, type Isolation, isolationsOf } from "../isolation/index.ts";
+
 import type { JointType } from "../joint/index.ts";
+import { failsToClose, type Isolation, isolationsOf } from "../piping/index.ts";
 import type { FixtureFacts, PlanJoint, PlanPart } from "../plan/index.ts";
 import { makingOrder } from "./makings.ts";
 import { type ProofWay, powerOf, proofWayOf } from "./proof-way.ts";
@@ -59,36 +60,44 @@ function stiffPieces({ plan }: StepSubject): ConnectionFacts["stiff"] {
   return { parts: pieces.map(({ part }) => part), joints: pieces.flatMap(({ own }) => own) };
 }
 
-/** Joints that stand under pressure while the fixture's own stop is shut: all of them where there is none. */
+/**
+ * Joints that stand under pressure while the fixture's own stop is shut: all of them where there is none. Walked from the pipe: through a
+ * stop nothing is reached but the joint that holds the stop.
+ */
 function pipeSideJoints({ plan }: StepSubject, hasStopToOpen: boolean): readonly number[] {
   const { parts = [], joints = [] } = plan?.plan ?? {};
-  const stopAt = parts.findIndex(bringsStop);
-  const numbers = (list: readonly PlanJoint[]) => list.map(({ number }) => number);
-  if (!hasStopToOpen) return numbers(joints);
-  if (stopAt < 0) return [];
-  const last = joints.findIndex(({ between }) => between[1].startsWith(`p${stopAt}.`));
-  return numbers(joints.slice(0, last + 1));
+  if (!hasStopToOpen) return joints.map(({ number }) => number);
+  if (!parts.some(bringsStop)) return [];
+  const placeOf = (ref: string) => ref.split(".")[0] ?? ref;
+  const isStop = (ref: string) => {
+    const part = parts[Number(/^p(\d+)\./.exec(ref)?.[1] ?? -1)];
+    return part !== undefined && bringsStop(part);
+  };
+  const reached = new Set(["supply"]);
+  const found = new Set<number>();
+  for (let before = -1; before < found.size; ) {
+    before = found.size;
+    for (const { number, between } of joints) {
+      const from = between.find((ref) => reached.has(placeOf(ref)));
+      if (found.has(number) || from === undefined || isStop(from)) continue;
+      found.add(number);
+      for (const ref of between) reached.add(placeOf(ref));
+    }
+  }
+  return joints.flatMap(({ number }) => (found.has(number) ? [number] : []));
 }
 
-/** Joints that need a dry pipe: nothing is flushed before one of them. */
+/** Joints that need a dry pipe: nothing is flushed before one of them, and none is made once water is back at the branch. */
 const NEEDS_DRY_PIPE: readonly JointType[] = ["solder", "solvent"];
+
+/** Returns whether a joint needs a dry pipe. */
+export const needsDryPipe = (type: JointType): boolean => NEEDS_DRY_PIPE.includes(type);
 
 /** True where the branch can be flushed before its last joint is made. */
 function canFlushFirst({ plan }: StepSubject): boolean {
   const order = plan === null ? [] : makingOrder(plan.plan);
   const last = order.at(-1);
-  return order.length > 1 && last !== undefined && !NEEDS_DRY_PIPE.includes(last.type);
-}
-
-/** Returns where the water is shut for each connection of one fixture, by connection. */
-export function fixtureIsolations(
-  subjects: readonly StepSubject[],
-  { fixtures }: Pick<StepTables, "fixtures">,
-): ReadonlyMap<string, Isolation> {
-  const mixes = subjects.some(({ survey }) =>
-    fixtures.some(({ fixture, mixing }) => mixing && fixture === survey.fixture),
-  );
-  return isolationsOf(subjects, mixes);
+  return order.length > 1 && last !== undefined && !needsDryPipe(last.type);
 }
 
 /** Returns the connections of one fixture with what follows for their steps. All of them are planned. */
@@ -96,7 +105,7 @@ export function connectionFacts(
   subjects: readonly StepSubject[],
   { fixtures }: Pick<StepTables, "fixtures">,
 ): readonly ConnectionFacts[] {
-  const isolations = fixtureIsolations(subjects, { fixtures });
+  const isolations = isolationsOf(subjects);
   return subjects.flatMap((subject): ConnectionFacts[] => {
     const isolation = isolations.get(subject.id);
     if (isolation === undefined) return [];

@@ -3,7 +3,8 @@ import { describe, it } from "node:test";
 import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { Survey } from "../survey/index.ts";
-import { codeOf, type RunStep, runSheet, ticksLeftBehind } from "./run-sheet.ts";
+import { runSheet } from "./run-sheet.ts";
+import { codeOf, type RunStep, ticksLeftBehind } from "./run-step.ts";
 
 const textOf = (steps: readonly RunStep[], id: string) => steps.find((step) => step.id === id)?.text ?? "";
 

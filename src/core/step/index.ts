@@ -1,7 +1,7 @@
-export { fixtureIsolations } from "./connection-facts.ts";
 export { blockedInWords } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
-export { codeOf, type RunStep, runSheet, ticksLeftBehind, totalMin, waterOffMin } from "./run-sheet.ts";
+export { runSheet } from "./run-sheet.ts";
+export { codeOf, type RunStep, ticksLeftBehind, totalMin, waterOffMin } from "./run-step.ts";
 export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 export { libraryFaults, missingRoles } from "./step-library.ts";
 export {

@@ -4,7 +4,8 @@ import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { blockedInWords, blockersOf, ORDER_RULES } from "./order-rules.ts";
-import { codeOf, type RunStep, runSheet } from "./run-sheet.ts";
+import { runSheet } from "./run-sheet.ts";
+import { codeOf, type RunStep } from "./run-step.ts";
 import { STEP_ROLES } from "./step-role.ts";
 
 const soldered = (more: Parameters<typeof plannedConnection>[2] = {}) =>

@@ -1,6 +1,6 @@
 /** What must be done before a step may be ticked, whatever order a library has. Every rule says why. */
 import type { JointType } from "../joint/index.ts";
-import { codeOf, type RunStep } from "./run-sheet.ts";
+import { codeOf, type RunStep } from "./run-step.ts";
 import type { StepRole } from "./step-role.ts";
 
 interface OrderRule {

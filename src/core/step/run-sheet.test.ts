@@ -5,7 +5,8 @@ import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
 import { planRequestOf, type Survey } from "../survey/index.ts";
 import { foldVisit } from "../visit/index.ts";
-import { type RunStep, runSheet, totalMin, waterOffMin } from "./run-sheet.ts";
+import { runSheet } from "./run-sheet.ts";
+import { type RunStep, totalMin, waterOffMin } from "./run-step.ts";
 
 /** The run sheet of a connection surveyed so, planned by the planner. */
 function sheetOf(preset: string, change: Partial<Survey> = {}): readonly RunStep[] {
@@ -51,6 +52,7 @@ describe("runSheet", () => {
       "make-2",
       "record-line",
       "dry-all",
+      "close-outlet",
       "water-in",
       "check-first-fill",
       "check-static",

@@ -1,49 +1,16 @@
 /** The steps of one fixture: the shop's step library (data/steps.csv until it is edited) with the figures of its plans in it. */
 
-import { isStageDone, type StageCode, targetsOf } from "../check/index.ts";
+import { isStageDone, targetsOf } from "../check/index.ts";
 import type { PlanJoint } from "../plan/index.ts";
-import { type ConnectionFacts, connectionFacts } from "./connection-facts.ts";
+import { type ConnectionFacts, connectionFacts, needsDryPipe } from "./connection-facts.ts";
 import { fixtureJoints, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
+import type { RunStep } from "./run-step.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
-import { STRETCHES, stretchOf } from "./step-order.ts";
+import { STRETCHES, type Stretch, type StretchFacts, stretchOf } from "./step-order.ts";
 import type { StepRole } from "./step-role.ts";
 import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";
-import type { Ladder, StepTemplate } from "./step-template.ts";
-
-export interface RunStep {
-  readonly id: string;
-  /** Connection the step is of; null: the whole fixture's, done once. */
-  readonly connection: string | null;
-  /** All connections the step is done for. */
-  readonly connections: readonly string[];
-  readonly phase: StepTemplate["phase"];
-  readonly text: string;
-  /** Names in the text that a person gave, of valves: nobody rewrites them. */
-  readonly ownWords: readonly string[];
-  /** Joint the step makes, or null. */
-  readonly joint: PlanJoint | null;
-  /** Number of the joint the step makes or prepares, or null. */
-  readonly atJoint: number | null;
-  /** Stage of the leak check it stands for: not ticked by hand. */
-  readonly stage: StageCode | null;
-  readonly handsOnMin: StepTemplate["handsOnMin"];
-  readonly waitMin: number;
-  /** Two people do it together. */
-  readonly takesTwo: boolean;
-  /** It needs no water off and may come first. */
-  readonly isBench: boolean;
-  readonly effect: StepTemplate["effect"];
-  readonly role: StepRole | null;
-  readonly cautions: readonly string[];
-  /** What to try when something sits fast, and when to stop; null: nothing does here. */
-  readonly ladder: Ladder | null;
-  /** When it was ticked, UTC; for a stage, whether it is done. */
-  readonly doneAt: string | null;
-  readonly isDone: boolean;
-  /** When it was ticked for an earlier hookup or an earlier valve, UTC: the tick no longer holds. Null: it was not. */
-  readonly outdatedAt: string | null;
-}
+import type { StepTemplate } from "./step-template.ts";
 
 /** A step that tells of these is done afresh when another plan is chosen. */
 const PLAN_SLOTS: ReadonlySet<string> = new Set([
@@ -117,40 +84,95 @@ class SheetWriter {
       isCracked: this.#sides.some(({ proof }) => proof === "crack"),
       isBuiltIn: this.#sides.some(({ fixture }) => fixture?.isBuiltIn === true),
     };
+    const isAboveToo = this.#sides.some(({ isolation }) => !isolation.isOwnStop);
     const isByJoint = ({ role }: StepTemplate) => role !== null && ROUND_A_JOINT.includes(role);
     return STRETCHES.flatMap((stretch) => {
+      if (stretch === "make up to the branch") return this.#makings("branch");
+      if (stretch === "make") return this.#makings("rest");
+      if (stretch === "before shutting" || stretch === "prove") return [];
+      // What is done before any water comes is done before the first of it: at the branch, where a valve above was shut.
+      if (stretch === "before water" && isAboveToo) return [];
+      const of = stretch === "before the branch" && isAboveToo ? "before water" : stretch;
       const templates = library.filter(
-        (template) => !isByJoint(template) && stretchOf(template, library, placing) === stretch,
+        (template) => !isByJoint(template) && stretchOf(template, library, placing) === of,
       );
-      if (stretch === "make") return this.#makings();
-      if (stretch === "water at the branch" && this.#flushesFirst()) return [];
-      return templates.flatMap((template) => this.#stepsOf(template));
+      const steps = templates.flatMap((template) => this.#stepsOf(template));
+      if (stretch === "shut") return this.#ownStopsFirst(library, placing);
+      if (stretch === "water at the branch") return this.#valveByValve(steps);
+      return stretch === "water in" ? this.#sideBySide(steps) : steps;
     });
   }
 
-  #flushesFirst(): boolean {
-    return this.#sides.some(({ flushesFirst }) => flushesFirst);
+  /**
+   * Stops of the fixture's own are shut and proved while water stands on them; then household and heater are seen to, and what is above
+   * is shut and proved.
+   */
+  #ownStopsFirst(library: readonly StepTemplate[], placing: StretchFacts): readonly RunStep[] {
+    const stepsIn = (stretch: Stretch) =>
+      library
+        .filter((template) => stretchOf(template, library, placing) === stretch)
+        .flatMap((template) => this.#stepsOf(template));
+    const isOwn = ({ connections }: RunStep) =>
+      this.#sides.some(({ subject, isolation }) => isolation.isOwnStop && connections.includes(subject.id));
+    const shutting = [...stepsIn("shut"), ...stepsIn("prove")];
+    const isAboveToo = this.#sides.some(({ isolation }) => !isolation.isOwnStop);
+    return [
+      ...(isAboveToo ? [] : stepsIn("before shutting")),
+      ...shutting.filter(isOwn),
+      ...(isAboveToo ? stepsIn("before shutting") : []),
+      ...shutting.filter((step) => !isOwn(step)),
+    ];
   }
 
-  /** Water to the branch before the last joint is made, where the standard says so. */
-  #waterAtBranch(): readonly RunStep[] {
-    const { steps: library } = this.#tables;
-    return (["open-upstream", "look-pipe-side", "flush-first"] as const).flatMap((role) =>
-      library.filter((each) => each.role === role).flatMap((template) => this.#stepsOf(template)),
-    );
+  /** One valve after the other: opened, what it puts under pressure looked at, the branch flushed. */
+  #valveByValve(steps: readonly RunStep[]): readonly RunStep[] {
+    const zones = [...new Set(this.#sides.map(({ isolation }) => isolation.zone.name))];
+    const zoneOf = ({ connections: [first] }: RunStep) =>
+      zones.indexOf(this.#sides.find(({ subject }) => subject.id === first)?.isolation.zone.name ?? "");
+    return steps.toSorted((one, other) => zoneOf(one) - zoneOf(other));
   }
 
-  #makings(): readonly RunStep[] {
+  /** One side after the other: water in, and at once the look at what is under pressure for the first time. */
+  #sideBySide(steps: readonly RunStep[]): readonly RunStep[] {
+    const sideOf = ({ connections: [first] }: RunStep) =>
+      this.#sides.findIndex(({ subject }) => subject.id === first);
+    return steps.toSorted((one, other) => sideOf(one) - sideOf(other));
+  }
+
+  /**
+   * The makings in the order of the plans. branch: up to the last joint that keeps a valve above shut, flames and cement with them, for no
+   * flame follows water. rest: what is behind stops of the fixture's own; a joint that waits for a flush comes last, behind that.
+   */
+  #makings(which: "branch" | "rest"): readonly RunStep[] {
     const order = fixtureJoints(
       this.#sides.flatMap(({ subject: { id, plan } }) => (plan === null ? [] : [{ id, plan: plan.plan }])),
     );
-    if (!this.#flushesFirst()) return order.flatMap((_, at) => this.#makingOf(order, at));
+    // Where nothing shuts below the valve, its opening brings water to the fixture itself: every side is made up by then.
+    const isAllAtOnce = this.#sides.some(
+      ({ isolation, hasStopToOpen }) => !isolation.isOwnStop && !hasStopToOpen,
+    );
+    const isBeforeBranch = ({ connection, joint }: OrderedJoint) =>
+      isAllAtOnce ||
+      this.#sides.some(
+        ({ subject, isolation, pipeSide }) =>
+          !isolation.isOwnStop &&
+          ((subject.id === connection && pipeSide.includes(joint.number)) || needsDryPipe(joint.type)),
+      );
+    const end = order.findLastIndex(isBeforeBranch) + 1;
+    const from = which === "branch" ? 0 : end;
+    const until = which === "branch" ? end : order.length;
     const isHeldBack = ({ connection, isLast }: OrderedJoint) =>
       isLast && this.#sides.some(({ subject, flushesFirst }) => subject.id === connection && flushesFirst);
     // Each joint at its place in the whole order: what is done once round several joints is written once.
     const makings = (isWantedHere: (joint: OrderedJoint) => boolean) =>
-      order.flatMap((each, at) => (isWantedHere(each) ? this.#makingOf(order, at) : []));
-    return [...makings((each) => !isHeldBack(each)), ...this.#waterAtBranch(), ...makings(isHeldBack)];
+      order.flatMap((each, at) =>
+        at >= from && at < until && isWantedHere(each) ? this.#makingOf(order, at) : [],
+      );
+    if (which === "branch") return makings(() => true);
+    const flushes = this.#tables.steps
+      .filter(({ role }) => role === "flush-first")
+      .flatMap((template) => this.#stepsOf(template));
+    return [...makings((each) => !isHeldBack(each)), ...flushes, ...makings(isHeldBack)];
   }
 
   /** The steps round one joint: its preparing, its making, what then cools, sets or is watched. */
@@ -281,37 +303,4 @@ class SheetWriter {
 export function runSheet(connections: readonly StepSubject[], tables: StepTables): readonly RunStep[] {
   const planned = connections.filter(({ plan }) => plan !== null);
   return planned.length === 0 ? [] : new SheetWriter(planned, tables).write();
-}
-
-/** Returns the ticks of a fixture whose steps are no longer on its sheet, because what is planned or how the stop stands has changed; the earliest first. */
-export function ticksLeftBehind(
-  connections: readonly StepSubject[],
-  sheet: readonly RunStep[],
-): readonly { readonly id: string; readonly at: string }[] {
-  const listed = new Set(sheet.flatMap(({ id, connections: own }) => own.map((each) => `${each} ${id}`)));
-  const left = connections.flatMap(({ id: connection, steps }) =>
-    [...steps].flatMap(([id, at]) => (listed.has(`${connection} ${id}`) ? [] : [{ id, at }])),
-  );
-  return left
-    .filter(({ id, at }, index) => left.findIndex((each) => each.id === id && each.at === at) === index)
-    .toSorted((a, b) => (a.at < b.at ? -1 : 1));
-}
-
-/** Returns the code of a step: its role, which stays when a shop renames or rewords the step; without a role, its own name. */
-export function codeOf({ role, id, atJoint }: RunStep): string {
-  if (role === "flush-first") return "flush-branch";
-  return role ?? (atJoint === null ? id : id.replace(/-\d+$/, ""));
-}
-
-/** Returns the minutes the water is off from closing the stop to letting it in again, likely hands-on time of the steps between. */
-export function waterOffMin(steps: readonly RunStep[]): number {
-  const from = steps.findIndex((step) => step.effect === "water-off");
-  const to = steps.findIndex((step) => step.role === "water-in");
-  if (from < 0 || to < from) return 0;
-  return totalMin(steps.slice(from, to + 1));
-}
-
-/** Returns the likely minutes of all steps, waits included. */
-export function totalMin(steps: readonly RunStep[]): number {
-  return steps.reduce((sum, step) => sum + step.handsOnMin.likely + step.waitMin, 0);
 }

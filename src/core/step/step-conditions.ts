@@ -1,7 +1,7 @@
 /** When a step of the library is wanted: words that must all hold of a connection (and, for a step of one joint, of that joint). */
 
-import { ZONE_KINDS } from "../isolation/index.ts";
 import { JOINT_TYPES } from "../joint/index.ts";
+import { ZONE_KINDS } from "../piping/index.ts";
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
 import { REPLACES } from "../survey/index.ts";
 import type { ConnectionFacts } from "./connection-facts.ts";

@@ -1,6 +1,6 @@
 /**
  * Where each step of a fixture stands. The library's own order counts inside a stretch of the work; the stretches follow from the
- * things themselves: prove while there is power, power off before anything moves, all sides shut before one is opened.
+ * things themselves: prove while there is power, power off before anything moves, all sides shut before one is opened; what kept the branch shut is made first, so that its water is back early.
  */
 import type { StepRole } from "./step-role.ts";
 import type { StepTemplate } from "./step-template.ts";
@@ -19,12 +19,13 @@ export const STRETCHES = [
   "take apart",
   "move what is built in",
   "prepare",
+  "make up to the branch",
+  "before the branch",
+  "water at the branch",
   "make",
   "after making",
   "before water",
-  "water at the branch",
   "water in",
-  "first look",
   "after",
 ] as const;
 export type Stretch = (typeof STRETCHES)[number];
@@ -41,6 +42,8 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "pull-plug": "power off",
   "roll-out": "move",
   "release-pressure": "let the pressure off",
+  "other-side": "shut",
+  "close-outlet": "before water",
   "take-off": "take apart",
   "loosen-kept": "take apart",
   "pull-stop": "take apart",
@@ -49,7 +52,7 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "look-pipe-side": "water at the branch",
   "flush-branch": "water at the branch",
   "water-in": "water in",
-  "first-look": "first look",
+  "first-look": "water in",
 };
 
 const OF_PHASE: Partial<Readonly<Record<StepTemplate["phase"], Stretch>>> = {

@@ -6,6 +6,8 @@
  * make: its ticks turn joints from planned to made; prepare comes directly before it. start-both: two nuts of a short or stiff piece.
  * bench: the step needs no water off and may come first. cool, fire-watch, set-cement: after the last flame or cement.
  * flush-first: before the last joint is made; flush-branch: after the water is back at the stop.
+ * other-side and open-other: the stop of a side that nobody works on, shut and opened again; close-outlet: what was opened to let the
+ * pressure off; leave-shut: the stop behind a cap.
  * water-in: from its tick on the fixture's joints are under pressure. first-look and stand-look: stages of the leak check.
  */
 export const STEP_ROLES = [
@@ -19,6 +21,7 @@ export const STEP_ROLES = [
   "pull-plug",
   "roll-out",
   "release-pressure",
+  "other-side",
   "take-off",
   "loosen-kept",
   "pull-stop",
@@ -31,11 +34,13 @@ export const STEP_ROLES = [
   "fire-watch",
   "set-cement",
   "flush-first",
+  "close-outlet",
   "open-upstream",
   "look-pipe-side",
   "flush-branch",
   "water-in",
   "first-look",
+  "open-other",
   "cap-and-hold",
   "heater-back",
   "stand-look",
@@ -44,6 +49,7 @@ export const STEP_ROLES = [
   "purge",
   "exercise",
   "place-back",
+  "leave-shut",
   "hand-over",
 ] as const;
 export type StepRole = (typeof STEP_ROLES)[number];
@@ -90,6 +96,7 @@ const LATER_ROLES: Readonly<Record<string, StepRole>> = {
   exercise: "exercise",
   "place-back": "place-back",
   "hand-over": "hand-over",
+  "other-side": "other-side",
 };
 
 /** A joint's own step is named after its template and ends in the joint's number. */

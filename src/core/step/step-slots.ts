@@ -1,7 +1,6 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 
 import { jointTargets } from "../check/index.ts";
-import { failsToClose } from "../isolation/index.ts";
 import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
@@ -127,11 +126,9 @@ function volumeInWords(ml: number): string {
 const listed = (numbers: readonly number[]) => numbers.join(", ");
 
 /** Why a valve above is shut, in words. */
-function stopStateInWords({ subject: { survey }, isolation }: ConnectionFacts): string {
+function stopStateInWords({ subject: { survey } }: ConnectionFacts): string {
   const open = survey.supply.behindValve === "holds" ? undefined : NO_STOP[survey.supply.kind];
-  if (open !== undefined || failsToClose(survey.stop.proof) || isolation.isOwnStop)
-    return open ?? `The stop ${BAD_STOP[survey.stop.proof]}`;
-  return "Water comes through the fixture from the other side";
+  return open ?? `The stop ${BAD_STOP[survey.stop.proof]}`;
 }
 
 /** How water comes in at last, in words. */

@@ -2,7 +2,7 @@
 
 import type { CheckSubject, Stage } from "../check/index.ts";
 import type { End } from "../end/index.ts";
-import type { IsolationSubject } from "../isolation/index.ts";
+import type { IsolationSubject } from "../piping/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards, type Standards } from "../standard/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";

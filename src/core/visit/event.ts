@@ -9,7 +9,7 @@ import {
   type Target,
 } from "../check/index.ts";
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
-import type { Valve } from "../isolation/index.ts";
+import type { Valve } from "../piping/index.ts";
 import type { Plan, PlanRequest } from "../plan/index.ts";
 import type { PlanJudgement } from "../planner/index.ts";
 import type { StepRole } from "../step/index.ts";

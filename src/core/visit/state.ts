@@ -1,7 +1,7 @@
 /** What a visit has come to, as a pure projection of its events. */
 
 import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
-import { failsToClose } from "../isolation/index.ts";
+import { failsToClose } from "../piping/index.ts";
 import type { Plan } from "../plan/index.ts";
 import type { StopProof } from "../survey/index.ts";
 import { signedConnection, withAnswer, withoutPhoto, withWetAnswer } from "./after-signature.ts";
@@ -22,6 +22,7 @@ import {
   type VisitEvent,
 } from "./event.ts";
 import { withCheck } from "./look.ts";
+import { timed } from "./typed-order.ts";
 import { withValve } from "./with-valve.ts";
 
 /** Steps of one joint end in its number; another plan has other joints, and keeps every other tick. */
@@ -75,27 +76,6 @@ function noteOf(
   { text, forCustomer }: { readonly text: string; readonly forCustomer?: true },
 ): Note {
   return { id, text, isForCustomer: forCustomer === true, at, by };
-}
-
-/** A device's clock and the order of its log may differ by this, ms: a minute. */
-const ORDER_SLACK_MS = 60_000;
-
-const beginsWindow = (event: ConnectionAct): boolean =>
-  event.kind === "joints-wiped" ||
-  event.kind === "joint-snugged" ||
-  event.kind === "joint-remade" ||
-  (event.kind === "step-done" && event.role === "water-in");
-
-/** The connection with the time that was typed, and whether the window of its looks still goes by a clock. */
-function timed(connection: ConnectionState, event: EventStamp & ConnectionAct): ConnectionState {
-  const { latestTypedAt } = connection;
-  const earlierMs = latestTypedAt === null ? Number.NEGATIVE_INFINITY : Date.parse(latestTypedAt);
-  const isBackward = Date.parse(event.typedAt) < earlierMs - ORDER_SLACK_MS;
-  return {
-    ...connection,
-    isWindowTold: beginsWindow(event) ? isBackward : connection.isWindowTold,
-    latestTypedAt: Date.parse(event.typedAt) > earlierMs ? event.typedAt : latestTypedAt,
-  };
 }
 
 /** The connection with a joint wiped dry, as part of turning or re-making it. */

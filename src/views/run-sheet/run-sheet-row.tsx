@@ -1,5 +1,5 @@
 import { PURGE_TIMES } from "../../core/branch/index.ts";
-import { failsToClose } from "../../core/isolation/index.ts";
+import { failsToClose } from "../../core/piping/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
 import { quantityText, rangeText } from "../../labels/display.ts";

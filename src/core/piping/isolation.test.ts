@@ -20,7 +20,7 @@ const stop = (proof: Survey["stop"]["proof"], upstream?: "fails"): Pick<Survey, 
   stop: { kind: "quarter-turn", proof, method: null, ...(upstream === undefined ? {} : { upstream }) },
 });
 const one = (each: IsolationSubject) => {
-  const found = isolationsOf([each], false).get(each.id);
+  const found = isolationsOf([each]).get(each.id);
   assert.ok(found);
   return found;
 };
@@ -76,15 +76,23 @@ describe("isolationsOf", () => {
     assert.equal(one(subject("a", "lavatory-hot", stop("dead"), valves)).zone.name, "heater inlet");
   });
 
-  it("shuts the next valve up for both sides of a mixing fixture where one side's stop fails", () => {
+  it("keeps hot and cold apart: the good stop on its side, only the failed side above", () => {
     const sides = [subject("h", "lavatory-hot", stop("dead")), subject("c", "lavatory-cold", stop("holds"))];
-    const mixed = isolationsOf(sides, true);
+    const found = isolationsOf(sides);
     assert.deepEqual(
-      ["h", "c"].map((id) => mixed.get(id)?.zone.kind),
-      ["hot", "branch"],
+      ["h", "c"].map((id) => [found.get(id)?.zone.kind, found.get(id)?.isOwnStop]),
+      [
+        ["hot", false],
+        ["fixture", true],
+      ],
     );
-    assert.match(mixed.get("c")?.because ?? "", /from the other side/);
-    const apart = isolationsOf(sides, false);
-    assert.equal(apart.get("c")?.isOwnStop, true);
+  });
+
+  it("shuts treated water at its tank, which keeps its pressure when everything before it is shut", () => {
+    const treated = subject("r", "refrigerator", {
+      ...stop("dead"),
+      supply: { end: "tube-1/4-pe", kind: "tube", treated: "reverse-osmosis" },
+    });
+    assert.match(one(treated).zone.name, /treated water's tank/);
   });
 });

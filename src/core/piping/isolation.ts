@@ -39,52 +39,58 @@ const OWN_STOP: Partial<Readonly<Record<StopProof, string>>> = {
 };
 
 /** Returns why no stop of its own can be shut for a connection; null: one can. */
-function whyNotOwn({ supply, stop }: Survey): string | null {
+export function whyNoStop({ supply, stop }: Survey): string | null {
   const openPipe = supply.behindValve === "holds" ? undefined : OPEN_PIPE[supply.kind];
   return openPipe ?? FAILED_STOP[stop.proof] ?? null;
 }
 
-/** Zones above the stop of a connection, the nearest first: valves that are named, else the usual ones; the house main last. */
-function zonesAbove({ survey, valves, zone }: IsolationSubject): readonly Zone[] {
-  const above = valves.filter(
-    ({ shuts, water }) =>
-      shuts !== "fixture" &&
-      (water === undefined || water === survey.water) &&
-      !(shuts === "hot" && survey.water === "cold"),
-  );
-  const named = above.map(({ name, shuts }): Zone => ({ name, kind: shuts }));
-  const asked = zone !== undefined && zone.kind !== "fixture" ? [zone] : [];
-  const usual = named.length > 0 ? named : asked.length > 0 ? asked : [nextValveUp(survey.water)];
-  const all = usual.some(({ kind }) => kind === "house") ? usual : [...usual, HOUSE_MAIN];
-  const closing = all.filter(
-    ({ name }) => !above.some((valve) => valve.name === name && failsToClose(valve.proof)),
-  );
-  return survey.stop.upstream === "fails" ? closing.slice(1) : closing;
+/** A valve above a connection's stop, as named or as is usual. */
+export interface ValveAbove extends Zone {
+  readonly proof: StopProof;
+}
+
+/** The tank of a treatment unit keeps its pressure when everything before it is shut. */
+const TREATED_TANK: Zone = { name: "valve of the treated water's tank", kind: "branch" };
+
+/** Returns the valves above the stop of a connection, the nearest first: those that are named, else the usual ones; the house main last. */
+export function valvesAbove({ survey, valves, zone }: IsolationSubject): readonly ValveAbove[] {
+  const named = valves
+    .filter(
+      ({ shuts, water }) =>
+        shuts !== "fixture" &&
+        (water === undefined || water === survey.water) &&
+        !(shuts === "hot" && survey.water === "cold"),
+    )
+    .map(({ name, shuts, proof }): ValveAbove => ({ name, kind: shuts, proof }));
+  const notProved = (each: Zone): ValveAbove => ({ ...each, proof: "not-proved" });
+  const asked = zone !== undefined && zone.kind !== "fixture" ? [notProved(zone)] : [];
+  const next = survey.supply.treated === undefined ? nextValveUp(survey.water) : TREATED_TANK;
+  const usual = named.length > 0 ? named : asked.length > 0 ? asked : [notProved(next)];
+  const all = usual.some(({ kind }) => kind === "house") ? usual : [...usual, notProved(HOUSE_MAIN)];
+  // What the survey says of the valve before the stop.
+  return survey.stop.upstream === "fails"
+    ? all.map((each, at) => (at === 0 ? { ...each, proof: "dead" } : each))
+    : all;
 }
 
 /** No valve of the house closes. */
 const AT_THE_STREET: Zone = { name: "street, by the water supplier", kind: "house" };
 
+/** Returns the names of the valves above a connection's stop, the nearest first. */
+export const valveNamesAbove = (subject: IsolationSubject): readonly string[] =>
+  valvesAbove(subject).map(({ name }) => name);
+
 /**
  * Returns where the water is shut for each connection of one fixture, by connection: at its own stop while that holds or only weeps,
- * else at the nearest valve above that closes. Where `mixes` and one side cannot be shut at its stop, both are shut above: water comes
- * through the fixture from the other side.
+ * else at the nearest valve above that closes. Hot and cold are two waters: where one side's stop fails and the other's does not, the
+ * good stop is shut on its side and only the failed side above.
  * Errors: none. Source: the decision table of isolation (docs/data-sources.md, "Trade practice").
  */
-export function isolationsOf(
-  subjects: readonly IsolationSubject[],
-  mixes: boolean,
-): ReadonlyMap<string, Isolation> {
-  const failing = subjects.find(({ survey }) => whyNotOwn(survey) !== null);
+export function isolationsOf(subjects: readonly IsolationSubject[]): ReadonlyMap<string, Isolation> {
   return new Map(
     subjects.map((subject): [string, Isolation] => {
       const { id, survey, zone } = subject;
-      const own = whyNotOwn(survey);
-      const why =
-        own ??
-        (mixes && failing !== undefined
-          ? `water comes through the fixture from the other side: ${whyNotOwn(failing.survey) ?? ""}`
-          : null);
+      const why = whyNoStop(survey);
       if (why === null)
         return [
           id,
@@ -94,12 +100,11 @@ export function isolationsOf(
             isOwnStop: true,
           },
         ];
-      const [above = AT_THE_STREET] = zonesAbove(subject);
+      const above = valvesAbove(subject).find(({ proof }) => !failsToClose(proof));
+      const { name, kind } = above ?? AT_THE_STREET;
       const because =
-        survey.stop.upstream === "fails" && own !== null
-          ? `${why}, and the valve before it does not close either`
-          : why;
-      return [id, { zone: above, because, isOwnStop: false }];
+        survey.stop.upstream === "fails" ? `${why}, and the valve before it does not close either` : why;
+      return [id, { zone: { name, kind }, because, isOwnStop: false }];
     }),
   );
 }

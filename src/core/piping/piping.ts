@@ -1,0 +1,154 @@
+/**
+ * The piping of a site as far as a visit knows it: where the water comes from, the valves on its way, and the stretches between
+ * them on which joints lie. A stretch is named after the valve that it lies below.
+ */
+import type { StopProof } from "../survey/index.ts";
+import { type IsolationSubject, valvesAbove, whyNoStop } from "./isolation.ts";
+import type { ZoneKind } from "./valve.ts";
+
+/** Before every valve of the site. */
+export const STREET = "street";
+
+/** A valve between two stretches of water. */
+export interface PipingValve {
+  readonly name: string;
+  readonly kind: ZoneKind;
+  readonly proof: StopProof;
+  /** Stretches on its supply side and below it. */
+  readonly above: string;
+  readonly below: string;
+}
+
+/** A connection's place in the piping. */
+export interface Reach {
+  /** Water before the connection's own stop; where it has none, all of it. */
+  readonly pipe: string;
+  /** Water behind its own stop. */
+  readonly line: string;
+  /** Name of its own stop, old or new; null: none. */
+  readonly stop: string | null;
+  /** Names of the valves above its stop, the nearest first. */
+  readonly above: readonly string[];
+}
+
+/** A way by which water of one side comes to the other: a mixing valve, a recirculation line. */
+export interface Cross {
+  readonly between: readonly [string, string];
+}
+
+export interface Piping {
+  readonly valves: readonly PipingValve[];
+  readonly crosses: readonly Cross[];
+  readonly reaches: ReadonlyMap<string, Reach>;
+}
+
+/** What the piping is built from, of one connection. */
+export interface PipingSubject extends IsolationSubject {
+  /** The connections of one fixture share it. */
+  readonly fixture: string;
+  /** The fixture joins its hot and cold water. */
+  readonly mixes: boolean;
+  /** The plan brings a stop of its own. */
+  readonly hasNewStop: boolean;
+}
+
+const below = (valve: string) => `below ${valve}`;
+
+/** Returns the name of a connection's own stop. */
+export const stopNameOf = ({ survey, zone }: Pick<IsolationSubject, "survey" | "zone">): string =>
+  zone?.kind === "fixture" ? zone.name : `stop of ${survey.label}`;
+
+/** Returns the piping that a visit's connections lie in. Valves of one name are one valve. */
+export function pipingOf(subjects: readonly PipingSubject[]): Piping {
+  const valves = new Map<string, PipingValve>();
+  const reaches = new Map<string, Reach>();
+  for (const subject of subjects) {
+    const { id, survey, hasNewStop } = subject;
+    const chain = valvesAbove(subject);
+    let stretch = STREET;
+    for (const { name, kind, proof } of chain.toReversed()) {
+      const known = valves.get(name);
+      if (known === undefined) valves.set(name, { name, kind, proof, above: stretch, below: below(name) });
+      stretch = below(name);
+    }
+    const hasStop = hasNewStop || whyNoStop(survey) === null;
+    const stop = hasStop ? stopNameOf(subject) : null;
+    if (stop !== null && !valves.has(stop))
+      valves.set(stop, {
+        name: stop,
+        kind: "fixture",
+        // A new stop is proved when its water comes.
+        proof: hasNewStop ? "not-proved" : survey.stop.proof,
+        above: stretch,
+        below: below(stop),
+      });
+    reaches.set(id, {
+      pipe: stretch,
+      line: stop === null ? stretch : below(stop),
+      stop,
+      above: chain.map(({ name }) => name),
+    });
+  }
+  const lineOf = (id: string) => reaches.get(id)?.line ?? STREET;
+  const crosses = subjects.flatMap((one, at) =>
+    subjects
+      .slice(at + 1)
+      .filter(
+        (other) => one.mixes && other.fixture === one.fixture && other.survey.water !== one.survey.water,
+      )
+      .map((other): Cross => ({ between: [lineOf(one.id), lineOf(other.id)] })),
+  );
+  return { valves: [...valves.values()], crosses, reaches };
+}
+
+/**
+ * Whether pressure can stand on a stretch. yes: by open valves. possible: through a valve that does not hold or that nobody proved, or through a
+ * cross. weep: only through valves proved to weep. no: every way is shut by a valve that holds.
+ */
+export const PRESSURES = ["no", "weep", "possible", "yes"] as const;
+export type Pressure = (typeof PRESSURES)[number];
+
+/** How much of the pressure above a shut valve lets pass, by its proof. */
+const PASSES: Readonly<Record<StopProof, Pressure>> = {
+  holds: "no",
+  weeps: "weep",
+  dead: "possible",
+  seized: "possible",
+  "not-proved": "possible",
+};
+
+const rank = (pressure: Pressure) => PRESSURES.indexOf(pressure);
+const lesser = (one: Pressure, other: Pressure) => (rank(one) <= rank(other) ? one : other);
+
+/**
+ * Returns the pressure that can stand on each stretch. `proofOf` says what a valve is known to do now; absent for a valve: as surveyed.
+ * `isOpen` says whether a valve is open. The best way to a stretch counts: the widest path, by relaxation until nothing changes.
+ */
+export function pressures(
+  { valves, crosses }: Pick<Piping, "valves" | "crosses">,
+  isOpen: (valve: string) => boolean,
+  proofOf: (valve: PipingValve) => StopProof = ({ proof }) => proof,
+): ReadonlyMap<string, Pressure> {
+  const found = new Map<string, Pressure>([[STREET, "yes"]]);
+  const edges = [
+    ...valves.map((valve) => ({
+      from: valve.above,
+      to: valve.below,
+      lets: isOpen(valve.name) ? ("yes" as const) : PASSES[proofOf(valve)],
+    })),
+    ...crosses.flatMap(({ between: [one, other] }) => [
+      { from: one, to: other, lets: "possible" as const },
+      { from: other, to: one, lets: "possible" as const },
+    ]),
+  ];
+  for (let isChanged = true; isChanged; ) {
+    isChanged = false;
+    for (const { from, to, lets } of edges) {
+      const comes = lesser(found.get(from) ?? "no", lets);
+      if (rank(comes) <= rank(found.get(to) ?? "no")) continue;
+      found.set(to, comes);
+      isChanged = true;
+    }
+  }
+  return found;
+}

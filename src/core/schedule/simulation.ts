@@ -1,0 +1,219 @@
+/**
+ * A visit played through, one order of preference at a time: whoever is free takes the next thing that may be done. What may be done
+ * follows from the water: valves above are shut when everything below is ready for that, nothing is filled or looked at below a valve that
+ * is shut or still to be shut, and a look follows its opening by the same hands.
+ */
+
+import { Moment, type PlaySetting, type ScheduledTask } from "./moment.ts";
+import type { OffWindow } from "./off-windows.ts";
+import type { Task } from "./task.ts";
+
+export interface Played {
+  readonly tasks: readonly ScheduledTask[];
+  readonly waterOff: readonly OffWindow[];
+  readonly totalMin: number;
+  /** Steps left out because another job's does for both. */
+  readonly shared: readonly string[];
+}
+
+/** Tasks that are begun as one: nothing comes between, and the same hands do them. */
+interface Chunk {
+  readonly jobs: readonly number[];
+  readonly tasks: readonly { readonly job: number; readonly task: Task }[];
+  readonly fromMin: number;
+  readonly untilMin: number;
+  readonly takesTwo: boolean;
+  /** Part of the work between the shutting and the opening of a valve above. */
+  readonly isWindow: boolean;
+  /** What a shutting waits for. */
+  readonly isAwaited: boolean;
+}
+
+const EPS = 1e-9;
+
+export class Simulation {
+  readonly #at: Moment;
+  /** Place of each job in the order of preference. */
+  readonly #rank: readonly number[];
+
+  /** `order`: jobs by preference, the first first. */
+  constructor(setting: PlaySetting, order: readonly number[]) {
+    this.#at = new Moment(setting);
+    this.#rank = setting.plans.map((_, at) => order.indexOf(at));
+  }
+
+  /** Plays to the end. Errors: RangeError where jobs wait for each other for ever (never, for sheets of one visit). */
+  play(): Played {
+    const { plans } = this.#at.setting;
+    for (;;) {
+      this.#at.drop();
+      if (plans.every(({ tasks }, at) => (this.#at.next[at] ?? 0) >= tasks.length)) break;
+      const chunk = this.#best();
+      if (chunk === null) throw new RangeError("jobs of this visit wait for each other");
+      this.#take(chunk);
+    }
+    return {
+      tasks: this.#at.done.toSorted((a, b) => a.startMin - b.startMin || a.endMin - b.endMin),
+      waterOff: this.#at.off.toSorted((a, b) => a.fromMin - b.fromMin),
+      totalMin: Math.max(0, ...this.#at.ready, ...this.#at.beside, ...this.#at.free),
+      shared: this.#at.shared,
+    };
+  }
+
+  /** What is begun next at a job; null: it waits for another. */
+  #chunk(at: number): Chunk | null {
+    const task = this.#at.task(at);
+    if (task === undefined) return null;
+    const plan = this.#at.plan(at);
+    const next = this.#at.next[at] ?? 0;
+    const window = this.#at.windowOf[at] ?? -1;
+    const isOfValve = this.#at.isValve(task, plan);
+    const isInWindow =
+      this.#at.windows[window] === "shut" && next >= plan.shutAt - 1 && this.#at.isStillShut(plan);
+    if (task.once === "first" || (task.effect === "shuts" && isOfValve)) {
+      if (this.#at.windows[window] === "to come" && next <= plan.shutAt && !this.#at.mayShut(window))
+        return null;
+      const below = this.#at.windows[window] === "to come" ? this.#at.settledBelow(window) : 0;
+      return this.#chunkOf([at], [{ job: at, task }], true, false, below);
+    }
+    if (task.effect === "opens" && isOfValve && task.zone !== null) return this.#opening(at, task.zone);
+    const isWet = next >= plan.waterAt;
+    if (isWet && next <= plan.lookedAt) {
+      // Its own valve is open again; no other is shut, and before its own stop opens none is still to come.
+      if (this.#at.isCutOff(at, ["shut"], false)) return null;
+      if (task.effect === "opens" && this.#at.isCutOff(at, ["shut", "to come"], true)) return null;
+    }
+    if (
+      !isWet &&
+      next <= plan.provedAt &&
+      (task.effect === "shuts" || task.isProof) &&
+      this.#at.isCutOff(at, ["shut"], true)
+    )
+      return null;
+    const tasks = [{ job: at, task }];
+    for (
+      let place = next + 1;
+      plan.tasks[place]?.followsOpening === true && task.effect === "opens";
+      place += 1
+    ) {
+      const look = plan.tasks[place];
+      if (look !== undefined) tasks.push({ job: at, task: look });
+    }
+    const fromMin = isWet ? this.#at.openAbove(at) : 0;
+    const isAwaited =
+      !isInWindow &&
+      this.#at.windows.some((state) => state === "to come") &&
+      (next < plan.shutAt || next <= plan.provedAt);
+    return this.#chunkOf([at], tasks, isInWindow, isAwaited, fromMin);
+  }
+
+  /** A valve is opened when all that kept it shut is done; the looks of all of them follow at once. */
+  #opening(at: number, zone: string): Chunk | null {
+    const members = this.#at.setting.shuttings[this.#at.windowOf[at] ?? -1]?.members ?? [];
+    const concerned = members.filter((each) =>
+      this.#at
+        .plan(each)
+        .tasks.slice(this.#at.next[each] ?? 0)
+        .some((task) => task.effect === "opens" && task.zone === zone),
+    );
+    const isThere = (each: number) => {
+      const task = this.#at.task(each);
+      return task?.effect === "opens" && task.zone === zone;
+    };
+    if (!concerned.every(isThere)) return null;
+    const latest = concerned.toSorted((a, b) => (this.#at.ready[b] ?? 0) - (this.#at.ready[a] ?? 0))[0];
+    if (latest !== at) return null;
+    const own = this.#at.task(at);
+    if (own === undefined) return null;
+    const tasks = [{ job: at, task: own }];
+    for (const each of [at, ...concerned.filter((other) => other !== at)]) {
+      const { tasks: all } = this.#at.plan(each);
+      for (let place = (this.#at.next[each] ?? 0) + 1; all[place]?.followsOpening === true; place += 1) {
+        const look = all[place];
+        if (look !== undefined) tasks.push({ job: each, task: look });
+      }
+    }
+    return this.#chunkOf(concerned, tasks, true, false);
+  }
+
+  #chunkOf(
+    jobs: readonly number[],
+    tasks: Chunk["tasks"],
+    isWindow: boolean,
+    isAwaited: boolean,
+    notBefore = 0,
+  ): Chunk {
+    const { hands, pace } = this.#at.setting;
+    const takesTwo = hands === 2 && tasks.some(({ task }) => task.hands === 2);
+    const ready = Math.max(...jobs.map((at) => this.#at.ready[at] ?? 0));
+    const last = jobs.some((at) => (this.#at.next[at] ?? 0) === this.#at.plan(at).tasks.length - 1);
+    const beside = last ? Math.max(...jobs.map((at) => this.#at.beside[at] ?? 0)) : 0;
+    const free = takesTwo ? Math.max(...this.#at.free) : Math.min(...this.#at.free);
+    const fromMin = Math.max(ready, beside, free, notBefore);
+    const untilMin = tasks.reduce((end, { task }) => end + task.handsOnMin[pace], fromMin);
+    return { jobs, tasks, fromMin, untilMin, takesTwo, isWindow, isAwaited };
+  }
+
+  /** Whether hands may be spent on something else while valves are shut: none of the work there waits for them. */
+  #isFree({ isWindow, untilMin, fromMin }: Chunk): boolean {
+    if (isWindow || !this.#at.windows.includes("shut")) return true;
+    const rows = this.#at.setting.plans.filter((plan, at) => {
+      const window = this.#at.windowOf[at] ?? -1;
+      return (
+        this.#at.windows[window] === "shut" &&
+        this.#at.isStillShut(plan) &&
+        (this.#at.ready[at] ?? 0) < untilMin - EPS
+      );
+    }).length;
+    const aside = this.#at.aside.filter((until) => until > fromMin + EPS).length;
+    return this.#at.setting.hands - aside - 1 >= Math.min(rows, this.#at.setting.hands);
+  }
+
+  #best(): Chunk | null {
+    const chunks = [...this.#at.setting.plans.keys()].flatMap((at) => {
+      const chunk = this.#chunk(at);
+      return chunk === null ? [] : [chunk];
+    });
+    const urgency = ({ isWindow, isAwaited }: Chunk) => (isWindow ? 0 : isAwaited ? 1 : 2);
+    const preference = ({ jobs }: Chunk) => Math.min(...jobs.map((at) => this.#rank[at] ?? 0));
+    const sorted = chunks.toSorted(
+      (one, other) =>
+        one.fromMin - other.fromMin || urgency(one) - urgency(other) || preference(one) - preference(other),
+    );
+    return sorted.find((chunk) => this.#isFree(chunk)) ?? sorted[0] ?? null;
+  }
+
+  #take({ jobs, tasks, fromMin, untilMin, takesTwo, isWindow }: Chunk): void {
+    const { pace, hands } = this.#at.setting;
+    const isBoth = takesTwo && hands === 2;
+    const hand = this.#at.free.findIndex((free) => free <= fromMin + EPS);
+    let now = fromMin;
+    const first = tasks[0];
+    // The opening is the same for all that kept the valve shut.
+    for (const at of jobs)
+      if (at !== first?.job) {
+        this.#at.shared.push(...[this.#at.task(at)?.id ?? []].flat());
+        this.#at.next[at] = (this.#at.next[at] ?? 0) + 1;
+      }
+    for (const { job, task } of tasks) {
+      const end = now + task.handsOnMin[pace];
+      const place = this.#at.next[job] ?? 0;
+      const { provedAt, waterAt, lookedAt } = this.#at.plan(job);
+      if (place <= provedAt || (place >= waterAt && place <= lookedAt))
+        this.#at.settled[job] = end + task.waitMin;
+      this.#at.done.push({ task: task.id, startMin: now, endMin: end, hand: hand === 1 ? 2 : 1 });
+      this.#at.next[job] = (this.#at.next[job] ?? 0) + 1;
+      this.#at.ready[job] = task.isBeside ? end : end + task.waitMin;
+      if (task.isBeside) this.#at.beside[job] = Math.max(this.#at.beside[job] ?? 0, end + task.waitMin);
+      this.#at.water(job, task, now, end);
+      now = end;
+    }
+    // The other members of an opening go on from there.
+    for (const at of jobs)
+      this.#at.ready[at] = Math.max(this.#at.ready[at] ?? 0, at === tasks[0]?.job ? 0 : untilMin);
+    for (const each of isBoth ? this.#at.free.keys() : [Math.max(0, hand)]) {
+      this.#at.free[each] = untilMin;
+      this.#at.aside[each] = isWindow ? (this.#at.aside[each] ?? 0) : untilMin;
+    }
+  }
+}
