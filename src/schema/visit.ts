@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { CHECK_METHODS, STAGE_CODES } from "../core/check/index.ts";
 import { ZONE_KINDS } from "../core/piping/index.ts";
+import { LEFT_CODES } from "../core/situation/index.ts";
 import { STEP_ROLES } from "../core/step/index.ts";
 import { PROOF_METHODS, STOP_PROOFS } from "../core/survey/index.ts";
 import { broughtForward, type VisitEvent } from "../core/visit/index.ts";
@@ -202,6 +203,10 @@ export const eventSchema = z
       name: line(100),
       lookBackBy: z.enum(["plumber", "customer"]),
       resolved: paragraph(500).exactOptional(),
+      left: z
+        .array(z.strictObject({ code: z.enum(LEFT_CODES), reason: paragraph(500) }))
+        .max(LEFT_CODES.length)
+        .exactOptional(),
     }),
     z.strictObject({
       ...on,

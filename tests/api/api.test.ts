@@ -16,7 +16,7 @@ import {
   type TestDatabase,
   type TestServer,
 } from "../support/server.ts";
-import { event, idOf, startedVisit } from "../support/story.ts";
+import { event, idOf, LEFT, startedVisit } from "../support/story.ts";
 
 let database: TestDatabase;
 let server: TestServer;
@@ -198,6 +198,7 @@ describe("visits over HTTP", () => {
         startedVisit()[1]?.kind === "connection-added" ? "00000000-0000-4000-8000-00000000c0c0" : "",
       name: "T",
       lookBackBy: "plumber",
+      left: LEFT,
     });
     const refused = await post(`/api/v1/visits/${VISIT}/events`, { events: [early] });
     assertError(refused, 422, "refused");

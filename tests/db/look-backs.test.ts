@@ -13,14 +13,20 @@ import { wetFollowUps } from "../../src/app/follow-up/wet.ts";
 import { readDay } from "../../src/app/visit/today.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, SITE, startedVisit } from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, LEFT, SITE, startedVisit } from "../support/story.ts";
 
 let database: TestDatabase;
 let now = new Date("2026-03-09T12:00:00.000Z");
 let context: ReturnType<typeof makeContext>;
 const VISIT = idOf(0xbeef);
 const sign = () =>
-  event({ kind: "connection-signed", connection: CONNECTION, name: "Tester", lookBackBy: "customer" });
+  event({
+    kind: "connection-signed",
+    connection: CONNECTION,
+    name: "Tester",
+    lookBackBy: "customer",
+    left: LEFT,
+  });
 
 before(async () => {
   database = await cloneDatabase("template_empty");

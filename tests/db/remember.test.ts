@@ -36,7 +36,7 @@ import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import type { VisitAct, VisitEvent } from "../../src/core/visit/index.ts";
 import type { VisitFilter } from "../../src/db/visit-list.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, idOf, SITE, startedVisit, tickedTo } from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, LEFT, SITE, startedVisit, tickedTo } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 let database: TestDatabase;
@@ -65,7 +65,13 @@ function own(events: readonly VisitEvent[], connection: string): readonly VisitE
   });
 }
 const sign = (): VisitEvent =>
-  event({ kind: "connection-signed", connection: CONNECTION, name: "Ines Varga", lookBackBy: "plumber" });
+  event({
+    kind: "connection-signed",
+    connection: CONNECTION,
+    name: "Ines Varga",
+    lookBackBy: "plumber",
+    left: LEFT,
+  });
 async function signedVisit(number: number): Promise<{ visit: string; connection: string }> {
   const [visit, connection] = [idOf(0x600000 + number), idOf(0x610000 + number)];
   await openVisit(context, visit, own([...allDry(startedVisit()), sign()], connection));
@@ -87,7 +93,13 @@ describe("what is kept beside the events", () => {
       () => ({ kind: "visit-binned", reason: "twice" }),
       () => ({ kind: "visit-restored" }),
       (connection) => ({ kind: "connection-reopened", connection, reason: "again" }),
-      (connection) => ({ kind: "connection-signed", connection, name: "Ines Varga", lookBackBy: "plumber" }),
+      (connection) => ({
+        kind: "connection-signed",
+        connection,
+        name: "Ines Varga",
+        lookBackBy: "plumber",
+        left: LEFT,
+      }),
       (connection) => ({
         kind: "target-checked",
         connection,

@@ -10,7 +10,7 @@ import { migrate } from "../../src/db/migrate.ts";
 import { findVisit, insertEvents } from "../../src/db/visit.ts";
 import { visitFile } from "../../src/schema/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, idOf, startedVisit } from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, LEFT, startedVisit } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 const DAY_MS = 24 * 60 * 60 * 1000;
@@ -142,7 +142,7 @@ describe("visits", () => {
     await openVisit(context, visitId(5), fresh(startedVisit(), 5));
     const good = event({ kind: "visit-noted", text: "good" }, idOf(0x5ff00));
     const bad = event(
-      { kind: "connection-signed", connection: CONNECTION, name: "T", lookBackBy: "plumber" },
+      { kind: "connection-signed", connection: CONNECTION, name: "T", lookBackBy: "plumber", left: LEFT },
       idOf(0x5ff01),
     );
     await rejects(addEvents(context, visitId(5), [good, bad]), "refused");

@@ -9,7 +9,16 @@ import type { VisitEvent } from "../../src/core/visit/index.ts";
 import { accessibilityFaults, alive, go, openPicker, overflows, saved } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
-import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, startedVisit, tickedTo } from "../support/story.ts";
+import {
+  allDry,
+  CONNECTION,
+  event,
+  idOf,
+  LEAKING_HOLD,
+  LEFT,
+  startedVisit,
+  tickedTo,
+} from "../support/story.ts";
 import { beginVisit, lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
@@ -35,7 +44,13 @@ const read = async (visit: string) => {
 const water = () => tickedTo(startedVisit(), "water-in");
 const signed = () => [
   ...allDry(startedVisit()),
-  event({ kind: "connection-signed", connection: CONNECTION, name: "Ines Varga", lookBackBy: "customer" }),
+  event({
+    kind: "connection-signed",
+    connection: CONNECTION,
+    name: "Ines Varga",
+    lookBackBy: "customer",
+    left: LEFT,
+  }),
 ];
 /** Puts the clock of the page on by so many minutes, and keeps the page's own hours apart from the server's. */
 const later = (page: Page, minutes: number) => page.clock.fastForward(minutes * 60_000);

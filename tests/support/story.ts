@@ -1,6 +1,7 @@
 /** A short visit to test with: one toilet, its plan, and acts on it with counted times and ids. */
 import type { HoldRecord } from "../../src/core/hold/index.ts";
 import { planHookup } from "../../src/core/planner/index.ts";
+import { LEFT_CODES } from "../../src/core/situation/index.ts";
 import { runSheet } from "../../src/core/step/index.ts";
 import { planRequestOf, SURVEY_FACTS, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../src/core/visit/index.ts";
@@ -14,6 +15,9 @@ const FIRST_MS = Date.UTC(2026, 2, 8, 5, 0);
 export function idOf(number: number): string {
   return `00000000-0000-4000-8000-${number.toString(16).padStart(12, "0")}`;
 }
+
+/** A reason for everything that a signature may be asked about, where a test is about something else. */
+export const LEFT = LEFT_CODES.map((code) => ({ code, reason: "not part of this test" }));
 
 let counted = 0;
 

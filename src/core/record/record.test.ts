@@ -5,6 +5,7 @@ import {
   CONNECTION,
   event,
   LEAKING_HOLD,
+  LEFT,
   look,
   startedVisit,
   tickedTo,
@@ -35,6 +36,7 @@ const signature = event({
   connection: CONNECTION,
   name: "Robin Sedge",
   lookBackBy: "customer",
+  left: LEFT,
 });
 
 describe("the record of a connection", () => {

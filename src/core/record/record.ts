@@ -266,6 +266,13 @@ function endingOf({ signed }: ConnectionState, { stamp }: SiteClock): Sentence {
   ];
 }
 
+/** What the work left as it should not stay, with the reason of whoever signed. */
+function leftAs({ signed }: ConnectionState): readonly Sentence[] {
+  return (signed?.left ?? []).map(
+    ({ code, reason }): Sentence => [strong("Left as: "), `${code.replaceAll("-", " ")}. `, own(reason)],
+  );
+}
+
 /** Builds the section of a record for one connection. `now` (UTC) decides whether a follow-up check is overdue. */
 export function recordSection(
   connection: ConnectionState,
@@ -282,7 +289,7 @@ export function recordSection(
     facts: factsOf(connection, clock),
     parts: partsPutIn(connection),
     table: { stages: stages.map(({ label }) => label), rows: rowsOf(connection, stages, clock) },
-    sentences: sentencesOf(connection, clock),
+    sentences: [...sentencesOf(connection, clock), ...leftAs(connection)],
     traces: connection.holds.map((hold) => traceOf(connection, hold, clock)),
     photos: photos.map(({ id: photo, caption }) => ({ id: photo, caption })),
     ending: endingOf(connection, clock),

@@ -1,6 +1,14 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { allDry, CONNECTION, event, startedVisit, surveyOf, tickedTo } from "../../../tests/support/story.ts";
+import {
+  allDry,
+  CONNECTION,
+  event,
+  LEFT,
+  startedVisit,
+  surveyOf,
+  tickedTo,
+} from "../../../tests/support/story.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import { planHookup } from "../planner/index.ts";
 import { planRequestOf, type Survey } from "../survey/index.ts";
@@ -9,7 +17,13 @@ import { type ConnectionAsLeft, surveyAsLeft, visitAsLeft } from "./as-left.ts";
 
 const VISIT = "00000000-0000-4000-8000-00000000aaaa";
 const sign = () =>
-  event({ kind: "connection-signed", connection: CONNECTION, name: "Ines Varga", lookBackBy: "plumber" });
+  event({
+    kind: "connection-signed",
+    connection: CONNECTION,
+    name: "Ines Varga",
+    lookBackBy: "plumber",
+    left: LEFT,
+  });
 const exempt = (reason: string, events: readonly VisitEvent[]): readonly VisitEvent[] => [
   ...events,
   ...(["first-fill", "static", "after-run"] as const).flatMap((stage) =>

@@ -8,11 +8,18 @@ type Of<K extends VisitAct["kind"]> = EventStamp & Extract<VisitAct, { kind: K }
 /** Returns the connection signed; its pictures are from then on struck, not deleted. */
 export function signedConnection(
   connection: ConnectionState,
-  { name, lookBackBy, resolved, typedAt: at }: Of<"connection-signed">,
+  { name, lookBackBy, resolved, left, typedAt: at }: Of<"connection-signed">,
 ): ConnectionState {
   return {
     ...connection,
-    signed: { name, at, lookBackBy, lookBackDueAt: followUpDueAt(at), resolved: resolved ?? null },
+    signed: {
+      name,
+      at,
+      lookBackBy,
+      lookBackDueAt: followUpDueAt(at),
+      resolved: resolved ?? null,
+      left: left ?? [],
+    },
     signedPhotos: new Set([...connection.signedPhotos, ...connection.photos.map(({ id }) => id)]),
   };
 }

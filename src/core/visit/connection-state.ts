@@ -8,7 +8,7 @@ import type { PlanJudgement } from "../planner/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import type { HeardHammer } from "../watch/index.ts";
-import type { Site, SiteValve } from "./event.ts";
+import type { LeftReason, Site, SiteValve } from "./event.ts";
 
 export interface JointState {
   readonly joint: PlanJoint;
@@ -139,6 +139,8 @@ export interface ConnectionState {
     readonly lookBackDueAt: string;
     /** What became of a leak or weep that was on record; null: there was none. */
     readonly resolved: string | null;
+    /** Why something is left as it is. */
+    readonly left: readonly LeftReason[];
   } | null;
   readonly removed: { readonly reason: string; readonly at: string } | null;
 }

@@ -12,6 +12,7 @@ import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Valve } from "../piping/index.ts";
 import type { Plan, PlanRequest } from "../plan/index.ts";
 import type { PlanJudgement } from "../planner/index.ts";
+import type { LeftCode } from "../situation/index.ts";
 import type { StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import type { HeardHammer } from "../watch/index.ts";
@@ -20,6 +21,12 @@ import type { HeardHammer } from "../watch/index.ts";
 interface ValvePicture {
   readonly visit: string;
   readonly photo: string;
+}
+
+/** Why something is left as it is when a connection is signed. */
+export interface LeftReason {
+  readonly code: LeftCode;
+  readonly reason: string;
 }
 
 /** A valve of a site: what it shuts, where it is, and how it was last proved. */
@@ -145,6 +152,8 @@ export type VisitAct =
       readonly lookBackBy: "plumber" | "customer";
       /** What became of a leak that a pressure test called, or of a weep that stands behind an exception; absent: there is neither. */
       readonly resolved?: string;
+      /** Why something is left as it is, for each thing that the work still owes. */
+      readonly left?: readonly LeftReason[];
     })
   | (OnConnection & { readonly kind: "connection-reopened"; readonly reason: string })
   | (OnConnection & { readonly kind: "connection-noted"; readonly text: string; readonly forCustomer?: true })

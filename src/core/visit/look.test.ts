@@ -5,6 +5,7 @@ import {
   CONNECTION,
   event,
   LEAKING_HOLD,
+  LEFT,
   look,
   startedVisit,
   tickedTo,
@@ -106,7 +107,10 @@ describe("a look that is too short", () => {
 describe("a follow-up check", () => {
   const signed = [
     ...allDry(startedVisit()).map((each) => at(0, each)),
-    at(30, on({ kind: "connection-signed", connection: CONNECTION, name: "R", lookBackBy: "plumber" })),
+    at(
+      30,
+      on({ kind: "connection-signed", connection: CONNECTION, name: "R", lookBackBy: "plumber", left: LEFT }),
+    ),
   ];
   it("days early is marked early; on its day it is not", () => {
     assert.equal(lastCheck([...signed, at(40, clocked("connection", "look-back"))]).isEarly, true);
@@ -123,6 +127,7 @@ describe("signing beside a leak", () => {
       connection: CONNECTION,
       name: "R",
       lookBackBy: "plumber",
+      left: LEFT,
       ...(resolved === undefined ? {} : { resolved }),
     });
   const refused = (events: readonly VisitEvent[], next: VisitEvent) =>

@@ -227,7 +227,7 @@ function onConnection(
     case "exception-written":
       return exceptionRefusal(connection, event, tables);
     case "connection-signed":
-      return signRefusal(connection, event, tables);
+      return signRefusal(connection, fixture, event, tables);
     case "stop-proved":
       return event.dropsPerMin !== null && event.result !== "weeps"
         ? no("dropsPerMin", "Drops are counted only where the stop weeps.")

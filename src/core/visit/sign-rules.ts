@@ -1,7 +1,8 @@
 /** What stands between a connection and its signature. */
 
 import { openBeforeSigning } from "../check/index.ts";
-import type { StepTables } from "../step/index.ts";
+import { owedOf } from "../situation/index.ts";
+import { runSheet, type StepTables } from "../step/index.ts";
 import type { ConnectionState } from "./connection-state.ts";
 import { no, type On, type Refusal } from "./refusal.ts";
 import { unresolvedOf } from "./unresolved.ts";
@@ -17,11 +18,30 @@ function resolutionRefusal(connection: ConnectionState, event: On<"connection-si
   return { ...no("resolved", `${what}: write down what became of it.`), isOfArrival: true };
 }
 
+/** Nobody leaves what the work still owes without a word. Signatures of before this was asked stand. */
+function owedRefusal(
+  fixture: readonly ConnectionState[],
+  { left = [], connection }: On<"connection-signed">,
+  tables: StepTables,
+): Refusal | null {
+  const owed = owedOf(runSheet(fixture, tables)).filter(({ step }) => step.connections.includes(connection));
+  const unsaid = owed.find(({ code }) => !left.some((each) => each.code === code));
+  if (unsaid === undefined) return null;
+  return {
+    ...no(
+      "left",
+      `Still to do (${unsaid.code}): ${unsaid.step.text.replace(/\.$/, "")}. Do that and tick it, or write down why it is left.`,
+    ),
+    isOfArrival: true,
+  };
+}
+
 const OPEN_WORDS = { open: "not checked", short: "looked at too shortly", weeping: "wet" } as const;
 
 /** Returns why a connection may not be signed yet, or null. */
 export function signRefusal(
   connection: ConnectionState,
+  fixture: readonly ConnectionState[],
   event: On<"connection-signed">,
   tables: StepTables,
 ): Refusal | null {
@@ -29,7 +49,7 @@ export function signRefusal(
   if (connection.joints.some((joint) => joint.madeAt === null))
     return no("connection", "Not every joint is made.");
   const [first, ...more] = openBeforeSigning(connection, tables.stages);
-  if (first === undefined) return resolutionRefusal(connection, event);
+  if (first === undefined) return owedRefusal(fixture, event, tables) ?? resolutionRefusal(connection, event);
   const where =
     first.target === "connection"
       ? ""

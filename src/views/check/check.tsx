@@ -10,7 +10,9 @@ import {
   targetsOf,
 } from "../../core/check/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { type ConnectionState, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
+import { owedOf } from "../../core/situation/index.ts";
+import { runSheet } from "../../core/step/index.ts";
+import { type ConnectionState, fixtureOf, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { timeText } from "../../labels/site-time.ts";
@@ -20,6 +22,7 @@ import { HammerHeard } from "../hammer-heard.tsx";
 import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
+import { NowLine } from "../now-line.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -147,6 +150,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   // Nothing is left to look at and nothing was asked for: signing comes next, not the first stage again.
   const isReadyToSign = now === null && connection.signed === null && (chosen === null || isLeft);
   const isWiped = connection.wipedAt !== null;
+  const owed =
+    connection.signed === null ? owedOf(runSheet(fixtureOf(log.visit, connection), props.tables)) : [];
 
   if (connection.joints.length === 0)
     return (
@@ -180,6 +185,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           "connection-reopened",
         ]}
       />
+      <NowLine now={owed.filter(({ since }) => since !== null)} />
       <StageRow
         connection={connection}
         stages={stages}
@@ -251,6 +257,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
         <SignPanel
           connection={connection}
           stages={stages}
+          owed={owed.filter(({ step }) => step.connections.includes(connection.id))}
           actor={props.actor}
           followUpBy={props.followUpBy}
           zone={props.zone}

@@ -1,12 +1,15 @@
 import { useState } from "react";
 import type { Stage } from "../../core/check/index.ts";
 import { openBeforeSigning } from "../../core/check/index.ts";
+import type { LeftCode, Owed } from "../../core/situation/index.ts";
 import { type ConnectionState, unresolvedOf, type VisitAct } from "../../core/visit/index.ts";
 import { dayTimeText } from "../../labels/site-time.ts";
 import { Disclosure } from "../../ui/disclosure.tsx";
 import { SelectField, TextField } from "../../ui/field.tsx";
 import { HelpButton } from "../../ui/help-button.tsx";
 import { ReasonForm } from "../reason-form.tsx";
+import { tickAct } from "../run-sheet/tick.ts";
+import { LeftList } from "./left-list.tsx";
 import { targetWords } from "./target-panel.tsx";
 
 /** Who looks again the day after. */
@@ -16,6 +19,8 @@ interface SignPanelProps {
   readonly followUpBy: FollowUpBy;
   readonly connection: ConnectionState;
   readonly stages: readonly Stage[];
+  /** What the work still owes, and how a step is ticked that settles some of it. */
+  readonly owed: readonly Owed[];
   readonly actor: string;
   readonly zone: string;
   readonly recordHref: string;
@@ -73,6 +78,7 @@ export function SignPanel(props: SignPanelProps) {
   const { connection, stages, actor, act } = props;
   const [name, setName] = useState(actor);
   const [resolved, setResolved] = useState("");
+  const [reasons, setReasons] = useState<Readonly<Partial<Record<LeftCode, string>>>>({});
   const [lookBackBy, setLookBackBy] = useState<FollowUpBy>(props.followUpBy);
   const open = openBeforeSigning(connection, stages);
   const unresolved = unresolvedOf(connection);
@@ -115,9 +121,18 @@ export function SignPanel(props: SignPanelProps) {
               name: name.trim(),
               lookBackBy,
               ...(unresolved === null ? {} : { resolved: resolved.trim() }),
+              ...(props.owed.length === 0
+                ? {}
+                : { left: props.owed.map(({ code }) => ({ code, reason: (reasons[code] ?? "").trim() })) }),
             });
           }}
         >
+          <LeftList
+            owed={props.owed}
+            reasons={reasons}
+            onReason={(code, reason) => setReasons({ ...reasons, [code]: reason })}
+            onSettled={({ step }) => act(tickAct(connection.id, step, null))}
+          />
           {unresolved && (
             <div className="w-full notice notice-wet">
               <p>
@@ -154,7 +169,7 @@ export function SignPanel(props: SignPanelProps) {
             onChange={setLookBackBy}
           />
           <button className="button button-dry" type="submit" data-next-thing="">
-            {unresolved ? "Sign with this" : "Sign off: all dry"}
+            {unresolved || props.owed.length > 0 ? "Sign with this" : "Sign off: all dry"}
           </button>
         </form>
       )}

@@ -1,4 +1,5 @@
 import { ticketJoints } from "../../core/projection/index.ts";
+import { nowOf } from "../../core/situation/index.ts";
 import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
 import { fixtureOf } from "../../core/visit/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
@@ -6,6 +7,7 @@ import { fixtureLabel } from "../../labels/fixture-label.ts";
 import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
+import { NowLine } from "../now-line.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
@@ -57,6 +59,7 @@ export function RunSheet(props: VisitProps) {
         hrefFor={jointHref}
         size="large"
       />
+      {connection.signed === null && <NowLine now={nowOf(steps)} />}
       <p className="mt-2 flex flex-wrap gap-x-6">
         <span>
           <strong className="figure">{done}</strong> of <strong className="figure">{steps.length}</strong>{" "}
