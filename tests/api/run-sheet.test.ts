@@ -87,7 +87,7 @@ describe("visits/run-sheet", () => {
     assert.ok(joints.length >= 2 && joints.every((joint) => typeof joint === "number"));
   });
 
-  it("shuts the smallest named zone that covers the work, for both sides of a mixing fixture", async () => {
+  it("shuts the smallest named zone that covers the work, and the good stop on its own side", async () => {
     const valves = [
       { name: "riser", shuts: "branch", kind: "ball", proof: "dead" },
       { name: "main", shuts: "house", kind: "gate", proof: "holds" },
@@ -100,11 +100,11 @@ describe("visits/run-sheet", () => {
       zones?.map(({ zone, kind }) => [zone, kind]),
       [
         ["main", "house"],
-        ["main", "house"],
+        ["stop c", "fixture"],
       ],
     );
     assert.equal(count(codes, "close-upstream"), 1);
-    assert.equal(waterOff.length, 1);
+    assert.deepEqual(waterOff.map(({ zone }) => zone).sort(), ["main", "stop c"]);
     assert.ok(codes.indexOf("heater-safe") < codes.indexOf("close-upstream"));
     assert.ok(codes.includes("heater-back"));
     const hot = steps.filter(({ connection }) => connection === "h").map(({ text }) => text);

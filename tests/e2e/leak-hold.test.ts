@@ -4,7 +4,7 @@ import { describe, it } from "node:test";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { holdCase } from "../oracles/hold-cases.ts";
-import { accessibilityFaults, alive, go, saved } from "../support/browser.ts";
+import { accessibilityFaults, alive, go, saved, settleLeft } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { CONNECTION, idOf, startedVisit, tickedTo } from "../support/story.ts";
@@ -56,6 +56,7 @@ describe("a weeping joint", () => {
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
     for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);
+    await settleLeft(page);
     await page.getByRole("button", { name: "Sign off: all dry" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);

@@ -6,19 +6,18 @@ import type { Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import type { VisitEvent } from "../../src/core/visit/index.ts";
-import { accessibilityFaults, alive, go, openPicker, overflows, saved } from "../support/browser.ts";
+import {
+  accessibilityFaults,
+  alive,
+  go,
+  openPicker,
+  overflows,
+  saved,
+  settleLeft,
+} from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
-import {
-  allDry,
-  CONNECTION,
-  event,
-  idOf,
-  LEAKING_HOLD,
-  LEFT,
-  startedVisit,
-  tickedTo,
-} from "../support/story.ts";
+import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, startedVisit, tickedTo } from "../support/story.ts";
 import { beginVisit, lookAtPlans, openPart } from "../support/survey.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
@@ -43,13 +42,12 @@ const read = async (visit: string) => {
 };
 const water = () => tickedTo(startedVisit(), "water-in");
 const signed = () => [
-  ...allDry(startedVisit()),
+  ...tickedTo(allDry(startedVisit()), "hand-over"),
   event({
     kind: "connection-signed",
     connection: CONNECTION,
     name: "Ines Varga",
     lookBackBy: "customer",
-    left: LEFT,
   }),
 ];
 /** Puts the clock of the page on by so many minutes, and keeps the page's own hours apart from the server's. */
@@ -139,6 +137,7 @@ describe("signing", () => {
     const sign = page.getByRole("region", { name: "Signing" });
     await sign.getByText(/called a leak, before a joint was turned or re-made/).waitFor();
     await sign.getByLabel(/What became of it/).fill("washer renewed, dry for an hour");
+    await settleLeft(page);
     await sign.getByRole("button", { name: "Sign with this" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);

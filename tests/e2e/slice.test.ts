@@ -4,7 +4,7 @@ import assert from "node:assert/strict";
 import { readFile } from "node:fs/promises";
 import { after, before, describe, it } from "node:test";
 import type { Browser, Page } from "playwright-core";
-import { alive, go, openBrowser, saved, visitor } from "../support/browser.ts";
+import { alive, go, openBrowser, saved, settleLeft, visitor } from "../support/browser.ts";
 import { allDryAt, sayDry, stage } from "../support/leak-check.ts";
 import { cloneDatabase, startServer, type TestDatabase, type TestServer } from "../support/server.ts";
 import { beginVisit, confirmGuesses, lookAtPlans, openPart } from "../support/survey.ts";
@@ -127,6 +127,7 @@ describe("a first visit", () => {
     await page.getByRole("button", { name: /Snugged 1\/8 more/ }).click();
     await page.getByRole("button", { name: "Dry", exact: true }).waitFor();
     for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);
+    await settleLeft(page);
     await page.getByRole("button", { name: "Sign off: all dry" }).click();
     await page.getByText("Signed.", { exact: true }).waitFor();
     await saved(page);

@@ -156,3 +156,15 @@ export async function sendNow(page: Page): Promise<void> {
   await Promise.any([clicked, saved(page)]);
   await saved(page);
 }
+
+/** Settles what the work has left, one tap each, so that nothing stands between the connection and its signature. */
+export async function settleLeft(page: Page): Promise<void> {
+  const left = page.locator("[data-left] [data-left-code]");
+  for (let count = await left.count(); count > 0; count = await left.count()) {
+    await left.first().getByRole("button").click();
+    await page.waitForFunction(
+      (before) => document.querySelectorAll("[data-left] [data-left-code]").length < before,
+      count,
+    );
+  }
+}

@@ -36,7 +36,7 @@ export function job(
       waitMin: shape.wait ?? 0,
       isBeside: shape.isBeside ?? false,
       effect: shape.effect ?? null,
-      zone: shape.effect === undefined ? null : (shape.of ?? zone),
+      zone: shape.effect === undefined && shape.isProof !== true ? null : (shape.of ?? zone),
       mayComeFirst: shape.first ?? false,
       followsOpening: shape.look ?? false,
       isLook: shape.look ?? false,

@@ -20,6 +20,8 @@ export interface PlaySetting {
   readonly shuttings: readonly Shutting[];
   readonly hands: 1 | 2;
   readonly pace: Pace;
+  /** A valve above is shut when its job's turn comes; false: as soon as everything below is ready. */
+  readonly isPatient: boolean;
 }
 
 type WindowState = "to come" | "shut" | "over";

@@ -45,12 +45,21 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   if (new Set(ids).size !== ids.length || new Set(jobs.map(({ id }) => id)).size !== jobs.length)
     throw new RangeError("two tasks or two jobs of a visit have one id");
   const plans = jobs.map(jobPlan);
-  const setting: PlaySetting = { plans, shuttings: shuttingsOf(plans, ZONE_KINDS), hands, pace };
+  const setting: PlaySetting = {
+    plans,
+    shuttings: shuttingsOf(plans, ZONE_KINDS),
+    hands,
+    pace,
+    isPatient: false,
+  };
   const figures = ({ waterOff, totalMin }: Schedule) => [...offMinutes(waterOff), totalMin];
   let best: Schedule | null = null;
-  for (const order of someOrders(setting)) {
-    const played = new Simulation(setting, order).play();
-    if (best === null || compareRows(figures(played), figures(best)) < 0) best = played;
-  }
+  // Without valves above there is nothing to be patient about.
+  const ways = setting.shuttings.length === 0 ? [false] : [false, true];
+  for (const order of someOrders(setting))
+    for (const isPatient of ways) {
+      const played = new Simulation({ ...setting, isPatient }, order).play();
+      if (best === null || compareRows(figures(played), figures(best)) < 0) best = played;
+    }
   return best ?? { tasks: [], waterOff: [], totalMin: 0, shared: [] };
 }

@@ -25,6 +25,8 @@ interface Chunk {
   readonly takesTwo: boolean;
   /** Part of the work between the shutting and the opening of a valve above. */
   readonly isWindow: boolean;
+  /** Begins the time without water of a valve above. */
+  readonly isShutting: boolean;
   /** What a shutting waits for. */
   readonly isAwaited: boolean;
 }
@@ -151,7 +153,18 @@ export class Simulation {
     const free = takesTwo ? Math.max(...this.#at.free) : Math.min(...this.#at.free);
     const fromMin = Math.max(ready, beside, free, notBefore);
     const untilMin = tasks.reduce((end, { task }) => end + task.handsOnMin[pace], fromMin);
-    return { jobs, tasks, fromMin, untilMin, takesTwo, isWindow, isAwaited };
+    const [first] = jobs;
+    const isToCome = this.#at.windows[this.#at.windowOf[first ?? -1] ?? -1] === "to come";
+    return {
+      jobs,
+      tasks,
+      fromMin,
+      untilMin,
+      takesTwo,
+      isWindow,
+      isShutting: isWindow && isToCome,
+      isAwaited,
+    };
   }
 
   /** Whether hands may be spent on something else while valves are shut: none of the work there waits for them. */
@@ -174,7 +187,11 @@ export class Simulation {
       const chunk = this.#chunk(at);
       return chunk === null ? [] : [chunk];
     });
-    const urgency = ({ isWindow, isAwaited }: Chunk) => (isWindow ? 0 : isAwaited ? 1 : 2);
+    const { isPatient } = this.#at.setting;
+    const urgency = ({ isWindow, isAwaited, isShutting }: Chunk) => {
+      if (isPatient && (isShutting || isAwaited)) return 2;
+      return isWindow ? 0 : isAwaited ? 1 : 2;
+    };
     const preference = ({ jobs }: Chunk) => Math.min(...jobs.map((at) => this.#rank[at] ?? 0));
     const sorted = chunks.toSorted(
       (one, other) =>
