@@ -2,6 +2,7 @@
 import { z } from "zod";
 import { ZONE_KINDS } from "../core/piping/index.ts";
 import { FIXTURES, POWERS, WORK_PHASES } from "../core/plan/index.ts";
+import { LEFT_CODES, NEED_CODES } from "../core/situation/index.ts";
 import { REPLACES, STOP_PROOFS } from "../core/survey/index.ts";
 import { lineFound, planRequest, planSchema } from "./plan.ts";
 import { standardsSchema } from "./standards.ts";
@@ -70,6 +71,10 @@ export const scheduleResponse = z
         after: z.array(z.string()),
         waterOff: z.string().nullable(),
         cautions: z.array(z.string()),
+        /** What is done before, by the order of the fixture's work. */
+        needs: z.array(z.strictObject({ step: z.string().nullable(), reason: z.string() })).exactOptional(),
+        /** What it leaves until another step undoes it. */
+        leaves: z.array(z.enum(LEFT_CODES)).exactOptional(),
       }),
     ),
     schedule: z.array(
@@ -96,5 +101,55 @@ export const scheduleResponse = z
   })
   .meta({ id: "ScheduleResponse" });
 
+/** What a proof or a look came to. */
+const ANSWERS = ["holds", "weeps", "dead", "unreachable", "dry", "wet"] as const;
+
+/** Most acts of one request: every step of a long day. */
+const MOST_DONE = 2000;
+
+/** Body of POST /api/v1/visits/situation. */
+export const situationRequest = scheduleRequest
+  .extend({
+    done: z
+      .array(
+        z.strictObject({
+          step: line(200).meta({
+            description: "Id of a step as visits/run-sheet gives it for the same request.",
+          }),
+          at: instant,
+          answer: z.enum(ANSWERS).nullish(),
+        }),
+      )
+      .max(MOST_DONE),
+  })
+  .meta({ id: "SituationRequest" });
+
+/** Answer of POST /api/v1/visits/situation. */
+export const situationResponse = z
+  .strictObject({
+    /** Valves and stops that are shut. */
+    shut: z.array(z.string()),
+    /** Outlets that stand open, by fixture. */
+    open: z.array(z.string()),
+    power: z.strictObject({ unplugged: z.array(z.string()), off: z.array(z.string()) }),
+    /** Whether pressure can stand behind each connection's own stop. */
+    pressure: z.record(z.string(), z.enum(["yes", "possible", "no"])),
+    owed: z.array(z.strictObject({ code: z.enum(LEFT_CODES), about: z.string() })),
+    /** Steps that may be done now. */
+    next: z.array(z.string()),
+    blocked: z.array(
+      z.strictObject({
+        step: z.string(),
+        need: z.enum(NEED_CODES),
+        /** Step that meets the need; null: none of this request does. */
+        first: z.string().nullable(),
+        reason: z.string(),
+      }),
+    ),
+  })
+  .meta({ id: "SituationResponse" });
+
+export type SituationRequest = z.output<typeof situationRequest>;
+export type SituationAnswer = z.output<typeof situationResponse>;
 export type ScheduleRequest = z.output<typeof scheduleRequest>;
 export type ScheduleAnswer = z.output<typeof scheduleResponse>;

@@ -3,7 +3,7 @@ import type { IncomingMessage, RequestListener, ServerResponse } from "node:http
 
 /** Addresses that ask for long computation and store nothing. */
 const COMPUTES =
-  /^\/api\/v1\/(hookups\/|lines\/|water\/|leaks\/|truck\/(reach|load)|ends\/|visits\/run-sheet$)/;
+  /^\/api\/v1\/(hookups\/|lines\/|water\/|leaks\/|truck\/(reach|load)|ends\/|visits\/(run-sheet|situation)$)/;
 /** Requests in the lane at once, of all clients and of one: a person with several pages open needs a handful. */
 const MOST = 24;
 const MOST_OF_A_CLIENT = 14;

@@ -2,8 +2,9 @@
 import { v5 as uuidFrom } from "uuid";
 import { withKnownParts } from "../../compute/compute.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
-import { jobsOf, type Schedule, type VisitJob, waitsWithNext } from "../../core/schedule/index.ts";
-import { codeOf, type RunStep } from "../../core/step/index.ts";
+import { jobsOf, type Schedule, taskIdOf, type VisitJob, waitsWithNext } from "../../core/schedule/index.ts";
+import { leavesOf } from "../../core/situation/index.ts";
+import { blockersOf, codeOf, type RunStep } from "../../core/step/index.ts";
 import { firstRepeated, foldVisit, type VisitEvent } from "../../core/visit/index.ts";
 import type { ScheduleAnswer, ScheduleRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";
@@ -25,8 +26,16 @@ async function planned(
   return { plan: plans[0], reason: refused[0]?.message ?? "none is found" };
 }
 
-/** A request's connections as the states a visit would have them in. */
-async function statesOf(context: Context, request: ScheduleRequest, signal?: AbortSignal) {
+/**
+ * Returns a request's connections as the states a visit would have them in.
+ * Errors: AppError invalid for ids that repeat or a fixture no plan is found for.
+ */
+export async function statesOf(context: Context, request: ScheduleRequest, signal?: AbortSignal) {
+  const twice = firstRepeated(request.connections);
+  if (twice >= 0)
+    throw new AppError("invalid", `connections.${twice}.id: two connections have this id.`, [
+      { path: `connections.${twice}.id`, message: "give each connection its own id" },
+    ]);
   const stamp = (name: string) => ({
     id: uuidFrom(name, NAMESPACE),
     actor: "request",
@@ -163,6 +172,11 @@ function stepAnswer(
     after: [...(after.get(id) ?? [])],
     waterOff: zoneOff(job, at),
     cautions: [...step.cautions],
+    needs: blockersOf(job.steps, step).map((blocker) => ({
+      step: taskIdOf(job.id, blocker.step),
+      reason: blocker.why,
+    })),
+    leaves: [...leavesOf(step.role)],
   };
 }
 
@@ -194,11 +208,6 @@ export async function runSheetAnswer(
   request: ScheduleRequest,
   signal?: AbortSignal,
 ): Promise<ScheduleAnswer> {
-  const twice = firstRepeated(request.connections);
-  if (twice >= 0)
-    throw new AppError("invalid", `connections.${twice}.id: two connections have this id.`, [
-      { path: `connections.${twice}.id`, message: "give each connection its own id" },
-    ]);
   const jobs = jobsOf(await statesOf(context, request, signal), context.tables);
   const schedule = await context.compute.run(
     "schedule",

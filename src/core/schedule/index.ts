@@ -1,5 +1,5 @@
 export { type DayVisit, overlapping, startWhenMoved } from "./day-order.ts";
-export { jobIdOf, jobsOf, taskIdOf, type VisitJob, waitsWithNext } from "./jobs.ts";
+export { jobIdOf, jobsOf, sheetsOf, taskIdOf, type VisitJob, waitsWithNext } from "./jobs.ts";
 export { type LoggedEvent, learnMinutes, timedSteps } from "./learned-minutes.ts";
 export type { OffWindow } from "./off-windows.ts";
 export { type Schedule, scheduleVisit } from "./schedule.ts";

@@ -1,6 +1,7 @@
 /** A visit's fixtures as jobs for the scheduler: which valves each needs shut and why, and which steps may come first. */
 
 import { type Isolation, isolationsOf, valveNamesAbove, type Zone } from "../piping/index.ts";
+import type { FixtureSheet } from "../situation/index.ts";
 import { type RunStep, runSheet, type StepSubject, type StepTables } from "../step/index.ts";
 import type { Job, Task } from "./task.ts";
 
@@ -95,6 +96,18 @@ function fixturesOf(
     fixtures.set(key, [...(fixtures.get(key) ?? []), connection]);
   }
   return [...fixtures.values()];
+}
+
+/** Returns the fixtures of a visit with their whole run sheets, what is done among them. */
+export function sheetsOf(
+  connections: readonly ScheduledConnection[],
+  tables: StepTables,
+): readonly FixtureSheet[] {
+  return fixturesOf(connections).map((own) => ({
+    id: jobIdOf(own),
+    connections: own,
+    steps: runSheet(own, tables),
+  }));
 }
 
 /**

@@ -1,1 +1,2 @@
-export { LEFT_CODES, type LeftCode, nowOf, type Owed, owedOf } from "./owed.ts";
+export { LEFT_CODES, type LeftCode, leavesOf, nowOf, type Owed, owedOf } from "./owed.ts";
+export { type FixtureSheet, NEED_CODES, type NeedCode, type Situation, situationOf } from "./situation.ts";

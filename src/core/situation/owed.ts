@@ -49,6 +49,10 @@ const DEBTS: readonly Debt[] = [
   { code: "fire-not-watched", since: null, until: "fire-watch" },
 ];
 
+/** Returns what an act leaves until another act undoes it. */
+export const leavesOf = (role: StepRole | null): readonly LeftCode[] =>
+  DEBTS.flatMap(({ code, since }) => (since !== null && since === role ? [code] : []));
+
 /** Something that is left as it should not stay. */
 export interface Owed {
   readonly code: LeftCode;

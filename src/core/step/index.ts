@@ -1,4 +1,5 @@
-export { blockedInWords } from "./order-rules.ts";
+export { connectionFacts } from "./connection-facts.ts";
+export { blockedInWords, blockersOf } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
 export { runSheet } from "./run-sheet.ts";
 export { codeOf, type RunStep, ticksLeftBehind, totalMin, waterOffMin } from "./run-step.ts";

@@ -24,6 +24,7 @@ import { practicePieceEndpoint } from "./practice-piece.ts";
 import { readVisitEndpoint } from "./read-visit.ts";
 import { runSheetEndpoint } from "./run-sheet.ts";
 import { shopSchemaEndpoint } from "./shop-schema.ts";
+import { situationEndpoint } from "./situation.ts";
 import { loadEndpoint } from "./truck-load.ts";
 import { reachEndpoint } from "./truck-reach.ts";
 import { visitSchemaEndpoint } from "./visit-schema.ts";
@@ -45,6 +46,7 @@ const JSON_ENDPOINTS = [
   flowEndpoint,
   hammerEndpoint,
   runSheetEndpoint,
+  situationEndpoint,
   reachEndpoint,
   practicePieceEndpoint,
   visitSchemaEndpoint,
