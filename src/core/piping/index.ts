@@ -1,4 +1,10 @@
-export { type Isolation, type IsolationSubject, isolationsOf, valveNamesAbove } from "./isolation.ts";
+export {
+  type Isolation,
+  type IsolationSubject,
+  isolationsOf,
+  valveNamesAbove,
+  valvesAbove,
+} from "./isolation.ts";
 export {
   type Piping,
   type PipingSubject,

@@ -10,7 +10,7 @@ import {
   targetsOf,
 } from "../../core/check/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { owedOf } from "../../core/situation/index.ts";
+import { owedOf, shutFirst } from "../../core/situation/index.ts";
 import { runSheet } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
@@ -239,6 +239,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             connection={connection}
             stage={stage}
             target={target}
+            first={shutFirst(connection, Number(target), props.tables)}
             zone={props.zone}
             act={act}
             onWritten={goOn}

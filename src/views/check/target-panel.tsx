@@ -8,6 +8,7 @@ import {
   watchedInWords,
   weepingStage,
 } from "../../core/check/index.ts";
+import type { ShutFirst } from "../../core/situation/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
@@ -24,6 +25,8 @@ interface TargetPanelProps {
   readonly stage: Stage;
   readonly target: Target;
   readonly zone: string;
+  /** What to shut at a weep; null: not known. */
+  readonly first: ShutFirst | null;
   readonly act: (act: VisitAct) => boolean;
   /** Called when a look or an exception was kept: the check goes on to what is open next. */
   readonly onWritten: () => void;
@@ -135,7 +138,15 @@ export function TargetPanel(props: TargetPanelProps) {
         </p>
       )}
       <EarlierChecks {...props} />
-      {weeps && <WeepPanel connection={connection} target={target} act={act} onTouched={props.onTouched} />}
+      {weeps && (
+        <WeepPanel
+          connection={connection}
+          target={target}
+          act={act}
+          onTouched={props.onTouched}
+          first={props.first}
+        />
+      )}
       {!isLocked && (!weeps || !isJoint) && (
         <>
           <Watch

@@ -1,9 +1,11 @@
 import { useState } from "react";
 import type { Target } from "../../core/check/index.ts";
+import type { ShutFirst } from "../../core/situation/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { type ConnectionState, SNUG_TURNS, snugsLeft, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
 import { TextField } from "../../ui/field.tsx";
+import { besideWords, shutFirstWords } from "../../words/shut-first.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
 
 interface WeepPanelProps {
@@ -11,10 +13,12 @@ interface WeepPanelProps {
   readonly target: Target;
   readonly act: (act: VisitAct) => boolean;
   readonly onTouched: () => void;
+  /** What to shut where it sprays or goes on; null: not known. */
+  readonly first: ShutFirst | null;
 }
 
 /** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint has its ladder of remedies. */
-export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps) {
+export function WeepPanel({ connection, target, act, onTouched, first }: WeepPanelProps) {
   const state = connection.joints.find(({ joint }) => String(joint.number) === target);
   const [renewed, setRenewed] = useState("");
   const [turns, setTurns] = useState<number | null>(null);
@@ -40,8 +44,17 @@ export function WeepPanel({ connection, target, act, onTouched }: WeepPanelProps
     );
   const { joint } = state;
   const left = snugsLeft(state);
+  const place = connection.valves.find(({ name }) => name === first?.valve)?.place ?? "";
   return (
     <div className="mt-3 grid gap-4 notice notice-wet md:grid-cols-start">
+      {first !== null && (
+        <p className="md:col-span-2" data-shut-first="">
+          <strong>
+            {left > 0 && !first.isHot ? "A bead: one snug as it stands. Spray, or it goes on: " : "First: "}
+          </strong>
+          {shutFirstWords(first, place)} {besideWords(first)}
+        </p>
+      )}
       {joint.turns && joint.hardMaxTurns !== null && (
         <div>
           <TurnDial

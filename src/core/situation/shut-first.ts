@@ -1,0 +1,45 @@
+/** At a weep that cannot wait: the nearest valve that stops the water there. */
+import { valvesAbove } from "../piping/index.ts";
+import { connectionFacts, type StepSubject, type StepTables } from "../step/index.ts";
+import type { StopProof } from "../survey/index.ts";
+
+export interface ShutFirst {
+  /** Name of the valve; null: the connection's own stop. */
+  readonly valve: string | null;
+  readonly proof: StopProof;
+  /** Valves nearer to the joint that are known not to hold. */
+  readonly passedOver: readonly string[];
+  readonly isHot: boolean;
+  /** How the fixture is fed with electricity: what is switched off from a dry place. */
+  readonly power: "plug" | "hard-wired" | "none";
+}
+
+const FAILS: readonly StopProof[] = ["dead", "seized"];
+
+/**
+ * Returns what to shut first where a joint weeps, and what is known of that valve: the own stop for joints behind it, else the nearest valve
+ * above that is not known to fail; null: the joint is not planned. `joint`: its number.
+ * Source: water, power and hands, at a weep (docs/data-sources.md, "Trade practice").
+ */
+export function shutFirst(
+  subject: StepSubject,
+  joint: number,
+  tables: Pick<StepTables, "fixtures">,
+): ShutFirst | null {
+  const [facts] = connectionFacts([subject], tables);
+  if (facts === undefined || subject.plan === null) return null;
+  const { power, hasNewStop, hasStopToOpen, pipeSide } = facts;
+  const { survey } = subject;
+  const common = { isHot: survey.water === "hot", power };
+  if (hasStopToOpen && !pipeSide.includes(joint))
+    return { ...common, valve: null, proof: hasNewStop ? "not-proved" : survey.stop.proof, passedOver: [] };
+  const above = valvesAbove(subject);
+  const first = above.find(({ proof }) => !FAILS.includes(proof));
+  const failing = above.slice(0, first === undefined ? above.length : above.indexOf(first));
+  return {
+    ...common,
+    valve: first?.name ?? "street, by the water supplier",
+    proof: first?.proof ?? "not-proved",
+    passedOver: failing.map(({ name }) => name),
+  };
+}
