@@ -10,7 +10,8 @@ export type Schedule = Played;
 
 /** Every order of so many jobs is played; of more jobs, orders by what each has left, and turned ones of those. */
 const MOST_JOBS_TRIED_OUT = 5;
-const MOST_ORDERS = 24;
+const TURNED_ORDERS = 36;
+const MOST_PATIENT = 4;
 
 function ordersOf(count: number): readonly (readonly number[])[] {
   const grow = (left: readonly number[]): readonly (readonly number[])[] =>
@@ -32,7 +33,8 @@ function someOrders({ plans, pace }: PlaySetting): readonly (readonly number[])[
   const turned = whole.flatMap((order) =>
     order.map((_, from) => [...order.slice(from), ...order.slice(0, from)]),
   );
-  return [...whole, ...turned.filter((_, at) => at % Math.ceil(turned.length / MOST_ORDERS) === 0)];
+  const most = Math.floor(TURNED_ORDERS / plans.length);
+  return [...whole, ...turned.filter((_, at) => at % Math.ceil(turned.length / most) === 0)];
 }
 
 /**
@@ -54,12 +56,19 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   };
   const figures = ({ waterOff, totalMin }: Schedule) => [...offMinutes(waterOff), totalMin];
   let best: Schedule | null = null;
-  // Without valves above there is nothing to be patient about.
-  const ways = setting.shuttings.length === 0 ? [false] : [false, true];
-  for (const order of someOrders(setting))
-    for (const isPatient of ways) {
-      const played = new Simulation({ ...setting, isPatient }, order).play();
-      if (best === null || compareRows(figures(played), figures(best)) < 0) best = played;
-    }
+  const orders = someOrders(setting);
+  // Without valves above there is nothing to be patient about; of many orders the first few are tried patiently too.
+  const patient =
+    setting.shuttings.length === 0
+      ? []
+      : orders.slice(0, jobs.length <= MOST_JOBS_TRIED_OUT ? orders.length : MOST_PATIENT);
+  const ways = [
+    ...orders.map((order) => ({ order, isPatient: false })),
+    ...patient.map((order) => ({ order, isPatient: true })),
+  ];
+  for (const { order, isPatient } of ways) {
+    const played = new Simulation({ ...setting, isPatient }, order).play();
+    if (best === null || compareRows(figures(played), figures(best)) < 0) best = played;
+  }
   return best ?? { tasks: [], waterOff: [], totalMin: 0, shared: [] };
 }
