@@ -9,11 +9,9 @@ export {
   type Piping,
   type PipingSubject,
   type PipingValve,
-  PRESSURES,
   type Pressure,
   pipingOf,
   pressures,
-  type Reach,
   STREET,
 } from "./piping.ts";
 export { failsToClose, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";
