@@ -130,6 +130,7 @@ describe("signing", () => {
     await stage(page, "static").click();
     await page.getByRole("button", { name: "Weeping", exact: true }).click();
     await page.getByLabel(/renewed:/).fill("new washer");
+    await page.getByText(/was shut, proved and let off/).click();
     await page.getByRole("button", { name: "Re-made it" }).click();
     await page.getByText(/Taken before a joint was turned or re-made/).waitFor();
     await page.getByRole("heading", { name: /Joint 2.*first fill/i }).waitFor();

@@ -5,7 +5,7 @@ import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { type ConnectionState, SNUG_TURNS, snugsLeft, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
 import { TextField } from "../../ui/field.tsx";
-import { besideWords, shutFirstWords } from "../../words/shut-first.ts";
+import { besideWords, remakeWords, shutFirstWords } from "../../words/shut-first.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
 
 interface WeepPanelProps {
@@ -137,6 +137,10 @@ export function WeepPanel({ connection, target, act, onTouched, first }: WeepPan
               onChange={setTurns}
             />
           )}
+          <label className="choice w-full">
+            <input type="checkbox" className="sr-only" required />
+            {remakeWords(first)}
+          </label>
           <button className="button" type="submit">
             Re-made it
           </button>
