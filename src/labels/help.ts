@@ -71,7 +71,7 @@ export const HELP = {
   },
   shut: {
     term: "Where the water is shut",
-    text: "The smallest part of the house that covers the work: the fixture's stop if it is proved, else the next valve up. Hot and cold of one fixture are shut, proved and opened together.",
+    text: "The smallest part of the house that covers the work: the fixture's stop if it is proved, else the next valve up. Hot and cold are two waters: a good stop is shut on its side, and only the failed side above.",
   },
   reach: {
     term: "What the truck can make",

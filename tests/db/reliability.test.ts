@@ -437,7 +437,9 @@ describe("what the client says for the server", () => {
       },
       uuid(),
     );
-    await addEvents(context, id, [sent]);
+    // Read long after the last joint was made.
+    const typedAt = new Date(Date.parse("2026-03-08T05:00:00.000Z") + 1000 * 60_000).toISOString();
+    await addEvents(context, id, [{ ...sent, typedAt }]);
     const kept = (await readVisit(context, id)).state.connections[0]?.holds[0];
     assert.ok(kept && kept.bestMlPerMin < 50 && (kept.smallestMlPerMin ?? 0) > 0);
     const verdict = answer.verdict === "tight" ? "leak" : "tight";

@@ -48,7 +48,7 @@ export interface Situation {
 const NEEDS_WATER: readonly RunStep["role"][] = ["water-in", "purge", "exercise", "first-look", "stand-look"];
 
 /** A connection as the situation reads one. */
-interface Placed {
+interface ConnectionPlace {
   readonly id: string;
   readonly fixture: FixtureSheet;
   readonly zone: string;
@@ -59,7 +59,7 @@ interface Placed {
 
 class Standing {
   readonly #sheets: readonly FixtureSheet[];
-  readonly #placed: readonly Placed[];
+  readonly #placed: readonly ConnectionPlace[];
   readonly #piping: Piping;
   readonly #answers: ReadonlyMap<string, StopProof>;
 
@@ -91,7 +91,7 @@ class Standing {
     );
   }
 
-  #isDone(at: Placed, role: RunStep["role"]): boolean {
+  #isDone(at: ConnectionPlace, role: RunStep["role"]): boolean {
     return at.fixture.steps.some(
       (step) => step.role === role && step.isDone && step.connections.includes(at.id),
     );
@@ -150,7 +150,7 @@ class Standing {
         first: { fixture: fixture.id, step: blocker.step },
         why: blocker.why,
       };
-    const held = (need: NeedCode, at: Placed | undefined, role: RunStep["role"]): Blocked => {
+    const held = (need: NeedCode, at: ConnectionPlace | undefined, role: RunStep["role"]): Blocked => {
       const first = at?.fixture.steps.find((each) => each.role === role && !each.isDone);
       return {
         fixture: fixture.id,
