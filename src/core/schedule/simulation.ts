@@ -81,10 +81,9 @@ export class Simulation {
     if (task.effect === "opens" && isOfValve && task.zone !== null) return this.#opening(at, task.zone);
     const isWet = next >= plan.waterAt;
     if (isWet && next <= plan.lookedAt) {
-      // Its own valve is open again and no other is shut. Whoever is eager also waits for those still to be shut.
+      // Its own valve is open again; no other is shut, and before its own stop opens none is still to come.
       if (this.#at.isCutOff(at, ["shut"], false)) return null;
-      const waitsFor = this.#at.setting.isPatient ? (["shut"] as const) : (["shut", "to come"] as const);
-      if (task.effect === "opens" && this.#at.isCutOff(at, waitsFor, true)) return null;
+      if (task.effect === "opens" && this.#at.isCutOff(at, ["shut", "to come"], true)) return null;
     }
     if (
       !isWet &&
