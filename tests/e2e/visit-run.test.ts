@@ -55,7 +55,7 @@ async function tickNext(page: Page): Promise<string> {
 
 async function tickUntil(page: Page, step: string): Promise<void> {
   for (let count = 0; (await next(page).getAttribute("data-step")) !== step; count += 1) {
-    assert.ok(count < 40, `no step ${step} came`);
+    assert.ok(count < 150, `no step ${step} came`);
     await tickNext(page);
   }
 }
