@@ -2,8 +2,8 @@ export {
   type Isolation,
   type IsolationSubject,
   isolationsOf,
+  nearestClosing,
   valveNamesAbove,
-  valvesAbove,
 } from "./isolation.ts";
 export {
   type Piping,

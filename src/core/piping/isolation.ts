@@ -73,8 +73,25 @@ export function valvesAbove({ survey, valves, zone }: IsolationSubject): readonl
     : all;
 }
 
-/** No valve of the house closes. */
-const AT_THE_STREET: Zone = { name: "street, by the water supplier", kind: "house" };
+/** No valve of the house closes, as far as anybody knows. */
+const AT_THE_STREET: ValveAbove = {
+  name: "street, by the water supplier",
+  kind: "house",
+  proof: "not-proved",
+};
+
+/** Returns the nearest valve above a connection's stop that is not known to fail, and those passed over. */
+export function nearestClosing(subject: IsolationSubject): {
+  readonly valve: ValveAbove;
+  readonly passedOver: readonly ValveAbove[];
+} {
+  const above = valvesAbove(subject);
+  const at = above.findIndex(({ proof }) => !failsToClose(proof));
+  return { valve: above[at] ?? AT_THE_STREET, passedOver: at < 0 ? above : above.slice(0, at) };
+}
+
+/** Returns the name of a connection's own stop, where nobody named it. */
+export const usualStopName = ({ label }: Survey): string => `stop of ${label}`;
 
 /** Returns the names of the valves above a connection's stop, the nearest first. */
 export const valveNamesAbove = (subject: IsolationSubject): readonly string[] =>
@@ -95,13 +112,12 @@ export function isolationsOf(subjects: readonly IsolationSubject[]): ReadonlyMap
         return [
           id,
           {
-            zone: zone ?? { name: `stop of ${survey.label}`, kind: "fixture" },
+            zone: zone ?? { name: usualStopName(survey), kind: "fixture" },
             because: OWN_STOP[survey.stop.proof] ?? "",
             isOwnStop: true,
           },
         ];
-      const above = valvesAbove(subject).find(({ proof }) => !failsToClose(proof));
-      const { name, kind } = above ?? AT_THE_STREET;
+      const { name, kind } = nearestClosing(subject).valve;
       const because =
         survey.stop.upstream === "fails" ? `${why}, and the valve before it does not close either` : why;
       return [id, { zone: { name, kind }, because, isOwnStop: false }];

@@ -3,7 +3,7 @@
  * them on which joints lie. A stretch is named after the valve that it lies below.
  */
 import type { StopProof } from "../survey/index.ts";
-import { type IsolationSubject, valvesAbove, whyNoStop } from "./isolation.ts";
+import { type IsolationSubject, usualStopName, valvesAbove, whyNoStop } from "./isolation.ts";
 import type { ZoneKind } from "./valve.ts";
 
 /** Before every valve of the site. */
@@ -54,9 +54,8 @@ export interface PipingSubject extends IsolationSubject {
 
 const below = (valve: string) => `below ${valve}`;
 
-/** Returns the name of a connection's own stop. */
-export const stopNameOf = ({ survey, zone }: Pick<IsolationSubject, "survey" | "zone">): string =>
-  zone?.kind === "fixture" ? zone.name : `stop of ${survey.label}`;
+const stopNameOf = ({ survey, zone }: IsolationSubject): string =>
+  zone?.kind === "fixture" ? zone.name : usualStopName(survey);
 
 /** Returns the piping that a visit's connections lie in. Valves of one name are one valve. */
 export function pipingOf(subjects: readonly PipingSubject[]): Piping {
@@ -67,8 +66,7 @@ export function pipingOf(subjects: readonly PipingSubject[]): Piping {
     const chain = valvesAbove(subject);
     let stretch = STREET;
     for (const { name, kind, proof } of chain.toReversed()) {
-      const known = valves.get(name);
-      if (known === undefined) valves.set(name, { name, kind, proof, above: stretch, below: below(name) });
+      if (!valves.has(name)) valves.set(name, { name, kind, proof, above: stretch, below: below(name) });
       stretch = below(name);
     }
     const hasStop = hasNewStop || whyNoStop(survey) === null;

@@ -98,11 +98,15 @@ function fixturesOf(
   return [...fixtures.values()];
 }
 
+interface ScheduledSheet extends FixtureSheet {
+  readonly connections: readonly ScheduledConnection[];
+}
+
 /** Returns the fixtures of a visit with their whole run sheets, what is done among them. */
 export function sheetsOf(
   connections: readonly ScheduledConnection[],
   tables: StepTables,
-): readonly FixtureSheet[] {
+): readonly ScheduledSheet[] {
   return fixturesOf(connections).map((own) => ({
     id: jobIdOf(own),
     connections: own,
@@ -115,9 +119,7 @@ export function sheetsOf(
  * visit stands.
  */
 export function jobsOf(connections: readonly ScheduledConnection[], tables: StepTables): readonly VisitJob[] {
-  return fixturesOf(connections).flatMap((own) => {
-    const id = jobIdOf(own);
-    const sheet = runSheet(own, tables);
+  return sheetsOf(connections, tables).flatMap(({ id, connections: own, steps: sheet }) => {
     const steps = sheet.filter(({ isDone }) => !isDone);
     if (steps.length === 0) return [];
     const isolations = isolationsOf(own);

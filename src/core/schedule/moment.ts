@@ -62,19 +62,10 @@ export class Moment {
       const found = shuttings.findIndex(({ members }) => members.includes(at));
       return found < 0 ? null : found;
     });
-    this.windows = shuttings.map(({ members, zones }) => {
-      const isShut = zones.some(({ name }) =>
-        members.some((at) => plans[at]?.job.shutAlready.includes(name) === true),
-      );
-      return isShut ? "shut" : "to come";
-    });
-    for (const { zones, members } of shuttings)
-      for (const { name } of zones)
-        if (members.some((at) => plans[at]?.job.shutAlready.includes(name) === true))
-          this.shutAt.set(name, 0);
-    for (const { job } of plans)
-      for (const zone of job.zones)
-        if (zone.kind === "fixture" && job.shutAlready.includes(zone.name)) this.shutAt.set(zone.name, 0);
+    for (const { job } of plans) for (const zone of job.shutAlready) this.shutAt.set(zone, 0);
+    this.windows = shuttings.map(({ zones }) =>
+      zones.some(({ name }) => this.shutAt.has(name)) ? "shut" : "to come",
+    );
   }
 
   plan(at: number): JobPlan {
@@ -143,13 +134,9 @@ export class Moment {
     const own = shuttings[window];
     if (own === undefined || this.windows[window] !== "to come") return false;
     const names = new Set(own.zones.map(({ name }) => name));
-    const isReady = ({ job, shutAt, provedAt, waterAt, lookedAt, tasks }: JobPlan, at: number): boolean => {
+    const isReady = ({ job, shuttingAt, provedAt, waterAt, lookedAt }: JobPlan, at: number): boolean => {
       const next = this.next[at] ?? 0;
-      if (own.members.includes(at)) {
-        // Heater and household first: they belong to the shutting.
-        const first = tasks.findIndex(({ once }, place) => once === "first" && place < shutAt);
-        return next >= (first < 0 ? shutAt : Math.min(first, shutAt));
-      }
+      if (own.members.includes(at)) return next >= shuttingAt;
       if (!job.above.some((name) => names.has(name))) return true;
       if (next > lookedAt) return true;
       // Its stops are proved while there is water, and nothing of it stands under pressure.

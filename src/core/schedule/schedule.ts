@@ -1,12 +1,11 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. A good order at once: nothing is proved. */
-import { ZONE_KINDS } from "../piping/index.ts";
 import type { PlaySetting } from "./moment.ts";
 import { compareRows, offMinutes } from "./off-windows.ts";
-import { type Played, Simulation } from "./simulation.ts";
+import { type Schedule, Simulation } from "./simulation.ts";
 import type { Job, Pace } from "./task.ts";
 import { jobPlan, shuttingsOf } from "./windows.ts";
 
-export type Schedule = Played;
+export type { Schedule };
 
 /** Every order of so many jobs is played; of more jobs, orders by what each has left, and turned ones of those. */
 const MOST_JOBS_TRIED_OUT = 5;
@@ -49,7 +48,7 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   const plans = jobs.map(jobPlan);
   const setting: PlaySetting = {
     plans,
-    shuttings: shuttingsOf(plans, ZONE_KINDS),
+    shuttings: shuttingsOf(plans),
     hands,
     pace,
     isPatient: false,

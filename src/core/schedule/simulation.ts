@@ -8,7 +8,8 @@ import { Moment, type PlaySetting, type ScheduledTask } from "./moment.ts";
 import type { OffWindow } from "./off-windows.ts";
 import type { Task } from "./task.ts";
 
-export interface Played {
+/** When each step of a visit is done, and when which water is off. */
+export interface Schedule {
   readonly tasks: readonly ScheduledTask[];
   readonly waterOff: readonly OffWindow[];
   readonly totalMin: number;
@@ -45,7 +46,7 @@ export class Simulation {
   }
 
   /** Plays to the end. Errors: RangeError where jobs wait for each other for ever (never, for sheets of one visit). */
-  play(): Played {
+  play(): Schedule {
     const { plans } = this.#at.setting;
     for (;;) {
       this.#at.drop();
@@ -92,15 +93,7 @@ export class Simulation {
       this.#at.isCutOff(at, ["shut"], true)
     )
       return null;
-    const tasks = [{ job: at, task }];
-    for (
-      let place = next + 1;
-      plan.tasks[place]?.followsOpening === true && task.effect === "opens";
-      place += 1
-    ) {
-      const look = plan.tasks[place];
-      if (look !== undefined) tasks.push({ job: at, task: look });
-    }
+    const tasks = [{ job: at, task }, ...(task.effect === "opens" ? this.#looksNext(at) : [])];
     const fromMin = isWet ? this.#at.openAbove(at) : 0;
     const isAwaited =
       !isInWindow &&
@@ -127,15 +120,16 @@ export class Simulation {
     if (latest !== at) return null;
     const own = this.#at.task(at);
     if (own === undefined) return null;
-    const tasks = [{ job: at, task: own }];
-    for (const each of [at, ...concerned.filter((other) => other !== at)]) {
-      const { tasks: all } = this.#at.plan(each);
-      for (let place = (this.#at.next[each] ?? 0) + 1; all[place]?.followsOpening === true; place += 1) {
-        const look = all[place];
-        if (look !== undefined) tasks.push({ job: each, task: look });
-      }
-    }
-    return this.#chunkOf(concerned, tasks, true, false);
+    const inOrder = [at, ...concerned.filter((other) => other !== at)];
+    const looks = inOrder.flatMap((each) => this.#looksNext(each));
+    return this.#chunkOf(concerned, [{ job: at, task: own }, ...looks], true, false);
+  }
+
+  /** The looks that follow a job's next task at once. */
+  #looksNext(at: number): Chunk["tasks"] {
+    const rest = this.#at.plan(at).tasks.slice((this.#at.next[at] ?? 0) + 1);
+    const end = rest.findIndex(({ followsOpening }) => !followsOpening);
+    return (end < 0 ? rest : rest.slice(0, end)).map((task) => ({ job: at, task }));
   }
 
   #chunkOf(
@@ -201,17 +195,16 @@ export class Simulation {
   }
 
   #take({ jobs, tasks, fromMin, untilMin, takesTwo, isWindow }: Chunk): void {
-    const { pace, hands } = this.#at.setting;
-    const isBoth = takesTwo && hands === 2;
+    const { pace } = this.#at.setting;
     const hand = this.#at.free.findIndex((free) => free <= fromMin + EPS);
     let now = fromMin;
-    const first = tasks[0];
     // The opening is the same for all that kept the valve shut.
-    for (const at of jobs)
-      if (at !== first?.job) {
-        this.#at.shared.push(...[this.#at.task(at)?.id ?? []].flat());
-        this.#at.next[at] = (this.#at.next[at] ?? 0) + 1;
-      }
+    const others = jobs.filter((at) => at !== tasks[0]?.job);
+    for (const at of others) {
+      const opening = this.#at.task(at);
+      if (opening !== undefined) this.#at.shared.push(opening.id);
+      this.#at.next[at] = (this.#at.next[at] ?? 0) + 1;
+    }
     for (const { job, task } of tasks) {
       const end = now + task.handsOnMin[pace];
       const place = this.#at.next[job] ?? 0;
@@ -225,10 +218,9 @@ export class Simulation {
       this.#at.water(job, task, now, end);
       now = end;
     }
-    // The other members of an opening go on from there.
-    for (const at of jobs)
-      this.#at.ready[at] = Math.max(this.#at.ready[at] ?? 0, at === tasks[0]?.job ? 0 : untilMin);
-    for (const each of isBoth ? this.#at.free.keys() : [Math.max(0, hand)]) {
+    // They go on from there.
+    for (const at of others) this.#at.ready[at] = Math.max(this.#at.ready[at] ?? 0, untilMin);
+    for (const each of takesTwo ? this.#at.free.keys() : [Math.max(0, hand)]) {
       this.#at.free[each] = untilMin;
       this.#at.aside[each] = isWindow ? (this.#at.aside[each] ?? 0) : untilMin;
     }

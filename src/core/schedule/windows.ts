@@ -1,5 +1,5 @@
 /** Which valves above stops are shut together, and for which jobs: what shares a valve shares the time without its water. */
-import type { Zone } from "../piping/index.ts";
+import { ZONE_KINDS, type Zone } from "../piping/index.ts";
 import type { Job, Task } from "./task.ts";
 
 /** Jobs that share valves, and the valves. */
@@ -16,6 +16,8 @@ export interface JobPlan {
   readonly zones: readonly Zone[];
   /** Place of its first task that shuts a valve above; Infinity: none does. */
   readonly shutAt: number;
+  /** Place where the shutting begins: the heater, which is seen to once before, belongs to it. */
+  readonly shuttingAt: number;
   /** Place of the last proof of a stop of its own. */
   readonly provedAt: number;
   /** Place of the first task that puts pressure on what was made; Infinity: none does. */
@@ -45,13 +47,18 @@ export function jobPlan(job: Job): JobPlan {
   const names = new Set(zones.map(({ name }) => name));
   const isOfValve = ({ zone }: Task) => zone !== null && names.has(zone);
   const placeOr = (at: number, otherwise: number) => (at < 0 ? otherwise : at);
+  const shutAt = placeOr(
+    tasks.findIndex((task) => task.effect === "shuts" && isOfValve(task)),
+    Number.POSITIVE_INFINITY,
+  );
   return {
     job,
     tasks,
     zones,
-    shutAt: placeOr(
-      tasks.findIndex((task) => task.effect === "shuts" && isOfValve(task)),
-      Number.POSITIVE_INFINITY,
+    shutAt,
+    shuttingAt: placeOr(
+      tasks.findIndex(({ once }, place) => once === "first" && place < shutAt),
+      shutAt,
     ),
     provedAt: tasks.findLastIndex((task) => task.isProof && !isOfValve(task)),
     waterAt: placeOr(
@@ -63,7 +70,7 @@ export function jobPlan(job: Job): JobPlan {
 }
 
 /** Returns the jobs that share valves above, with the valves, the gravest first; a job that shuts none is in none of them. */
-export function shuttingsOf(plans: readonly JobPlan[], grave: readonly Zone["kind"][]): readonly Shutting[] {
+export function shuttingsOf(plans: readonly JobPlan[]): readonly Shutting[] {
   const groups: { zones: Map<string, Zone>; members: number[] }[] = [];
   for (const [at, { zones }] of plans.entries()) {
     if (zones.length === 0) continue;
@@ -78,7 +85,7 @@ export function shuttingsOf(plans: readonly JobPlan[], grave: readonly Zone["kin
     for (const group of joined) groups.splice(groups.indexOf(group), 1);
     groups.push(merged);
   }
-  const gravity = ({ zones }: Shutting) => Math.min(...zones.map(({ kind }) => grave.indexOf(kind)));
+  const gravity = ({ zones }: Shutting) => Math.min(...zones.map(({ kind }) => ZONE_KINDS.indexOf(kind)));
   return groups
     .map(({ zones, members }): Shutting => ({ zones: [...zones.values()], members }))
     .sort((one, other) => gravity(one) - gravity(other));

@@ -62,22 +62,19 @@ export interface Owed {
   readonly since: string | null;
 }
 
-const isDone = ({ isDone: done }: RunStep) => done;
-
 /**
  * Returns what a fixture's work owes, in the order of the table: acts that were done and not taken back, and what every fixture owes. `steps`:
  * its run sheet. A later proof or plan that voids a tick voids what the tick left.
  */
 export function owedOf(steps: readonly RunStep[]): readonly Owed[] {
   return DEBTS.flatMap(({ code, since, until }) => {
-    const settling = steps.filter(({ role }) => role === until);
-    const open = settling.filter((step) => !isDone(step));
+    const open = steps.filter(({ role, isDone }) => role === until && !isDone);
     if (since === null) return open.slice(0, 1).map((step): Owed => ({ code, step, since: null }));
     return open.flatMap((step): readonly Owed[] => {
       const began = steps.find(
         (each) =>
           each.role === since &&
-          isDone(each) &&
+          each.isDone &&
           each.connections.some((connection) => step.connections.includes(connection)),
       );
       return began === undefined ? [] : [{ code, step, since: began.doneAt }];

@@ -1,5 +1,5 @@
 /** At a weep that cannot wait: the nearest valve that stops the water there. */
-import { valvesAbove } from "../piping/index.ts";
+import { nearestClosing } from "../piping/index.ts";
 import { connectionFacts, type StepSubject, type StepTables } from "../step/index.ts";
 import type { StopProof } from "../survey/index.ts";
 
@@ -13,8 +13,6 @@ export interface ShutFirst {
   /** How the fixture is fed with electricity: what is switched off from a dry place. */
   readonly power: "plug" | "hard-wired" | "none";
 }
-
-const FAILS: readonly StopProof[] = ["dead", "seized"];
 
 /**
  * Returns what to shut first where a joint weeps, and what is known of that valve: the own stop for joints behind it, else the nearest valve
@@ -33,13 +31,6 @@ export function shutFirst(
   const common = { isHot: survey.water === "hot", power };
   if (hasStopToOpen && !pipeSide.includes(joint))
     return { ...common, valve: null, proof: hasNewStop ? "not-proved" : survey.stop.proof, passedOver: [] };
-  const above = valvesAbove(subject);
-  const first = above.find(({ proof }) => !FAILS.includes(proof));
-  const failing = above.slice(0, first === undefined ? above.length : above.indexOf(first));
-  return {
-    ...common,
-    valve: first?.name ?? "street, by the water supplier",
-    proof: first?.proof ?? "not-proved",
-    passedOver: failing.map(({ name }) => name),
-  };
+  const { valve, passedOver } = nearestClosing(subject);
+  return { ...common, valve: valve.name, proof: valve.proof, passedOver: passedOver.map(({ name }) => name) };
 }

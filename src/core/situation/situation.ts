@@ -120,15 +120,14 @@ class Standing {
     return isProved && surveyed === "not-proved" ? "holds" : surveyed;
   }
 
-  pressureAt(isPipe: boolean): ReadonlyMap<string, Pressure> {
+  /** The pressure that can stand behind each connection's own stop. */
+  pressure(): ReadonlyMap<string, Pressure> {
     const found = pressures(
       this.#piping,
       (valve) => !this.#isShut(valve),
       ({ name, proof }) => this.#proofOf(name, proof),
     );
-    return new Map(
-      [...this.#piping.reaches].map(([id, { pipe, line }]) => [id, found.get(isPipe ? pipe : line) ?? "no"]),
-    );
+    return new Map([...this.#piping.reaches].map(([id, { line }]) => [id, found.get(line) ?? "no"]));
   }
 
   shut(): readonly string[] {
@@ -150,13 +149,13 @@ class Standing {
         first: { fixture: fixture.id, step: blocker.step },
         why: blocker.why,
       };
-    const held = (need: NeedCode, at: ConnectionPlace | undefined, role: RunStep["role"]): Blocked => {
-      const first = at?.fixture.steps.find((each) => each.role === role && !each.isDone);
+    const held = (need: NeedCode, at: ConnectionPlace, role: RunStep["role"]): Blocked => {
+      const first = at.fixture.steps.find((each) => each.role === role && !each.isDone);
       return {
         fixture: fixture.id,
         step,
         need,
-        first: at === undefined || first === undefined ? null : { fixture: at.fixture.id, step: first },
+        first: first === undefined ? null : { fixture: at.fixture.id, step: first },
         why: "",
       };
     };
@@ -222,7 +221,7 @@ export function situationOf(
   const standing = new Standing(sheets, tables, answers);
   return {
     shut: standing.shut(),
-    pressure: standing.pressureAt(false),
+    pressure: standing.pressure(),
     owed: sheets.flatMap(({ id, steps }) => owedOf(steps).map((each) => ({ ...each, fixture: id }))),
     ...standing.open(),
   };

@@ -65,6 +65,7 @@ class SheetWriter {
   readonly #tables: StepTables;
   readonly #sides: readonly SheetSide[];
   readonly #isSingle: boolean;
+  readonly #placing: StretchFacts;
 
   constructor(subjects: readonly StepSubject[], tables: StepTables) {
     this.#tables = tables;
@@ -75,51 +76,56 @@ class SheetWriter {
       values: slotsOf(each, tables),
     }));
     this.#isSingle = connections.length === 1;
+    this.#placing = {
+      isCracked: connections.some(({ proof }) => proof === "crack"),
+      isBuiltIn: connections.some(({ fixture }) => fixture?.isBuiltIn === true),
+    };
   }
 
   /** The steps in the order they are done. */
   write(): readonly RunStep[] {
-    const { steps: library } = this.#tables;
-    const placing = {
-      isCracked: this.#sides.some(({ proof }) => proof === "crack"),
-      isBuiltIn: this.#sides.some(({ fixture }) => fixture?.isBuiltIn === true),
-    };
-    const isAboveToo = this.#sides.some(({ isolation }) => !isolation.isOwnStop);
-    const isByJoint = ({ role }: StepTemplate) => role !== null && ROUND_A_JOINT.includes(role);
+    const isAboveToo = this.#isShutAbove();
     return STRETCHES.flatMap((stretch) => {
       if (stretch === "make up to the branch") return this.#makings("branch");
       if (stretch === "make") return this.#makings("rest");
       if (stretch === "before shutting" || stretch === "prove") return [];
       // What is done before any water comes is done before the first of it: at the branch, where a valve above was shut.
       if (stretch === "before water" && isAboveToo) return [];
-      const of = stretch === "before the branch" && isAboveToo ? "before water" : stretch;
-      const templates = library.filter(
-        (template) => !isByJoint(template) && stretchOf(template, library, placing) === of,
-      );
-      const steps = templates.flatMap((template) => this.#stepsOf(template));
-      if (stretch === "shut") return this.#ownStopsFirst(library, placing);
+      if (stretch === "shut") return this.#ownStopsFirst();
+      const steps = this.#stepsIn(stretch === "before the branch" && isAboveToo ? "before water" : stretch);
       if (stretch === "water at the branch") return this.#valveByValve(steps);
       return stretch === "water in" ? this.#sideBySide(steps) : steps;
     });
+  }
+
+  /** Whether a valve above is shut for one side at least. */
+  #isShutAbove(): boolean {
+    return this.#sides.some(({ isolation }) => !isolation.isOwnStop);
+  }
+
+  /** The steps of a stretch in the order of the library; those round a joint have their place by the joint. */
+  #stepsIn(stretch: Stretch): readonly RunStep[] {
+    const { steps: library } = this.#tables;
+    return library
+      .filter(({ role }) => role === null || !ROUND_A_JOINT.includes(role))
+      .filter((template) => stretchOf(template, library, this.#placing) === stretch)
+      .flatMap((template) => this.#stepsOf(template));
   }
 
   /**
    * Stops of the fixture's own are shut and proved while water stands on them; then household and heater are seen to, and what is above
    * is shut and proved.
    */
-  #ownStopsFirst(library: readonly StepTemplate[], placing: StretchFacts): readonly RunStep[] {
-    const stepsIn = (stretch: Stretch) =>
-      library
-        .filter((template) => stretchOf(template, library, placing) === stretch)
-        .flatMap((template) => this.#stepsOf(template));
+  #ownStopsFirst(): readonly RunStep[] {
     const isOwn = ({ connections }: RunStep) =>
       this.#sides.some(({ subject, isolation }) => isolation.isOwnStop && connections.includes(subject.id));
-    const shutting = [...stepsIn("shut"), ...stepsIn("prove")];
-    const isAboveToo = this.#sides.some(({ isolation }) => !isolation.isOwnStop);
+    const shutting = [...this.#stepsIn("shut"), ...this.#stepsIn("prove")];
+    const before = this.#stepsIn("before shutting");
+    const isAboveToo = this.#isShutAbove();
     return [
-      ...(isAboveToo ? [] : stepsIn("before shutting")),
+      ...(isAboveToo ? [] : before),
       ...shutting.filter(isOwn),
-      ...(isAboveToo ? stepsIn("before shutting") : []),
+      ...(isAboveToo ? before : []),
       ...shutting.filter((step) => !isOwn(step)),
     ];
   }
