@@ -1,11 +1,11 @@
 /** bin/archive: the whole shop into one file, back into an empty installation, and a rehearsal of that. */
-import { renameSync, rmSync, statSync } from "node:fs";
+import { statSync } from "node:fs";
 import { resolve } from "node:path";
 import {
-  checkEveryRow,
+  ARCHIVE_STATEMENT_MS,
   type ReadArchive,
   readArchive,
-  writeArchive,
+  writeArchiveReadBack,
 } from "../src/app/archive/shop-archive.ts";
 import { makeContext } from "../src/app/context.ts";
 import { connect } from "../src/db/client.ts";
@@ -18,8 +18,6 @@ import { databaseOf, readShopInUse } from "./shop-in-use.ts";
 
 const say = (text: string) => console.log(`brass-nut: ${text}`);
 
-/** Longest one statement may take, ms: a whole table of a large shop. */
-const STATEMENT_MS = 600_000;
 const USAGE = "say bin/archive write FILE, bin/archive read FILE [--salvage] or bin/archive rehearse FILE";
 
 async function withContext<T>(
@@ -28,7 +26,7 @@ async function withContext<T>(
   work: (context: ReturnType<typeof makeContext>) => Promise<T>,
 ): Promise<T> {
   const { ownerUrl } = await prepareDatabase(cluster, database, VAR);
-  const sql = connect(ownerUrl, { most: 2, statementMs: STATEMENT_MS });
+  const sql = connect(ownerUrl, { most: 2, statementMs: ARCHIVE_STATEMENT_MS });
   try {
     return await work(makeContext(sql));
   } finally {
@@ -52,14 +50,7 @@ async function main(): Promise<void> {
   const own = databaseOf(readShopInUse(VAR));
   try {
     if (what === "write") {
-      const part = `${file}.part`;
-      await withContext(cluster, own, (context) => writeArchive(context, part));
-      // A copy that cannot be read back is none.
-      await checkEveryRow(part).catch((error: unknown) => {
-        rmSync(part, { force: true });
-        throw error;
-      });
-      renameSync(part, file);
+      await withContext(cluster, own, (context) => writeArchiveReadBack(context, file));
       say(`wrote ${file}, ${statSync(file).size} bytes, and read it back`);
     } else if (what === "read")
       tell(await withContext(cluster, own, (context) => readArchive(context, file, { isSalvage })), file);

@@ -307,10 +307,21 @@ async function startServer(dir: string, data: string, port: number): Promise<Run
   throw new Error(`PostgreSQL did not start on port ${port}:\n${tailOf(log)}`);
 }
 
-async function stopServer(data: string): Promise<void> {
+/** Tells the server on `data` to stop, without waiting until it has. Returns the server; null: none runs. */
+function tellToStop(data: string): Running | null {
   const running = runningOn(data);
+  if (running !== null) process.kill(running.pid, "SIGINT");
+  return running;
+}
+
+/** Tells the PostgreSQL of the cluster in `dir` to stop, without waiting until it has. Errors: Error where it ended at this very moment. */
+export function tellClusterToStop(dir: string): void {
+  tellToStop(join(dir, "data"));
+}
+
+async function stopServer(data: string): Promise<void> {
+  const running = tellToStop(data);
   if (running === null) return;
-  process.kill(running.pid, "SIGINT");
   const until = performance.now() + STOP_WITHIN_MS;
   while (runningOn(data)?.pid === running.pid) {
     if (performance.now() > until) throw new Error(`PostgreSQL (process ${running.pid}) does not stop`);

@@ -1,6 +1,8 @@
 /** What is left to do when whoever watches the server was killed: the database must not run on with nobody beside it. */
-import { existsSync, readdirSync, readFileSync, readlinkSync } from "node:fs";
+import { readdirSync, readFileSync, readlinkSync } from "node:fs";
 import { join } from "node:path";
+import { tellClusterToStop } from "./cluster.ts";
+import { isBinStart } from "./start-lock.ts";
 
 /** Folder of the data that a bin/start serves, by its process. */
 function folderOf(pid: string): string {
@@ -14,9 +16,7 @@ function isAnotherStartRunning(folder: string): boolean {
     .filter((name) => /^\d+$/.test(name))
     .some((name) => {
       try {
-        return (
-          readFileSync(`/proc/${name}/cmdline`, "utf8").includes("ops/start.ts") && folderOf(name) === folder
-        );
+        return isBinStart(Number(name)) && folderOf(name) === folder;
       } catch {
         // Gone already, or another user's.
         return false;
@@ -24,16 +24,11 @@ function isAnotherStartRunning(folder: string): boolean {
     });
 }
 
-/** Stops the PostgreSQL that runs on the data folder of this installation, unless another bin/start uses it. `folder`: where the data are; absent: nobody said, and nothing is stopped. */
+/** Stops the PostgreSQL of this installation, unless another bin/start uses it. `folder`: where the data are; absent: nobody said, and nothing is stopped. */
 export function stopDatabaseWithoutSupervisor(folder: string | undefined): void {
   if (folder === undefined || isAnotherStartRunning(folder)) return;
-  const data = join(folder, "cluster/data");
-  const pidFile = join(data, "postmaster.pid");
-  if (!existsSync(pidFile)) return;
-  const pid = Number(readFileSync(pidFile, "utf8").split("\n")[0]);
   try {
-    // The number may be another program's by now.
-    if (readlinkSync(`/proc/${pid}/cwd`) === data) process.kill(pid, "SIGINT");
+    tellClusterToStop(join(folder, "cluster"));
   } catch {
     // Ended already.
   }

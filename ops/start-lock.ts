@@ -5,8 +5,8 @@ import { VAR } from "./paths.ts";
 
 const LOCK = join(VAR, "start.lock");
 
-/** Whether the process that holds the lock still begins; one that was killed has left it behind. */
-function isBeginning(pid: number): boolean {
+/** Returns whether a process is a bin/start; one that is gone is none. */
+export function isBinStart(pid: number): boolean {
   try {
     return readFileSync(`/proc/${pid}/cmdline`, "utf8").includes("ops/start.ts");
   } catch {
@@ -23,7 +23,8 @@ export function takeStartLock(file: string = LOCK): () => void {
       return () => rmSync(file, { force: true });
     } catch {
       const holder = Number(readFileSync(file, "utf8"));
-      if (isBeginning(holder))
+      // One that was killed has left the lock behind.
+      if (isBinStart(holder))
         throw new Error(
           `another bin/start is just beginning (process ${holder}): wait until it says that it is ready. Nothing was touched`,
         );

@@ -7,6 +7,7 @@ import { buildPlannerIndex, type PlannerIndex } from "../core/planner/index.ts";
 import type { Tables } from "../core/tables.ts";
 import { connect, type Pool } from "../db/client.ts";
 import { readEnvironment } from "../env.ts";
+import { isNextCopyDue } from "./archive/copies.ts";
 import { copyNightly } from "./archive/copy-thread.ts";
 import { currentPlumber } from "./shop/people.ts";
 
@@ -49,7 +50,7 @@ function serverContext(): Context {
     const { DATABASE_URL: url, COMPUTE_WORKER: worker, COPY_WORKER: copier } = readEnvironment();
     const context = makeContext(connect(url));
     made = { ...context, compute: worker === undefined ? context.compute : computeInPool(worker) };
-    if (copier !== undefined) copyNightly(copier, url);
+    if (copier !== undefined) copyNightly(copier, url, () => isNextCopyDue(context));
   }
   return made;
 }

@@ -4,14 +4,8 @@ import { mkdtempSync, readdirSync, rmSync, writeFileSync } from "node:fs";
 import { tmpdir } from "node:os";
 import { join } from "node:path";
 import { after, before, beforeEach, describe, it } from "node:test";
-import {
-  COPIES_KEPT,
-  isCopyDue,
-  LATE_MS,
-  makeCopy,
-  readCopies,
-  setCopyChoice,
-} from "../../src/app/archive/nightly-copy.ts";
+import { isCopyDue, LATE_MS, readCopies } from "../../src/app/archive/copies.ts";
+import { COPIES_KEPT, makeCopy, setCopyChoice } from "../../src/app/archive/nightly-copy.ts";
 import { readArchive } from "../../src/app/archive/shop-archive.ts";
 import { makeContext } from "../../src/app/context.ts";
 import { connect, type Pool } from "../../src/db/client.ts";

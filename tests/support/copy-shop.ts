@@ -1,13 +1,17 @@
 /** Writes or reads an archive as a program of its own, so that its memory can be bounded. Prints what was read, and the most memory it held. */
-import { checkEveryRow, readArchive, writeArchive } from "../../src/app/archive/shop-archive.ts";
+import {
+  ARCHIVE_STATEMENT_MS,
+  checkEveryRow,
+  readArchive,
+  writeArchive,
+} from "../../src/app/archive/shop-archive.ts";
 import { makeContext } from "../../src/app/context.ts";
 import { connect } from "../../src/db/client.ts";
 
-const STATEMENT_MS = 600_000;
 const [what, url = "", file = ""] = process.argv.slice(2);
 
 async function main(): Promise<void> {
-  const sql = connect(url, { most: 2, statementMs: STATEMENT_MS });
+  const sql = connect(url, { most: 2, statementMs: ARCHIVE_STATEMENT_MS });
   const context = makeContext(sql);
   try {
     if (what === "write") {

@@ -2,7 +2,7 @@
 import { Worker } from "node:worker_threads";
 
 const MOST_HEAP_MB = 300;
-/** How often the thread looks whether a copy is due, ms. */
+/** How often the server looks whether a copy is due, ms. */
 const LOOK_EVERY_MS = 600_000;
 
 /** What the thread is told when it starts. */
@@ -27,7 +27,11 @@ export function startCopy(program: string, data: CopyWorkerData): void {
   worker.unref();
 }
 
-/** Looks every so often, as long as this process lasts, whether a copy is due. */
-export function copyNightly(program: string, url: string): void {
-  setInterval(() => startCopy(program, { url, isAsked: false }), LOOK_EVERY_MS).unref();
+/** Looks every so often, as long as this process lasts, whether a copy is due: the thread is started only then. */
+export function copyNightly(program: string, url: string, isDue: () => Promise<boolean>): void {
+  const look = async () => {
+    // While the database is away nothing is known; the next look asks again.
+    if (await isDue().catch(() => false)) startCopy(program, { url, isAsked: false });
+  };
+  setInterval(() => void look(), LOOK_EVERY_MS).unref();
 }

@@ -4,11 +4,10 @@ import { z } from "zod";
 import { connect } from "../../db/client.ts";
 import { makeContext } from "../context.ts";
 import { makeCopy } from "./nightly-copy.ts";
+import { ARCHIVE_STATEMENT_MS } from "./shop-archive.ts";
 
-/** Longest one statement may take, ms: a whole table of a large shop. */
-const STATEMENT_MS = 600_000;
 const { url, isAsked } = z.object({ url: z.string(), isAsked: z.boolean() }).parse(workerData);
-const sql = connect(url, { most: 3, statementMs: STATEMENT_MS });
+const sql = connect(url, { most: 3, statementMs: ARCHIVE_STATEMENT_MS });
 try {
   const attempt = await makeCopy(makeContext(sql), { isAsked });
   if (attempt?.fault) parentPort?.postMessage(`no copy was made: ${attempt.fault}`);

@@ -4,7 +4,7 @@
  * size and checksum of each entry, so that a file that breaks off is known for one.
  */
 import { createReadStream, createWriteStream } from "node:fs";
-import { open, rm, stat } from "node:fs/promises";
+import { open, rename, rm, stat } from "node:fs/promises";
 import { createInterface } from "node:readline";
 import type { Readable } from "node:stream";
 import { pipeline } from "node:stream/promises";
@@ -115,6 +115,24 @@ export async function writeArchive(context: ArchiveTools, file: string): Promise
     throw error;
   } finally {
     await rm(spool, { force: true });
+  }
+}
+
+/** Longest one statement of an archive may take, ms: a whole table of a large shop. */
+export const ARCHIVE_STATEMENT_MS = 600_000;
+
+/**
+ * Writes the whole shop into a file that gets its name once it is read back: a copy that cannot be read is none, and none is left behind.
+ * Errors: whatever keeps it from being written; AppError invalid naming what reads wrong.
+ */
+export async function writeArchiveReadBack(context: ArchiveTools, file: string): Promise<void> {
+  const part = `${file}.part`;
+  try {
+    await writeArchive(context, part);
+    await checkEveryRow(part);
+    await rename(part, file);
+  } finally {
+    await rm(part, { force: true });
   }
 }
 

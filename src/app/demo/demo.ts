@@ -6,7 +6,7 @@ import { addSetting } from "../../db/setting.ts";
 import { findSite, updateSite } from "../../db/site.ts";
 import { replaceStock } from "../../db/stock.ts";
 import { type Demo, demoSchema } from "../../schema/demo.ts";
-import { NIGHTLY_COPY } from "../archive/nightly-copy.ts";
+import { NIGHTLY_COPY } from "../archive/copies.ts";
 import { type Context, makeContext } from "../context.ts";
 import { libraryToOpenWith } from "../step/step-library.ts";
 import { logBytesWith } from "../visit/incoming-events.ts";
