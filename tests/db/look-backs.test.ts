@@ -13,20 +13,22 @@ import { wetFollowUps } from "../../src/app/follow-up/wet.ts";
 import { readDay } from "../../src/app/visit/today.ts";
 import { addEvents, openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, idOf, LEAKING_HOLD, LEFT, SITE, startedVisit } from "../support/story.ts";
+import {
+  allDry,
+  CONNECTION,
+  event,
+  idOf,
+  LEAKING_HOLD,
+  SITE,
+  signature,
+  startedVisit,
+} from "../support/story.ts";
 
 let database: TestDatabase;
 let now = new Date("2026-03-09T12:00:00.000Z");
 let context: ReturnType<typeof makeContext>;
 const VISIT = idOf(0xbeef);
-const sign = () =>
-  event({
-    kind: "connection-signed",
-    connection: CONNECTION,
-    name: "Tester",
-    lookBackBy: "customer",
-    left: LEFT,
-  });
+const sign = () => signature({ name: "Tester", lookBackBy: "customer" });
 
 before(async () => {
   database = await cloneDatabase("template_empty");
@@ -176,8 +178,8 @@ describe("a wet answer", () => {
 describe("a signature", () => {
   it("is not undone: it is re-opened with the reason", async () => {
     const { events } = await readVisit(context, VISIT);
-    const signature = events.find(({ event: each }) => each.kind === "connection-signed")?.event.id ?? "";
-    await rejects(addEvents(context, VISIT, [event({ kind: "event-undone", undoes: signature })]), "refused");
+    const signed = events.find(({ event: each }) => each.kind === "connection-signed")?.event.id ?? "";
+    await rejects(addEvents(context, VISIT, [event({ kind: "event-undone", undoes: signed })]), "refused");
   });
 });
 

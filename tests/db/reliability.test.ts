@@ -25,7 +25,7 @@ import { connect } from "../../src/db/client.ts";
 import { databaseFault } from "../../src/db/fault.ts";
 import { PNG } from "../support/picture.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, LEFT, SITE, startedVisit } from "../support/story.ts";
+import { allDry, CONNECTION, event, SITE, signature, startedVisit } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 let database: TestDatabase;
@@ -241,16 +241,7 @@ describe("lists of visits", () => {
     }
   });
 
-  const signedAfter = (events: readonly VisitEvent[]) => [
-    ...events,
-    event({
-      kind: "connection-signed",
-      connection: CONNECTION,
-      name: "T",
-      lookBackBy: "plumber",
-      left: LEFT,
-    }),
-  ];
+  const signedAfter = (events: readonly VisitEvent[]) => [...events, signature()];
 
   it("find open work by an index, whatever the database remembers of the question", async () => {
     const plan = await database.admin.begin(async (tx) => {

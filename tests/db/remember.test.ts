@@ -36,7 +36,7 @@ import { exportVisit, importVisit } from "../../src/app/visit/visit-file.ts";
 import type { VisitAct, VisitEvent } from "../../src/core/visit/index.ts";
 import type { VisitFilter } from "../../src/db/visit-list.ts";
 import { cloneDatabase, type TestDatabase } from "../support/server.ts";
-import { allDry, CONNECTION, event, idOf, LEFT, SITE, startedVisit, tickedTo } from "../support/story.ts";
+import { allDry, event, idOf, LEFT, SITE, signature, startedVisit, tickedTo } from "../support/story.ts";
 
 const NOW = new Date("2026-03-09T12:00:00.000Z");
 let database: TestDatabase;
@@ -64,17 +64,9 @@ function own(events: readonly VisitEvent[], connection: string): readonly VisitE
     return "connection" in fresh ? { ...fresh, connection } : fresh;
   });
 }
-const sign = (): VisitEvent =>
-  event({
-    kind: "connection-signed",
-    connection: CONNECTION,
-    name: "Ines Varga",
-    lookBackBy: "plumber",
-    left: LEFT,
-  });
 async function signedVisit(number: number): Promise<{ visit: string; connection: string }> {
   const [visit, connection] = [idOf(0x600000 + number), idOf(0x610000 + number)];
-  await openVisit(context, visit, own([...allDry(startedVisit()), sign()], connection));
+  await openVisit(context, visit, own([...allDry(startedVisit()), signature()], connection));
   return { visit, connection };
 }
 async function differences(visit: string): Promise<readonly string[]> {
@@ -126,7 +118,9 @@ describe("what is kept beside the events", () => {
         async (isSigned, picks) => {
           run += 1;
           const [visit, connection] = [idOf(0x700000 + run), idOf(0x710000 + run)];
-          const start = isSigned ? [...allDry(startedVisit()), sign()] : tickedTo(startedVisit(), "make-1");
+          const start = isSigned
+            ? [...allDry(startedVisit()), signature()]
+            : tickedTo(startedVisit(), "make-1");
           await openVisit(context, visit, own(start, connection));
           for (const pick of picks) {
             const { events } = await readVisit(context, visit);
@@ -208,7 +202,7 @@ describe("a second visit a year later", () => {
     const { visit, connection } = await signedVisit(3);
     const siteId = (await siteIdOf(context, visit)) ?? "";
     const [next, again] = [idOf(0x600b03), idOf(0x610b03)];
-    const events = own([...allDry(startedVisit()), sign()], again).map((each) =>
+    const events = own([...allDry(startedVisit()), signature()], again).map((each) =>
       each.kind === "connection-added" ? { ...each, continues: connection } : each,
     );
     await openVisit(context, next, events);

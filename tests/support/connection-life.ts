@@ -5,7 +5,7 @@ import type { VisitAct, VisitEvent } from "../../src/core/visit/event.ts";
 import { firstRefused, refuseNext } from "../../src/core/visit/judge.ts";
 import { foldVisit } from "../../src/core/visit/state.ts";
 import { connectionPhase } from "../../src/core/visit/status.ts";
-import { CONNECTION, event, LEFT, look, startedVisit, tickedTo } from "./story.ts";
+import { CONNECTION, event, look, signature, startedVisit, tickedTo } from "./story.ts";
 import { tables } from "./tables.ts";
 
 export const NOW = "2026-03-08T12:00:00.000Z";
@@ -27,8 +27,7 @@ export function accepted(events: readonly VisitEvent[]): void {
 
 export const on = <A extends Omit<Extract<VisitAct, { connection: string }>, "connection">>(act: A) =>
   event({ connection: CONNECTION, ...act } as unknown as VisitAct);
-export const sign = () =>
-  on({ kind: "connection-signed", name: "Tester", lookBackBy: "plumber", left: LEFT });
+export const sign = () => signature({ name: "Tester" });
 export const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged", joint, turns });
 export const remake = (joint: number, turns: number | null = 0.25) =>
   on({ kind: "joint-remade", joint, turns, renewed: "new line" });

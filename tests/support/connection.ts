@@ -2,8 +2,15 @@
 import assert from "node:assert/strict";
 import { planHookup } from "../../src/core/planner/index.ts";
 import { planRequestOf, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
-import { type ConnectionState, foldVisit, type VisitEvent } from "../../src/core/visit/index.ts";
+import {
+  type ConnectionState,
+  foldVisit,
+  type VisitEvent,
+  type VisitState,
+} from "../../src/core/visit/index.ts";
 import { plannerIndex, tables } from "./tables.ts";
+
+type SiteValve = VisitState["valves"][number];
 
 const stamp = (id: string) => ({ id, actor: "test", typedAt: "2026-11-25T12:00:00.000Z" });
 
@@ -11,6 +18,13 @@ const stamp = (id: string) => ({ id, actor: "test", typedAt: "2026-11-25T12:00:0
 export const stop = (proof: Survey["stop"]["proof"]) => ({
   stop: { kind: "quarter-turn" as const, proof, method: null },
 });
+
+/** A valve of the site of which nobody has noted more. */
+export const siteValve = (
+  name: string,
+  shuts: SiteValve["shuts"],
+  proof: SiteValve["proof"] = "holds",
+): SiteValve => ({ name, place: "", shuts, kind: null, proof, provedAt: null });
 
 /** The connection of a preset, with what its survey says besides; planned by the planner. */
 export function plannedConnection(id: string, preset: string, change: Partial<Survey> = {}): ConnectionState {

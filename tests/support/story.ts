@@ -56,6 +56,19 @@ export function startedVisit(
   return [...events, event({ kind: "plan-chosen", connection, plan, request })];
 }
 
+/** A signature on the connection of a story. */
+export const signature = (
+  change: Partial<Extract<VisitAct, { kind: "connection-signed" }>> = {},
+): VisitEvent =>
+  event({
+    kind: "connection-signed",
+    connection: CONNECTION,
+    name: "Ines Varga",
+    lookBackBy: "plumber",
+    left: LEFT,
+    ...change,
+  });
+
 function connectionIn(events: readonly VisitEvent[]) {
   const found = foldVisit(events).connections[0];
   if (!found) throw new Error("the visit has no connection");

@@ -1,7 +1,7 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { plannedConnection, stop } from "../../../tests/support/connection.ts";
+import { plannedConnection, siteValve, stop } from "../../../tests/support/connection.ts";
 import type { StopProof } from "../survey/index.ts";
 import { type Piping, type PipingSubject, type PipingValve, pipingOf, pressures, STREET } from "./index.ts";
 
@@ -108,14 +108,7 @@ describe("pipingOf", () => {
     assert.equal(pipingOf([{ ...dead, hasNewStop: true }]).reaches.get("t")?.stop, "stop of t");
   });
   it("takes valves of one name for one valve", () => {
-    const riser = {
-      name: "riser A",
-      place: "",
-      shuts: "branch",
-      kind: null,
-      proof: "holds",
-      provedAt: null,
-    } as const;
+    const riser = siteValve("riser A", "branch");
     const below = (id: string) => ({ ...subject(id, "toilet", stop("holds")), valves: [riser] });
     const piping = pipingOf([below("a"), below("b")]);
     assert.equal(piping.valves.filter(({ name }) => name === "riser A").length, 1);

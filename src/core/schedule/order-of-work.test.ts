@@ -6,7 +6,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
 import { type WalkedStep, walk } from "../../../tests/oracles/walk.ts";
-import { plannedConnection, stop } from "../../../tests/support/connection.ts";
+import { plannedConnection, siteValve, stop } from "../../../tests/support/connection.ts";
 import { setSize } from "../../../tests/support/set-size.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
@@ -112,23 +112,9 @@ describe("the order of work, from the things themselves", () => {
 });
 
 const PROOFS = ["holds", "holds", "weeps", "not-proved", "dead", "seized"] as const;
-const MAIN = {
-  name: "house main",
-  place: "",
-  shuts: "house",
-  kind: null,
-  proof: "holds",
-  provedAt: null,
-} as const;
-const RISER = {
-  name: "riser B",
-  place: "",
-  shuts: "branch",
-  kind: null,
-  proof: "holds",
-  provedAt: null,
-} as const;
-const VALVES = [[], [MAIN], [RISER, MAIN], [{ ...RISER, proof: "dead" }, MAIN]] as const;
+const MAIN = siteValve("house main", "house");
+const RISER = siteValve("riser B", "branch");
+const VALVES = [[], [MAIN], [RISER, MAIN], [siteValve("riser B", "branch", "dead"), MAIN]] as const;
 const planned = new Map<string, ConnectionState>();
 /** A connection of a random visit: planned once for each preset and proof. */
 function connectionOf(preset: string, proof: (typeof PROOFS)[number], isNew: boolean): ConnectionState {

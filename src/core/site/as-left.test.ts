@@ -4,7 +4,7 @@ import {
   allDry,
   CONNECTION,
   event,
-  LEFT,
+  signature,
   startedVisit,
   surveyOf,
   tickedTo,
@@ -16,14 +16,7 @@ import { foldVisit, type VisitEvent } from "../visit/index.ts";
 import { type ConnectionAsLeft, surveyAsLeft, visitAsLeft } from "./as-left.ts";
 
 const VISIT = "00000000-0000-4000-8000-00000000aaaa";
-const sign = () =>
-  event({
-    kind: "connection-signed",
-    connection: CONNECTION,
-    name: "Ines Varga",
-    lookBackBy: "plumber",
-    left: LEFT,
-  });
+const sign = () => signature();
 const exempt = (reason: string, events: readonly VisitEvent[]): readonly VisitEvent[] => [
   ...events,
   ...(["first-fill", "static", "after-run"] as const).flatMap((stage) =>

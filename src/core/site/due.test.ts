@@ -1,22 +1,13 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import fc from "fast-check";
-import { allDry, CONNECTION, event, LEFT, startedVisit } from "../../../tests/support/story.ts";
+import { allDry, signature, startedVisit } from "../../../tests/support/story.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { type ConnectionAsLeft, visitAsLeft } from "./as-left.ts";
 import { dueThings, monthsAfter, UPKEEP_CODES } from "./due.ts";
 import { roomsAsLeft } from "./rooms.ts";
 
-const [FOUND] = visitAsLeft("v", [
-  ...allDry(startedVisit()),
-  event({
-    kind: "connection-signed",
-    connection: CONNECTION,
-    name: "Ines Varga",
-    lookBackBy: "plumber",
-    left: LEFT,
-  }),
-]);
+const [FOUND] = visitAsLeft("v", [...allDry(startedVisit()), signature()]);
 const left = (change: Partial<ConnectionAsLeft>): ConnectionAsLeft => {
   assert.ok(FOUND);
   return { ...FOUND, signedAt: "2026-01-31T12:00:00.000Z", ...change };

@@ -86,6 +86,10 @@ export function owedOf(steps: readonly RunStep[]): readonly Owed[] {
   );
 }
 
+/** Returns what is owed of one connection of a fixture before it is signed. */
+export const owedAt = (steps: readonly RunStep[], connection: string): readonly Owed[] =>
+  owedOf(steps).filter(({ step }) => step.connections.includes(connection));
+
 /** How a fixture stands now: what was done to water, power and place and is not undone yet. */
 export function nowOf(steps: readonly RunStep[]): readonly Owed[] {
   return owedOf(steps).filter(({ since }) => since !== null);

@@ -1,24 +1,18 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { plannedConnection, stop } from "../../../tests/support/connection.ts";
+import { plannedConnection, siteValve, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { besideWords, remakeWords, shutFirstWords } from "../../words/shut-first.ts";
 import { type ShutFirst, shutFirst } from "./index.ts";
 
-const VALVE = { place: "", kind: null, provedAt: null } as const;
 const firstOf = (
   preset: string,
   change: Parameters<typeof plannedConnection>[2],
   joint: number,
-  valves: readonly {
-    readonly name: string;
-    readonly shuts: "branch" | "house";
-    readonly proof: "holds" | "dead";
-  }[] = [],
+  valves: readonly ReturnType<typeof siteValve>[] = [],
 ): ShutFirst => {
   const connection = plannedConnection("c", preset, change);
-  const own = valves.map((valve) => ({ ...VALVE, ...valve }));
-  return shutFirst({ ...connection, valves: own }, joint, tables) ?? assert.fail("the joint is planned");
+  return shutFirst({ ...connection, valves }, joint, tables) ?? assert.fail("the joint is planned");
 };
 
 describe("what to shut at a weep", () => {
@@ -27,10 +21,7 @@ describe("what to shut at a weep", () => {
     assert.deepEqual([valve, proof], [null, "weeps"]);
   });
   it("is the nearest valve above that is not known to fail, where no stop closes", () => {
-    const valves = [
-      { name: "riser B", shuts: "branch", proof: "dead" },
-      { name: "house main", shuts: "house", proof: "holds" },
-    ] as const;
+    const valves = [siteValve("riser B", "branch", "dead"), siteValve("house main", "house")];
     const found = firstOf("toilet", stop("dead"), 1, valves);
     assert.deepEqual([found.valve, found.proof, found.passedOver], ["house main", "holds", ["riser B"]]);
     assert.equal(

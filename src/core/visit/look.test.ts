@@ -5,8 +5,8 @@ import {
   CONNECTION,
   event,
   LEAKING_HOLD,
-  LEFT,
   look,
+  signature,
   startedVisit,
   tickedTo,
 } from "../../../tests/support/story.ts";
@@ -105,13 +105,7 @@ describe("a look that is too short", () => {
 });
 
 describe("a follow-up check", () => {
-  const signed = [
-    ...allDry(startedVisit()).map((each) => at(0, each)),
-    at(
-      30,
-      on({ kind: "connection-signed", connection: CONNECTION, name: "R", lookBackBy: "plumber", left: LEFT }),
-    ),
-  ];
+  const signed = [...allDry(startedVisit()).map((each) => at(0, each)), at(30, signature())];
   it("days early is marked early; on its day it is not", () => {
     assert.equal(lastCheck([...signed, at(40, clocked("connection", "look-back"))]).isEarly, true);
     assert.equal(lastCheck([...signed, at(30 + 23 * 60, clocked("connection", "look-back"))]).isEarly, false);
@@ -121,15 +115,7 @@ describe("a follow-up check", () => {
 describe("signing beside a leak", () => {
   const dry = allDry(startedVisit()).map((each) => at(0, each));
   const hold = on({ kind: "hold-recorded", connection: CONNECTION, hold: LEAKING_HOLD });
-  const sign = (resolved?: string) =>
-    on({
-      kind: "connection-signed",
-      connection: CONNECTION,
-      name: "R",
-      lookBackBy: "plumber",
-      left: LEFT,
-      ...(resolved === undefined ? {} : { resolved }),
-    });
+  const sign = (resolved?: string) => signature(resolved === undefined ? {} : { resolved });
   const refused = (events: readonly VisitEvent[], next: VisitEvent) =>
     firstRefused(events, [next], tables)?.refusal ?? null;
 

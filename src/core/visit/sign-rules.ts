@@ -1,7 +1,7 @@
 /** What stands between a connection and its signature. */
 
 import { openBeforeSigning } from "../check/index.ts";
-import { owedOf } from "../situation/index.ts";
+import { owedAt } from "../situation/index.ts";
 import { runSheet, type StepTables } from "../step/index.ts";
 import type { ConnectionState } from "./connection-state.ts";
 import { no, type On, type Refusal } from "./refusal.ts";
@@ -24,8 +24,9 @@ function owedRefusal(
   { left = [], connection }: On<"connection-signed">,
   tables: StepTables,
 ): Refusal | null {
-  const owed = owedOf(runSheet(fixture, tables)).filter(({ step }) => step.connections.includes(connection));
-  const unsaid = owed.find(({ code }) => !left.some((each) => each.code === code));
+  const unsaid = owedAt(runSheet(fixture, tables), connection).find(
+    ({ code }) => !left.some((each) => each.code === code),
+  );
   if (unsaid === undefined) return null;
   return {
     ...no(

@@ -10,7 +10,7 @@ import {
   targetsOf,
 } from "../../core/check/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { owedOf, shutFirst } from "../../core/situation/index.ts";
+import { nowOf, owedAt, shutFirst } from "../../core/situation/index.ts";
 import { runSheet } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
@@ -150,8 +150,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   // Nothing is left to look at and nothing was asked for: signing comes next, not the first stage again.
   const isReadyToSign = now === null && connection.signed === null && (chosen === null || isLeft);
   const isWiped = connection.wipedAt !== null;
-  const owed =
-    connection.signed === null ? owedOf(runSheet(fixtureOf(log.visit, connection), props.tables)) : [];
+  const sheet = connection.signed === null ? runSheet(fixtureOf(log.visit, connection), props.tables) : [];
 
   if (connection.joints.length === 0)
     return (
@@ -185,7 +184,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           "connection-reopened",
         ]}
       />
-      <NowLine now={owed.filter(({ since }) => since !== null)} />
+      <NowLine now={nowOf(sheet)} />
       <StageRow
         connection={connection}
         stages={stages}
@@ -258,7 +257,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
         <SignPanel
           connection={connection}
           stages={stages}
-          owed={owed.filter(({ step }) => step.connections.includes(connection.id))}
+          owed={owedAt(sheet, connection.id)}
           actor={props.actor}
           followUpBy={props.followUpBy}
           zone={props.zone}
