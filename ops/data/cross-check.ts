@@ -69,6 +69,9 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.fixtures
       .filter(({ fixture }) => !tables.inletValves.some((each) => each.fixture === fixture))
       .map(({ fixture }) => `fixtures ${fixture}: no row in inlet-valves.csv`),
+    ...tables.fixtures
+      .filter(({ fixture }) => tables.moves.filter((each) => each.fixture === fixture).length !== 1)
+      .map(({ fixture }) => `fixtures ${fixture}: needs one row in moves.csv`),
     ...tables.arrestorSizes
       .filter(({ units, gasIn3 }, at) => {
         const before = tables.arrestorSizes[at - 1];

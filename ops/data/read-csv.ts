@@ -252,6 +252,17 @@ const readers = {
     makeUp: row["make_up"],
     remedies: list(row["remedies"]),
   }),
+  moves: (row: Row) => ({
+    fixture: row["fixture"],
+    out: row["out"],
+    drainOff: text(row["drain_off"]),
+    makeSafe: text(row["make_safe"]),
+    in: row["in"],
+    level: text(row["level"]),
+    fasten: text(row["fasten"]),
+    runsInPlace: flag(row["runs_in_place"]),
+    reason: row["reason"],
+  }),
   ladders: (row: Row) => ({
     id: row["id"],
     label: row["label"],

@@ -6,13 +6,15 @@ import type { EndKnowledge, Instrument } from "./identify/index.ts";
 import type { PartWord } from "./part/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
 import type { Upkeep } from "./site/index.ts";
-import type { Caution, Ladder, StepTemplate } from "./step/index.ts";
+import type { Caution, FixtureMove, Ladder, StepTemplate } from "./step/index.ts";
 import type { Preset, VisitTemplate } from "./survey/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
   readonly instruments: readonly Instrument[];
   readonly presets: readonly Preset[];
   readonly checkpoints: readonly Required<Checkpoint>[];
+  /** How each fixture is taken out and put in. */
+  readonly moves: readonly FixtureMove[];
   readonly ladders: readonly Ladder[];
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];

@@ -223,6 +223,17 @@ const ladder = z.strictObject({
   rungs: z.array(code).min(2),
   stopWhen: code,
 });
+const move = z.strictObject({
+  fixture: z.enum(FIXTURES),
+  out: code,
+  drainOff: code.nullable(),
+  makeSafe: code.nullable(),
+  in: code,
+  level: code.nullable(),
+  fasten: code.nullable(),
+  runsInPlace: z.boolean(),
+  reason: code,
+});
 const stage = z.strictObject({
   code: z.enum(STAGE_CODES),
   label: code,
@@ -289,6 +300,7 @@ export const tablesSchema = z.strictObject({
   tools: z.array(tool),
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
+  moves: z.array(move),
   ladders: z.array(ladder),
   stages: z.array(stage),
   steps: z.array(stepSchema),

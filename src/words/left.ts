@@ -17,6 +17,8 @@ export const LEFT_WORDS: Readonly<Record<LeftCode, LeftWords>> = {
   "breaker-off": { state: "The breaker is off", settled: "It is on" },
   "heater-off": { state: "The heater is off", settled: "It is on" },
   "rolled-out": { state: "The fixture is rolled out", settled: "It is back" },
+  "drain-plugged": { state: "The drain is plugged", settled: "The plug is out" },
+  "not-made-safe": { state: "What is left is not closed", settled: "It is closed" },
   "not-flushed": { state: "The line is not flushed", settled: "It is flushed" },
   "not-run": { state: "The fixture has not run", settled: "It has run" },
   "not-put-back": { state: "Not everything is put back", settled: "It is put back" },

@@ -262,6 +262,46 @@ export function walk(
     if (ofFixture(fixtureOf(roll), "power-off").some(({ to }) => to > roll.from + EPS))
       say(roll, "it moves before it is dead");
 
+  // Out and in: what is joined is not carried off, what stands on its drain is set once, what spins stands fast first.
+  const isOrdered = (fixture: string, first: string, then: string, why: string) => {
+    const begins = ofFixture(fixture, then)[0];
+    const late = ofFixture(fixture, first).find(({ to }) => begins !== undefined && to > begins.from + EPS);
+    if (begins !== undefined && late !== undefined) say(begins, `${why} (${late.id})`);
+  };
+  for (const fixture of new Set([...places.values()].map((place) => place.fixture))) {
+    const { survey } = [...places.values()].find((place) => place.fixture === fixture)?.connection ?? {};
+    const isIn = survey?.replaces !== "first-time" || survey.inPlace === true;
+    if (!isIn)
+      for (const step of ofFixture(fixture, "pull-plug", "roll-out", "fixture-out"))
+        say(step, "what has not come yet is neither unplugged nor moved");
+    for (const off of ["take-off", "drain-off", "power-off", "pull-plug"])
+      isOrdered(fixture, off, "fixture-out", "it is still joined");
+    isOrdered(fixture, "fixture-out", "fixture-in", "the old one stands there still");
+    isOrdered(fixture, "plug-drain", "fixture-in", "the drain is not seen to");
+    isOrdered(fixture, "dry-set", "fixture-in", "it was not dry-set");
+    isOrdered(fixture, "unplug-drain", "fixture-in", "the plug is still in the drain");
+    isOrdered(fixture, "drain-on", "exercise", "its drain is not on");
+    isOrdered(fixture, "stand-look", "place-back", "it is pushed back over joints nobody looked at standing");
+    if (survey?.fixture === "washer")
+      for (const first of ["level", "place-back"])
+        isOrdered(fixture, first, "exercise", "it spins unlevelled");
+    if (survey?.fixture === "dishwasher" && ofFixture(fixture, "fixture-in").length > 0) {
+      const slid = ofFixture(fixture, "fixture-in")[0];
+      const last = ofFixture(fixture, "make").at(-1);
+      if (slid !== undefined && last !== undefined && last.from < slid.to - EPS)
+        say(slid, "its last joint is made before it is slid in");
+    }
+    if (survey?.fixture === "toilet")
+      for (const make of ofFixture(fixture, "make"))
+        if (make.joint?.type === "flat-gasket")
+          for (const set of ofFixture(fixture, "fixture-in"))
+            if (set.to > make.from + EPS) say(make, "the line goes on before the bowl stands");
+    if (survey?.replaces === "take-out" && survey.fixture === "toilet")
+      if (ofFixture(fixture, "make-safe").length === 0) say(null, `${fixture}: its drain stays open`);
+    if (ofFixture(fixture, "plug-drain").length > 0 && survey?.replaces !== "take-out")
+      if (ofFixture(fixture, "unplug-drain").length === 0) say(null, `${fixture}: the drain stays plugged`);
+  }
+
   // Opening a valve above: what comes under pressure is made; the looks follow at once.
   for (const opening of of("open-upstream")) {
     const valve = places.get(opening.connections[0] ?? "")?.valve ?? "";

@@ -55,6 +55,7 @@ export async function readBeginPage(context: Context) {
       stages: tables.stages,
       steps: library.steps,
       cautions: tables.cautions,
+      moves: tables.moves,
       ladders: tables.ladders,
     },
     ...everyOffer(context),

@@ -11,6 +11,7 @@ import { setSize } from "../../../tests/support/set-size.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
 import { codeOf, type RunStep } from "../step/index.ts";
+import type { Survey } from "../survey/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf, type VisitJob } from "./jobs.ts";
 import { type Schedule, scheduleVisit } from "./schedule.ts";
@@ -115,47 +116,72 @@ const PROOFS = ["holds", "holds", "weeps", "not-proved", "dead", "seized"] as co
 const MAIN = siteValve("house main", "house");
 const RISER = siteValve("riser B", "branch");
 const VALVES = [[], [MAIN], [RISER, MAIN], [siteValve("riser B", "branch", "dead"), MAIN]] as const;
+/** What the work is to the fixture, as its survey says. */
+const WORKS: Readonly<Record<string, Partial<Survey>>> = {
+  stays: {},
+  exchange: { inPlace: false },
+  first: { replaces: "first-time", inPlace: false },
+  "taken out": { replaces: "take-out" },
+};
+interface Shape {
+  /** One preset a water of the fixture. */
+  readonly presets: readonly string[];
+  readonly proofs: readonly (typeof PROOFS)[number][];
+  readonly isNew: boolean;
+  readonly work: string;
+}
 const planned = new Map<string, ConnectionState>();
-/** A connection of a random visit: planned once for each preset and proof. */
-function connectionOf(preset: string, proof: (typeof PROOFS)[number], isNew: boolean): ConnectionState {
-  const key = `${preset} ${proof} ${isNew}`;
+/** A connection of a random visit: planned once for each preset, proof and work. */
+function connectionOf(
+  preset: string,
+  proof: (typeof PROOFS)[number],
+  { isNew, work }: Shape,
+): ConnectionState {
+  const key = `${preset} ${proof} ${isNew} ${work}`;
   const known = planned.get(key);
   if (known !== undefined) return known;
   const supply = { end: "pipe-1/2-copper", kind: "dead-stop", looks: "wall" } as const;
+  const isRenewed = isNew && (proof === "dead" || proof === "seized") && work !== "taken out";
   const made = plannedConnection(key, preset, {
     ...stop(proof),
-    ...(isNew && (proof === "dead" || proof === "seized") ? { supply } : {}),
+    ...(isRenewed ? { supply } : {}),
+    ...WORKS[work],
   });
   planned.set(key, made);
   return made;
 }
 
 describe("random visits", () => {
-  it("have nothing wrong in them: one to six connections, failing stops, named valves, one and two pairs of hands", () => {
-    const presets = [
-      "toilet",
-      "lavatory-hot",
-      "lavatory-cold",
-      "refrigerator",
-      "dishwasher",
-      "washer-cold",
-      "kitchen-cold",
+  it("have nothing wrong in them: one to five fixtures of one or two waters, what comes, goes and stays, failing stops, named valves, one and two pairs of hands", () => {
+    const fixtures = [
+      ["toilet"],
+      ["lavatory-hot", "lavatory-cold"],
+      ["lavatory-cold"],
+      ["refrigerator"],
+      ["dishwasher"],
+      ["washer-hot", "washer-cold"],
+      ["kitchen-cold"],
     ];
     const told = fc.record({
-      preset: fc.constantFrom(...presets),
-      proof: fc.constantFrom(...PROOFS),
+      presets: fc.constantFrom(...fixtures),
+      proofs: fc.array(fc.constantFrom(...PROOFS), { minLength: 2, maxLength: 2 }),
       isNew: fc.boolean(),
+      work: fc.constantFrom("stays", "stays", ...Object.keys(WORKS)),
     });
     fc.assert(
       fc.property(
-        fc.array(told, { minLength: 1, maxLength: 6 }),
+        fc.array(told, { minLength: 1, maxLength: 5 }),
         fc.constantFrom(...VALVES),
         fc.constantFrom(1 as const, 2 as const),
         (shapes, valves, hands) => {
-          const connections = shapes.map(({ preset, proof, isNew }, at): ConnectionState => {
-            const own = connectionOf(preset, proof, isNew);
-            return { ...own, id: `c${at}`, valves: [...valves], survey: { ...own.survey, label: `c${at}` } };
-          });
+          const connections = shapes.flatMap((shape, at) =>
+            shape.presets.map((preset, side): ConnectionState => {
+              const own = connectionOf(preset, shape.proofs[side] ?? "holds", shape);
+              const id = `c${at}-${side}`;
+              const survey = { ...own.survey, label: id, fixtureId: `fixture ${at}` };
+              return { ...own, id, valves: [...valves], survey };
+            }),
+          );
           assert.deepEqual(visitOf(connections, hands).wrong, []);
         },
       ),

@@ -14,6 +14,8 @@ export const LEFT_CODES = [
   "breaker-off",
   "heater-off",
   "rolled-out",
+  "drain-plugged",
+  "not-made-safe",
   "not-flushed",
   "not-run",
   "not-put-back",
@@ -27,26 +29,28 @@ interface Debt {
   readonly code: LeftCode;
   /** The act that begins it; null: it is owed by every fixture whose sheet asks for it. */
   readonly since: StepRole | null;
-  /** The act that settles it. */
-  readonly until: StepRole;
+  /** The acts that settle it: whichever the sheet has first. */
+  readonly until: readonly StepRole[];
 }
 
 /** Source: water, power and hands (docs/data-sources.md, "Trade practice"): what was shut is opened, what was opened is shut. */
 const DEBTS: readonly Debt[] = [
-  { code: "valve-shut", since: "close-upstream", until: "open-upstream" },
-  { code: "stop-shut", since: "close-stop", until: "water-in" },
-  { code: "other-side-shut", since: "other-side", until: "open-other" },
-  { code: "outlet-open", since: "release-pressure", until: "close-outlet" },
-  { code: "unplugged", since: "pull-plug", until: "plug-in" },
-  { code: "breaker-off", since: "power-off", until: "power-on" },
-  { code: "heater-off", since: "heater-safe", until: "heater-back" },
-  { code: "rolled-out", since: "roll-out", until: "place-back" },
-  { code: "not-flushed", since: null, until: "purge" },
-  { code: "not-run", since: null, until: "exercise" },
-  { code: "not-put-back", since: null, until: "place-back" },
-  { code: "cap-not-held", since: null, until: "cap-and-hold" },
-  { code: "stop-open-behind-cap", since: null, until: "leave-shut" },
-  { code: "fire-not-watched", since: null, until: "fire-watch" },
+  { code: "valve-shut", since: "close-upstream", until: ["open-upstream"] },
+  { code: "stop-shut", since: "close-stop", until: ["water-in"] },
+  { code: "other-side-shut", since: "other-side", until: ["open-other"] },
+  { code: "outlet-open", since: "release-pressure", until: ["close-outlet"] },
+  { code: "unplugged", since: "pull-plug", until: ["plug-in"] },
+  { code: "breaker-off", since: "power-off", until: ["power-on"] },
+  { code: "heater-off", since: "heater-safe", until: ["heater-back"] },
+  { code: "rolled-out", since: "roll-out", until: ["fixture-in", "place-back"] },
+  { code: "drain-plugged", since: "plug-drain", until: ["unplug-drain"] },
+  { code: "not-made-safe", since: null, until: ["make-safe"] },
+  { code: "not-flushed", since: null, until: ["purge"] },
+  { code: "not-run", since: null, until: ["exercise"] },
+  { code: "not-put-back", since: null, until: ["place-back"] },
+  { code: "cap-not-held", since: null, until: ["cap-and-hold"] },
+  { code: "stop-open-behind-cap", since: null, until: ["leave-shut"] },
+  { code: "fire-not-watched", since: null, until: ["fire-watch"] },
 ];
 
 /** Returns what an act leaves until another act undoes it. */
@@ -68,7 +72,8 @@ export interface Owed {
  */
 export function owedOf(steps: readonly RunStep[]): readonly Owed[] {
   return DEBTS.flatMap(({ code, since, until }) => {
-    const open = steps.filter(({ role, isDone }) => role === until && !isDone);
+    const settles = until.find((each) => steps.some(({ role }) => role === each));
+    const open = steps.filter(({ role, isDone }) => role === settles && role !== null && !isDone);
     if (since === null) return open.slice(0, 1).map((step): Owed => ({ code, step, since: null }));
     return open.flatMap((step): readonly Owed[] => {
       const began = steps.find(

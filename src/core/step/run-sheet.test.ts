@@ -70,8 +70,8 @@ describe("runSheet", () => {
   it("sets a toilet that comes, and makes its drain side up by each joint's own rule", () => {
     const coming = sheetOf("toilet", { inPlace: false });
     const order = ids(coming);
-    assert.ok(order.indexOf("set-toilet") < order.indexOf("make-1"));
-    assert.match(textOf(coming, "set-toilet"), /shims until nothing rocks.*measured after the bowl stands/);
+    assert.ok(order.indexOf("fixture-in") < order.indexOf("make-1"));
+    assert.match(textOf(coming, "fixture-in"), /dry-set shims.*measured after the bowl stands/);
     assert.match(textOf(coming, "drain-joints"), /A tank-to-bowl bolts: rubber washer/);
   });
 

@@ -27,7 +27,10 @@ const PLAN_SLOTS: ReadonlySet<string> = new Set([
 const OF_A_VALVE: readonly (StepRole | null)[] = ["close-upstream", "open-upstream"];
 
 /** Steps that move the fixture: two people where it is heavy. */
-const TAKES_TWO: readonly (StepRole | null)[] = ["roll-out", "place-back"];
+const TAKES_TWO: readonly (StepRole | null)[] = ["roll-out", "fixture-out", "fixture-in", "place-back"];
+
+/** What is done before a fixture that spins may run. */
+const IN_PLACE: readonly (StepRole | null)[] = ["level", "fasten", "place-back"];
 
 const SIDE_WORDS = { hot: "Hot side", cold: "Cold side" } as const;
 
@@ -72,7 +75,7 @@ class SheetWriter {
     const connections = connectionFacts(subjects, tables);
     this.#sides = connections.map((each) => ({
       ...each,
-      facts: factsOf(each, connections),
+      facts: factsOf(each, connections, tables),
       values: slotsOf(each, tables),
     }));
     this.#isSingle = connections.length === 1;
@@ -82,18 +85,33 @@ class SheetWriter {
     };
   }
 
+  /** What is led through, joined and slid in before the last joint of what is built in; empty: it stands free. */
+  get #slide(): readonly RunStep[] {
+    const slide = this.#stepsIn("slide in");
+    return slide.some(({ role }) => role === "fixture-in")
+      ? [...this.#stepsIn("after making"), ...slide]
+      : [];
+  }
+
   /** The steps in the order they are done. */
   write(): readonly RunStep[] {
     const isAboveToo = this.#isShutAbove();
+    const isAllAtOnce = this.#isAllAtOnce();
+    const set = this.#stepsIn("set");
     return STRETCHES.flatMap((stretch) => {
-      if (stretch === "make up to the branch") return this.#makings("branch");
+      if (stretch === "make up to the branch")
+        return [...(isAllAtOnce ? set : []), ...this.#makings("branch")];
+      if (stretch === "set") return isAllAtOnce ? [] : set;
       if (stretch === "make") return this.#makings("rest");
+      // Written with the joints it stands between.
+      if (stretch === "slide in" || (stretch === "after making" && this.#slide.length > 0)) return [];
       if (stretch === "before shutting" || stretch === "prove") return [];
       // What is done before any water comes is done before the first of it: at the branch, where a valve above was shut.
       if (stretch === "before water" && isAboveToo) return [];
       if (stretch === "shut") return this.#ownStopsFirst();
       const steps = this.#stepsIn(stretch === "before the branch" && isAboveToo ? "before water" : stretch);
       if (stretch === "water at the branch") return this.#valveByValve(steps);
+      if (stretch === "after") return this.#inPlaceFirst(steps);
       return stretch === "water in" ? this.#sideBySide(steps) : steps;
     });
   }
@@ -101,6 +119,24 @@ class SheetWriter {
   /** Whether a valve above is shut for one side at least. */
   #isShutAbove(): boolean {
     return this.#sides.some(({ isolation }) => !isolation.isOwnStop);
+  }
+
+  /** Nothing shuts below a valve above: its opening brings water to the fixture itself, and every side is made up by then. */
+  #isAllAtOnce(): boolean {
+    return this.#sides.some(({ isolation, hasStopToOpen }) => !isolation.isOwnStop && !hasStopToOpen);
+  }
+
+  /** A fixture that spins is in its place, level and fast before it runs. */
+  #inPlaceFirst(steps: readonly RunStep[]): readonly RunStep[] {
+    const isSpun = this.#sides.some(({ subject }) =>
+      this.#tables.moves.some((move) => move.fixture === subject.survey.fixture && move.runsInPlace),
+    );
+    const run = steps.findIndex(({ role }) => role === "exercise");
+    if (!isSpun || run < 0) return steps;
+    const isMoved = ({ role }: RunStep) => IN_PLACE.includes(role);
+    const before = steps.slice(0, run);
+    const rest = steps.slice(run);
+    return [...before, ...rest.filter(isMoved), ...rest.filter((step) => !isMoved(step))];
   }
 
   /** The steps of a stretch in the order of the library; those round a joint have their place by the joint. */
@@ -146,17 +182,14 @@ class SheetWriter {
   }
 
   /**
-   * The makings in the order of the plans. branch: up to the last joint that keeps a valve above shut, flames and cement with them, for no
+   * The makings in the order of the plans; the last of what is built in comes after it is slid in. branch: up to the last joint that keeps a valve above shut, flames and cement with them, for no
    * flame follows water. rest: what is behind stops of the fixture's own; a joint that waits for a flush comes last, behind that.
    */
   #makings(which: "branch" | "rest"): readonly RunStep[] {
     const order = fixtureJoints(
       this.#sides.flatMap(({ subject: { id, plan } }) => (plan === null ? [] : [{ id, plan: plan.plan }])),
     );
-    // Where nothing shuts below the valve, its opening brings water to the fixture itself: every side is made up by then.
-    const isAllAtOnce = this.#sides.some(
-      ({ isolation, hasStopToOpen }) => !isolation.isOwnStop && !hasStopToOpen,
-    );
+    const isAllAtOnce = this.#isAllAtOnce();
     const isBeforeBranch = ({ connection, joint }: OrderedJoint) =>
       isAllAtOnce ||
       this.#sides.some(
@@ -167,18 +200,27 @@ class SheetWriter {
     const end = order.findLastIndex(isBeforeBranch) + 1;
     const from = which === "branch" ? 0 : end;
     const until = which === "branch" ? end : order.length;
-    const isHeldBack = ({ connection, isLast }: OrderedJoint) =>
-      isLast && this.#sides.some(({ subject, flushesFirst }) => subject.id === connection && flushesFirst);
+    const isSlid = this.#slide.length > 0;
+    const isFlushedFirst = ({ connection }: OrderedJoint) =>
+      which === "rest" &&
+      this.#sides.some(({ subject, flushesFirst }) => subject.id === connection && flushesFirst);
+    const isHeldBack = (each: OrderedJoint) => each.isLast && (isSlid || isFlushedFirst(each));
+    const firstLast = order.findIndex(({ isLast }) => isLast);
+    const isSlidHere = isSlid && firstLast >= from && firstLast < until;
     // Each joint at its place in the whole order: what is done once round several joints is written once.
     const makings = (isWantedHere: (joint: OrderedJoint) => boolean) =>
       order.flatMap((each, at) =>
         at >= from && at < until && isWantedHere(each) ? this.#makingOf(order, at) : [],
       );
-    if (which === "branch") return makings(() => true);
     const flushes = this.#tables.steps
-      .filter(({ role }) => role === "flush-first")
+      .filter(({ role }) => which === "rest" && role === "flush-first")
       .flatMap((template) => this.#stepsOf(template));
-    return [...makings((each) => !isHeldBack(each)), ...flushes, ...makings(isHeldBack)];
+    return [
+      ...makings((each) => !isHeldBack(each)),
+      ...(isSlidHere ? this.#slide : []),
+      ...flushes,
+      ...makings(isHeldBack),
+    ];
   }
 
   /** The steps round one joint: its preparing, its making, what then cools, sets or is watched. */

@@ -6,7 +6,7 @@ import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } fr
 import { REPLACES } from "../survey/index.ts";
 import type { ConnectionFacts } from "./connection-facts.ts";
 import { PROOF_WAYS } from "./proof-way.ts";
-import { standardsOf } from "./step-subject.ts";
+import { type StepTables, standardsOf } from "./step-subject.ts";
 
 /** Words that stand alone, with what each says. */
 export const STEP_FLAGS = {
@@ -19,6 +19,13 @@ export const STEP_FLAGS = {
   "free-standing": "it can be moved before its line comes off",
   "built-in": "it stands fast between its neighbours",
   "to-move": "something stands there that has to be moved",
+  goes: "the fixture that stands there is taken out",
+  comes: "a fixture comes that does not stand there yet",
+  stays: "the fixture that stands there stays",
+  "to-slide": "it is slid in between its neighbours: it comes, or was pulled out",
+  "drain-comes-off": "its drain side comes off first",
+  levels: "it is levelled afterwards",
+  fastens: "it is fixed where it stands",
   unattended: "it fills when nobody is there",
   drinking: "people drink from it",
   backflow: "codes name protection against backflow for it",
@@ -38,7 +45,6 @@ export const STEP_FLAGS = {
   flexible: "the line is flexible",
   "has-checkpoints": "the drain side has something to look at",
   "drain-joints": "a fixture comes, and its drain side has joints to make up",
-  "to-set": "a toilet comes that has to be set",
   "pipe-side": "the joint sits on the building's pipe",
   "flush-first": "the standard is to flush the new branch before its last joint",
   "air-gap": "the standard is an air gap on a dishwasher's drain",
@@ -82,7 +88,11 @@ function jointFacts({ type, ends, between }: PlanJoint): readonly string[] {
 }
 
 /** Returns everything that holds of a connection, as the words conditions are written in. `all`: the connections of its fixture. */
-export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFacts[]): ReadonlySet<string> {
+export function factsOf(
+  connection: ConnectionFacts,
+  all: readonly ConnectionFacts[],
+  { moves }: Pick<StepTables, "moves">,
+): ReadonlySet<string> {
   const { subject, fixture, isolation, proof, power } = connection;
   const { survey, plan } = subject;
   const { supply, stop } = survey;
@@ -90,6 +100,11 @@ export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFac
   const rules = standardsOf(subject);
   const replaces = survey.replaces ?? "yes";
   const waters = new Set(all.map((each) => each.subject.survey.water));
+  const move = moves.find((each) => each.fixture === survey.fixture);
+  const isToMove = replaces !== "first-time" || survey.inPlace === true;
+  const comes = survey.inPlace === false && !connection.isCapped;
+  const goes = replaces === "take-out" || (comes && replaces === "yes");
+  const isToSlide = fixture?.isBuiltIn === true && !connection.isCapped && (comes || isToMove);
   const flags: Readonly<Record<keyof typeof STEP_FLAGS, boolean>> = {
     "static-above-80": (survey.staticPsi?.value ?? 0) > HIGHEST_STATIC_PSI,
     powered: power !== "none",
@@ -99,7 +114,14 @@ export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFac
     heavy: fixture?.heavy === true,
     "free-standing": fixture?.isBuiltIn !== true,
     "built-in": fixture?.isBuiltIn === true,
-    "to-move": replaces !== "first-time" || survey.inPlace === true,
+    "to-move": isToMove,
+    goes,
+    comes,
+    stays: !goes,
+    "to-slide": isToSlide,
+    "drain-comes-off": move?.drainOff != null && (goes || (isToMove && fixture?.isBuiltIn === true)),
+    levels: move?.level != null && (isToSlide || comes || (isToMove && fixture?.heavy === true)),
+    fastens: move?.fasten != null && (isToSlide || comes),
     unattended: fixture?.unattended === true,
     drinking: fixture?.drinking === true,
     backflow: fixture?.suggestsBackflow === true,
@@ -121,9 +143,7 @@ export function factsOf(connection: ConnectionFacts, all: readonly ConnectionFac
     "air-gap": rules.dishwasherBackflow === "air-gap",
     "high-loop": rules.dishwasherBackflow === "high-loop",
     "has-checkpoints": subject.checkpoints.length > 0,
-    "drain-joints":
-      survey.inPlace === false && subject.checkpoints.some(({ makeUp }) => makeUp !== undefined),
-    "to-set": survey.fixture === "toilet" && survey.inPlace === false && replaces !== "take-out",
+    "drain-joints": comes && subject.checkpoints.some(({ makeUp }) => makeUp !== undefined),
     "pipe-side": false,
   };
   return new Set([

@@ -48,6 +48,8 @@ const MAY_REPEAT: readonly StepRole[] = [
   "pull-plug",
   "exercise",
   "purge",
+  "fixture-in",
+  "drain-on",
 ];
 
 /** Returns everything wrong with a library, empty when it can be worked by. */

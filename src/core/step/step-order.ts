@@ -1,6 +1,7 @@
 /**
  * Where each step of a fixture stands. The library's own order counts inside a stretch of the work; the stretches follow from the
- * things themselves: prove while there is power, power off before anything moves, all sides shut before one is opened; what kept the branch shut is made first, so that its water is back early.
+ * things themselves: prove while there is power, power off before anything moves, all sides shut before one is opened; what kept the branch shut is made first, so that its water is
+ * back early; what stands on its drain is set before its line is measured, what is built in is slid in before its last joint.
  */
 import type { StepRole } from "./step-role.ts";
 import type { StepTemplate } from "./step-template.ts";
@@ -18,11 +19,14 @@ export const STRETCHES = [
   "let the pressure off",
   "take apart",
   "move what is built in",
+  "take out",
   "prepare",
   "make up to the branch",
   "before the branch",
   "water at the branch",
+  "set",
   "make",
+  "slide in",
   "after making",
   "before water",
   "water in",
@@ -46,6 +50,12 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "close-outlet": "before water",
   "take-off": "take apart",
   "loosen-kept": "take apart",
+  "drain-off": "take apart",
+  "fixture-out": "take out",
+  "plug-drain": "take out",
+  "make-safe": "take out",
+  "dry-set": "set",
+  "unplug-drain": "set",
   "pull-stop": "take apart",
   "cut-pipe": "prepare",
   "open-upstream": "water at the branch",
@@ -79,6 +89,8 @@ export function stretchOf(
   const { role, phase } = template;
   if (role === "prove" && isCracked) return "prove by a cracked nut";
   if (role === "roll-out" && isBuiltIn) return "move what is built in";
+  if (role === "fixture-in") return isBuiltIn ? "slide in" : "set";
+  if ((role === "level" || role === "fasten") && isBuiltIn) return "slide in";
   const own = role === null ? undefined : OF_ROLE[role];
   if (own !== undefined) return own;
   const byPhase = OF_PHASE[phase];

@@ -8,6 +8,7 @@
  * flush-first: before the last joint is made; flush-branch: after the water is back at the stop.
  * other-side and open-other: the stop of a side that nobody works on, shut and opened again; close-outlet: what was opened to let the
  * pressure off; leave-shut: the stop behind a cap.
+ * drain-off to make-safe: the old fixture out and what it leaves closed; dry-set to fixture-in, drain-on, level and fasten: the new one in.
  * water-in: from its tick on the fixture's joints are under pressure. first-look and stand-look: stages of the leak check.
  */
 export const STEP_ROLES = [
@@ -24,9 +25,16 @@ export const STEP_ROLES = [
   "other-side",
   "take-off",
   "loosen-kept",
+  "drain-off",
+  "fixture-out",
+  "plug-drain",
+  "make-safe",
   "pull-stop",
   "cut-pipe",
   "bench",
+  "dry-set",
+  "unplug-drain",
+  "fixture-in",
   "prepare",
   "start-both",
   "make",
@@ -34,6 +42,7 @@ export const STEP_ROLES = [
   "fire-watch",
   "set-cement",
   "flush-first",
+  "drain-on",
   "close-outlet",
   "open-upstream",
   "look-pipe-side",
@@ -48,6 +57,8 @@ export const STEP_ROLES = [
   "plug-in",
   "purge",
   "exercise",
+  "level",
+  "fasten",
   "place-back",
   "leave-shut",
   "hand-over",

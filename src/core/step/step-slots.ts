@@ -72,6 +72,12 @@ export const STEP_SLOTS = [
   "purgeMore",
   "exercise",
   "placeBack",
+  "fixtureOut",
+  "drainOff",
+  "makeSafe",
+  "fixtureIn",
+  "level",
+  "fasten",
   "bathingF",
 ] as const;
 export const JOINT_SLOTS = ["n", "makeText", "sealantText", "depth", "held"] as const;
@@ -148,7 +154,7 @@ function openUpWords({ hasStopToOpen }: ConnectionFacts, valve: string): string 
 /** Returns the values of `STEP_SLOTS` for a connection. */
 export function slotsOf(
   connection: ConnectionFacts,
-  tables: Pick<StepTables, "ends" | "fixtures" | "presets">,
+  tables: Pick<StepTables, "ends" | "fixtures" | "moves" | "presets">,
 ): Readonly<Record<(typeof STEP_SLOTS)[number], string>> {
   const { subject, isolation, stiff } = connection;
   const { survey, plan } = subject;
@@ -158,6 +164,7 @@ export function slotsOf(
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
   const labelOf = (code: Fixture) => tables.fixtures.find(({ fixture }) => fixture === code)?.label ?? null;
+  const move = tables.moves.find((each) => each.fixture === survey.fixture);
   const rules = standardsOf(subject);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   const volumeMl = lineVolumeMl(subject);
@@ -211,6 +218,12 @@ export function slotsOf(
     purgeMore: volumeMl > 0 ? `; at least ${volumeInWords(PURGE_FILLS * volumeMl)} through the new line` : "",
     exercise: preset?.exercise ?? "Run the fixture through all it does",
     placeBack: preset?.placeBack ?? "Put everything back",
+    fixtureOut: move?.out ?? "Take the old one out",
+    drainOff: move?.drainOff ?? "Drain side off",
+    makeSafe: move?.makeSafe ?? "Nothing stays open",
+    fixtureIn: move?.in ?? "Put the new one in",
+    level: move?.level ?? "Level it",
+    fasten: move?.fasten ?? "Fix it",
     bathingF: String(survey.fixture === "tub-filler" ? BATHING_F.tub : BATHING_F.other),
   };
 }

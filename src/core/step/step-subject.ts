@@ -6,6 +6,7 @@ import type { IsolationSubject } from "../piping/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards, type Standards } from "../standard/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";
+import type { FixtureMove } from "./fixture-move.ts";
 import type { Caution, Ladder, StepTemplate } from "./step-template.ts";
 
 /** A connection as a run sheet sees one. */
@@ -26,6 +27,7 @@ export function standardsOf({ plan, survey }: Pick<StepSubject, "plan" | "survey
 export interface StepTables {
   readonly ends: readonly End[];
   readonly fixtures: readonly FixtureFacts[];
+  readonly moves: readonly FixtureMove[];
   readonly presets: readonly Preset[];
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];
