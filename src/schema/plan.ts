@@ -202,6 +202,7 @@ const planPart = z.strictObject({
     .max(3),
   lengthIn: lengthIn.exactOptional(),
   shutsOff: z.literal(true).exactOptional(),
+  shutsByItself: z.literal(true).exactOptional(),
 });
 
 const planJoint = z.strictObject({

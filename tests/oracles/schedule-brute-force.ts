@@ -85,7 +85,7 @@ export function bruteForce(jobs: readonly Job[], hands: 1 | 2, toBeat: readonly 
       const name = valveOf(upper)?.name;
       if (without === null || name === undefined) return true;
       return jobs.every((lower) => {
-        if (lower === upper || !lower.above.includes(name)) return true;
+        if (lower === upper || !lower.sides.some(({ above }) => above.includes(name))) return true;
         if (proving(lower, doing).some((each) => each === null || each[1] > without[0])) return false;
         const stands = standing(lower, doing);
         return stands === null || stands[0] >= without[1] || stands[1] <= without[0];

@@ -282,6 +282,25 @@ export function walk(
     isOrdered(fixture, "unplug-drain", "fixture-in", "the plug is still in the drain");
     isOrdered(fixture, "drain-on", "exercise", "its drain is not on");
     isOrdered(fixture, "stand-look", "place-back", "it is pushed back over joints nobody looked at standing");
+    isOrdered(fixture, "find-pipe", "close-upstream", "nobody has made sure of the pipe");
+    isOrdered(fixture, "find-pipe", "cut-pipe", "nobody has made sure of the pipe");
+    isOrdered(fixture, "find-pipe", "pull-stop", "nobody has made sure of the pipe");
+    for (const proof of ofFixture(fixture, "prove-new")) {
+      const [id = ""] = proof.connections;
+      const isDone = (code: string) => ofConnection(id, code).some(({ to }) => to <= proof.from + EPS);
+      if (ofConnection(id, "look-pipe-side").length > 0 && !isDone("look-pipe-side"))
+        say(proof, "its own joint is looked at first");
+      if (shutOver(id, proof.from, proof.to)) say(proof, "no water stands on the new stop");
+      if (ofConnection(id, "water-in").some(({ from }) => from < proof.to - EPS))
+        say(proof, "the new stop is open already");
+    }
+    for (const wet of ["try-device", "run-other"])
+      isOrdered(fixture, "first-look", wet, "nobody has looked yet");
+    const flame = ofFixture(fixture, "make").find(
+      ({ joint }) => joint?.type === "solder" && joint.where === "place",
+    );
+    if (flame !== undefined && !ofFixture(fixture, "vent").some(({ to }) => to <= flame.from + EPS))
+      say(flame, "no end of the pipe is open");
     if (survey?.fixture === "washer")
       for (const first of ["level", "place-back"])
         isOrdered(fixture, first, "exercise", "it spins unlevelled");

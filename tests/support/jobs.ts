@@ -21,12 +21,12 @@ export function job(
   zone: string,
   kind: ZoneKind,
   shapes: readonly TaskShape[],
-  more: Partial<Pick<Job, "zones" | "shutAlready" | "above">> = {},
+  more: Partial<Pick<Job, "zones" | "shutAlready">> & { readonly above?: readonly string[] } = {},
 ): Job {
   return {
     id,
     zones: [{ name: zone, kind }, ...(more.zones ?? [])],
-    above: more.above ?? (kind === "fixture" ? [] : [zone]),
+    sides: [{ id, above: more.above ?? (kind === "fixture" ? [] : [zone]) }],
     shutAlready: more.shutAlready ?? [],
     tasks: shapes.map((shape, at) => ({
       id: `${id}${at}`,
@@ -42,6 +42,7 @@ export function job(
       isLook: shape.look ?? false,
       isProof: shape.isProof ?? false,
       once: null,
+      sides: [id],
     })),
   };
 }

@@ -212,10 +212,10 @@ export async function runSheetAnswer(
   const schedule = await context.compute.run(
     "schedule",
     {
-      jobs: jobs.map(({ id, zones, above, shutAlready, tasks }) => ({
+      jobs: jobs.map(({ id, zones, sides, shutAlready, tasks }) => ({
         id,
         zones,
-        above,
+        sides,
         shutAlready,
         tasks,
       })),

@@ -22,6 +22,8 @@ export interface PlanPart {
   readonly lengthIn?: number;
   /** A valve that shuts what comes after it. Absent for every other part, and in plans kept before it was told. */
   readonly shutsOff?: true;
+  /** A device that shuts by itself: it senses a leak, or water that runs too fast. Absent as `shutsOff` is. */
+  readonly shutsByItself?: true;
 }
 
 /** The first or the second of the two sides a joint is between. */

@@ -44,6 +44,7 @@ function planPart(part: Part, request: PlanRequest, continues = false): PlanPart
     ports: part.ports,
     ...(lengthIn === undefined ? {} : { lengthIn }),
     ...(part.functions.includes("shut-off") ? { shutsOff: true as const } : {}),
+    ...(part.functions.includes("auto-shutoff") ? { shutsByItself: true as const } : {}),
   };
 }
 

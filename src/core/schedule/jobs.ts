@@ -74,6 +74,7 @@ function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isol
     mayComeFirst: step.isBench,
     followsOpening: stage === "first-fill" || role === "look-pipe-side",
     isLook: stage !== null,
+    sides: connections,
   };
 }
 
@@ -133,7 +134,7 @@ export function jobsOf(connections: readonly ScheduledConnection[], tables: Step
       {
         id,
         zones: [...zones.values()],
-        above: [...new Set(own.flatMap(valveNamesAbove))],
+        sides: own.map((each) => ({ id: each.id, above: valveNamesAbove(each) })),
         shutAlready: [...zones.keys()].filter((zone) => hasDone("shuts", zone) && !hasDone("opens", zone)),
         tasks: steps.map((step, at) => {
           const task = taskOf(id, step, isolations);

@@ -37,8 +37,8 @@ export class Moment {
   readonly windows: WindowState[];
   /** When the last valve of a window is open again. */
   readonly overAt: number[];
-  /** Until when each job proves its stops, or stands under pressure to be looked at. */
-  readonly settled: number[];
+  /** Until when each side of a job proves its stop, or stands under pressure to be looked at. */
+  readonly settled = new Map<string, number>();
   readonly shutAt = new Map<string, number>();
   /** When a zone that was shut is shut and proved by the job that shuts it. */
   readonly shutBy = new Map<string, number>();
@@ -57,7 +57,6 @@ export class Moment {
     this.free = new Array<number>(hands).fill(0);
     this.aside = new Array<number>(hands).fill(0);
     this.overAt = shuttings.map(() => 0);
-    this.settled = plans.map(() => 0);
     this.windowOf = plans.map((_, at) => {
       const found = shuttings.findIndex(({ members }) => members.includes(at));
       return found < 0 ? null : found;
@@ -117,9 +116,15 @@ export class Moment {
     );
   }
 
-  /** Whether a valve above a job is shut, or is still to be shut. */
+  /** Names of the valves above what a job's next task is done for. */
+  #aboveNext(at: number): readonly string[] {
+    const sides = this.task(at)?.sides ?? [];
+    return this.plan(at).job.sides.flatMap(({ id, above }) => (sides.includes(id) ? above : []));
+  }
+
+  /** Whether a valve above what a job does next is shut, or is still to be shut. */
   isCutOff(at: number, states: readonly WindowState[], isOwnToo: boolean): boolean {
-    const { above } = this.plan(at).job;
+    const above = this.#aboveNext(at);
     return this.setting.shuttings.some(
       ({ zones }, window) =>
         states.includes(this.windows[window] ?? "over") &&
@@ -134,26 +139,25 @@ export class Moment {
     const own = shuttings[window];
     if (own === undefined || this.windows[window] !== "to come") return false;
     const names = new Set(own.zones.map(({ name }) => name));
-    const isReady = ({ job, shuttingAt, provedAt, waterAt, lookedAt }: JobPlan, at: number): boolean => {
+    const isReady = ({ sides, shuttingAt }: JobPlan, at: number): boolean => {
       const next = this.next[at] ?? 0;
       if (own.members.includes(at)) return next >= shuttingAt;
-      if (!job.above.some((name) => names.has(name))) return true;
-      if (next > lookedAt) return true;
-      // Its stops are proved while there is water, and nothing of it stands under pressure.
-      return next > provedAt && next <= waterAt;
+      return sides.every(
+        ({ above, provedAt, waterAt, lookedAt }) =>
+          !above.some((name) => names.has(name)) ||
+          next > lookedAt ||
+          // Its stop is proved while there is water, and nothing of it stands under pressure.
+          (next > provedAt && next <= waterAt),
+      );
     };
     if (!plans.every(isReady)) return false;
     // The gravest first, and never one below another that is shut or still to come.
     return shuttings.every(({ zones }, other) => {
       if (other === window || this.windows[other] === "over") return true;
-      const isAbove = own.members.some((at) =>
-        zones.some(({ name }) => plans[at]?.job.above.includes(name) === true),
-      );
-      const isBelow = shuttings[other]?.members.some((at) =>
-        own.zones.some(({ name }) => plans[at]?.job.above.includes(name) === true),
-      );
+      const isAbove = this.#isNested(own, zones);
+      const isBelow = this.#isNested({ zones }, own.zones);
       if (isAbove) return false;
-      return this.windows[other] === "to come" || isBelow !== true;
+      return this.windows[other] === "to come" || !isBelow;
     });
   }
 
@@ -161,13 +165,26 @@ export class Moment {
   settledBelow(window: number): number {
     const { plans, shuttings } = this.setting;
     const zones = shuttings[window]?.zones ?? [];
-    const isBelow = ({ job }: JobPlan) => zones.some(({ name }) => job.above.includes(name));
-    return Math.max(0, ...plans.map((plan, at) => (isBelow(plan) ? (this.settled[at] ?? 0) : 0)));
+    const below = plans.flatMap(({ job }) =>
+      job.sides.filter(({ above }) => zones.some(({ name }) => above.includes(name))),
+    );
+    return Math.max(0, ...below.map(({ id }) => this.settled.get(id) ?? 0));
   }
 
-  /** From when on every valve above a job that was shut is open again. */
+  /** Whether one of some valves lies below one of others, on the way of any water of the visit. */
+  #isNested({ zones }: Pick<Shutting, "zones">, others: Shutting["zones"]): boolean {
+    return this.setting.plans.some(({ job }) =>
+      job.sides.some(({ above }) => {
+        const nearest = above.findIndex((valve) => zones.some(({ name }) => name === valve));
+        const farthest = above.findLastIndex((valve) => others.some(({ name }) => name === valve));
+        return nearest >= 0 && nearest < farthest;
+      }),
+    );
+  }
+
+  /** From when on every valve that was shut above what a job does next is open again. */
   openAbove(at: number): number {
-    const { above } = this.plan(at).job;
+    const above = this.#aboveNext(at);
     const times = this.setting.shuttings.map(({ zones }, window) =>
       zones.some(({ name }) => above.includes(name)) ? (this.overAt[window] ?? 0) : 0,
     );

@@ -64,7 +64,7 @@ describe("scheduleVisit", () => {
   });
 
   it("leaves nothing standing below a valve that is shut for another", () => {
-    const below = { ...usual("b"), above: ["main"] };
+    const below = { ...usual("b"), sides: [{ id: "b", above: ["main"] }] };
     for (const hands of [1, 2] as const) {
       const { tasks, waterOff } = scheduleVisit([usual("a", "main", "house"), below], hands);
       const at = (id: string) => tasks.find(({ task }) => task === id) ?? assert.fail(id);

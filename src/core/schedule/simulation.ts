@@ -208,9 +208,9 @@ export class Simulation {
     for (const { job, task } of tasks) {
       const end = now + task.handsOnMin[pace];
       const place = this.#at.next[job] ?? 0;
-      const { provedAt, waterAt, lookedAt } = this.#at.plan(job);
-      if (place <= provedAt || (place >= waterAt && place <= lookedAt))
-        this.#at.settled[job] = end + task.waitMin;
+      for (const { id, provedAt, waterAt, lookedAt } of this.#at.plan(job).sides)
+        if (task.sides.includes(id) && (place <= provedAt || (place >= waterAt && place <= lookedAt)))
+          this.#at.settled.set(id, end + task.waitMin);
       this.#at.done.push({ task: task.id, startMin: now, endMin: end, hand: hand === 1 ? 2 : 1 });
       this.#at.next[job] = (this.#at.next[job] ?? 0) + 1;
       this.#at.ready[job] = task.isBeside ? end : end + task.waitMin;

@@ -33,6 +33,14 @@ export interface Task {
   readonly followsOpening: boolean;
   /** A look of the leak check: pressure stands until the last of them. */
   readonly isLook: boolean;
+  /** Sides of its job that it is done for. */
+  readonly sides: readonly string[];
+}
+
+/** One water of a fixture: a connection, with the names of all valves above its stop. While one of them is shut, nothing of it is filled, looked at or left standing. */
+export interface JobSide {
+  readonly id: string;
+  readonly above: readonly string[];
 }
 
 /** The work at one fixture. */
@@ -40,8 +48,7 @@ export interface Job {
   readonly id: string;
   /** Every zone that is without water during its work: valves above, and stops of its own (kind fixture). */
   readonly zones: readonly Zone[];
-  /** Names of all valves above its stops: while one of them is shut, nothing here is filled, looked at or left standing. */
-  readonly above: readonly string[];
+  readonly sides: readonly JobSide[];
   /** Zones that are shut already: planning again in the middle of a visit. Its work comes before all other. */
   readonly shutAlready: readonly string[];
   readonly tasks: readonly Task[];

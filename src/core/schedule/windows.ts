@@ -1,11 +1,21 @@
 /** Which valves above stops are shut together, and for which jobs: what shares a valve shares the time without its water. */
 import { ZONE_KINDS, type Zone } from "../piping/index.ts";
-import type { Job, Task } from "./task.ts";
+import type { Job, JobSide, Task } from "./task.ts";
 
 /** Jobs that share valves, and the valves. */
 export interface Shutting {
   readonly zones: readonly Zone[];
   readonly members: readonly number[];
+}
+
+/** One water of a job, with the places in the job's order that decide when a valve above it may be shut. */
+interface SidePlan extends JobSide {
+  /** Last proof of its own stop; -1: none. */
+  readonly provedAt: number;
+  /** First task that puts pressure on what was made at it; Infinity: none does. */
+  readonly waterAt: number;
+  /** Its last look. */
+  readonly lookedAt: number;
 }
 
 /** A job with its tasks in the order they are done, and where its water goes and comes. */
@@ -24,6 +34,7 @@ export interface JobPlan {
   readonly waterAt: number;
   /** Place of its last look. */
   readonly lookedAt: number;
+  readonly sides: readonly SidePlan[];
 }
 
 const isAbove = ({ kind }: Zone) => kind !== "fixture";
@@ -51,8 +62,21 @@ export function jobPlan(job: Job): JobPlan {
     tasks.findIndex((task) => task.effect === "shuts" && isOfValve(task)),
     Number.POSITIVE_INFINITY,
   );
+  const water = ({ effect }: Task) => effect === "opens";
+  const proof = (task: Task) => task.isProof && !isOfValve(task);
+  const look = ({ isLook }: Task) => isLook;
+  const sides = job.sides.map((side): SidePlan => {
+    const own = (is: (task: Task) => boolean) => (task: Task) => is(task) && task.sides.includes(side.id);
+    return {
+      ...side,
+      provedAt: tasks.findLastIndex(own(proof)),
+      waterAt: placeOr(tasks.findIndex(own(water)), Number.POSITIVE_INFINITY),
+      lookedAt: tasks.findLastIndex(own(look)),
+    };
+  });
   return {
     job,
+    sides,
     tasks,
     zones,
     shutAt,
@@ -60,12 +84,9 @@ export function jobPlan(job: Job): JobPlan {
       tasks.findIndex(({ once }, place) => once === "first" && place < shutAt),
       shutAt,
     ),
-    provedAt: tasks.findLastIndex((task) => task.isProof && !isOfValve(task)),
-    waterAt: placeOr(
-      tasks.findIndex(({ effect }) => effect === "opens"),
-      Number.POSITIVE_INFINITY,
-    ),
-    lookedAt: tasks.findLastIndex(({ isLook }) => isLook),
+    provedAt: tasks.findLastIndex(proof),
+    waterAt: placeOr(tasks.findIndex(water), Number.POSITIVE_INFINITY),
+    lookedAt: tasks.findLastIndex(look),
   };
 }
 

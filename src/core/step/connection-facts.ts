@@ -38,6 +38,9 @@ export const bringsStop = ({ kind, contents, branch }: PlanPart) =>
   branch === "main" &&
   (kind === "stop" || kind === "valve" || contents.includes("stop") || contents.includes("valve"));
 
+/** Returns whether a part of a plan shuts by itself. */
+export const isSelfShutting = ({ shutsByItself }: PlanPart): boolean => shutsByItself === true;
+
 /** Returns the parts of a joint by their place in the plan. */
 export function partsOfJoint({ between }: PlanJoint): readonly number[] {
   return between.flatMap((ref) => {

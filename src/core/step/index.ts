@@ -4,6 +4,16 @@ export { blockedInWords, blockersOf } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
 export { runSheet } from "./run-sheet.ts";
 export { codeOf, type RunStep, ticksLeftBehind, totalMin, waterOffMin } from "./run-step.ts";
+export {
+  HOLD_POINTS,
+  isHoldPoint,
+  minutesOf,
+  SHORT_LINES,
+  type ShortLine,
+  type ShortLineCode,
+  type ShortTap,
+  shortLines,
+} from "./short-sheet.ts";
 export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 export { libraryFaults, missingRoles } from "./step-library.ts";
 export {

@@ -54,6 +54,7 @@ export function fixtureJoints(
 /** Steps whose place is by a joint: not where they stand in the library. */
 export const ROUND_A_JOINT: readonly StepRole[] = [
   "make",
+  "vent",
   "prepare",
   "start-both",
   "cool",

@@ -239,7 +239,14 @@ class SheetWriter {
     const isStiff = ({ connection, joint: { number } }: OrderedJoint) =>
       connection === side.subject.id && side.stiff.joints.some((each) => each.number === number);
     const startsBoth = isStiff(ordered) && !order.slice(0, at).some(isStiff);
+    const isFirstFlame =
+      joint.type === "solder" &&
+      joint.where === "place" &&
+      order
+        .slice(0, at)
+        .every(({ joint: earlier }) => earlier.type !== "solder" || earlier.where === "bench");
     return [
+      ...(isFirstFlame ? withRole("vent", ofFixture) : []),
       ...withRole("prepare", ofJoint),
       ...(startsBoth ? withRole("start-both", (template) => this.#written(template, [side], null)) : []),
       ...withRole("make", ofJoint),

@@ -4,7 +4,7 @@ import { JOINT_TYPES } from "../joint/index.ts";
 import { ZONE_KINDS } from "../piping/index.ts";
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
 import { REPLACES } from "../survey/index.ts";
-import type { ConnectionFacts } from "./connection-facts.ts";
+import { bringsStop, type ConnectionFacts, isSelfShutting } from "./connection-facts.ts";
 import { PROOF_WAYS } from "./proof-way.ts";
 import { type StepTables, standardsOf } from "./step-subject.ts";
 
@@ -34,6 +34,11 @@ export const STEP_FLAGS = {
   "stop-weeps": "the stop weeps when closed",
   "stop-opens": "a stop of its own, new or old, lets the water in",
   "pipe-cut": "a pipe is cut for the supply",
+  "pipe-opened": "the building's pipe is cut or opened",
+  "new-stop": "the plan brings a stop of the fixture's own",
+  "new-valve": "the plan brings a stop or valve that can be tried",
+  "new-device": "the plan brings a device that shuts by itself",
+  "shared-stop": "another fixture hangs on the same stop",
   "stop-renewed": "the stop itself is replaced",
   "old-line": "an old line comes off",
   "kept-line": "a line stays and is loosened at a nut",
@@ -130,6 +135,11 @@ export function factsOf(
     "stop-weeps": isolation.isOwnStop && stop.proof === "weeps",
     "stop-opens": connection.hasStopToOpen,
     "pipe-cut": supply.kind === "pipe" && replaces !== "take-out",
+    "pipe-opened": ["pipe", "stub", "dead-stop"].includes(supply.kind),
+    "new-stop": connection.hasNewStop,
+    "new-valve": plan?.plan.parts.some(bringsStop) === true,
+    "new-device": plan?.plan.parts.some(isSelfShutting) === true,
+    "shared-stop": survey.sharedWith !== undefined || supply.line !== undefined,
     "stop-renewed": supply.kind === "dead-stop",
     "old-line": replaces !== "first-time" && survey.line?.by !== "kept",
     "kept-line": connection.hasKeptLine,

@@ -50,6 +50,7 @@ const MAY_REPEAT: readonly StepRole[] = [
   "purge",
   "fixture-in",
   "drain-on",
+  "try-device",
 ];
 
 /** Returns everything wrong with a library, empty when it can be worked by. */

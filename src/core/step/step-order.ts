@@ -37,6 +37,7 @@ export type Stretch = (typeof STRETCHES)[number];
 /** The stretch of each role whose place is not by phase. */
 const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "look-ends": "look",
+  "find-pipe": "look",
   "mark-sides": "mark",
   "heater-safe": "before shutting",
   "close-stop": "shut",
@@ -60,6 +61,7 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "cut-pipe": "prepare",
   "open-upstream": "water at the branch",
   "look-pipe-side": "water at the branch",
+  "prove-new": "water at the branch",
   "flush-branch": "water at the branch",
   "water-in": "water in",
   "first-look": "water in",

@@ -9,10 +9,13 @@
  * other-side and open-other: the stop of a side that nobody works on, shut and opened again; close-outlet: what was opened to let the
  * pressure off; leave-shut: the stop behind a cap.
  * drain-off to make-safe: the old fixture out and what it leaves closed; dry-set to fixture-in, drain-on, level and fasten: the new one in.
+ * find-pipe: before anything is shut; vent: before the first flame; prove-new: a new stop, when its water comes; try-device: what was added, once;
+ * run-other: what hangs on the same stop.
  * water-in: from its tick on the fixture's joints are under pressure. first-look and stand-look: stages of the leak check.
  */
 export const STEP_ROLES = [
   "look-ends",
+  "find-pipe",
   "mark-sides",
   "heater-safe",
   "close-stop",
@@ -35,6 +38,7 @@ export const STEP_ROLES = [
   "dry-set",
   "unplug-drain",
   "fixture-in",
+  "vent",
   "prepare",
   "start-both",
   "make",
@@ -46,6 +50,7 @@ export const STEP_ROLES = [
   "close-outlet",
   "open-upstream",
   "look-pipe-side",
+  "prove-new",
   "flush-branch",
   "water-in",
   "first-look",
@@ -57,6 +62,8 @@ export const STEP_ROLES = [
   "plug-in",
   "purge",
   "exercise",
+  "try-device",
+  "run-other",
   "level",
   "fasten",
   "place-back",

@@ -5,7 +5,7 @@ import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
 import { bendMarksInWords } from "./bend-marks.ts";
-import { type ConnectionFacts, partsOfJoint } from "./connection-facts.ts";
+import { bringsStop, type ConnectionFacts, isSelfShutting, partsOfJoint } from "./connection-facts.ts";
 import { proofInWords } from "./proof-way.ts";
 import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
 
@@ -79,6 +79,9 @@ export const STEP_SLOTS = [
   "level",
   "fasten",
   "bathingF",
+  "devices",
+  "newValves",
+  "other",
 ] as const;
 export const JOINT_SLOTS = ["n", "makeText", "sealantText", "depth", "held"] as const;
 
@@ -224,9 +227,14 @@ export function slotsOf(
     fixtureIn: move?.in ?? "Put the new one in",
     level: move?.level ?? "Level it",
     fasten: move?.fasten ?? "Fix it",
+    devices: namesOf(plan?.plan.parts.filter(isSelfShutting) ?? []),
+    newValves: namesOf(plan?.plan.parts.filter(bringsStop) ?? []),
+    other: labelOf(survey.sharedWith ?? "toilet") ?? "other fixture",
     bathingF: String(survey.fixture === "tub-filler" ? BATHING_F.tub : BATHING_F.other),
   };
 }
+
+const namesOf = (parts: readonly PlanPart[]) => parts.map(({ name }) => name).join("; ") || "what was added";
 
 /** True for a joint that a cap closes. */
 function isOnCap(parts: readonly PlanPart[]): (joint: PlanJoint) => boolean {
