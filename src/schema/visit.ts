@@ -152,6 +152,7 @@ export const eventSchema = z
       turns: turns.nullable(),
       forFixture: z.literal(true).exactOptional(),
       override: paragraph(500).exactOptional(),
+      together: z.literal(true).exactOptional(),
     }),
     z.strictObject({
       ...on,

@@ -36,9 +36,11 @@ function aboutOf(event: VisitEvent): string {
     case "photo-removed":
       return event.reason;
     case "step-done":
-      return [event.step, ...(event.override === undefined ? [] : [`out of order: ${event.override}`])].join(
-        ", ",
-      );
+      return [
+        event.step,
+        ...(event.together === true ? ["told together"] : []),
+        ...(event.override === undefined ? [] : [`out of order: ${event.override}`]),
+      ].join(", ");
     case "target-checked":
       return [`${event.target}, ${event.stage}: ${event.result}, ${event.method}`, event.note]
         .filter((part) => part !== "")

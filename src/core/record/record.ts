@@ -132,6 +132,7 @@ function madeText(connection: ConnectionState, target: Target, { time }: SiteClo
   return [
     time(joint.madeAt),
     ...(joint.turns === null ? [] : [`${formatTurn(joint.turns)} turn`]),
+    ...(joint.isTogether ? ["told together"] : []),
     ...(joint.snugs > 0 ? [`snugged ${joint.snugs}×`] : []),
     ...(joint.remakes > 0 ? [`re-made ${joint.remakes}×: ${joint.renewed.join(", ")}`] : []),
   ].join(", ");

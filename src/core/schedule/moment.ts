@@ -35,14 +35,13 @@ export class Moment {
   /** Until when each pair of hands does what no window waits for. */
   readonly aside: number[];
   readonly windows: WindowState[];
-  /** When the last valve of a window is open again. */
-  readonly overAt: number[];
   /** Until when each side of a job proves its stop, or stands under pressure to be looked at. */
   readonly settled = new Map<string, number>();
   readonly shutAt = new Map<string, number>();
   /** When a zone that was shut is shut and proved by the job that shuts it. */
   readonly shutBy = new Map<string, number>();
-  readonly opened = new Set<string>();
+  /** When a valve above that was shut is open again. */
+  readonly opened = new Map<string, number>();
   readonly done: ScheduledTask[] = [];
   readonly off: OffWindow[] = [];
   readonly shared: string[] = [];
@@ -56,7 +55,6 @@ export class Moment {
     this.beside = plans.map(() => 0);
     this.free = new Array<number>(hands).fill(0);
     this.aside = new Array<number>(hands).fill(0);
-    this.overAt = shuttings.map(() => 0);
     this.windowOf = plans.map((_, at) => {
       const found = shuttings.findIndex(({ members }) => members.includes(at));
       return found < 0 ? null : found;
@@ -173,10 +171,11 @@ export class Moment {
 
   /** Whether one of some valves lies below one of others, on the way of any water of the visit. */
   #isNested({ zones }: Pick<Shutting, "zones">, others: Shutting["zones"]): boolean {
+    const [own, other] = [zones, others].map((each) => new Set(each.map(({ name }) => name)));
     return this.setting.plans.some(({ job }) =>
       job.sides.some(({ above }) => {
-        const nearest = above.findIndex((valve) => zones.some(({ name }) => name === valve));
-        const farthest = above.findLastIndex((valve) => others.some(({ name }) => name === valve));
+        const nearest = above.findIndex((valve) => own?.has(valve));
+        const farthest = above.findLastIndex((valve) => other?.has(valve));
         return nearest >= 0 && nearest < farthest;
       }),
     );
@@ -184,11 +183,7 @@ export class Moment {
 
   /** From when on every valve that was shut above what a job does next is open again. */
   openAbove(at: number): number {
-    const above = this.#aboveNext(at);
-    const times = this.setting.shuttings.map(({ zones }, window) =>
-      zones.some(({ name }) => above.includes(name)) ? (this.overAt[window] ?? 0) : 0,
-    );
-    return Math.max(0, ...times);
+    return Math.max(0, ...this.#aboveNext(at).map((name) => this.opened.get(name) ?? 0));
   }
 
   isStillShut({ zones }: JobPlan): boolean {
@@ -215,10 +210,9 @@ export class Moment {
     if (since !== undefined && zone !== undefined)
       this.off.push({ zone: zone.name, kind: zone.kind, fromMin: since, toMin: end });
     if (!this.isValve(task, plan)) return;
-    this.opened.add(task.zone);
+    this.opened.set(task.zone, end);
     const zones = this.setting.shuttings[window]?.zones ?? [];
     if (!zones.every(({ name }) => this.opened.has(name))) return;
     this.windows[window] = "over";
-    this.overAt[window] = end;
   }
 }

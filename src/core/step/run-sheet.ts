@@ -2,26 +2,17 @@
 
 import { isStageDone, targetsOf } from "../check/index.ts";
 import type { PlanJoint } from "../plan/index.ts";
-import { type ConnectionFacts, connectionFacts, needsDryPipe } from "./connection-facts.ts";
+import { connectionFacts, needsDryPipe } from "./connection-facts.ts";
 import { fixtureJoints, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
 import type { RunStep } from "./run-step.ts";
+import { cautionsFor, type SheetSide, textOf } from "./sheet-words.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
 import { STRETCHES, type Stretch, type StretchFacts, stretchOf } from "./step-order.ts";
 import type { StepRole } from "./step-role.ts";
-import { filled, jointSlots, slotsIn, slotsOf } from "./step-slots.ts";
+import { slotsOf } from "./step-slots.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";
 import type { StepTemplate } from "./step-template.ts";
-
-/** A step that tells of these is done afresh when another plan is chosen. */
-const PLAN_SLOTS: ReadonlySet<string> = new Set([
-  "parts",
-  "cutPart",
-  "cutOut",
-  "bends",
-  "length",
-  "stiffParts",
-  "caps",
-]);
+import { tickOf } from "./tick-of.ts";
 
 /** Steps that are done once for a valve, however many connections it shuts. */
 const OF_A_VALVE: readonly (StepRole | null)[] = ["close-upstream", "open-upstream"];
@@ -31,37 +22,6 @@ const TAKES_TWO: readonly (StepRole | null)[] = ["roll-out", "fixture-out", "fix
 
 /** What is done before a fixture that spins may run. */
 const IN_PLACE: readonly (StepRole | null)[] = ["level", "fasten", "place-back"];
-
-const SIDE_WORDS = { hot: "Hot side", cold: "Cold side" } as const;
-
-interface SheetSide extends ConnectionFacts {
-  readonly facts: ReadonlySet<string>;
-  readonly values: Readonly<Record<string, string>>;
-}
-
-function cautionsFor(
-  code: string | null,
-  sides: readonly SheetSide[],
-  { cautions }: Pick<StepTables, "cautions">,
-): readonly string[] {
-  const holds = (fact: string) => sides.some(({ facts }) => facts.has(fact));
-  if (code === null) return [];
-  if (code === "hot-if-hot" && !holds("water=hot")) return [];
-  if (code === "lifting-if-heavy" && !holds("heavy")) return [];
-  const plain = code.replace(/-if-\w+$/, "");
-  return cautions.filter((caution) => caution.code === plain).map(({ text }) => text);
-}
-
-/** The words of a step for all its sides: once where they agree, else side by side. */
-function textOf(template: StepTemplate, sides: readonly SheetSide[], joint: PlanJoint | null): string {
-  const texts = sides.map((side) => ({
-    side,
-    text: filled(template.text, { ...side.values, ...(joint === null ? {} : jointSlots(joint)) }),
-  }));
-  const different = [...new Set(texts.map(({ text }) => text))];
-  if (different.length < 2) return different[0] ?? "";
-  return texts.map(({ side, text }) => `${SIDE_WORDS[side.subject.survey.water]}: ${text}`).join(" ");
-}
 
 /** Writes the steps of one fixture from the templates of a library. */
 class SheetWriter {
@@ -294,7 +254,7 @@ class SheetWriter {
     if (first === undefined) return [];
     const id = joint === null ? template.id : `${template.id}-${joint.number}`;
     const isForAll = template.per === "fixture" || concerned.length > 1;
-    const ticks = concerned.map(({ subject }) => this.#tickOf(template, id, subject));
+    const ticks = concerned.map(({ subject }) => tickOf(template, id, subject));
     const isTicked = ticks.every(({ isDone }) => isDone);
     const doneAt =
       ticks
@@ -324,29 +284,10 @@ class SheetWriter {
         doneAt: isTicked ? doneAt : null,
         isDone:
           stage === undefined ? isTicked : concerned.every(({ subject }) => isStageDone(subject, stage)),
+        isTogether: concerned.some(({ subject }) => subject.together.has(id)),
         outdatedAt: ticks.find(({ outdatedAt }) => outdatedAt !== null)?.outdatedAt ?? null,
       },
     ];
-  }
-
-  #tickOf(
-    template: StepTemplate,
-    id: string,
-    { steps, plan, stopFailedAt }: StepSubject,
-  ): Pick<RunStep, "isDone" | "outdatedAt"> & { readonly at: string | null } {
-    const at = steps.get(id) ?? null;
-    const isOfOldPlan =
-      at !== null &&
-      plan !== null &&
-      at < plan.chosenAt &&
-      slotsIn(template.text).some((name) => PLAN_SLOTS.has(name));
-    const isOldProof = at !== null && stopFailedAt !== null && at < stopFailedAt && template.role === "prove";
-    const isOutdated = isOfOldPlan || isOldProof;
-    return {
-      at: isOutdated ? null : at,
-      isDone: at !== null && !isOutdated,
-      outdatedAt: isOutdated ? at : null,
-    };
   }
 }
 

@@ -6,19 +6,12 @@ import type { JointType } from "../joint/index.ts";
 import type { RunStep } from "./run-step.ts";
 import type { StepRole } from "./step-role.ts";
 
+/** How much of a sheet is shown: its lines, or every act. */
+export const SHEET_DEPTHS = ["short", "full"] as const;
+export type SheetDepth = (typeof SHEET_DEPTHS)[number];
+
 /** Lines of a short sheet. A fixture may meet one twice: a washer runs, is put in its place and runs again. */
-export const SHORT_LINES = [
-  "shut",
-  "off",
-  "in",
-  "on",
-  "branch",
-  "water",
-  "stand",
-  "run",
-  "place",
-  "leave",
-] as const;
+const SHORT_LINES = ["shut", "off", "in", "on", "branch", "water", "stand", "run", "place", "leave"] as const;
 export type ShortLineCode = (typeof SHORT_LINES)[number];
 
 /** Acts that are never folded, and why. Source: how much sheet (docs/data-sources.md, "Trade practice"). */

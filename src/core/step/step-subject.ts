@@ -17,6 +17,8 @@ export interface StepSubject extends CheckSubject, IsolationSubject {
   readonly stopFailedAt: string | null;
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
+  /** Steps that were told together with others by one tap. */
+  readonly together: ReadonlySet<string>;
 }
 
 /** Returns the standards a connection is worked by: those its plan was made by, before a plan those of its survey. */

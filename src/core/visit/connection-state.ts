@@ -21,6 +21,8 @@ export interface JointState {
   readonly renewed: readonly string[];
   /** When the joint was last turned further or re-made after it was first made, UTC; null: never. */
   readonly touchedAt: string | null;
+  /** Its making was told together with other steps by one tap. */
+  readonly isTogether: boolean;
 }
 
 export interface Note {
@@ -105,6 +107,8 @@ export interface ConnectionState {
   readonly joints: readonly JointState[];
   /** Time each step was ticked, by step id. */
   readonly steps: ReadonlyMap<string, string>;
+  /** Steps that were told together with others by one tap. */
+  readonly together: ReadonlySet<string>;
   /** Roles of the steps that are ticked. */
   readonly doneRoles: ReadonlySet<StepRole>;
   /** When water was let in, UTC; null: not yet. */

@@ -107,6 +107,8 @@ export type VisitAct =
       readonly forFixture?: true;
       /** Why the step was done before what the order asks for first; absent: nothing was open. */
       readonly override?: string;
+      /** Told with one tap together with what it led to: its minute is that of the tap. Absent: it had a tap of its own. */
+      readonly together?: true;
     })
   | (OnConnection & {
       readonly kind: "target-checked";

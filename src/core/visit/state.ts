@@ -22,6 +22,7 @@ import {
   type VisitEvent,
 } from "./event.ts";
 import { withCheck } from "./look.ts";
+import { madeJoint, withTick } from "./tick.ts";
 import { timed } from "./typed-order.ts";
 import { withValve } from "./with-valve.ts";
 
@@ -68,6 +69,7 @@ function freshJoints(plan: Plan): readonly JointState[] {
     remakes: 0,
     renewed: [],
     touchedAt: null,
+    isTogether: false,
   }));
 }
 
@@ -117,23 +119,11 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "make")),
       });
     case "step-done": {
-      const { override } = event;
-      const ticked: Change = (connection) => ({
-        ...connection,
-        // Why the order was left stands with the connection's notes, and stays in the shop.
-        notes:
-          override === undefined || connection.id !== event.connection
-            ? connection.notes
-            : [...connection.notes, inHouse(`Done out of order (${event.step}): ${override}`)],
-        steps: new Map(connection.steps).set(event.step, at),
-        doneRoles:
-          event.role === null ? connection.doneRoles : new Set([...connection.doneRoles, event.role]),
-        waterInAt: event.role === "water-in" ? at : connection.waterInAt,
-      });
-      const { joint, turns } = event;
-      if (joint === null) return ticked;
-      return (connection) =>
-        changeJoint(joint, (each) => ({ ...each, madeAt: at, turns }))(ticked(connection));
+      const { joint } = event;
+      const ticked: Change = (connection) => withTick(connection, event);
+      return joint === null
+        ? ticked
+        : (connection) => changeJoint(joint, (each) => madeJoint(each, event))(ticked(connection));
     }
     case "target-checked":
       return (connection) => withWetAnswer(withCheck(connection, event), event);
@@ -167,6 +157,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
           remakes: each.remakes + 1,
           renewed: [...each.renewed, event.renewed],
           touchedAt: at,
+          isTogether: false,
         }))(wipedWith(event.joint, at)(forgetChecks(event.joint, null)(connection)));
     case "exception-written": {
       const { target, stage, reason } = event;
@@ -239,6 +230,7 @@ function added(
     plan: null,
     joints: [],
     steps: new Map(),
+    together: new Set(),
     doneRoles: new Set(),
     waterInAt: null,
     wipedAt: null,

@@ -1,6 +1,7 @@
 import { PURGE_TIMES } from "../../core/branch/index.ts";
 import { failsToClose } from "../../core/piping/index.ts";
 import { blockedInWords } from "../../core/step/index.ts";
+import type { VisitAct } from "../../core/visit/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
 import { quantityText, rangeText } from "../../labels/display.ts";
 import { deferred, OPENING } from "../../ui/deferred.tsx";
@@ -10,7 +11,7 @@ import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import type { RunLine } from "./run-lines.ts";
 import { StepRow } from "./step-row.tsx";
-import { tickAct, tickOf } from "./tick.ts";
+import { dryActs, tickAct, tickOf } from "./tick.ts";
 
 // Asked at one step of a sheet, with a network or without.
 const ReplaceStop = deferred(async () => (await import("./stop-proof.tsx")).ReplaceStop, OPENING, "soon");
@@ -25,6 +26,10 @@ interface RunSheetRowProps {
   readonly log: Pick<VisitEvents, "events" | "act" | "undo">;
   /** When it is planned for; null: not told. */
   readonly clock: string | null;
+  /** What is told together with its tick, before it. */
+  readonly before?: readonly VisitAct[];
+  /** What must be done first, in words; absent: as its own sheet says. */
+  readonly held?: string | null;
   /** The sheet is this fixture's own: its name need not lead every step. */
   readonly isOwnSheet?: boolean;
 }
@@ -44,6 +49,8 @@ export function RunSheetRow({
   log,
   clock,
   isOwnSheet = false,
+  before = [],
+  held = blockedInWords(line.sheet.steps, line.step),
 }: RunSheetRowProps) {
   const { step, connection, sheet } = line;
   const base = `/visits/${props.visitId}/${connection.id}`;
@@ -62,6 +69,8 @@ export function RunSheetRow({
   const holdsGal = connection.plan?.plan.flow?.holdsGal;
   // A step of the fixture asks at each of its inlets.
   const listening = step.connection === null ? sheet.connections : [connection];
+  const looks = dryActs(sheet.connections, step, props.tables.stages);
+  const onAllDry = looks.length > 0 && held === null ? () => log.act(...before, ...looks) : null;
   return (
     <StepRow
       step={step}
@@ -87,7 +96,11 @@ export function RunSheetRow({
       }
       more={
         isNext && isProving ? (
-          <StopProof {...{ connection, fixture }} act={log.act} proves={step} />
+          <StopProof
+            {...{ connection, fixture }}
+            act={(...acts) => log.act(...before, ...acts)}
+            proves={step}
+          />
         ) : isNext && hasFailed ? (
           <>
             {connection.survey.stop.upstream === undefined && (
@@ -134,8 +147,9 @@ export function RunSheetRow({
           </Disclosure>
         ) : undefined
       }
-      held={blockedInWords(sheet.steps, step)}
-      onTick={(turns, override) => log.act(tickAct(connection.id, step, turns, override))}
+      held={held}
+      onAllDry={onAllDry}
+      onTick={(turns, override) => log.act(...before, tickAct(connection.id, step, turns, override))}
       onUndo={() => {
         const event = tickOf(log.events, step);
         if (event) log.undo(event.id);

@@ -1,6 +1,6 @@
 import { ticketJoints } from "../../core/projection/index.ts";
 import { nowOf } from "../../core/situation/index.ts";
-import { type RunStep, runSheet, totalMin, waterOffMin } from "../../core/step/index.ts";
+import { minutesOf, type RunStep, runSheet, waterOffMin } from "../../core/step/index.ts";
 import { fixtureOf } from "../../core/visit/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
@@ -12,8 +12,11 @@ import { OutdatedPlan } from "../outdated-plan.tsx";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
+import { DepthSwitch, useDepth } from "./depth-switch.tsx";
 import { lineOf, type Sheet } from "./run-lines.ts";
 import { RunSheetRow } from "./run-sheet-row.tsx";
+import { ShortLines } from "./short-lines.tsx";
+import { fullBecause, linesInShort, type SheetProps } from "./short-sheet.ts";
 
 function byPhase(
   steps: readonly RunStep[],
@@ -28,7 +31,7 @@ function byPhase(
 }
 
 /** The steps of the fixture that a connection is part of, ticked one by one. */
-export function RunSheet(props: VisitProps) {
+export function RunSheet(props: VisitProps & SheetProps) {
   const log = useVisitLog(props);
   const open = useJointHash();
   const { connection } = log;
@@ -41,6 +44,9 @@ export function RunSheet(props: VisitProps) {
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
   const sheet: Sheet = { connection, connections: own, label: fixtureLabel(own), steps };
+  const rows = steps.map((step) => ({ ...lineOf(sheet, step), startMin: null, isOff: false }));
+  const depth = useDepth(props.usualDepth, fullBecause(rows));
+  const hands = minutesOf(steps);
 
   if (connection.plan === null)
     return (
@@ -66,7 +72,12 @@ export function RunSheet(props: VisitProps) {
           steps done
         </span>
         <span>
-          about <strong className="figure">{totalMin(steps)} min</strong> in all
+          about <strong className="figure">{hands.handsOn} min</strong> hands-on
+          {hands.wait > 0 && (
+            <>
+              , waits <strong className="figure">{hands.wait} min</strong>
+            </>
+          )}
         </span>
         <span>
           water off about <strong className="figure">{waterOffMin(steps)} min</strong>
@@ -80,37 +91,42 @@ export function RunSheet(props: VisitProps) {
         </a>
       </p>
       <OutdatedPlan connection={connection} visitId={props.visitId} />
-      {byPhase(steps).map((group) => (
-        <details
-          key={`${group.steps[0]?.id} ${group.steps.every((step) => step.isDone)}`}
-          open={
-            !group.steps.every((step) => step.isDone) ||
-            group.steps.some((step) => open !== null && step.joint?.number === open)
-          }
-          className="mt-2 border-t border-rule pt-1"
-        >
-          <summary className="min-h-touch cursor-pointer py-2 text-small font-bold text-quiet">
-            {group.phase}
-            {group.steps.every((step) => step.isDone) && (
-              <span className="font-normal text-dry-ink"> ✓ {group.steps.length} done</span>
-            )}
-          </summary>
-          <ol>
-            {group.steps.map((step) => (
-              <RunSheetRow
-                key={`${step.connection ?? ""} ${step.id}`}
-                line={{ ...lineOf(sheet, step), startMin: null, isOff: false }}
-                isNext={step === next}
-                isOpen={open !== null && step.joint?.number === open}
-                isOwnSheet
-                clock={null}
-                props={props}
-                log={log}
-              />
-            ))}
-          </ol>
-        </details>
-      ))}
+      <DepthSwitch {...depth} acts={steps.length} />
+      {depth.depth === "short" && (
+        <ShortLines lines={linesInShort(rows)} props={props} log={log} clockOf={() => null} isOwnSheet />
+      )}
+      {depth.depth === "full" &&
+        byPhase(steps).map((group) => (
+          <details
+            key={`${group.steps[0]?.id} ${group.steps.every((step) => step.isDone)}`}
+            open={
+              !group.steps.every((step) => step.isDone) ||
+              group.steps.some((step) => open !== null && step.joint?.number === open)
+            }
+            className="mt-2 border-t border-rule pt-1"
+          >
+            <summary className="min-h-touch cursor-pointer py-2 text-small font-bold text-quiet">
+              {group.phase}
+              {group.steps.every((step) => step.isDone) && (
+                <span className="font-normal text-dry-ink"> ✓ {group.steps.length} done</span>
+              )}
+            </summary>
+            <ol>
+              {group.steps.map((step) => (
+                <RunSheetRow
+                  key={`${step.connection ?? ""} ${step.id}`}
+                  line={{ ...lineOf(sheet, step), startMin: null, isOff: false }}
+                  isNext={step === next}
+                  isOpen={open !== null && step.joint?.number === open}
+                  isOwnSheet
+                  clock={null}
+                  props={props}
+                  log={log}
+                />
+              ))}
+            </ol>
+          </details>
+        ))}
       {next === null && (
         <p className="mt-6">
           Every step is done.{" "}

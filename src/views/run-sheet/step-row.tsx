@@ -6,6 +6,7 @@ import { timeText } from "../../labels/site-time.ts";
 import { Disclosure } from "../../ui/disclosure.tsx";
 import { Notice } from "../../ui/notice.tsx";
 import { TurnsChoice } from "../turns-choice.tsx";
+import { HeldUp } from "./held-up.tsx";
 
 interface StepRowProps {
   readonly step: RunStep;
@@ -18,6 +19,8 @@ interface StepRowProps {
   readonly held: string | null;
   readonly onTick: (turns: number | null, override?: string) => void;
   readonly onUndo: () => void;
+  /** Says of a look that everything it looks at is dry; null: not from here. */
+  readonly onAllDry: (() => void) | null;
   /** What goes before the words: which connection, at what time. */
   readonly lead?: ReactNode;
   /** What is asked at this step besides a tick. */
@@ -37,7 +40,8 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
   if (step.doneAt !== null)
     return (
       <span className="figure text-dry-ink">
-        done <time dateTime={step.doneAt}>{timeText(step.doneAt, zone)}</time>
+        {step.isTogether ? "told together " : "done "}
+        <time dateTime={step.doneAt}>{timeText(step.doneAt, zone)}</time>
       </span>
     );
   if (step.isDone) return <span className="figure text-dry-ink">done</span>;
@@ -63,51 +67,10 @@ function LadderHelp({ ladder }: { readonly ladder: NonNullable<RunStep["ladder"]
   );
 }
 
-/** What comes first, and the way past it: with the reason written down. */
-function HeldUp({
-  text,
-  held,
-  onOverride,
-}: {
-  readonly text: string;
-  readonly held: string;
-  readonly onOverride: (reason: string) => void;
-}) {
-  const [reason, setReason] = useState("");
-  return (
-    <Disclosure
-      summary={
-        <>
-          Not yet<span className="sr-only">: {text}</span>
-        </>
-      }
-      className="w-full text-small md:w-72"
-    >
-      <p className="mb-1">{held}</p>
-      <label className="block">
-        <span className="text-quiet">Done all the same, because</span>
-        <input
-          className="field w-full"
-          value={reason}
-          maxLength={500}
-          onChange={(event) => setReason(event.target.value)}
-        />
-      </label>
-      <button
-        type="button"
-        className="button mt-1"
-        disabled={reason.trim() === ""}
-        onClick={() => onOverride(reason.trim())}
-      >
-        Tick with this reason
-      </button>
-    </Disclosure>
-  );
-}
-
 /** One step: its words, its caution, and what ticks it. */
 export function StepRow(props: StepRowProps) {
-  const { step, zone, isNext, isOpen, isLocked, checkHref, held, onTick, onUndo, lead, more } = props;
+  const { step, zone, isNext, isOpen, isLocked, checkHref, held, onTick, onUndo, onAllDry, lead, more } =
+    props;
   const range = step.joint?.turns ?? null;
   const [turns, setTurns] = useState<number | null>(null);
   const row = useRef<HTMLLIElement>(null);
@@ -160,11 +123,21 @@ export function StepRow(props: StepRowProps) {
         {more}
       </div>
       <div className={`flex items-center gap-2 ${step.isDone ? "" : "w-full md:w-auto"}`}>
+        {step.stage && !step.isDone && !isLocked && onAllDry !== null && (
+          <button
+            type="button"
+            className="button button-dry min-h-touch-large min-w-24 flex-1"
+            onClick={onAllDry}
+            {...(isNext ? { "data-next-thing": "" } : {})}
+          >
+            All dry<span className="sr-only">: {inShopUnits(step.text, step.ownWords)}</span>
+          </button>
+        )}
         {step.stage && !step.isDone && (
           <a
             className="button min-h-touch-large flex-1"
             href={`${checkHref}?stage=${step.stage}`}
-            {...(isNext ? { "data-next-thing": "" } : {})}
+            {...(isNext && onAllDry === null ? { "data-next-thing": "" } : {})}
           >
             Check joints
           </a>

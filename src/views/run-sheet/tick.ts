@@ -1,5 +1,6 @@
+import { type Stage, standingOf, targetsOf } from "../../core/check/index.ts";
 import type { RunStep } from "../../core/step/index.ts";
-import { liveEvents, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
+import { type ConnectionState, liveEvents, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
 
 /** The act a tick on a step comes to; turns are null where nothing was turned. `override`: why it is done before what comes first. */
 export function tickAct(
@@ -28,4 +29,38 @@ export function tickOf(
   return liveEvents(events).findLast(
     (event) => event.kind === "step-done" && connections.includes(event.connection) && event.step === id,
   );
+}
+
+/**
+ * The acts that say of a look that everything it looks at is dry; empty: it is no look, there is no water yet, or one of its joints weeps and
+ * is seen to first. The minutes are those of the visit's clock.
+ */
+export function dryActs(
+  connections: readonly ConnectionState[],
+  { stage: code, connections: own }: Pick<RunStep, "stage" | "connections">,
+  stages: readonly Stage[],
+): readonly VisitAct[] {
+  const stage = stages.find((each) => each.code === code);
+  const looked = connections.filter(({ id }) => own.includes(id));
+  if (stage === undefined || looked.some(({ waterInAt }) => waterInAt === null)) return [];
+  const standings = looked.flatMap((connection) =>
+    targetsOf(connection, stage).map((target) => ({
+      connection,
+      target,
+      standing: standingOf(connection, target, stage.code),
+    })),
+  );
+  if (standings.some(({ standing }) => standing === "weeping")) return [];
+  return standings
+    .filter(({ standing }) => standing === "open" || standing === "short")
+    .map(({ connection, target }) => ({
+      kind: "target-checked",
+      connection: connection.id,
+      target,
+      stage: stage.code,
+      result: "dry",
+      method: stage.method,
+      watchedMin: null,
+      note: "",
+    }));
 }

@@ -9,8 +9,11 @@ import { Disclosure } from "../../ui/disclosure.tsx";
 import { Notice } from "../../ui/notice.tsx";
 import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
+import { DepthSwitch, useDepth } from "../run-sheet/depth-switch.tsx";
 import { lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
 import { RunSheetRow } from "../run-sheet/run-sheet-row.tsx";
+import { ShortLines } from "../run-sheet/short-lines.tsx";
+import { fullBecause, linesInShort, type SheetProps } from "../run-sheet/short-sheet.ts";
 import { waitsOf } from "../run-sheet/waits.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitEvents } from "../visit-log/use-visit-events.ts";
@@ -50,7 +53,7 @@ function WaterBack({ planned, zone }: { readonly planned: Planned; readonly zone
   );
 }
 
-export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends" | "asLeft">;
+export type VisitRunProps = Omit<VisitProps, "connectionId" | "ends" | "asLeft"> & SheetProps;
 
 /** How many steps ahead are shown before one asks for all. */
 const AHEAD = 8;
@@ -66,6 +69,8 @@ export function VisitRun(props: VisitRunProps) {
   useOffline(log.visit.connections.map(({ id }) => `/visits/${props.visitId}/${id}/leak-check`));
   const done = sheets.flatMap(({ steps }) => steps.filter(({ isDone }) => isDone)).length;
   const all = done + lines.length;
+  const depth = useDepth(props.usualDepth, fullBecause(lines));
+  const inShort = linesInShort(lines);
   const [next, ...rest] = lines;
   const ahead = showsAll ? rest : rest.slice(0, AHEAD);
   const ticks = sheets
@@ -126,7 +131,15 @@ export function VisitRun(props: VisitRunProps) {
             Date.parse(props.now),
           )}
         />
-        {next ? (
+        <DepthSwitch {...depth} acts={lines.length} />
+        {next && depth.depth === "short" ? (
+          <ShortLines
+            lines={showsAll ? inShort : inShort.slice(0, AHEAD)}
+            props={props}
+            log={log}
+            clockOf={clockOf}
+          />
+        ) : next ? (
           <ol aria-label="Steps to do" data-run="">
             <RunSheetRow
               key={`${next.connection.id} ${next.step.id}`}
@@ -149,14 +162,18 @@ export function VisitRun(props: VisitRunProps) {
             </a>
           </p>
         ))}
-        {rest.length > AHEAD && (
+        {(depth.depth === "short" ? inShort : rest).length > AHEAD && (
           <button
             type="button"
             className="button mt-2"
             aria-expanded={showsAll}
             onClick={() => setShowsAll(!showsAll)}
           >
-            {showsAll ? "Only what is next" : `All ${rest.length + 1} steps to do`}
+            {showsAll
+              ? "Only what is next"
+              : depth.depth === "short"
+                ? `All ${inShort.length} lines to do`
+                : `All ${rest.length + 1} steps to do`}
           </button>
         )}
         {ticks.length > 0 && (

@@ -1,0 +1,37 @@
+/** Whether a step of a sheet is ticked, and whether the tick still holds. */
+import type { RunStep } from "./run-step.ts";
+import { slotsIn } from "./step-slots.ts";
+import type { StepSubject } from "./step-subject.ts";
+import type { StepTemplate } from "./step-template.ts";
+
+/** A step that tells of these is done afresh when another plan is chosen. */
+const PLAN_SLOTS: ReadonlySet<string> = new Set([
+  "parts",
+  "cutPart",
+  "cutOut",
+  "bends",
+  "length",
+  "stiffParts",
+  "caps",
+]);
+
+/** Returns how a step stands at one connection: a tick for an earlier plan or an earlier valve no longer holds. */
+export function tickOf(
+  template: StepTemplate,
+  id: string,
+  { steps, plan, stopFailedAt }: StepSubject,
+): Pick<RunStep, "isDone" | "outdatedAt"> & { readonly at: string | null } {
+  const at = steps.get(id) ?? null;
+  const isOfOldPlan =
+    at !== null &&
+    plan !== null &&
+    at < plan.chosenAt &&
+    slotsIn(template.text).some((name) => PLAN_SLOTS.has(name));
+  const isOldProof = at !== null && stopFailedAt !== null && at < stopFailedAt && template.role === "prove";
+  const isOutdated = isOfOldPlan || isOldProof;
+  return {
+    at: isOutdated ? null : at,
+    isDone: at !== null && !isOutdated,
+    outdatedAt: isOutdated ? at : null,
+  };
+}

@@ -1,0 +1,38 @@
+/** A step that was ticked: at its connection, and at the joint it makes. */
+import type { ConnectionState, JointState } from "./connection-state.ts";
+import type { EventStamp, VisitAct } from "./event.ts";
+
+type Tick = EventStamp & Extract<VisitAct, { kind: "step-done" }>;
+
+/** Steps told together, with one tick more: a tick of its own takes its step out again. */
+function togetherAfter(
+  together: ReadonlySet<string>,
+  { step, together: isTogether }: Tick,
+): ReadonlySet<string> {
+  if ((isTogether === true) === together.has(step)) return together;
+  return new Set(isTogether === true ? [...together, step] : [...together].filter((each) => each !== step));
+}
+
+/** Returns the connection with one step more done. Why the order was left stands with its notes, and stays in the shop. */
+export function withTick(connection: ConnectionState, event: Tick): ConnectionState {
+  const { id, step, role, override, typedAt: at, actor: by } = event;
+  return {
+    ...connection,
+    notes:
+      override === undefined || connection.id !== event.connection
+        ? connection.notes
+        : [
+            ...connection.notes,
+            { id, text: `Done out of order (${step}): ${override}`, isForCustomer: false, at, by },
+          ],
+    steps: new Map(connection.steps).set(step, at),
+    together: togetherAfter(connection.together, event),
+    doneRoles: role === null ? connection.doneRoles : new Set([...connection.doneRoles, role]),
+    waterInAt: role === "water-in" ? at : connection.waterInAt,
+  };
+}
+
+/** Returns the joint as a tick made it. */
+export function madeJoint(joint: JointState, { turns, together, typedAt }: Tick): JointState {
+  return { ...joint, madeAt: typedAt, turns, isTogether: together === true };
+}
