@@ -1,7 +1,7 @@
 import type { APIRoute } from "astro";
 import { YEAR_S } from "../app/http/own-path.ts";
 import { DEPTH_COOKIE } from "../app/http/usual-depth.ts";
-import { SHEET_DEPTHS } from "../core/step/index.ts";
+import { SHEET_DEPTHS } from "../core/short-sheet/index.ts";
 
 /** Remembers on this device how deep sheets are shown, and goes back to Settings. */
 export const POST: APIRoute = async ({ request, cookies, redirect }) => {

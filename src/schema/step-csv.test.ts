@@ -16,7 +16,11 @@ describe("the step library as a file", () => {
   });
 
   for (const [name, spoil, wanted] of [
-    ["minutes that are none", (file: string) => file.replace(",2,5,10,0,", ",2,five,10,0,"), "likely_min"],
+    [
+      "minutes that are none",
+      (file: string) => file.replace(",1.2,2,3.2,0,", ",1.2,two,3.2,0,"),
+      "likely_min",
+    ],
     [
       "a condition there is not",
       (file: string) => file.replace("static-above-80", "static-above-90"),

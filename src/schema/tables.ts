@@ -13,6 +13,7 @@ import type { Tables } from "../core/tables.ts";
 import { SEAT_KINDS } from "../core/tube/index.ts";
 import { partSchema } from "./part.ts";
 import { arrestorSize, inletValve, loss, pipeSize, roughness, waveSpeed } from "./water-tables.ts";
+import { ladder, move } from "./work-tables.ts";
 
 const positive = z.number().positive();
 const code = z.string().min(1);
@@ -215,24 +216,6 @@ const checkpoint = z.strictObject({
   look: code,
   makeUp: code,
   remedies: z.array(code).min(1),
-});
-const ladder = z.strictObject({
-  id: code,
-  label: code,
-  role: z.enum(STEP_ROLES),
-  rungs: z.array(code).min(2),
-  stopWhen: code,
-});
-const move = z.strictObject({
-  fixture: z.enum(FIXTURES),
-  out: code,
-  drainOff: code.nullable(),
-  makeSafe: code.nullable(),
-  in: code,
-  level: code.nullable(),
-  fasten: code.nullable(),
-  runsInPlace: z.boolean(),
-  reason: code,
 });
 const stage = z.strictObject({
   code: z.enum(STAGE_CODES),

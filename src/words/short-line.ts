@@ -1,6 +1,7 @@
 /** Lines of a short sheet in words. */
 import type { PlanJoint } from "../core/plan/index.ts";
-import { holdBackInWords, type RunStep, type ShortLineCode } from "../core/step/index.ts";
+import type { ShortLineCode } from "../core/short-sheet/index.ts";
+import { holdBackInWords } from "../core/step/index.ts";
 import { formatTurns } from "../core/units/index.ts";
 
 interface LineWords {
@@ -14,7 +15,7 @@ export const SHORT_LINE_WORDS: Readonly<Record<ShortLineCode, LineWords>> = {
   shut: { title: "Shut and proved", done: "All of it done" },
   off: { title: "Old line off", done: "It is off" },
   in: { title: "Fixture in", done: "It stands" },
-  on: { title: "Made up", done: "All made" },
+  on: { title: "Joints made", done: "All made" },
   branch: { title: "Water back at the branch", done: "All of it done" },
   water: { title: "Water in, first look", done: "All of it done" },
   stand: { title: "Standing look", done: "All of it done" },
@@ -29,11 +30,6 @@ export function jointInShort(joint: PlanJoint): string {
   if (turns === null) return `${number} ${label}`;
   if (turns.handOnly) return `${number} ${label}: ${formatTurns(turns)}`;
   return `${number} ${label}: ${formatTurns(turns)} turn past hand-tight, hold ${holdBackInWords(joint)}`;
-}
-
-/** Returns what a line holds, in a few words: the turns of its joints; else nothing. */
-export function jointsInShort(steps: readonly RunStep[]): readonly string[] {
-  return steps.flatMap(({ joint }) => (joint === null ? [] : [jointInShort(joint)]));
 }
 
 /** Returns hands-on minutes, and waits beside them, in words. */

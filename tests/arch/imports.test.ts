@@ -71,6 +71,7 @@ const CORE_ROOMS: readonly string[] = [
   "check",
   "watch",
   "step",
+  "short-sheet",
   "situation",
   "schedule",
   "hold",

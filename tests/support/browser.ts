@@ -40,6 +40,7 @@ export async function openProfile(folder: string, base: string): Promise<Browser
     serviceWorkers: "block",
   });
   context.setDefaultTimeout(15_000);
+  await context.addCookies([{ name: "depth", value: "full", url: base }]);
   return context;
 }
 
@@ -78,6 +79,8 @@ export async function visitor(
     timezoneId: "Europe/Berlin",
     ...options,
   });
+  // Most tests tick act by act; the short depth has tests of its own.
+  await context.addCookies([{ name: "depth", value: "full", url: base }]);
   const left: string[] = [];
   const faults: string[] = [];
   context.on("request", (request) => {

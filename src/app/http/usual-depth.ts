@@ -1,6 +1,6 @@
 /** How deep a device usually shows run sheets: kept on the device, as long as the shop has no people of its own. */
 import type { AstroGlobal } from "astro";
-import { SHEET_DEPTHS, type SheetDepth } from "../../core/step/index.ts";
+import { SHEET_DEPTHS, type SheetDepth } from "../../core/short-sheet/index.ts";
 
 export const DEPTH_COOKIE = "depth";
 

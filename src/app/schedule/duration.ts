@@ -1,5 +1,6 @@
 /** How long a visit takes and when its water is off: from its schedule, worked out once for each number of its events. */
 import { LRUCache } from "lru-cache";
+import { handsOnMin } from "../../core/schedule/index.ts";
 import type { VisitRow } from "../../db/visit.ts";
 import type { Context } from "../context.ts";
 import { stepsOfVisit } from "../step/step-library.ts";
@@ -13,11 +14,13 @@ const spans = new LRUCache<string, PlannedSpan>({ max: MOST_HELD });
 export interface PlannedSpan {
   /** Null while nothing is planned. */
   readonly minutes: number | null;
+  /** Of those, with hands on the work: waits and cycles are no labor. Null as `minutes`. */
+  readonly handsOnMin: number | null;
   /** While some zone has no water, minutes from the start of the visit. */
   readonly off: readonly { readonly fromMin: number; readonly toMin: number }[];
 }
 
-const NOTHING: PlannedSpan = { minutes: null, off: [] };
+const NOTHING: PlannedSpan = { minutes: null, handsOnMin: null, off: [] };
 
 /**
  * Returns how long a visit takes with one pair of hands, from what is planned in it; no minutes while nothing is planned, when it
@@ -47,6 +50,7 @@ export async function plannedSpan(
       });
       span = {
         minutes: Math.ceil(schedule.totalMin),
+        handsOnMin: handsOnMin(schedule),
         off: waterOff.map(({ fromMin, backMin }) => ({ fromMin, toMin: backMin.likely })),
       };
     } catch {

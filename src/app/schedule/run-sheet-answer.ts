@@ -2,9 +2,9 @@
 import { v5 as uuidFrom } from "uuid";
 import { withKnownParts } from "../../compute/compute.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
-import { jobsOf, type Schedule, taskIdOf, type VisitJob, waitsWithNext } from "../../core/schedule/index.ts";
+import { jobsOf, type Schedule, taskIdOf, type VisitJob } from "../../core/schedule/index.ts";
 import { leavesOf } from "../../core/situation/index.ts";
-import { blockersOf, codeOf, type RunStep } from "../../core/step/index.ts";
+import { blockersOf, codeOf, type RunStep, waitsWithNext } from "../../core/step/index.ts";
 import { firstRepeated, foldVisit, type VisitEvent } from "../../core/visit/index.ts";
 import type { ScheduleAnswer, ScheduleRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";

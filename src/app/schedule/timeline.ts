@@ -2,7 +2,7 @@
 import ical from "ical-generator";
 import { DateTime } from "luxon";
 import { v5 as uuidFrom } from "uuid";
-import type { WaterOff } from "../../core/schedule/index.ts";
+import { handsOnMin, type WaterOff } from "../../core/schedule/index.ts";
 import type { VisitState } from "../../core/visit/index.ts";
 import type { TimelineRow } from "../../drawing/timeline.tsx";
 import { scheduleRows } from "../../drawing/timeline-rows.ts";
@@ -39,6 +39,8 @@ export interface OffNotice {
 export interface TimeLinePage {
   readonly rows: readonly TimelineRow[];
   readonly totalMin: number;
+  /** Of those, with hands on the work. */
+  readonly handsOnMin: number;
   readonly clockAt: (minute: number) => string;
   readonly steps: readonly TimedStep[];
   readonly notices: readonly OffNotice[];
@@ -95,6 +97,7 @@ export async function timeLineOf(
   return {
     rows: scheduleRows(planned),
     totalMin: Math.ceil(schedule.totalMin),
+    handsOnMin: handsOnMin(schedule),
     clockAt,
     steps,
     notices: waterOff.map(({ zone: name, kind, connections, fromMin, backMin }) => ({

@@ -5,7 +5,7 @@ import type { ConnectionState } from "../../core/visit/index.ts";
 import { findVisit } from "../../db/visit.ts";
 import type { Context } from "../context.ts";
 import { AppError, invalid } from "../http/app-error.ts";
-import { plannedMinutes } from "../schedule/duration.ts";
+import { plannedSpan } from "../schedule/duration.ts";
 import { logoAddress } from "../shop/logo.ts";
 import { versionedRates } from "../shop/rates.ts";
 import { shopDetails } from "../shop/shop-details.ts";
@@ -24,11 +24,11 @@ const plannedOnes = (connections: readonly ConnectionState[]) =>
 const workedOn = (connections: readonly ConnectionState[]) =>
   connections.filter(({ joints }) => joints.some(({ madeAt }) => madeAt !== null));
 
-/** Null: nothing is planned, or how long the work takes is not known. */
+/** Labor is the minutes with hands on the work. Null: nothing is planned, or how long the work takes is not known. */
 async function estimateOf(context: Context, { id, state }: Visit, rates: Rates): Promise<Bill | null> {
   const connections = plannedOnes(state.connections);
   const row = connections.length === 0 ? undefined : await findVisit(context.sql, id);
-  const minutes = row === undefined ? null : await plannedMinutes(context, row);
+  const minutes = row === undefined ? null : (await plannedSpan(context, row)).handsOnMin;
   return minutes === null
     ? null
     : billOf("estimate", { parts: connections.map(pricedParts), minutes }, rates);

@@ -1,7 +1,7 @@
 export { type DayVisit, overlapping, startWhenMoved } from "./day-order.ts";
-export { jobIdOf, jobsOf, sheetsOf, taskIdOf, type VisitJob, waitsWithNext } from "./jobs.ts";
+export { jobIdOf, jobsOf, sheetsOf, taskIdOf, type VisitJob } from "./jobs.ts";
 export { type LoggedEvent, learnMinutes, timedSteps } from "./learned-minutes.ts";
 export type { OffWindow } from "./off-windows.ts";
-export { type Schedule, scheduleVisit } from "./schedule.ts";
+export { handsOnMin, type Schedule, scheduleVisit } from "./schedule.ts";
 export type { Job, Minutes } from "./task.ts";
 export { scheduleOf, type VisitSchedule, type WaterOff } from "./visit-schedule.ts";

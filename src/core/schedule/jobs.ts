@@ -2,7 +2,7 @@
 
 import { type Isolation, isolationsOf, valveNamesAbove, type Zone } from "../piping/index.ts";
 import type { FixtureSheet } from "../situation/index.ts";
-import { type RunStep, runSheet, type StepSubject, type StepTables } from "../step/index.ts";
+import { type RunStep, runSheet, type StepSubject, type StepTables, waitsWithNext } from "../step/index.ts";
 import type { Job, Task } from "./task.ts";
 
 /** What a schedule reads of a connection. */
@@ -21,18 +21,6 @@ export interface VisitJob extends Job {
 
 /** Returns the id of a step in a schedule: its own within its connection, or within its fixture. */
 export const taskIdOf = (job: string, { connection, id }: RunStep): string => `${connection ?? job}/${id}`;
-
-/** Returns true when a step waits together with the next: the same look at another side of the fixture, one wait for both. */
-export function waitsWithNext(steps: readonly RunStep[], at: number): boolean {
-  const [step, next] = [steps[at], steps[at + 1]];
-  return (
-    step !== undefined &&
-    next !== undefined &&
-    step.stage !== null &&
-    step.stage === next.stage &&
-    step.waitMin <= next.waitMin
-  );
-}
 
 /** Waits that go on beside other work. */
 const isBeside = ({ role }: RunStep): boolean => role === "fire-watch";

@@ -71,3 +71,8 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
   }
   return best ?? { tasks: [], waterOff: [], totalMin: 0, shared: [] };
 }
+
+/** Returns the minutes with hands on the work in a schedule, rounded up; what two people do together counts once. */
+export function handsOnMin({ tasks }: Pick<Schedule, "tasks">): number {
+  return Math.ceil(tasks.reduce((sum, { startMin, endMin }) => sum + endMin - startMin, 0));
+}

@@ -3,20 +3,8 @@ export type { FixtureMove } from "./fixture-move.ts";
 export { blockedInWords, blockersOf } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
 export { runSheet } from "./run-sheet.ts";
-export { codeOf, type RunStep, ticksLeftBehind, totalMin, waterOffMin } from "./run-step.ts";
-export {
-  HOLD_POINTS,
-  isHoldPoint,
-  minutesOf,
-  SHEET_DEPTHS,
-  type SheetDepth,
-  type ShortLine,
-  type ShortLineCode,
-  type ShortTap,
-  shortLines,
-} from "./short-sheet.ts";
-export { STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
-export { libraryFaults, missingRoles } from "./step-library.ts";
+export { codeOf, minutesOf, type RunStep, ticksLeftBehind, waitsWithNext, waterOffMin } from "./run-step.ts";
+export { LIBRARY_WORDS, libraryFaults, missingRoles } from "./step-library.ts";
 export {
   firstRoleOf,
   roleBroughtForward,
@@ -25,6 +13,6 @@ export {
   stepBroughtForward,
   templateIdOf,
 } from "./step-role.ts";
-export { holdBackInWords, JOINT_SLOTS, STEP_SLOTS, sealantInWords } from "./step-slots.ts";
+export { holdBackInWords, sealantInWords } from "./step-slots.ts";
 export type { StepSubject, StepTables } from "./step-subject.ts";
 export { type Caution, type Ladder, STEP_PHASES, type StepTemplate } from "./step-template.ts";

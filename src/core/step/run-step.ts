@@ -61,15 +61,33 @@ export function codeOf({ role, id, atJoint }: RunStep): string {
   return role ?? (atJoint === null ? id : id.replace(/-\d+$/, ""));
 }
 
+/** Returns true when a step waits together with the next: the same look at another side of the fixture, one wait for both. */
+export function waitsWithNext(steps: readonly RunStep[], at: number): boolean {
+  const [step, next] = [steps[at], steps[at + 1]];
+  return (
+    step !== undefined &&
+    next !== undefined &&
+    step.stage !== null &&
+    step.stage === next.stage &&
+    step.waitMin <= next.waitMin
+  );
+}
+
 /** Returns the minutes the water is off from closing the stop to letting it in again, likely hands-on time of the steps between. */
 export function waterOffMin(steps: readonly RunStep[]): number {
   const from = steps.findIndex((step) => step.effect === "water-off");
   const to = steps.findIndex((step) => step.role === "water-in");
   if (from < 0 || to < from) return 0;
-  return totalMin(steps.slice(from, to + 1));
+  const { handsOn, wait } = minutesOf(steps.slice(from, to + 1));
+  return handsOn + wait;
 }
 
-/** Returns the likely minutes of all steps, waits included. */
-export function totalMin(steps: readonly RunStep[]): number {
-  return steps.reduce((sum, step) => sum + step.handsOnMin.likely + step.waitMin, 0);
+/** Returns hands-on minutes of steps, likely, and the minutes of waiting beside them: a wait is no labor, and one wait serves both sides of a fixture. */
+export function minutesOf(steps: readonly RunStep[]): { readonly handsOn: number; readonly wait: number } {
+  return {
+    handsOn: Math.round(steps.reduce((sum, { handsOnMin }) => sum + handsOnMin.likely, 0) * TENTHS) / TENTHS,
+    wait: steps.reduce((sum, { waitMin }, at) => sum + (waitsWithNext(steps, at) ? 0 : waitMin), 0),
+  };
 }
+
+const TENTHS = 10;

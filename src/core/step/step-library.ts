@@ -1,9 +1,17 @@
 /** What a step library must be for run sheets, schedules and leak checks to stand on it. */
 import { STAGE_CODES } from "../check/index.ts";
-import { conditionFault } from "./step-conditions.ts";
+import { conditionFault, STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 import { STEP_ROLES, type StepRole } from "./step-role.ts";
 import { JOINT_SLOTS, STEP_SLOTS, slotsIn } from "./step-slots.ts";
 import { STEP_PHASES, type StepTemplate } from "./step-template.ts";
+
+/** What a library may be written with: conditions that stand alone with what each says, those that name a value, and slots of steps and of joints. */
+export const LIBRARY_WORDS = {
+  flags: STEP_FLAGS,
+  values: STEP_VALUES,
+  slots: STEP_SLOTS,
+  jointSlots: JOINT_SLOTS,
+} as const;
 
 export interface LibraryFault {
   readonly step: string;

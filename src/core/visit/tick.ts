@@ -2,19 +2,19 @@
 import type { ConnectionState, JointState } from "./connection-state.ts";
 import type { EventStamp, VisitAct } from "./event.ts";
 
-type Tick = EventStamp & Extract<VisitAct, { kind: "step-done" }>;
+type StepDone = EventStamp & Extract<VisitAct, { kind: "step-done" }>;
 
 /** Steps told together, with one tick more: a tick of its own takes its step out again. */
 function togetherAfter(
   together: ReadonlySet<string>,
-  { step, together: isTogether }: Tick,
+  { step, together: isTogether }: StepDone,
 ): ReadonlySet<string> {
   if ((isTogether === true) === together.has(step)) return together;
   return new Set(isTogether === true ? [...together, step] : [...together].filter((each) => each !== step));
 }
 
 /** Returns the connection with one step more done. Why the order was left stands with its notes, and stays in the shop. */
-export function withTick(connection: ConnectionState, event: Tick): ConnectionState {
+export function withTick(connection: ConnectionState, event: StepDone): ConnectionState {
   const { id, step, role, override, typedAt: at, actor: by } = event;
   return {
     ...connection,
@@ -33,6 +33,6 @@ export function withTick(connection: ConnectionState, event: Tick): ConnectionSt
 }
 
 /** Returns the joint as a tick made it. */
-export function madeJoint(joint: JointState, { turns, together, typedAt }: Tick): JointState {
+export function madeJoint(joint: JointState, { turns, together, typedAt }: StepDone): JointState {
   return { ...joint, madeAt: typedAt, turns, isTogether: together === true };
 }

@@ -135,7 +135,7 @@ export function Hookup(props: HookupProps) {
       {rows.length === 1 && (
         <p className="figure">
           {plan.joints.length} {plan.joints.length === 1 ? "joint" : "joints"} {formatCents(plan.priceCents)},{" "}
-          {rows[0]?.figures.minutes} min
+          {rows[0]?.figures.minutes} min hands-on, waits {rows[0]?.figures.wait} min
         </p>
       )}
       <p className="text-quiet">{flowInWords(plan)}</p>

@@ -2,7 +2,7 @@
 
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
 import type { OtherPlan } from "../../core/planner/index.ts";
-import { runSheet, type StepTables } from "../../core/step/index.ts";
+import { minutesOf, runSheet, type StepTables } from "../../core/step/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import type { ConnectionState } from "../../core/visit/index.ts";
 import { lengthText, quantityFigure, shopUnit } from "../../labels/display.ts";
@@ -17,6 +17,8 @@ export interface PlanFigures {
   readonly joints: string;
   readonly price: string;
   readonly minutes: string;
+  /** Waits beside them, minutes. */
+  readonly wait: string;
 }
 
 export const figureLabel = (key: keyof PlanFigures): string =>
@@ -26,21 +28,23 @@ export const figureLabel = (key: keyof PlanFigures): string =>
     flow: `${shopUnit("gpm")} available`,
     joints: "joints",
     price: "parts",
-    minutes: "minutes",
+    minutes: "min hands-on",
+    wait: "min wait",
   })[key];
 
-/** Likely minutes of the whole run sheet with this plan: hands on and waiting, one step after the other. */
-function minutesOf(
+/** Likely minutes of the whole run sheet with this plan: hands on the work, and waits beside them. */
+function sheetMinutes(
   connection: ConnectionState,
   plan: Plan,
   planRequest: PlanRequest,
   tables: StepTables,
-): number {
-  const sheet = runSheet(
-    [{ ...connection, plan: { plan, request: planRequest, chosenAt: connection.plan?.chosenAt ?? "" } }],
-    tables,
+): ReturnType<typeof minutesOf> {
+  return minutesOf(
+    runSheet(
+      [{ ...connection, plan: { plan, request: planRequest, chosenAt: connection.plan?.chosenAt ?? "" } }],
+      tables,
+    ),
   );
-  return sheet.reduce((sum, { handsOnMin, waitMin }) => sum + handsOnMin.likely + waitMin, 0);
 }
 
 /** Line of the plan: its length, or that none runs. */
@@ -57,13 +61,15 @@ export function planFigures(
   tables: StepTables,
 ): PlanFigures {
   const { flow } = plan;
+  const { handsOn, wait } = sheetMinutes(connection, plan, planRequest, tables);
   return {
     reach: reachOf(plan),
     pressure: flow === undefined ? "" : quantityFigure(flow.residualPsi, "psi"),
     flow: flow?.availableGpm == null ? "" : quantityFigure(flow.availableGpm, "gpm", 1),
     joints: `${plan.joints.length}`,
     price: formatCents(plan.priceCents),
-    minutes: `${Math.round(minutesOf(connection, plan, planRequest, tables))}`,
+    minutes: `${Math.round(handsOn)}`,
+    wait: `${wait}`,
   };
 }
 

@@ -21,6 +21,7 @@ const KEYS = [
   "joints",
   "price",
   "minutes",
+  "wait",
 ] as const satisfies readonly (keyof PlanFigures)[];
 
 /** Every plan in one line: what it is made of and its figures; what differs from A is bold. */

@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { SHEET_DEPTHS, type SheetDepth } from "../../core/step/index.ts";
+import { SHEET_DEPTHS, type SheetDepth } from "../../core/short-sheet/index.ts";
 import { RadioOption } from "../../ui/choice.tsx";
 import type { FullBecause } from "./short-sheet.ts";
 

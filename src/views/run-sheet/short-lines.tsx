@@ -1,9 +1,10 @@
 import { Check } from "lucide-react";
-import { blockedInWords, minutesOf, type ShortLine, type ShortTap } from "../../core/step/index.ts";
+import type { ShortLine, ShortTap } from "../../core/short-sheet/index.ts";
+import { blockedInWords, minutesOf } from "../../core/step/index.ts";
 import { inShopUnits } from "../../labels/display.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { Disclosure } from "../../ui/disclosure.tsx";
-import { jointsInShort, minutesInWords, SHORT_LINE_WORDS } from "../../words/short-line.ts";
+import { jointInShort, minutesInWords, SHORT_LINE_WORDS } from "../../words/short-line.ts";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { HeldUp } from "./held-up.tsx";
@@ -37,6 +38,16 @@ function heldBack(tap: ShortTap<RunLine>): string | null {
   return tap.hold === null ? null : blockedInWords(toldBefore(tap, tap.hold), tap.hold.step);
 }
 
+/** The joints that a tap makes, one line each; of a fixture with two waters each says which. */
+function jointsOf({ folded }: ShortTap<RunLine>): readonly string[] {
+  const waters = new Set(folded[0]?.sheet.connections.map(({ survey }) => survey.water));
+  return folded.flatMap(({ step: { joint }, connection }) => {
+    if (joint === null) return [];
+    const side = waters.size > 1 ? `${connection.survey.water} ` : "";
+    return [`${side}${jointInShort(joint)}`];
+  });
+}
+
 interface TapProps extends Omit<ShortLinesProps, "lines"> {
   readonly tap: ShortTap<RunLine>;
   readonly code: ShortLine<RunLine>["code"];
@@ -53,7 +64,7 @@ function Tap({ tap, code, isNext, props, log, clockOf, isOwnSheet = false }: Tap
       {tap.hold === null && (
         <div className="flex flex-wrap items-center gap-3 py-2">
           <ul className="min-w-64 flex-1">
-            {jointsInShort(tap.folded.map(({ step }) => step)).map((joint) => (
+            {jointsOf(tap).map((joint) => (
               <li key={joint}>{inShopUnits(joint)}</li>
             ))}
           </ul>
@@ -110,6 +121,12 @@ function Tap({ tap, code, isNext, props, log, clockOf, isOwnSheet = false }: Tap
   );
 }
 
+/** Whose a line is: the connection where all of it is of one, else the fixture. */
+function nameOf(line: ShortLine<RunLine>, { sheet, label }: RunLine): string {
+  const own = new Set(stepsOfLine(line).map(({ connection }) => connection));
+  return own.size === 1 && !own.has(null) ? label : sheet.label;
+}
+
 /** A sheet in a few lines: each opens in place, the next one stands open. */
 export function ShortLines({ lines, ...rest }: ShortLinesProps) {
   const { props, isOwnSheet, clockOf } = rest;
@@ -134,7 +151,7 @@ export function ShortLines({ lines, ...rest }: ShortLinesProps) {
           <li
             key={`${first?.connection.id} ${code} ${steps[0]?.id}`}
             data-line={code}
-            className={`border-t border-hairline ${isNext ? "border-l-4 border-l-work bg-work-wash pl-3" : "pl-4"}`}
+            className={`border-t border-hairline ${isNext ? "border-l-4 border-l-work bg-work-wash px-3" : "px-4"}`}
           >
             <details key={String(isNext)} open={isNext}>
               <summary className="flex min-h-touch cursor-pointer flex-wrap items-baseline gap-x-3 py-2">
@@ -147,7 +164,9 @@ export function ShortLines({ lines, ...rest }: ShortLinesProps) {
                   )}
                   {SHORT_LINE_WORDS[code].title}
                 </span>
-                {isOwnSheet !== true && <span className="text-small">{first?.label}</span>}
+                {isOwnSheet !== true && (
+                  <span className="text-small">{first === null ? "" : nameOf(line, first)}</span>
+                )}
                 <span className="figure ml-auto text-small text-quiet">
                   {clock !== null && `${clock}, `}
                   {isDone && doneAt !== undefined

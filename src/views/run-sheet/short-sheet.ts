@@ -1,11 +1,7 @@
 /** The short depth of a sheet: its lines, and what one tap on a line comes to. Pure. */
-import {
-  type RunStep,
-  type SheetDepth,
-  type ShortLine,
-  type ShortTap,
-  shortLines,
-} from "../../core/step/index.ts";
+
+import { type SheetDepth, type ShortLine, type ShortTap, shortLines } from "../../core/short-sheet/index.ts";
+import type { RunStep } from "../../core/step/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
 import type { RunLine } from "./run-lines.ts";
 import { tickAct } from "./tick.ts";

@@ -1,4 +1,5 @@
 import { useMemo, useState } from "react";
+import { handsOnMin } from "../../core/schedule/index.ts";
 import { ticksLeftBehind } from "../../core/step/index.ts";
 import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
@@ -109,7 +110,8 @@ export function VisitRun(props: VisitRunProps) {
               <strong className="figure">
                 {timeText(later(planned.from, planned.schedule.totalMin), props.zone)}
               </strong>
-              , {Math.ceil(planned.schedule.totalMin)} min{isFresh ? "" : " (planning again…)"}
+              , <strong className="figure">{handsOnMin(planned.schedule)} min</strong> hands-on
+              {isFresh ? "" : " (planning again…)"}
             </p>
           </>
         ) : (

@@ -3,7 +3,8 @@ import { describe, it } from "node:test";
 import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
-import { isHoldPoint, minutesOf, type RunStep, runSheet, shortLines } from "./index.ts";
+import { type RunStep, runSheet } from "../step/index.ts";
+import { isHoldPoint, shortLines } from "./index.ts";
 
 type Change = Parameters<typeof plannedConnection>[2];
 
@@ -34,8 +35,8 @@ describe("the short depth of a sheet", () => {
       [
         "prove: look-ends lay-out close-stop",
         "together: release-pressure drain-tank towel take-off",
-        "together: clean-faces make make bench",
-        "water-in: dry-all close-outlet",
+        "together: clean-faces make make",
+        "water-in: bench dry-all close-outlet",
         "first-look: ",
         "stand-look: ",
         "exercise: purge",
@@ -112,12 +113,5 @@ describe("the short depth of a sheet", () => {
       ({ of }) => of,
     );
     assert.equal(lines.length, 2);
-  });
-
-  it("counts hands and waits apart", () => {
-    assert.deepEqual(minutesOf(sheetOf("dishwasher").filter(({ role }) => role === "exercise")), {
-      handsOn: 4,
-      wait: 90,
-    });
   });
 });

@@ -3,8 +3,7 @@
  * ticks a line; what must be seen at its moment keeps a tap of its own.
  */
 import type { JointType } from "../joint/index.ts";
-import type { RunStep } from "./run-step.ts";
-import type { StepRole } from "./step-role.ts";
+import type { RunStep, StepRole } from "../step/index.ts";
 
 /** How much of a sheet is shown: its lines, or every act. */
 export const SHEET_DEPTHS = ["short", "full"] as const;
@@ -15,7 +14,7 @@ const SHORT_LINES = ["shut", "off", "in", "on", "branch", "water", "stand", "run
 export type ShortLineCode = (typeof SHORT_LINES)[number];
 
 /** Acts that are never folded, and why. Source: how much sheet (docs/data-sources.md, "Trade practice"). */
-export const HOLD_POINTS: Partial<Readonly<Record<StepRole, string>>> = {
+const HOLD_POINTS: Partial<Readonly<Record<StepRole, string>>> = {
   "heater-safe": "a heater fired dry is ruined and can burst",
   "heater-back": "the heater goes on only when it is full",
   prove: "the answer stands on the record, and the rest of the visit follows from it",
@@ -115,6 +114,8 @@ export function shortLines<T>(
   const own = (item: T): ShortLineCode | null => {
     const { role, stage, phase } = stepOf(item);
     if (stage === "in-place") return "place";
+    // Cutting and marking on the bench comes whenever hands are free.
+    if (role === "bench") return null;
     return (role === null ? undefined : LINE_OF_ROLE[role]) ?? LINE_OF_PHASE[phase];
   };
   // What has no line of its own leads to the next act of its fixture.
@@ -141,12 +142,4 @@ export function shortLines<T>(
     code,
     taps: open.length === 0 ? taps : [...taps, { hold: null, folded: open }],
   }));
-}
-
-/** Hands-on minutes of steps, likely, and the minutes of waiting beside them: a wait is no labor. */
-export function minutesOf(steps: readonly RunStep[]): { readonly handsOn: number; readonly wait: number } {
-  return {
-    handsOn: steps.reduce((sum, { handsOnMin }) => sum + handsOnMin.likely, 0),
-    wait: steps.reduce((sum, { waitMin }) => sum + waitMin, 0),
-  };
 }
