@@ -76,8 +76,7 @@ export class Simulation {
     if (task.once === "first" || (task.effect === "shuts" && isOfValve)) {
       if (this.#at.windows[window] === "to come" && next <= plan.shutAt && !this.#at.mayShut(window))
         return null;
-      const below = this.#at.windows[window] === "to come" ? this.#at.settledBelow(window) : 0;
-      return this.#chunkOf([at], [{ job: at, task }], true, false, below);
+      return this.#chunkOf([at], [{ job: at, task }], true, false, this.#at.settledBelow(window));
     }
     if (task.effect === "opens" && isOfValve && task.zone !== null) return this.#opening(at, task.zone);
     const isWet = next >= plan.waterAt;
