@@ -1,9 +1,8 @@
 /** How connections that a request describes stand after the acts that were done. */
 import { sheetsOf, taskIdOf } from "../../core/schedule/index.ts";
-import { type FixtureSheet, situationOf } from "../../core/situation/index.ts";
+import { type FixtureSheet, reasonOf, situationOf } from "../../core/situation/index.ts";
 import type { StopProof } from "../../core/survey/index.ts";
 import type { SituationAnswer, SituationRequest } from "../../schema/schedule.ts";
-import { NEED_WORDS } from "../../words/needs.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { statesOf } from "./run-sheet-answer.ts";
@@ -63,7 +62,7 @@ export async function situationAnswer(
       step: taskIdOf(fixture, step),
       need,
       first: first === null ? null : taskIdOf(first.fixture, first.step),
-      reason: why === "" ? NEED_WORDS[need] : why,
+      reason: reasonOf({ need, why }),
     })),
   };
 }

@@ -74,10 +74,8 @@ export function jobIdOf(connections: readonly Pick<ScheduledConnection, "id" | "
 }
 
 /** Fixtures of a visit: its connections with a chosen plan that are neither signed nor removed, by the fixture they are part of. */
-function fixturesOf(
-  connections: readonly ScheduledConnection[],
-): readonly (readonly ScheduledConnection[])[] {
-  const fixtures = new Map<string, ScheduledConnection[]>();
+function fixturesOf<C extends ScheduledConnection>(connections: readonly C[]): readonly (readonly C[])[] {
+  const fixtures = new Map<string, C[]>();
   for (const connection of connections) {
     if (connection.plan === null || connection.signed !== null || connection.removed !== null) continue;
     const { fixtureId } = connection.survey;
@@ -87,15 +85,11 @@ function fixturesOf(
   return [...fixtures.values()];
 }
 
-interface ScheduledSheet extends FixtureSheet {
-  readonly connections: readonly ScheduledConnection[];
-}
-
 /** Returns the fixtures of a visit with their whole run sheets, what is done among them. */
-export function sheetsOf(
-  connections: readonly ScheduledConnection[],
+export function sheetsOf<C extends ScheduledConnection>(
+  connections: readonly C[],
   tables: StepTables,
-): readonly ScheduledSheet[] {
+): readonly (FixtureSheet & { readonly connections: readonly C[] })[] {
   return fixturesOf(connections).map((own) => ({
     id: jobIdOf(own),
     connections: own,

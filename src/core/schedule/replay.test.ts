@@ -9,26 +9,41 @@ import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf, sheetsOf, taskIdOf } from "./jobs.ts";
 import { scheduleVisit } from "./schedule.ts";
 
-/** Sheets with these acts done. */
-const doneIn = (sheets: readonly FixtureSheet[], done: ReadonlySet<string>): readonly FixtureSheet[] =>
-  sheets.map((sheet) => ({
+/** Sheets with these acts done, in the order they are given. */
+const doneIn = (sheets: readonly FixtureSheet[], done: ReadonlySet<string>): readonly FixtureSheet[] => {
+  const order = [...done];
+  return sheets.map((sheet) => ({
     ...sheet,
-    steps: sheet.steps.map((step) => ({ ...step, isDone: done.has(taskIdOf(sheet.id, step)), doneAt: null })),
+    steps: sheet.steps.map((step) => {
+      const at = order.indexOf(taskIdOf(sheet.id, step));
+      const doneAt = at < 0 ? null : `2026-11-25T12:${String(at).padStart(4, "0")}`;
+      return { ...step, isDone: at >= 0, doneAt };
+    }),
   }));
+};
 
 function replayed(connections: readonly ConnectionState[], hands: 1 | 2) {
   const sheets = sheetsOf(connections, tables);
   const { tasks, shared } = scheduleVisit(jobsOf(connections, tables), hands);
-  // What another job does for both is done with it.
-  const done = new Set(shared);
+  const acts = new Map(sheets.flatMap(({ id, steps }) => steps.map((step) => [taskIdOf(id, step), step])));
+  /** What an act does for another fixture too: the same role at the same valve. */
+  const twins = (task: string) =>
+    shared.filter((other) => {
+      const [one, two] = [acts.get(task), acts.get(other)];
+      return (
+        one?.role === two?.role && (one?.ownWords[0] === two?.ownWords[0] || one?.role === "heater-safe")
+      );
+    });
+  const done = new Set<string>();
   const held: string[] = [];
   for (const { task } of tasks.toSorted((a, b) => a.endMin - b.endMin)) {
     const { blocked } = situationOf(doneIn(sheets, done), tables);
     for (const { fixture, step, need } of blocked)
       if (taskIdOf(fixture, step) === task && need !== "order") held.push(`${task}: ${need}`);
     done.add(task);
+    for (const twin of twins(task)) done.add(twin);
   }
-  return { held, end: situationOf(doneIn(sheets, done), tables) };
+  return { held, end: situationOf(doneIn(sheets, new Set([...done, ...shared])), tables) };
 }
 
 describe("a schedule replayed act by act", () => {

@@ -1,3 +1,13 @@
+export { heldInWords, reasonOf } from "./held.ts";
+export { blockersOf } from "./order-needs.ts";
 export { LEFT_CODES, type LeftCode, leavesOf, nowOf, type Owed, owedAt, owedOf } from "./owed.ts";
 export { type ShutFirst, shutFirst } from "./shut-first.ts";
-export { type FixtureSheet, NEED_CODES, type NeedCode, situationOf } from "./situation.ts";
+export {
+  asksOthers,
+  type FixtureSheet,
+  NEED_CODES,
+  type NeedCode,
+  type Standing,
+  situationOf,
+  standingOf,
+} from "./situation.ts";

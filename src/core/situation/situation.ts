@@ -3,14 +3,9 @@
  * the piping and the sheets; what one fixture's valve takes from another counts.
  */
 import { type Piping, type Pressure, pipingOf, pressures } from "../piping/index.ts";
-import {
-  blockersOf,
-  connectionFacts,
-  type RunStep,
-  type StepSubject,
-  type StepTables,
-} from "../step/index.ts";
+import { connectionFacts, type RunStep, type StepSubject, type StepTables } from "../step/index.ts";
 import type { StopProof } from "../survey/index.ts";
+import { blockersOf, OPENINGS } from "./order-needs.ts";
 import { type Owed, owedOf } from "./owed.ts";
 
 /** A fixture's connections with its run sheet, its steps marked as they are done. */
@@ -21,7 +16,13 @@ export interface FixtureSheet {
 }
 
 /** Why an act is not done yet. */
-export const NEED_CODES = ["order", "valve-above-shut", "not-made-below", "not-proved-below"] as const;
+export const NEED_CODES = [
+  "order",
+  "valve-above-shut",
+  "valve-above-open",
+  "not-made-below",
+  "not-proved-below",
+] as const;
 export type NeedCode = (typeof NEED_CODES)[number];
 
 export interface Blocked {
@@ -47,6 +48,18 @@ export interface Situation {
 /** Acts that need water before the fixture's own stop. */
 const NEEDS_WATER: readonly RunStep["role"][] = ["water-in", "purge", "exercise", "first-look", "stand-look"];
 
+/** Acts that other fixtures of the visit can hold up: they need water from above, take it away, or open what it stands on. */
+const ASKS_OTHERS: readonly RunStep["role"][] = [
+  ...NEEDS_WATER,
+  ...OPENINGS,
+  "make",
+  "close-upstream",
+  "open-upstream",
+];
+
+/** Returns whether other fixtures of the visit can hold a step up. */
+export const asksOthers = ({ role, stage }: RunStep): boolean => stage !== null || ASKS_OTHERS.includes(role);
+
 /** A connection as the situation reads one. */
 interface ConnectionPlace {
   readonly id: string;
@@ -57,7 +70,8 @@ interface ConnectionPlace {
   readonly pipeSide: readonly number[];
 }
 
-class Standing {
+/** How a visit stands: asked as often as there are steps. */
+export class Standing {
   readonly #sheets: readonly FixtureSheet[];
   readonly #placed: readonly ConnectionPlace[];
   readonly #piping: Piping;
@@ -97,9 +111,16 @@ class Standing {
     );
   }
 
-  /** Whether some connection's step of a role is done for a valve above. */
-  #isDoneFor(valve: string, role: RunStep["role"]): boolean {
-    return this.#placed.some((at) => !at.isOwnStop && at.zone === valve && this.#isDone(at, role));
+  /** When a valve above was last shut or opened at any fixture, UTC; null: never. */
+  #lastDoneFor(valve: string, role: RunStep["role"]): string | null {
+    const times = this.#placed
+      .filter((at) => !at.isOwnStop && at.zone === valve)
+      .flatMap((at) =>
+        at.fixture.steps
+          .filter((step) => step.role === role && step.isDone && step.connections.includes(at.id))
+          .map(({ doneAt }) => doneAt ?? ""),
+      );
+    return times.toSorted().at(-1) ?? null;
   }
 
   #isShut(valve: string): boolean {
@@ -108,7 +129,9 @@ class Standing {
       return own.some(
         (at) => (at.hasNewStop || this.#isDone(at, "close-stop")) && !this.#isDone(at, "water-in"),
       );
-    return this.#isDoneFor(valve, "close-upstream") && !this.#isDoneFor(valve, "open-upstream");
+    const shutAt = this.#lastDoneFor(valve, "close-upstream");
+    const openedAt = this.#lastDoneFor(valve, "open-upstream");
+    return shutAt !== null && (openedAt === null || shutAt > openedAt);
   }
 
   #proofOf(valve: string, surveyed: StopProof): StopProof {
@@ -139,7 +162,8 @@ class Standing {
     return this.#piping.valves.map(({ name }) => name).filter((name) => this.#isShut(name) && isThere(name));
   }
 
-  #blocked(fixture: FixtureSheet, step: RunStep): Blocked | null {
+  /** Why a step of a sheet may not be done yet; null: nothing holds it up. */
+  held(fixture: FixtureSheet, step: RunStep): Blocked | null {
     const [blocker] = blockersOf(fixture.steps, step);
     if (blocker !== undefined)
       return {
@@ -149,7 +173,7 @@ class Standing {
         first: { fixture: fixture.id, step: blocker.step },
         why: blocker.why,
       };
-    const held = (need: NeedCode, at: ConnectionPlace, role: RunStep["role"]): Blocked => {
+    const because = (need: NeedCode, at: ConnectionPlace, role: RunStep["role"]): Blocked => {
       const first = at.fixture.steps.find((each) => each.role === role && !each.isDone);
       return {
         fixture: fixture.id,
@@ -165,8 +189,19 @@ class Standing {
       const closed = this.#placed.find(
         (at) => !at.isOwnStop && above.includes(at.zone) && this.#isShut(at.zone),
       );
-      if (closed !== undefined) return held("valve-above-shut", closed, "open-upstream");
+      if (closed !== undefined) return because("valve-above-shut", closed, "open-upstream");
     }
+    const opened = own.find(
+      (at) =>
+        !at.isOwnStop &&
+        ((step.role !== null && OPENINGS.includes(step.role)) ||
+          (step.joint?.where === "place" && at.pipeSide.includes(step.joint.number))) &&
+        at.fixture.steps.some(
+          ({ role, connections }) => role === "close-upstream" && connections.includes(at.id),
+        ) &&
+        !this.#isShut(at.zone),
+    );
+    if (opened !== undefined) return because("valve-above-open", opened, "close-upstream");
     const [valve] = own.flatMap(({ isOwnStop, zone }) => (isOwnStop ? [] : [zone]));
     if (step.role === "open-upstream" && valve !== undefined) {
       const unmade = this.#placed.find(
@@ -180,7 +215,7 @@ class Standing {
               at.pipeSide.includes(atJoint ?? -1),
           ),
       );
-      if (unmade !== undefined) return held("not-made-below", unmade, "make");
+      if (unmade !== undefined) return because("not-made-below", unmade, "make");
     }
     if (step.role === "close-upstream" && valve !== undefined) {
       const unproved = this.#placed.find(
@@ -190,7 +225,7 @@ class Standing {
           !this.#isDone(at, "prove") &&
           !this.#isDone(at, "water-in"),
       );
-      if (unproved !== undefined) return held("not-proved-below", unproved, "prove");
+      if (unproved !== undefined) return because("not-proved-below", unproved, "prove");
     }
     return null;
   }
@@ -199,7 +234,7 @@ class Standing {
     const undone = this.#sheets.flatMap((fixture) =>
       fixture.steps.filter(({ isDone }) => !isDone).map((step) => ({ fixture, step })),
     );
-    const judged = undone.map(({ fixture, step }) => ({ fixture, step, held: this.#blocked(fixture, step) }));
+    const judged = undone.map(({ fixture, step }) => ({ fixture, step, held: this.held(fixture, step) }));
     return {
       next: judged.flatMap(({ fixture, step, held }) =>
         held === null ? [{ fixture: fixture.id, step }] : [],
@@ -207,6 +242,18 @@ class Standing {
       blocked: judged.flatMap(({ held }) => held ?? []),
     };
   }
+}
+
+/**
+ * Returns how a visit stands, to be asked what holds a step up. `answers` as for `situationOf`. The sheets are those of all fixtures that are
+ * worked on. Errors: none.
+ */
+export function standingOf(
+  sheets: readonly FixtureSheet[],
+  tables: Pick<StepTables, "fixtures">,
+  answers: ReadonlyMap<string, StopProof> = new Map(),
+): Standing {
+  return new Standing(sheets, tables, answers);
 }
 
 /**
@@ -218,7 +265,7 @@ export function situationOf(
   tables: Pick<StepTables, "fixtures">,
   answers: ReadonlyMap<string, StopProof> = new Map(),
 ): Situation {
-  const standing = new Standing(sheets, tables, answers);
+  const standing = standingOf(sheets, tables, answers);
   return {
     shut: standing.shut(),
     pressure: standing.pressure(),

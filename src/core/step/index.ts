@@ -1,6 +1,5 @@
 export { connectionFacts } from "./connection-facts.ts";
 export type { FixtureMove } from "./fixture-move.ts";
-export { blockedInWords, blockersOf } from "./order-rules.ts";
 export { usualProofMethod } from "./proof-way.ts";
 export { runSheet } from "./run-sheet.ts";
 export { codeOf, minutesOf, type RunStep, ticksLeftBehind, waitsWithNext, waterOffMin } from "./run-step.ts";

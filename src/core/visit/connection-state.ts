@@ -111,8 +111,10 @@ export interface ConnectionState {
   readonly together: ReadonlySet<string>;
   /** Roles of the steps that are ticked. */
   readonly doneRoles: ReadonlySet<StepRole>;
-  /** When water was let in, UTC; null: not yet. */
+  /** Since when pressure stands without a break, UTC: when water was let in, or when the valve above was opened again. Null: no water yet. */
   readonly waterInAt: string | null;
+  /** The valve above that another fixture has shut since water was let in here and not opened again: pressure is broken. Null: none. */
+  readonly cutOffBy: string | null;
   /** When all joints were last wiped dry, UTC; null: nobody said. */
   readonly wipedAt: string | null;
   /** When a single joint or checkpoint was last wiped: by itself, with its snug or re-make, or by a dry tissue. */

@@ -2,11 +2,12 @@
 
 import { jointTargets, standingOf, targetsOf, weepingStage } from "../check/index.ts";
 import type { StepTables } from "../step/index.ts";
-import { blockedInWords, runSheet } from "../step/index.ts";
+import { runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
 import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
+import { heldAt } from "./held-at.ts";
 import { holdRefusal } from "./hold-rules.ts";
 import { no, type On, type Refusal } from "./refusal.ts";
 import { signRefusal } from "./sign-rules.ts";
@@ -68,9 +69,15 @@ function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): 
     : null;
 }
 
+/** What an event on a connection happens in: the visit, and the connections of its fixture. */
+interface Surroundings {
+  readonly visit: VisitState;
+  readonly fixture: readonly ConnectionState[];
+}
+
 function stepRefusal(
   connection: ConnectionState,
-  fixture: readonly ConnectionState[],
+  { visit, fixture }: Surroundings,
   event: On<"step-done">,
   tables: StepTables,
 ): Refusal | null {
@@ -101,7 +108,7 @@ function stepRefusal(
     return no("joint", "The step and the joint do not belong together.");
   if (step.role === "water-in" && connection.joints.some((joint) => joint.madeAt === null))
     return no("step", "Make up every joint before water comes in.");
-  const held = event.override === undefined ? blockedInWords(sheet, step) : null;
+  const held = event.override === undefined ? heldAt(visit, fixture, sheet, step, tables) : null;
   if (held !== null)
     return {
       ...no("step", `${held} Do that first, or write down why not as the override.`),
@@ -129,6 +136,11 @@ function checkRefusal(
     return no("stage", "Signed: re-open the connection before checking it again.");
   if (!connection.doneRoles.has("water-in"))
     return no("stage", "Let water in first: tick it on the run sheet.");
+  if (connection.cutOffBy !== null && stage.code !== "look-back")
+    return no(
+      "stage",
+      `${connection.cutOffBy} is shut for another fixture: a line without water proves nothing. Open it first.`,
+    );
   if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
   const earlier = tables.stages
     .slice(0, tables.stages.indexOf(stage))
@@ -192,7 +204,7 @@ const unmadeRefusal = (connection: ConnectionState): Refusal | null =>
 
 function onConnection(
   connection: ConnectionState,
-  { fixture, isTraining }: { readonly fixture: readonly ConnectionState[]; readonly isTraining: boolean },
+  surroundings: Surroundings,
   event: EventStamp &
     Exclude<
       ConnectionAct,
@@ -219,7 +231,7 @@ function onConnection(
     case "plan-chosen":
       return planRefusal(connection, event, tables);
     case "step-done":
-      return stepRefusal(connection, fixture, event, tables);
+      return stepRefusal(connection, surroundings, event, tables);
     case "joint-snugged":
       return snugRefusal(connection, event);
     case "joint-remade":
@@ -227,13 +239,13 @@ function onConnection(
     case "exception-written":
       return exceptionRefusal(connection, event, tables);
     case "connection-signed":
-      return signRefusal(connection, fixture, event, tables);
+      return signRefusal(connection, surroundings.fixture, event, tables);
     case "stop-proved":
       return event.dropsPerMin !== null && event.result !== "weeps"
         ? no("dropsPerMin", "Drops are counted only where the stop weeps.")
         : null;
     case "hold-recorded":
-      return event.hold.source === "simulated" && !isTraining
+      return event.hold.source === "simulated" && !surroundings.visit.isTraining
         ? {
             ...no(
               "hold.source",
@@ -281,10 +293,5 @@ export function refusal(state: VisitState, event: VisitEvent, tables: StepTables
       : null;
   return event.kind === "connection-noted" || event.kind === "photo-added" || event.kind === "photo-removed"
     ? null
-    : onConnection(
-        connection,
-        { fixture: fixtureOf(state, connection), isTraining: state.isTraining },
-        event,
-        tables,
-      );
+    : onConnection(connection, { visit: state, fixture: fixtureOf(state, connection) }, event, tables);
 }

@@ -13,6 +13,7 @@ import {
   type VisitState,
   withFixtureFacts,
 } from "./connection-state.ts";
+import { withCutOff } from "./cut-off.ts";
 import {
   type ConnectionAct,
   type EventStamp,
@@ -233,6 +234,7 @@ function added(
     together: new Set(),
     doneRoles: new Set(),
     waterInAt: null,
+    cutOffBy: null,
     wipedAt: null,
     wiped: new Map(),
     latestTypedAt: null,
@@ -296,11 +298,12 @@ export function applyEvent(state: VisitState, event: VisitEvent): VisitState {
       const isConcerned = ({ id, survey: { fixtureId } }: ConnectionState) =>
         id === event.connection ||
         (isForFixture(event) && fixtureId !== undefined && fixtureId === own?.survey.fixtureId);
-      return {
+      const visit: VisitState = {
         ...state,
         isTraining: state.isTraining || (event.kind === "hold-recorded" && event.hold.source === "simulated"),
         connections: state.connections.map((each) => (isConcerned(each) ? change(timed(each, event)) : each)),
       };
+      return withCutOff(visit, event);
     }
   }
 }

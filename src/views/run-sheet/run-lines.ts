@@ -1,17 +1,17 @@
 /** The visit's open steps in one list: in the order of the schedule where there is one. Pure. */
 
-import { jobIdOf, taskIdOf, type VisitSchedule } from "../../core/schedule/index.ts";
+import { jobIdOf, taskIdOf, type VisitSchedule, sheetsOf as workedOn } from "../../core/schedule/index.ts";
+import { type FixtureSheet, heldInWords, standingOf } from "../../core/situation/index.ts";
 import { type RunStep, runSheet, type StepTables } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "../../core/visit/index.ts";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
 
 /** The steps of one fixture. */
-export interface Sheet {
+export interface Sheet extends FixtureSheet {
   /** Its first connection: what is done once for the fixture is written down there. */
   readonly connection: ConnectionState;
   readonly connections: readonly ConnectionState[];
   readonly label: string;
-  readonly steps: readonly RunStep[];
 }
 
 export interface RunLine {
@@ -25,18 +25,41 @@ export interface RunLine {
   readonly isOff: boolean;
 }
 
+/** Returns the sheet of a fixture as the views show one. */
+function sheetOf(sheet: FixtureSheet & Pick<Sheet, "connections">): readonly Sheet[] {
+  const [connection] = sheet.connections;
+  return connection === undefined ? [] : [{ ...sheet, connection, label: fixtureLabel(sheet.connections) }];
+}
+
 /** Sheets of all fixtures that are worked on. */
-export function sheetsOf(visit: VisitState, tables: StepTables): readonly Sheet[] {
-  const open = visit.connections.filter(
-    ({ plan, removed, signed }) => plan !== null && removed === null && signed === null,
+export function sheetsOf(visit: Pick<VisitState, "connections">, tables: StepTables): readonly Sheet[] {
+  return workedOn(visit.connections, tables).flatMap(sheetOf);
+}
+
+/** The sheet of the fixture that a connection is part of, with what is signed as it is. */
+export function ownSheet(visit: VisitState, connection: ConnectionState, tables: StepTables): Sheet {
+  const connections = fixtureOf(visit, connection).filter(
+    ({ signed }) => (signed === null) === (connection.signed === null),
   );
-  return open.flatMap((connection): readonly Sheet[] => {
-    const connections = fixtureOf({ connections: open }, connection);
-    if (connections[0] !== connection) return [];
-    return [
-      { connection, connections, label: fixtureLabel(connections), steps: runSheet(connections, tables) },
-    ];
-  });
+  const sheet = { id: jobIdOf(connections), connections, steps: runSheet(connections, tables) };
+  return { ...sheet, connection, label: fixtureLabel(connections) };
+}
+
+/** Why a line's step may not be done yet, in words, once some steps before it are told; null: nothing holds it up. */
+export type HeldOf = (line: Pick<RunLine, "sheet" | "step">, told?: ReadonlySet<RunStep>) => string | null;
+
+const NONE: ReadonlySet<RunStep> = new Set();
+
+/** Returns what answers for any step of a visit what holds the step up. */
+export function heldIn(sheets: readonly Sheet[], tables: StepTables): HeldOf {
+  const standing = standingOf(sheets, tables);
+  return ({ sheet, step }, told = NONE) => {
+    if (told.size === 0) return heldInWords(standing.held(sheet, step));
+    const marked = sheet.steps.map((each) => (told.has(each) ? { ...each, isDone: true } : each));
+    const own = { ...sheet, steps: marked };
+    const others = sheets.filter(({ id }) => id !== sheet.id);
+    return heldInWords(standingOf([own, ...others], tables).held(own, step));
+  };
 }
 
 /** Returns a step of a sheet as a line, with the connection it is written down at. */

@@ -1,6 +1,5 @@
 import { PURGE_TIMES } from "../../core/branch/index.ts";
 import { failsToClose } from "../../core/piping/index.ts";
-import { blockedInWords } from "../../core/step/index.ts";
 import type { VisitAct } from "../../core/visit/index.ts";
 import type { HeardHammer } from "../../core/watch/index.ts";
 import { quantityText, rangeText } from "../../labels/display.ts";
@@ -9,7 +8,7 @@ import { Disclosure } from "../../ui/disclosure.tsx";
 import { HammerHeard } from "../hammer-heard.tsx";
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
-import type { RunLine } from "./run-lines.ts";
+import type { HeldOf, RunLine } from "./run-lines.ts";
 import { StepRow } from "./step-row.tsx";
 import { dryActs, tickAct, tickOf } from "./tick.ts";
 
@@ -28,7 +27,8 @@ interface RunSheetRowProps {
   readonly clock: string | null;
   /** What is told together with its tick, before it. */
   readonly before?: readonly VisitAct[];
-  /** What must be done first, in words; absent: as its own sheet says. */
+  readonly heldOf: HeldOf;
+  /** What must be done first, in words, with what is told before it done; absent: as the visit stands. */
   readonly held?: string | null;
   /** The sheet is this fixture's own: its name need not lead every step. */
   readonly isOwnSheet?: boolean;
@@ -50,7 +50,8 @@ export function RunSheetRow({
   clock,
   isOwnSheet = false,
   before = [],
-  held = blockedInWords(line.sheet.steps, line.step),
+  heldOf,
+  held = heldOf(line),
 }: RunSheetRowProps) {
   const { step, connection, sheet } = line;
   const base = `/visits/${props.visitId}/${connection.id}`;

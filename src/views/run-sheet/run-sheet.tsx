@@ -1,9 +1,7 @@
 import { ticketJoints } from "../../core/projection/index.ts";
 import { nowOf } from "../../core/situation/index.ts";
-import { minutesOf, type RunStep, runSheet, waterOffMin } from "../../core/step/index.ts";
-import { fixtureOf } from "../../core/visit/index.ts";
+import { minutesOf, type RunStep, waterOffMin } from "../../core/step/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
-import { fixtureLabel } from "../../labels/fixture-label.ts";
 import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
@@ -13,7 +11,7 @@ import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { DepthSwitch, useDepth } from "./depth-switch.tsx";
-import { lineOf, type Sheet } from "./run-lines.ts";
+import { heldIn, lineOf, ownSheet, sheetsOf } from "./run-lines.ts";
 import { RunSheetRow } from "./run-sheet-row.tsx";
 import { ShortLines } from "./short-lines.tsx";
 import { fullBecause, linesInShort, type SheetProps } from "./short-sheet.ts";
@@ -35,15 +33,16 @@ export function RunSheet(props: VisitProps & SheetProps) {
   const log = useVisitLog(props);
   const open = useJointHash();
   const { connection } = log;
-  const own = fixtureOf(log.visit, connection).filter(
-    ({ signed }) => (signed === null) === (connection.signed === null),
+  const sheet = ownSheet(log.visit, connection, props.tables);
+  const { steps } = sheet;
+  const heldOf = heldIn(
+    [sheet, ...sheetsOf(log.visit, props.tables).filter(({ id }) => id !== sheet.id)],
+    props.tables,
   );
-  const steps = runSheet(own, props.tables);
   const done = steps.filter((step) => step.isDone).length;
   const next = steps.find((step) => !step.isDone) ?? null;
   const fixture = connection.survey.label;
   const base = `/visits/${props.visitId}/${props.connectionId}`;
-  const sheet: Sheet = { connection, connections: own, label: fixtureLabel(own), steps };
   const rows = steps.map((step) => ({ ...lineOf(sheet, step), startMin: null, isOff: false }));
   const depth = useDepth(props.usualDepth, fullBecause(rows));
   const hands = minutesOf(steps);
@@ -93,7 +92,14 @@ export function RunSheet(props: VisitProps & SheetProps) {
       <OutdatedPlan connection={connection} visitId={props.visitId} />
       <DepthSwitch {...depth} acts={steps.length} />
       {depth.depth === "short" && (
-        <ShortLines lines={linesInShort(rows)} props={props} log={log} clockOf={() => null} isOwnSheet />
+        <ShortLines
+          lines={linesInShort(rows)}
+          props={props}
+          log={log}
+          heldOf={heldOf}
+          clockOf={() => null}
+          isOwnSheet
+        />
       )}
       {depth.depth === "full" &&
         byPhase(steps).map((group) => (
@@ -119,6 +125,7 @@ export function RunSheet(props: VisitProps & SheetProps) {
                   isNext={step === next}
                   isOpen={open !== null && step.joint?.number === open}
                   isOwnSheet
+                  heldOf={heldOf}
                   clock={null}
                   props={props}
                   log={log}

@@ -1,6 +1,6 @@
 import { Check } from "lucide-react";
 import type { ShortLine, ShortTap } from "../../core/short-sheet/index.ts";
-import { blockedInWords, minutesOf } from "../../core/step/index.ts";
+import { minutesOf, type RunStep } from "../../core/step/index.ts";
 import { inShopUnits } from "../../labels/display.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { Disclosure } from "../../ui/disclosure.tsx";
@@ -8,7 +8,7 @@ import { jointInShort, minutesInWords, SHORT_LINE_WORDS } from "../../words/shor
 import type { VisitEvents } from "../visit-log/use-visit-events.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { HeldUp } from "./held-up.tsx";
-import type { RunLine } from "./run-lines.ts";
+import type { HeldOf, RunLine } from "./run-lines.ts";
 import { RunSheetRow } from "./run-sheet-row.tsx";
 import { stepsOfLine, togetherActs } from "./short-sheet.ts";
 
@@ -16,26 +16,22 @@ interface ShortLinesProps {
   readonly lines: readonly ShortLine<RunLine>[];
   readonly props: Pick<VisitProps, "visitId" | "zone" | "tables">;
   readonly log: Pick<VisitEvents, "events" | "act" | "undo">;
+  readonly heldOf: HeldOf;
   /** When a line is planned for; null: not told. */
   readonly clockOf: (line: RunLine) => string | null;
   /** The sheet is one fixture's own: its name need not lead every line. */
   readonly isOwnSheet?: boolean;
 }
 
-/** The sheet's steps as they stand once what is folded before a tap is told. */
-function toldBefore({ folded }: ShortTap<RunLine>, { sheet }: RunLine): RunLine["sheet"]["steps"] {
-  const told = new Set(folded.map(({ step }) => step));
-  return sheet.steps.map((step) => (told.has(step) ? { ...step, isDone: true } : step));
-}
-
 /** Why a tap cannot be told yet; null: nothing holds it up. */
-function heldBack(tap: ShortTap<RunLine>): string | null {
-  for (const [at, line] of tap.folded.entries()) {
-    if (line.step.isDone) continue;
-    const held = blockedInWords(toldBefore({ ...tap, folded: tap.folded.slice(0, at) }, line), line.step);
+function heldBack({ hold, folded }: ShortTap<RunLine>, heldOf: HeldOf): string | null {
+  const told = new Set<RunStep>();
+  for (const line of [...folded, ...(hold === null ? [] : [hold])]) {
+    const held = line.step.isDone ? null : heldOf(line, told);
     if (held !== null) return held;
+    told.add(line.step);
   }
-  return tap.hold === null ? null : blockedInWords(toldBefore(tap, tap.hold), tap.hold.step);
+  return null;
 }
 
 /** The joints that a tap makes, one line each; of a fixture with two waters each says which. */
@@ -55,10 +51,10 @@ interface TapProps extends Omit<ShortLinesProps, "lines"> {
 }
 
 /** What one tap tells: the acts that lead to it, each to be opened in place, and the tap itself. */
-function Tap({ tap, code, isNext, props, log, clockOf, isOwnSheet = false }: TapProps) {
+function Tap({ tap, code, isNext, props, log, heldOf, clockOf, isOwnSheet = false }: TapProps) {
   const open = tap.folded.filter(({ step }) => !step.isDone);
-  const held = heldBack(tap);
-  const row = { props, log, clock: null, isOpen: false, isOwnSheet: true };
+  const held = heldBack(tap, heldOf);
+  const row = { props, log, heldOf, clock: null, isOpen: false, isOwnSheet: true };
   return (
     <>
       {tap.hold === null && (

@@ -11,7 +11,7 @@ import { Notice } from "../../ui/notice.tsx";
 import { ProgressBar } from "../../ui/progress-bar.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
 import { DepthSwitch, useDepth } from "../run-sheet/depth-switch.tsx";
-import { lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
+import { heldIn, lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
 import { RunSheetRow } from "../run-sheet/run-sheet-row.tsx";
 import { ShortLines } from "../run-sheet/short-lines.tsx";
 import { fullBecause, linesInShort, type SheetProps } from "../run-sheet/short-sheet.ts";
@@ -67,6 +67,7 @@ export function VisitRun(props: VisitRunProps) {
   const [showsAll, setShowsAll] = useState(false);
   const sheets = useMemo(() => sheetsOf(log.visit, props.tables), [log.visit, props.tables]);
   const lines = useMemo(() => runLines(sheets, planned), [sheets, planned]);
+  const heldOf = useMemo(() => heldIn(sheets, props.tables), [sheets, props.tables]);
   useOffline(log.visit.connections.map(({ id }) => `/visits/${props.visitId}/${id}/leak-check`));
   const done = sheets.flatMap(({ steps }) => steps.filter(({ isDone }) => isDone)).length;
   const all = done + lines.length;
@@ -139,18 +140,19 @@ export function VisitRun(props: VisitRunProps) {
             lines={showsAll ? inShort : inShort.slice(0, AHEAD)}
             props={props}
             log={log}
+            heldOf={heldOf}
             clockOf={clockOf}
           />
         ) : next ? (
           <ol aria-label="Steps to do" data-run="">
             <RunSheetRow
               key={`${next.connection.id} ${next.step.id}`}
-              {...{ line: next, isNext: true, isOpen: false, props, log, clock: clockOf(next) }}
+              {...{ line: next, isNext: true, isOpen: false, props, log, heldOf, clock: clockOf(next) }}
             />
             {ahead.map((line) => (
               <RunSheetRow
                 key={`${line.connection.id} ${line.step.id}`}
-                {...{ line, isNext: false, isOpen: false, props, log, clock: clockOf(line) }}
+                {...{ line, isNext: false, isOpen: false, props, log, heldOf, clock: clockOf(line) }}
               />
             ))}
           </ol>
@@ -192,7 +194,7 @@ export function VisitRun(props: VisitRunProps) {
                 <RunSheetRow
                   key={`${line.connection.id} ${line.step.id}`}
                   line={{ ...line, startMin: null, isOff: false }}
-                  {...{ isNext: false, isOpen: false, props, log, clock: null }}
+                  {...{ isNext: false, isOpen: false, props, log, heldOf, clock: null }}
                 />
               ))}
             </ol>

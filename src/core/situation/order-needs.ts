@@ -1,7 +1,6 @@
-/** What must be done before a step may be ticked, whatever order a library has. Every rule says why. */
+/** What each act of a fixture needs of the acts before it, whatever order a library has. Every rule says why. */
 import type { JointType } from "../joint/index.ts";
-import { codeOf, type RunStep } from "./run-step.ts";
-import type { StepRole } from "./step-role.ts";
+import type { RunStep, StepRole } from "../step/index.ts";
 
 interface OrderRule {
   readonly first: readonly StepRole[];
@@ -10,7 +9,7 @@ interface OrderRule {
 }
 
 /** Steps that open something that was shut or tight. */
-const OPENINGS: readonly StepRole[] = ["take-off", "loosen-kept", "pull-stop", "cut-pipe"];
+export const OPENINGS: readonly StepRole[] = ["take-off", "loosen-kept", "pull-stop", "cut-pipe"];
 
 /** Pairs of roles: every step of the first that stands earlier is done before one of the second. Source: practice of the trade. */
 export const ORDER_RULES: readonly OrderRule[] = [
@@ -50,6 +49,26 @@ export const ORDER_RULES: readonly OrderRule[] = [
     why: "the pipe-side joints are made before the valve above is opened",
   },
   {
+    first: ["find-pipe"],
+    later: ["close-upstream", "cut-pipe", "pull-stop"],
+    why: "a wrong pipe is cut once",
+  },
+  {
+    first: ["take-off", "drain-off", "power-off", "pull-plug"],
+    later: ["fixture-out"],
+    why: "it is still joined",
+  },
+  {
+    first: ["fixture-out", "plug-drain", "dry-set", "unplug-drain"],
+    later: ["fixture-in"],
+    why: "the place is not ready for it",
+  },
+  { first: ["look-pipe-side"], later: ["prove-new"], why: "its own joint is looked at first" },
+  { first: ["prove-new"], later: ["water-in"], why: "a new stop is proved before its water comes further" },
+  { first: ["drain-on"], later: ["exercise"], why: "it would drain on the floor" },
+  { first: ["plug-in", "power-on"], later: ["exercise"], why: "nothing runs without power" },
+  { first: ["purge", "exercise"], later: ["hand-over"], why: "nobody has seen it run" },
+  {
     first: ["open-upstream"],
     later: ["look-pipe-side", "flush-first", "flush-branch", "water-in"],
     why: "the valve above is still shut",
@@ -62,7 +81,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
   { first: ["first-look"], later: ["power-on", "plug-in"], why: "power goes on only over dry joints" },
   {
     first: ["water-in"],
-    later: ["heater-back", "purge", "exercise", "place-back"],
+    later: ["heater-back", "purge", "exercise", "try-device", "run-other", "place-back"],
     why: "there is no water yet",
   },
   { first: ["heater-back"], later: ["hand-over"], why: "the heater is still off" },
@@ -118,13 +137,11 @@ export function blockersOf(steps: readonly RunStep[], step: RunStep): readonly B
   const byFlame = isSpoiled
     ? earlier.filter(isFlame).map((blocker): Blocker => ({ step: blocker, why: NO_RUBBER }))
     : [];
-  return [...byRule, ...byFlame];
-}
-
-/** Returns why a step cannot be ticked yet, in one sentence; null: nothing holds it up. */
-export function blockedInWords(steps: readonly RunStep[], step: RunStep): string | null {
-  const [first] = blockersOf(steps, step);
-  if (first === undefined) return null;
-  const named = first.step.joint === null ? first.step.text : `joint ${first.step.joint.number}`;
-  return `First (${codeOf(first.step)}): ${named.replace(/\.$/, "")}. Reason: ${first.why}.`;
+  const isFlameInPlace = step.joint?.type === "solder" && !isBench;
+  const byVent = isFlameInPlace
+    ? earlier
+        .filter(({ role }) => role === "vent")
+        .map((blocker): Blocker => ({ step: blocker, why: "steam must get away from a flame" }))
+    : [];
+  return [...byRule, ...byFlame, ...byVent];
 }

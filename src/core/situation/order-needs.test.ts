@@ -2,11 +2,10 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
+import { codeOf, type RunStep, runSheet, STEP_ROLES } from "../step/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
-import { blockedInWords, blockersOf, ORDER_RULES } from "./order-rules.ts";
-import { runSheet } from "./run-sheet.ts";
-import { codeOf, type RunStep } from "./run-step.ts";
-import { STEP_ROLES } from "./step-role.ts";
+import { heldInWords, standingOf } from "./index.ts";
+import { blockersOf, ORDER_RULES } from "./order-needs.ts";
 
 const soldered = (more: Parameters<typeof plannedConnection>[2] = {}) =>
   plannedConnection("t", "toilet", {
@@ -88,12 +87,15 @@ describe("blockersOf", () => {
   });
 
   it("says what comes first and why, in one sentence", () => {
-    const steps = runSheet([plannedConnection("t", "toilet", stop("holds"))], tables);
+    const toilet = plannedConnection("t", "toilet", stop("holds"));
+    const sheet = { id: "t", connections: [toilet], steps: runSheet([toilet], tables) };
+    const standing = standingOf([sheet], tables);
+    const words = (id: string) => heldInWords(standing.held(sheet, stepOf(sheet.steps, id)));
     assert.match(
-      blockedInWords(steps, stepOf(steps, "take-off")) ?? "",
+      words("take-off") ?? "",
       /^First \(close-stop\): Close the stop.*Reason: before the shut-off is proved/,
     );
-    assert.equal(blockedInWords(steps, stepOf(steps, "look-ends")), null);
+    assert.equal(words("look-ends"), null);
   });
 });
 
