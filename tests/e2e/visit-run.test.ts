@@ -37,13 +37,15 @@ async function doneOf(page: Page): Promise<number> {
 const shown = (page: Page, done: number) =>
   page.getByText(new RegExp(`^${done} of \\d+ steps done$`)).waitFor();
 
-/** Ticks what is next, in the order the sheet gives; a stop to be proved holds. Returns the step. */
+/** Ticks what is next, in the order the sheet gives; a stop to be proved holds, a look is dry. Returns the step. */
 async function tickNext(page: Page): Promise<string> {
   await inOrder(page);
   const before = await doneOf(page);
   const step = (await next(page).getAttribute("data-step")) ?? "";
   const proof = next(page).getByRole("button", { name: "Holds", exact: true });
+  const look = next(page).getByRole("button", { name: /^All dry/ });
   if ((await proof.count()) > 0) await proof.click();
+  else if ((await look.count()) > 0) await look.click();
   else await next(page).getByRole("button", { name: /^Tick/ }).click();
   await page.waitForFunction(
     (done) => document.querySelector("main")?.textContent?.includes(`${done} of `),

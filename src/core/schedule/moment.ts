@@ -116,8 +116,7 @@ export class Moment {
 
   /** Names of the valves above what a job's next task is done for. */
   #aboveNext(at: number): readonly string[] {
-    const sides = this.task(at)?.sides ?? [];
-    return this.plan(at).job.sides.flatMap(({ id, above }) => (sides.includes(id) ? above : []));
+    return this.setting.plans[at]?.aboveOf[this.next[at] ?? 0] ?? [];
   }
 
   /** Whether a valve above what a job does next is shut, or is still to be shut. */
@@ -150,12 +149,10 @@ export class Moment {
     };
     if (!plans.every(isReady)) return false;
     // The gravest first, and never one below another that is shut or still to come.
-    return shuttings.every(({ zones }, other) => {
+    return shuttings.every((_, other) => {
       if (other === window || this.windows[other] === "over") return true;
-      const isAbove = this.#isNested(own, zones);
-      const isBelow = this.#isNested({ zones }, own.zones);
-      if (isAbove) return false;
-      return this.windows[other] === "to come" || !isBelow;
+      if (shuttings[other]?.holdsBelow.includes(window) === true) return false;
+      return this.windows[other] === "to come" || !own.holdsBelow.includes(other);
     });
   }
 
@@ -167,18 +164,6 @@ export class Moment {
       job.sides.filter(({ above }) => zones.some(({ name }) => above.includes(name))),
     );
     return Math.max(0, ...below.map(({ id }) => this.settled.get(id) ?? 0));
-  }
-
-  /** Whether one of some valves lies below one of others, on the way of any water of the visit. */
-  #isNested({ zones }: Pick<Shutting, "zones">, others: Shutting["zones"]): boolean {
-    const [own, other] = [zones, others].map((each) => new Set(each.map(({ name }) => name)));
-    return this.setting.plans.some(({ job }) =>
-      job.sides.some(({ above }) => {
-        const nearest = above.findIndex((valve) => own?.has(valve));
-        const farthest = above.findLastIndex((valve) => other?.has(valve));
-        return nearest >= 0 && nearest < farthest;
-      }),
-    );
   }
 
   /** From when on every valve that was shut above what a job does next is open again. */

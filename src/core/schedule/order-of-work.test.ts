@@ -185,7 +185,7 @@ describe("random visits", () => {
           assert.deepEqual(visitOf(connections, hands).wrong, []);
         },
       ),
-      { numRuns: setSize(150, 4000), seed: 20261201 },
+      { numRuns: setSize(150, 2500), seed: 20261201 },
     );
   });
 });

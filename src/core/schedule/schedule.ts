@@ -1,7 +1,7 @@
 /** When each step of a visit is done: least time without water, the gravest zone first, then the shortest visit. A good order at once: nothing is proved. */
 import type { PlaySetting } from "./moment.ts";
-import { compareRows, offMinutes } from "./off-windows.ts";
-import { type Schedule, Simulation } from "./simulation.ts";
+import { compareRows } from "./off-windows.ts";
+import { figuresOf, type Schedule, Simulation } from "./simulation.ts";
 import type { Job, Pace } from "./task.ts";
 import { jobPlan, shuttingsOf } from "./windows.ts";
 
@@ -53,7 +53,6 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
     pace,
     isPatient: false,
   };
-  const figures = ({ waterOff, totalMin }: Schedule) => [...offMinutes(waterOff), totalMin];
   let best: Schedule | null = null;
   const orders = someOrders(setting);
   // Without valves above there is nothing to be patient about; of many orders the first few are tried patiently too.
@@ -66,8 +65,9 @@ export function scheduleVisit(jobs: readonly Job[], hands: 1 | 2, pace: Pace = "
     ...patient.map((order) => ({ order, isPatient: true })),
   ];
   for (const { order, isPatient } of ways) {
-    const played = new Simulation({ ...setting, isPatient }, order).play();
-    if (best === null || compareRows(figures(played), figures(best)) < 0) best = played;
+    const toBeat = best === null ? null : figuresOf(best);
+    const played = new Simulation({ ...setting, isPatient }, order).play(toBeat);
+    if (played !== null && (toBeat === null || compareRows(figuresOf(played), toBeat) < 0)) best = played;
   }
   return best ?? { tasks: [], waterOff: [], totalMin: 0, shared: [] };
 }

@@ -5,7 +5,7 @@
  */
 
 import { Moment, type PlaySetting, type ScheduledTask } from "./moment.ts";
-import type { OffWindow } from "./off-windows.ts";
+import { compareRows, type OffWindow, offMinutes } from "./off-windows.ts";
 import type { Task } from "./task.ts";
 
 /** When each step of a visit is done, and when which water is off. */
@@ -16,6 +16,12 @@ export interface Schedule {
   /** Steps left out because another job's does for both. */
   readonly shared: readonly string[];
 }
+
+/** Returns the figures that decide between schedules: minutes without water, the gravest first, then the length. */
+export const figuresOf = ({
+  waterOff,
+  totalMin,
+}: Pick<Schedule, "waterOff" | "totalMin">): readonly number[] => [...offMinutes(waterOff), totalMin];
 
 /** Tasks that are begun as one: nothing comes between, and the same hands do them. */
 interface Chunk {
@@ -45,10 +51,15 @@ export class Simulation {
     this.#rank = setting.plans.map((_, at) => order.indexOf(at));
   }
 
-  /** Plays to the end. Errors: RangeError where jobs wait for each other for ever (never, for sheets of one visit). */
-  play(): Schedule {
+  /**
+   * Plays to the end; null: given up, because it can only come out worse than `toBeat` (figures as `figuresOf` gives). Errors: RangeError where
+   * jobs wait for each other for ever (never, for sheets of one visit).
+   */
+  play(toBeat: readonly number[] | null): Schedule | null {
     const { plans } = this.#at.setting;
     for (;;) {
+      // Neither minutes without water nor the length ever shrink again.
+      if (toBeat !== null && compareRows(figuresOf(this.#soFar()), toBeat) > 0) return null;
       this.#at.drop();
       if (plans.every(({ tasks }, at) => (this.#at.next[at] ?? 0) >= tasks.length)) break;
       const chunk = this.#best();
@@ -56,10 +67,17 @@ export class Simulation {
       this.#take(chunk);
     }
     return {
-      tasks: this.#at.done.toSorted((a, b) => a.startMin - b.startMin || a.endMin - b.endMin),
+      ...this.#soFar(),
       waterOff: this.#at.off.toSorted((a, b) => a.fromMin - b.fromMin),
-      totalMin: Math.max(0, ...this.#at.ready, ...this.#at.beside, ...this.#at.free),
+      tasks: this.#at.done.toSorted((a, b) => a.startMin - b.startMin || a.endMin - b.endMin),
       shared: this.#at.shared,
+    };
+  }
+
+  #soFar(): Pick<Schedule, "waterOff" | "totalMin"> {
+    return {
+      waterOff: this.#at.off,
+      totalMin: Math.max(0, ...this.#at.ready, ...this.#at.beside, ...this.#at.free),
     };
   }
 

@@ -6,6 +6,8 @@ import type { Job, JobSide, Task } from "./task.ts";
 export interface Shutting {
   readonly zones: readonly Zone[];
   readonly members: readonly number[];
+  /** Places of the shuttings of which a valve lies below one of this one's. */
+  readonly holdsBelow: readonly number[];
 }
 
 /** One water of a job, with the places in the job's order that decide when a valve above it may be shut. */
@@ -35,6 +37,8 @@ export interface JobPlan {
   /** Place of its last look. */
   readonly lookedAt: number;
   readonly sides: readonly SidePlan[];
+  /** Names of the valves above what each task is done for. */
+  readonly aboveOf: readonly (readonly string[])[];
 }
 
 const isAbove = ({ kind }: Zone) => kind !== "fixture";
@@ -77,6 +81,9 @@ export function jobPlan(job: Job): JobPlan {
   return {
     job,
     sides,
+    aboveOf: tasks.map((task) =>
+      job.sides.flatMap(({ id, above }) => (task.sides.includes(id) ? above : [])),
+    ),
     tasks,
     zones,
     shutAt,
@@ -106,8 +113,22 @@ export function shuttingsOf(plans: readonly JobPlan[]): readonly Shutting[] {
     for (const group of joined) groups.splice(groups.indexOf(group), 1);
     groups.push(merged);
   }
-  const gravity = ({ zones }: Shutting) => Math.min(...zones.map(({ kind }) => ZONE_KINDS.indexOf(kind)));
-  return groups
-    .map(({ zones, members }): Shutting => ({ zones: [...zones.values()], members }))
-    .sort((one, other) => gravity(one) - gravity(other));
+  const gravity = ({ zones }: { readonly zones: ReadonlyMap<string, Zone> }) =>
+    Math.min(...[...zones.values()].map(({ kind }) => ZONE_KINDS.indexOf(kind)));
+  const sorted = groups.toSorted((one, other) => gravity(one) - gravity(other));
+  /** Whether one of some valves lies below one of others, on the way of any water of the visit. */
+  const isNested = (own: ReadonlyMap<string, Zone>, others: ReadonlyMap<string, Zone>) =>
+    plans.some(({ sides }) =>
+      sides.some(({ above }) => {
+        const nearest = above.findIndex((valve) => own.has(valve));
+        return nearest >= 0 && nearest < above.findLastIndex((valve) => others.has(valve));
+      }),
+    );
+  return sorted.map(({ zones, members }, at) => ({
+    zones: [...zones.values()],
+    members,
+    holdsBelow: [...sorted.keys()].filter(
+      (other) => other !== at && isNested(sorted[other]?.zones ?? zones, zones),
+    ),
+  }));
 }

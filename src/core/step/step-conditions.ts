@@ -49,6 +49,7 @@ export const STEP_FLAGS = {
   cut: "a riser or tube is cut to length",
   flexible: "the line is flexible",
   "has-checkpoints": "the drain side has something to look at",
+  "to-set": "a toilet comes that has to be set: asked for by libraries from before every fixture was put in",
   "drain-joints": "a fixture comes, and its drain side has joints to make up",
   "pipe-side": "the joint sits on the building's pipe",
   "flush-first": "the standard is to flush the new branch before its last joint",
@@ -153,6 +154,7 @@ export function factsOf(
     "air-gap": rules.dishwasherBackflow === "air-gap",
     "high-loop": rules.dishwasherBackflow === "high-loop",
     "has-checkpoints": subject.checkpoints.length > 0,
+    "to-set": survey.fixture === "toilet" && comes,
     "drain-joints": comes && subject.checkpoints.some(({ makeUp }) => makeUp !== undefined),
     "pipe-side": false,
   };
