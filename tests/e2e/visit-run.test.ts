@@ -1,21 +1,22 @@
 /** A visit of six connections worked down on one sheet: a stop breaks on the way, and the network goes and comes back. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import type { Page } from "playwright-core";
+import type { Locator, Page } from "playwright-core";
 import { makeContext } from "../../src/app/context.ts";
 import { openVisit, readVisit } from "../../src/app/visit/visit.ts";
 import { alive, go, saved, sendNow } from "../support/browser.ts";
 import { startApp } from "../support/house.ts";
+import { allDryAt } from "../support/leak-check.ts";
 import { idOf, startedVisit } from "../support/story.ts";
 
 const { newPage: enter, database, killServer: cut, restartServer: mend } = startApp("template_empty");
 const SIX = ["toilet", "lavatory-hot", "lavatory-cold", "kitchen-cold", "dishwasher", "refrigerator"];
 const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 
-/** Opens a visit of the six under its number; its events come from the same story as everywhere. */
-async function openSix(number: number): Promise<string> {
+/** Opens a visit of the six, or of these, under its number; its events come from the same story as everywhere. */
+async function openSix(number: number, presets: readonly string[] = SIX): Promise<string> {
   const visit = idOf(0x600000 + number);
-  const events = SIX.flatMap((preset, at) =>
+  const events = presets.flatMap((preset, at) =>
     startedVisit(preset, { connection: idOf(0x610000 + number * 16 + at) }).slice(at === 0 ? 0 : 1),
   ).map((event, at) => ({ ...event, id: idOf(0x620000 + number * 256 + at) }));
   await openVisit(makeContext(database().sql), visit, events);
@@ -37,15 +38,30 @@ async function doneOf(page: Page): Promise<number> {
 const shown = (page: Page, done: number) =>
   page.getByText(new RegExp(`^${done} of \\d+ steps done$`)).waitFor();
 
+/** Looks at what is next on the leak check, with minutes that the plumber tells: a test waits for no clock. */
+async function lookedAt(page: Page, look: Locator, step: string): Promise<string> {
+  const sheet = page.url();
+  const code = new URL((await look.getAttribute("href")) ?? "", sheet).searchParams.get("stage") ?? "";
+  await look.click();
+  await page.waitForURL(/leak-check/);
+  await alive(page);
+  await allDryAt(page, code);
+  await saved(page);
+  await go(page, sheet);
+  await planned(page);
+  await inOrder(page);
+  return step;
+}
+
 /** Ticks what is next, in the order the sheet gives; a stop to be proved holds, a look is dry. Returns the step. */
 async function tickNext(page: Page): Promise<string> {
   await inOrder(page);
   const before = await doneOf(page);
   const step = (await next(page).getAttribute("data-step")) ?? "";
   const proof = next(page).getByRole("button", { name: "Holds", exact: true });
-  const look = next(page).getByRole("button", { name: /^All dry/ });
+  const look = next(page).getByRole("link", { name: "Check joints" });
+  if ((await look.count()) > 0) return lookedAt(page, look, step);
   if ((await proof.count()) > 0) await proof.click();
-  else if ((await look.count()) > 0) await look.click();
   else await next(page).getByRole("button", { name: /^Tick/ }).click();
   await page.waitForFunction(
     (done) => document.querySelector("main")?.textContent?.includes(`${done} of `),
@@ -64,7 +80,7 @@ async function tickUntil(page: Page, step: string): Promise<void> {
 
 describe("a visit of six connections", () => {
   it("is planned again when a stop breaks, keeps every tick, and has the stop replaced", async () => {
-    const visit = await openSix(1);
+    const visit = await openSix(1, ["lavatory-hot", "kitchen-cold"]);
     const { page, leave } = await enter(PHONE);
     await go(page, `/visits/${visit}/run`);
     await planned(page);
