@@ -34,6 +34,7 @@ export const PROOF_WORDS: readonly (readonly [StopProof, string])[] = [
   ["weeps", "weeps a little"],
   ["dead", "does not hold"],
   ["seized", "seized: not forced"],
+  ["unreachable", "could not be reached"],
   ["not-proved", "not proved yet"],
 ];
 export const METHOD_WORDS: readonly (readonly [NonNullable<Survey["stop"]["method"]> | "none", string])[] = [

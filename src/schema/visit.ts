@@ -220,6 +220,8 @@ export const eventSchema = z
       result: z.enum(STOP_PROOFS).exclude(["not-proved"]),
       method: z.enum(PROOF_METHODS),
       dropsPerMin: z.number().positive().max(600).nullable(),
+      isNew: z.literal(true).exactOptional(),
+      valve: line(120).exactOptional(),
     }),
     z.strictObject({
       ...on,

@@ -7,6 +7,7 @@ const PROOF: Readonly<Record<StopProof, string>> = {
   weeps: "weeps a little",
   dead: "does not hold",
   seized: "is seized",
+  unreachable: "cannot be reached",
   "not-proved": "is not proved",
 };
 

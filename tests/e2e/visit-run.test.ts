@@ -16,9 +16,11 @@ const PHONE = { viewport: { width: 390, height: 844 }, hasTouch: true };
 /** Opens a visit of the six, or of these, under its number; its events come from the same story as everywhere. */
 async function openSix(number: number, presets: readonly string[] = SIX): Promise<string> {
   const visit = idOf(0x600000 + number);
-  const events = presets.flatMap((preset, at) =>
-    startedVisit(preset, { connection: idOf(0x610000 + number * 16 + at) }).slice(at === 0 ? 0 : 1),
-  ).map((event, at) => ({ ...event, id: idOf(0x620000 + number * 256 + at) }));
+  const events = presets
+    .flatMap((preset, at) =>
+      startedVisit(preset, { connection: idOf(0x610000 + number * 16 + at) }).slice(at === 0 ? 0 : 1),
+    )
+    .map((event, at) => ({ ...event, id: idOf(0x620000 + number * 256 + at) }));
   await openVisit(makeContext(database().sql), visit, events);
   return visit;
 }

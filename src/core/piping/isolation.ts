@@ -31,6 +31,7 @@ const OPEN_PIPE: Partial<Readonly<Record<SupplyKind, string>>> = {
 const FAILED_STOP: Partial<Readonly<Record<StopProof, string>>> = {
   dead: "its stop does not hold",
   seized: "its stop is seized and must not be forced",
+  unreachable: "its stop cannot be reached",
 };
 const OWN_STOP: Partial<Readonly<Record<StopProof, string>>> = {
   weeps: "its stop weeps a little: work goes on with a pan under it, nothing is soldered",

@@ -57,6 +57,7 @@ describe("pressures", () => {
           weeps: "weep",
           dead: "possible",
           seized: "possible",
+          unreachable: "possible",
           "not-proved": "possible",
         };
         // In a tree there is one way: the worst valve on it decides.

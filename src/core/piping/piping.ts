@@ -112,6 +112,7 @@ const PASSES: Readonly<Record<StopProof, Pressure>> = {
   weeps: "weep",
   dead: "possible",
   seized: "possible",
+  unreachable: "possible",
   "not-proved": "possible",
 };
 

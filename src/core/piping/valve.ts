@@ -31,4 +31,6 @@ export const nextValveUp = (water: Survey["water"]): Zone =>
     : { name: "cold branch, next valve up", kind: "branch" };
 
 /** Returns true when a valve is known not to close. */
-export const failsToClose = (proof: StopProof): boolean => proof === "dead" || proof === "seized";
+export const failsToClose = (proof: StopProof): boolean => FAILS.has(proof);
+
+const FAILS: ReadonlySet<StopProof> = new Set(["dead", "seized", "unreachable"]);

@@ -37,6 +37,7 @@ const PROOF_WORDS = {
   weeps: "weeps a little: to be replaced",
   dead: "does not hold: to be replaced",
   seized: "seized: to be replaced",
+  unreachable: "could not be reached",
   "not-proved": "not proved",
 } as const;
 
@@ -226,8 +227,9 @@ function sentencesOf(connection: ConnectionState, clock: SiteClock): readonly Se
   const { proofs, notes, meters } = connection;
   return [
     ...proofs.map(
-      ({ at, by, result, method, dropsPerMin }): Sentence => [
-        "Stop proved ",
+      ({ at, by, result, method, dropsPerMin, isNew, valve }): Sentence => [
+        ...(valve === null ? [] : [own(valve)]),
+        valve !== null ? " proved " : isNew ? "New stop proved " : "Stop proved ",
         figure(clock.stamp(at)),
         `: ${PROOF_WORDS[result]}, ${method.replaceAll("-", " ")}`,
         ...(dropsPerMin === null ? [] : [", ", figure(String(dropsPerMin)), " drops a minute"]),

@@ -70,7 +70,7 @@ export function shutOffOf(connection: ConnectionState): ShutOff {
     };
   }
   const { kind, proof } = survey.stop;
-  const last = proofs.at(-1);
+  const last = proofs.findLast(({ isNew, valve }) => !isNew && valve === null);
   return {
     name: kind === "unknown" ? "the stop" : `${kind} stop`,
     place: survey.place,

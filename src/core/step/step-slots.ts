@@ -19,6 +19,7 @@ const BAD_STOP = {
   weeps: "weeps",
   dead: "does not hold",
   seized: "is seized",
+  unreachable: "cannot be reached",
   holds: "holds",
   "not-proved": "is not proved",
 } as const;

@@ -27,7 +27,11 @@ export function tickOf(
     plan !== null &&
     at < plan.chosenAt &&
     slotsIn(template.text).some((name) => PLAN_SLOTS.has(name));
-  const isOldProof = at !== null && stopFailedAt !== null && at < stopFailedAt && template.role === "prove";
+  const isOldProof =
+    at !== null &&
+    stopFailedAt !== null &&
+    at < stopFailedAt &&
+    (template.role === "prove" || template.role === "close-upstream");
   const isOutdated = isOfOldPlan || isOldProof;
   return {
     at: isOutdated ? null : at,

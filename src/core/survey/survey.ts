@@ -23,7 +23,7 @@ import type { SurveyFact } from "./survey-fact.ts";
 import { asTyped, type Typed } from "./typed.ts";
 
 export const STOP_KINDS = ["quarter-turn", "multi-turn", "box-valve", "unknown"] as const;
-export const STOP_PROOFS = ["holds", "weeps", "dead", "seized", "not-proved"] as const;
+export const STOP_PROOFS = ["holds", "weeps", "dead", "seized", "unreachable", "not-proved"] as const;
 export const PROOF_METHODS = [
   "fixture-opened",
   "flushed-and-held",
@@ -161,7 +161,7 @@ export function surveyFromPreset(preset: Preset, place: string): Survey {
 }
 
 function stopHolds(proof: StopProof): boolean | null {
-  if (proof === "not-proved") return null;
+  if (proof === "not-proved" || proof === "unreachable") return null;
   return proof === "holds" || proof === "weeps";
 }
 

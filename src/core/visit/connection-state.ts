@@ -39,6 +39,10 @@ export interface ProvedStop {
   readonly result: StopProved;
   readonly method: NonNullable<Survey["stop"]["method"]>;
   readonly dropsPerMin: number | null;
+  /** The new stop, tried when its water came; false: the stop that was found. */
+  readonly isNew: boolean;
+  /** The valve above that was proved in the stop's place; null: the stop itself. */
+  readonly valve: string | null;
   readonly at: string;
   readonly by: string;
 }

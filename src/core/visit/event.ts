@@ -165,6 +165,10 @@ export type VisitAct =
       readonly method: NonNullable<Survey["stop"]["method"]>;
       /** Drops a minute where it weeps; null: not counted. */
       readonly dropsPerMin: number | null;
+      /** It is the new stop, tried when its water came. Absent: the stop that was found. */
+      readonly isNew?: true;
+      /** Name of the valve above that was proved in the stop's place. Absent: the stop itself. */
+      readonly valve?: string;
     })
   /** What was heard when the fixture's valve shut. */
   | (OnConnection & { readonly kind: "hammer-heard" } & HeardHammer)

@@ -1,9 +1,7 @@
 /** What a visit has come to, as a pure projection of its events. */
 
 import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
-import { failsToClose } from "../piping/index.ts";
 import type { Plan } from "../plan/index.ts";
-import type { StopProof } from "../survey/index.ts";
 import { signedConnection, withAnswer, withoutPhoto, withWetAnswer } from "./after-signature.ts";
 import {
   type ConnectionState,
@@ -23,6 +21,7 @@ import {
   type VisitEvent,
 } from "./event.ts";
 import { withCheck } from "./look.ts";
+import { failedAt, withStopProof } from "./stop-proof.ts";
 import { madeJoint, withTick } from "./tick.ts";
 import { timed } from "./typed-order.ts";
 import { withValve } from "./with-valve.ts";
@@ -35,11 +34,6 @@ type Change = (connection: ConnectionState) => ConnectionState;
 /** True for what concerns all connections of a fixture. */
 const isForFixture = (event: VisitAct): boolean =>
   event.kind === "survey-saved" || (event.kind === "step-done" && event.forFixture === true);
-
-/** When the stop was last found not to close, after one more word about it. */
-function failedAt({ survey, stopFailedAt }: ConnectionState, proof: StopProof, at: string): string | null {
-  return failsToClose(proof) && !failsToClose(survey.stop.proof) ? at : stopFailedAt;
-}
 
 function changeJoint(number: number, change: (joint: JointState) => JointState): Change {
   return (connection) => ({
@@ -176,16 +170,8 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         wetAnswers: [],
         notes: [...connection.notes, inHouse(`Reopened: ${event.reason}`)],
       });
-    case "stop-proved": {
-      const { result, method, dropsPerMin } = event;
-      return (connection) => ({
-        ...connection,
-        survey: { ...connection.survey, stop: { ...connection.survey.stop, proof: result, method } },
-        surveyEvent: event.id,
-        stopFailedAt: failedAt(connection, result, at),
-        proofs: [...connection.proofs, { result, method, dropsPerMin, at, by }],
-      });
-    }
+    case "stop-proved":
+      return (connection) => withStopProof(connection, event);
     case "photo-added": {
       const { photo: id, caption } = event;
       return (connection) => ({

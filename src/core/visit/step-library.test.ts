@@ -123,8 +123,10 @@ function sheetAfter(events: readonly VisitEvent[]) {
   assert.ok(connection);
   return { connection, steps: runSheet([connection], tables) };
 }
-const proved = (result: "holds" | "weeps" | "dead" | "seized", dropsPerMin: number | null = null) =>
-  event({ kind: "stop-proved", connection: CONNECTION, result, method: "flushed-and-held", dropsPerMin });
+const proved = (
+  result: "holds" | "weeps" | "dead" | "seized" | "unreachable",
+  dropsPerMin: number | null = null,
+) => event({ kind: "stop-proved", connection: CONNECTION, result, method: "flushed-and-held", dropsPerMin });
 const ids = (sheet: ReturnType<typeof sheetAfter>) => sheet.steps.map(({ id }) => id);
 const doneIn = (sheet: ReturnType<typeof sheetAfter>) =>
   sheet.steps.filter(({ doneAt }) => doneAt !== null).map(({ id }) => id);
@@ -139,7 +141,52 @@ describe("a stop proved on the way", () => {
     assert.equal(sheet.connection.survey.stop.method, "flushed-and-held");
   });
 
-  for (const result of ["dead", "seized"] as const)
+  it("above passes to the next one up when it does not close either, and voids what was ticked for it", () => {
+    const above = tickedTo([...before, proved("dead")], "close-upstream");
+    const valve = "cold branch, next valve up";
+    const answer = (result: "holds" | "dead") =>
+      event({
+        kind: "stop-proved",
+        connection: CONNECTION,
+        result,
+        method: "outlet-opened",
+        dropsPerMin: null,
+        valve,
+      });
+    const held = sheetAfter([...above, answer("holds")]);
+    assert.ok(doneIn(held).includes("close-upstream"));
+    assert.deepEqual(
+      held.connection.proofs.map((each) => [each.valve, each.result]),
+      [
+        [null, "dead"],
+        [valve, "holds"],
+      ],
+    );
+    const failed = sheetAfter([...above, answer("dead")]);
+    assert.ok(!doneIn(failed).includes("close-upstream"), "another valve is to be shut");
+    assert.match(failed.steps.find(({ role }) => role === "close-upstream")?.text ?? "", /house main/);
+  });
+
+  it("that is new says nothing of the one that was found", () => {
+    const sheet = sheetAfter([
+      ...before,
+      event({
+        kind: "stop-proved",
+        connection: CONNECTION,
+        result: "dead",
+        method: "outlet-opened",
+        dropsPerMin: null,
+        isNew: true,
+      }),
+    ]);
+    assert.deepEqual(ids(sheet), ids(sheetAfter(before)));
+    assert.deepEqual(
+      sheet.connection.proofs.map(({ isNew, result }) => [isNew, result]),
+      [[true, "dead"]],
+    );
+  });
+
+  for (const result of ["dead", "seized", "unreachable"] as const)
     it(`found ${result} brings the next valve up, and keeps the ticks`, () => {
       const sheet = sheetAfter([...before, proved(result)]);
       assert.ok(ids(sheet).includes("close-upstream"));

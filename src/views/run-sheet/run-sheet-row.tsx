@@ -14,6 +14,8 @@ import { dryActs, tickAct, tickOf } from "./tick.ts";
 
 // Asked at one step of a sheet, with a network or without.
 const ReplaceStop = deferred(async () => (await import("./stop-proof.tsx")).ReplaceStop, OPENING, "soon");
+const NewStopProof = deferred(async () => (await import("./stop-proof.tsx")).NewStopProof, OPENING, "soon");
+const ValveProof = deferred(async () => (await import("./stop-proof.tsx")).ValveProof, OPENING, "soon");
 const StopProof = deferred(async () => (await import("./stop-proof.tsx")).StopProof, OPENING, "soon");
 
 interface RunSheetRowProps {
@@ -63,6 +65,9 @@ export function RunSheetRow({
     step.role === proves &&
     !step.isDone &&
     sheet.steps.some(({ role, connection: own }) => role === "close-stop" && own === step.connection);
+  // A proof is a question: an answer ticks it, not a tick.
+  const isQuestion = isProving || step.role === "prove" || step.role === "prove-new";
+  const asks = isQuestion && !step.isDone && held === null && connection.signed === null;
   const hasFailed = step.role === "close-upstream" && !step.isDone && failsToClose(proof);
   const isShut =
     connection.doneRoles.has("close-stop") && !connection.doneRoles.has("water-in") && proof !== "dead";
@@ -96,9 +101,22 @@ export function RunSheetRow({
         )
       }
       more={
-        isNext && isProving ? (
+        asks && isProving ? (
           <StopProof
             {...{ connection, fixture }}
+            act={(...acts) => log.act(...before, ...acts)}
+            proves={step}
+          />
+        ) : asks && step.role === "prove" ? (
+          <ValveProof
+            connection={connection}
+            valve={step.ownWords[0] ?? ""}
+            act={(...acts) => log.act(...before, ...acts)}
+            proves={step}
+          />
+        ) : asks && step.role === "prove-new" ? (
+          <NewStopProof
+            connection={connection}
             act={(...acts) => log.act(...before, ...acts)}
             proves={step}
           />
@@ -123,7 +141,7 @@ export function RunSheetRow({
                 That valve does not close either: the house main
               </button>
             )}
-            <ReplaceStop connection={connection} act={log.act} />
+            {proof !== "unreachable" && <ReplaceStop connection={connection} act={log.act} />}
           </>
         ) : isNext && step.role === "purge" && holdsGal !== undefined ? (
           <p className="text-small text-quiet" data-purge>
@@ -149,6 +167,7 @@ export function RunSheetRow({
         ) : undefined
       }
       held={held}
+      isQuestion={asks}
       onAllDry={onAllDry}
       onTick={(turns, override) => log.act(...before, tickAct(connection.id, step, turns, override))}
       onUndo={() => {

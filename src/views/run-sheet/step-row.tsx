@@ -17,6 +17,8 @@ interface StepRowProps {
   readonly checkHref: string;
   /** What must be done first, in words; null: nothing. */
   readonly held: string | null;
+  /** An answer ticks it: no bare tick is offered. */
+  readonly isQuestion: boolean;
   readonly onTick: (turns: number | null, override?: string) => void;
   readonly onUndo: () => void;
   /** Says of a look that everything it looks at is dry; null: not from here. */
@@ -69,8 +71,21 @@ function LadderHelp({ ladder }: { readonly ladder: NonNullable<RunStep["ladder"]
 
 /** One step: its words, its caution, and what ticks it. */
 export function StepRow(props: StepRowProps) {
-  const { step, zone, isNext, isOpen, isLocked, checkHref, held, onTick, onUndo, onAllDry, lead, more } =
-    props;
+  const {
+    step,
+    zone,
+    isNext,
+    isOpen,
+    isLocked,
+    checkHref,
+    held,
+    isQuestion,
+    onTick,
+    onUndo,
+    onAllDry,
+    lead,
+    more,
+  } = props;
   const range = step.joint?.turns ?? null;
   const [turns, setTurns] = useState<number | null>(null);
   const row = useRef<HTMLLIElement>(null);
@@ -149,7 +164,7 @@ export function StepRow(props: StepRowProps) {
             onOverride={(reason) => onTick(turns, reason)}
           />
         )}
-        {!step.stage && !step.isDone && !isLocked && held === null && (
+        {!step.stage && !step.isDone && !isLocked && held === null && !isQuestion && (
           <>
             {step.joint && range && !range.handOnly && (
               <TurnsChoice

@@ -23,6 +23,7 @@ const RESULTS: readonly { readonly result: StopProved; readonly label: string; r
   { result: "weeps", label: "Weeps", tone: "" },
   { result: "dead", label: "Does not hold", tone: "button-wet" },
   { result: "seized", label: "Seized or broken", tone: "button-wet" },
+  { result: "unreachable", label: "Cannot be reached", tone: "" },
 ];
 
 /** What the stop showed when it was closed: the answer is kept, and the rest of the visit is planned by it at once. */
@@ -91,6 +92,99 @@ export function StopProof({ connection, act, fixture, proves }: StopProofProps) 
     </fieldset>
   );
 }
+
+/** What a valve above showed when it was shut. One that does not close is passed over: the next one up is on the sheet at once. */
+export function ValveProof({
+  connection,
+  valve,
+  act,
+  proves,
+}: Pick<StopProofProps, "connection" | "act"> & { readonly valve: string; readonly proves: RunStep }) {
+  const known = connection.valves.find(({ name }) => name === valve);
+  const prove = (result: "holds" | "weeps" | "dead") => {
+    const acts: readonly VisitAct[] = [
+      {
+        kind: "stop-proved",
+        connection: connection.id,
+        result,
+        method: "outlet-opened",
+        dropsPerMin: null,
+        valve,
+      },
+      ...(known === undefined
+        ? []
+        : [
+            {
+              kind: "valve-noted" as const,
+              valve: { ...known, proof: result, provedAt: new Date().toISOString() },
+            },
+          ]),
+      ...(result === "dead" ? [] : [tickAct(connection.id, proves, null)]),
+    ];
+    act(...acts);
+  };
+  return (
+    <fieldset className="mt-2 grid grid-cols-2 gap-2 notice notice-work sm:flex sm:flex-wrap">
+      <legend className="sr-only">Proof of {valve}</legend>
+      <button type="button" className="button button-dry min-h-touch-large" onClick={() => prove("holds")}>
+        Holds
+      </button>
+      <button type="button" className="button min-h-touch-large" onClick={() => prove("weeps")}>
+        Weeps
+      </button>
+      <button type="button" className="button button-wet min-h-touch-large" onClick={() => prove("dead")}>
+        Does not hold
+      </button>
+    </fieldset>
+  );
+}
+
+/** What a new stop shows when its water comes: tried with its outlet open over a bucket, before anything goes on it. */
+export function NewStopProof({
+  connection,
+  act,
+  proves,
+}: Pick<StopProofProps, "connection" | "act"> & { readonly proves: RunStep }) {
+  const found = connection.proofs.findLast(({ isNew }) => isNew);
+  const prove = (result: StopProved) => {
+    const proved: VisitAct = {
+      kind: "stop-proved",
+      connection: connection.id,
+      result,
+      method: "outlet-opened",
+      dropsPerMin: null,
+      isNew: true,
+    };
+    if (result === "dead") act(proved);
+    else act(proved, tickAct(connection.id, proves, null));
+  };
+  return (
+    <fieldset className="mt-2 notice notice-work">
+      <legend className="sr-only">Proof of the new stop, {connection.survey.label}</legend>
+      <div className="grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
+        {RESULTS.filter(({ result }) => ASKED_OF_NEW.includes(result)).map(({ result, label, tone }) => (
+          <button
+            key={result}
+            type="button"
+            className={`button min-h-touch-large ${tone}`}
+            onClick={() => prove(result)}
+          >
+            {label}
+          </button>
+        ))}
+      </div>
+      {found?.result === "dead" && (
+        <p className="mt-1 text-wet-ink">
+          It did not hold. Shut the valve above again: another stop goes on before anything else does, or it
+          is made up anew.
+        </p>
+      )}
+    </fieldset>
+  );
+}
+
+/** Answers a new stop can give: it is in the hand. */
+const ASKED_OF_NEW: readonly StopProved[] = ["holds", "weeps", "dead"];
 
 /** Ends of pipe a stop usually sits on. */
 const STUBS: readonly { readonly end: string; readonly label: string }[] = [
