@@ -11,3 +11,4 @@ export {
   situationOf,
   standingOf,
 } from "./situation.ts";
+export type { MapEnd, MapValve, WaterMap } from "./water-map.ts";

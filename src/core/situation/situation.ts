@@ -7,6 +7,7 @@ import { connectionFacts, type RunStep, type StepSubject, type StepTables } from
 import type { StopProof } from "../survey/index.ts";
 import { blockersOf, OPENINGS } from "./order-needs.ts";
 import { type Owed, owedOf } from "./owed.ts";
+import type { WaterMap } from "./water-map.ts";
 
 /** A fixture's connections with its run sheet, its steps marked as they are done. */
 export interface FixtureSheet {
@@ -160,6 +161,44 @@ export class Standing {
         (at) => this.#piping.reaches.get(at.id)?.stop !== valve || !at.hasNewStop || this.#isDone(at, "make"),
       );
     return this.#piping.valves.map(({ name }) => name).filter((name) => this.#isShut(name) && isThere(name));
+  }
+
+  /** The water as it is drawn. */
+  map(): WaterMap {
+    const found = pressures(
+      this.#piping,
+      (valve) => !this.#isShut(valve),
+      ({ name, proof }) => this.#proofOf(name, proof),
+    );
+    const nameAt = (stretch: string) =>
+      this.#piping.valves.find(({ below }) => below === stretch)?.name ?? null;
+    const shut = new Set(this.shut());
+    return {
+      valves: this.#piping.valves.map(({ name, kind, proof, above, below }) => ({
+        name,
+        kind,
+        proof: this.#proofOf(name, proof),
+        isShut: shut.has(name),
+        above: nameAt(above),
+        pressure: found.get(below) ?? "no",
+      })),
+      ends: this.#placed.flatMap(({ id, fixture }) => {
+        const reach = this.#piping.reaches.get(id);
+        const subject = fixture.connections.find((each) => each.id === id);
+        if (reach === undefined || subject === undefined) return [];
+        const { label, water } = subject.survey;
+        return [
+          {
+            connection: id,
+            label,
+            water,
+            below: nameAt(reach.line),
+            pressure: found.get(reach.line) ?? "no",
+            joints: (subject.plan?.plan.joints ?? []).map(({ number }) => number),
+          },
+        ];
+      }),
+    };
   }
 
   /** Why a step of a sheet may not be done yet; null: nothing holds it up. */

@@ -23,6 +23,7 @@ import { leakAtJoints } from "../hold/seen.ts";
 import { jointHref, useJointHash } from "../joint-hash.ts";
 import { NoHookup } from "../no-hookup.tsx";
 import { NowLine } from "../now-line.tsx";
+import { sheetsOf, standingIn } from "../run-sheet/run-lines.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
@@ -151,6 +152,8 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   const isReadyToSign = now === null && connection.signed === null && (chosen === null || isLeft);
   const isWiped = connection.wipedAt !== null;
   const sheet = connection.signed === null ? runSheet(fixtureOf(log.visit, connection), props.tables) : [];
+  const map =
+    connection.signed === null ? standingIn(sheetsOf(log.visit, props.tables), props.tables).map : null;
 
   if (connection.joints.length === 0)
     return (
@@ -184,7 +187,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           "connection-reopened",
         ]}
       />
-      <NowLine now={nowOf(sheet)} />
+      <NowLine now={nowOf(sheet)} map={map} />
       <StageRow
         connection={connection}
         stages={stages}
@@ -239,6 +242,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             stage={stage}
             target={target}
             first={shutFirst(connection, Number(target), props.tables)}
+            map={map}
             zone={props.zone}
             act={act}
             onWritten={goOn}

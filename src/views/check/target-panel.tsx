@@ -8,7 +8,7 @@ import {
   watchedInWords,
   weepingStage,
 } from "../../core/check/index.ts";
-import type { ShutFirst } from "../../core/situation/index.ts";
+import type { ShutFirst, WaterMap } from "../../core/situation/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
 import { timeText } from "../../labels/site-time.ts";
@@ -27,6 +27,8 @@ interface TargetPanelProps {
   readonly zone: string;
   /** What to shut at a weep; null: not known. */
   readonly first: ShutFirst | null;
+  /** The water as it stands; null: signed. */
+  readonly map: WaterMap | null;
   readonly act: (act: VisitAct) => boolean;
   /** Called when a look or an exception was kept: the check goes on to what is open next. */
   readonly onWritten: () => void;
@@ -145,6 +147,7 @@ export function TargetPanel(props: TargetPanelProps) {
           act={act}
           onTouched={props.onTouched}
           first={props.first}
+          map={props.map}
         />
       )}
       {!isLocked && (!weeps || !isJoint) && (

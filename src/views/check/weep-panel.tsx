@@ -1,9 +1,10 @@
 import { useState } from "react";
 import type { Target } from "../../core/check/index.ts";
-import type { ShutFirst } from "../../core/situation/index.ts";
+import type { ShutFirst, WaterMap } from "../../core/situation/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { type ConnectionState, SNUG_TURNS, snugsLeft, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
+import { WaterTree } from "../../drawing/water-tree.tsx";
 import { TextField } from "../../ui/field.tsx";
 import { besideWords, remakeWords, shutFirstWords } from "../../words/shut-first.ts";
 import { TurnsChoice } from "../turns-choice.tsx";
@@ -15,10 +16,12 @@ interface WeepPanelProps {
   readonly onTouched: () => void;
   /** What to shut where it sprays or goes on; null: not known. */
   readonly first: ShutFirst | null;
+  /** The water as it stands; null: signed. */
+  readonly map: WaterMap | null;
 }
 
 /** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint has its ladder of remedies. */
-export function WeepPanel({ connection, target, act, onTouched, first }: WeepPanelProps) {
+export function WeepPanel({ connection, target, act, onTouched, first, map }: WeepPanelProps) {
   const state = connection.joints.find(({ joint }) => String(joint.number) === target);
   const [renewed, setRenewed] = useState("");
   const [turns, setTurns] = useState<number | null>(null);
@@ -44,6 +47,7 @@ export function WeepPanel({ connection, target, act, onTouched, first }: WeepPan
     );
   const { joint } = state;
   const left = snugsLeft(state);
+  const ownStop = map?.ends.find((end) => end.connection === connection.id)?.below ?? null;
   const place = connection.valves.find(({ name }) => name === first?.valve)?.place ?? "";
   return (
     <div className="mt-3 grid gap-4 notice notice-wet md:grid-cols-start">
@@ -54,6 +58,12 @@ export function WeepPanel({ connection, target, act, onTouched, first }: WeepPan
           </strong>
           {shutFirstWords(first, place)} {besideWords(first)}
         </p>
+      )}
+      {first !== null && map !== null && (
+        // biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is reached by keyboard
+        <section className="strip-scroll md:col-span-2" aria-label="What to shut, drawn" tabIndex={0}>
+          <WaterTree map={map} toShut={first.valve ?? ownStop} />
+        </section>
       )}
       {joint.turns && joint.hardMaxTurns !== null && (
         <div>

@@ -1,7 +1,7 @@
 /** The visit's open steps in one list: in the order of the schedule where there is one. Pure. */
 
 import { jobIdOf, taskIdOf, type VisitSchedule, sheetsOf as workedOn } from "../../core/schedule/index.ts";
-import { type FixtureSheet, heldInWords, standingOf } from "../../core/situation/index.ts";
+import { type FixtureSheet, heldInWords, standingOf, type WaterMap } from "../../core/situation/index.ts";
 import { type RunStep, runSheet, type StepTables } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "../../core/visit/index.ts";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
@@ -50,16 +50,23 @@ export type HeldOf = (line: Pick<RunLine, "sheet" | "step">, told?: ReadonlySet<
 
 const NONE: ReadonlySet<RunStep> = new Set();
 
-/** Returns what answers for any step of a visit what holds the step up. */
-export function heldIn(sheets: readonly Sheet[], tables: StepTables): HeldOf {
+/** How a visit stands, as a view asks: what holds a step up, and the water as it is drawn. */
+export interface VisitStanding {
+  readonly heldOf: HeldOf;
+  readonly map: WaterMap;
+}
+
+/** Returns how a visit stands by the sheets of its fixtures. */
+export function standingIn(sheets: readonly Sheet[], tables: Pick<StepTables, "fixtures">): VisitStanding {
   const standing = standingOf(sheets, tables);
-  return ({ sheet, step }, told = NONE) => {
+  const heldOf: HeldOf = ({ sheet, step }, told = NONE) => {
     if (told.size === 0) return heldInWords(standing.held(sheet, step));
     const marked = sheet.steps.map((each) => (told.has(each) ? { ...each, isDone: true } : each));
     const own = { ...sheet, steps: marked };
     const others = sheets.filter(({ id }) => id !== sheet.id);
     return heldInWords(standingOf([own, ...others], tables).held(own, step));
   };
+  return { heldOf, map: standing.map() };
 }
 
 /** Returns a step of a sheet as a line, with the connection it is written down at. */

@@ -11,7 +11,7 @@ import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
 import { DepthSwitch, useDepth } from "./depth-switch.tsx";
-import { heldIn, lineOf, ownSheet, sheetsOf } from "./run-lines.ts";
+import { lineOf, ownSheet, sheetsOf, standingIn } from "./run-lines.ts";
 import { RunSheetRow } from "./run-sheet-row.tsx";
 import { ShortLines } from "./short-lines.tsx";
 import { fullBecause, linesInShort, type SheetProps } from "./short-sheet.ts";
@@ -35,7 +35,7 @@ export function RunSheet(props: VisitProps & SheetProps) {
   const { connection } = log;
   const sheet = ownSheet(log.visit, connection, props.tables);
   const { steps } = sheet;
-  const heldOf = heldIn(
+  const { heldOf, map } = standingIn(
     [sheet, ...sheetsOf(log.visit, props.tables).filter(({ id }) => id !== sheet.id)],
     props.tables,
   );
@@ -64,7 +64,7 @@ export function RunSheet(props: VisitProps & SheetProps) {
         hrefFor={jointHref}
         size="large"
       />
-      {connection.signed === null && <NowLine now={nowOf(steps)} />}
+      {connection.signed === null && <NowLine now={nowOf(steps)} map={map} />}
       <p className="mt-2 flex flex-wrap gap-x-6">
         <span>
           <strong className="figure">{done}</strong> of <strong className="figure">{steps.length}</strong>{" "}

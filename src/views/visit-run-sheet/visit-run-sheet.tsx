@@ -1,5 +1,6 @@
 import { useMemo, useState } from "react";
 import { handsOnMin } from "../../core/schedule/index.ts";
+import { nowOf } from "../../core/situation/index.ts";
 import { ticksLeftBehind } from "../../core/step/index.ts";
 import { liveEvents } from "../../core/visit/index.ts";
 import { Timeline } from "../../drawing/timeline.tsx";
@@ -9,9 +10,10 @@ import { deferred, OPENING } from "../../ui/deferred.tsx";
 import { Disclosure } from "../../ui/disclosure.tsx";
 import { Notice } from "../../ui/notice.tsx";
 import { ProgressBar } from "../../ui/progress-bar.tsx";
+import { NowLine } from "../now-line.tsx";
 import { OutdatedPlan } from "../outdated-plan.tsx";
 import { DepthSwitch, useDepth } from "../run-sheet/depth-switch.tsx";
-import { heldIn, lineOf, type RunLine, runLines, sheetsOf } from "../run-sheet/run-lines.ts";
+import { lineOf, type RunLine, runLines, sheetsOf, standingIn } from "../run-sheet/run-lines.ts";
 import { RunSheetRow } from "../run-sheet/run-sheet-row.tsx";
 import { ShortLines } from "../run-sheet/short-lines.tsx";
 import { fullBecause, linesInShort, type SheetProps } from "../run-sheet/short-sheet.ts";
@@ -67,7 +69,7 @@ export function VisitRun(props: VisitRunProps) {
   const [showsAll, setShowsAll] = useState(false);
   const sheets = useMemo(() => sheetsOf(log.visit, props.tables), [log.visit, props.tables]);
   const lines = useMemo(() => runLines(sheets, planned), [sheets, planned]);
-  const heldOf = useMemo(() => heldIn(sheets, props.tables), [sheets, props.tables]);
+  const { heldOf, map } = useMemo(() => standingIn(sheets, props.tables), [sheets, props.tables]);
   useOffline(log.visit.connections.map(({ id }) => `/visits/${props.visitId}/${id}/leak-check`));
   const done = sheets.flatMap(({ steps }) => steps.filter(({ isDone }) => isDone)).length;
   const all = done + lines.length;
@@ -134,6 +136,7 @@ export function VisitRun(props: VisitRunProps) {
             Date.parse(props.now),
           )}
         />
+        <NowLine now={sheets.flatMap(({ steps }) => nowOf(steps))} map={map} />
         <DepthSwitch {...depth} acts={lines.length} />
         {next && depth.depth === "short" ? (
           <ShortLines

@@ -1,0 +1,194 @@
+/** The water as it is drawn: from the street down to each connection, the valves between open or shut, and where pressure stands. */
+import type { MapEnd, MapValve, WaterMap } from "../core/situation/index.ts";
+import { pressureWords, valveStateWords, waterMapWords } from "../words/water-map.ts";
+import { wrapped } from "./run-column.tsx";
+
+const COLUMN_PX = 150;
+const ROW_PX = 92;
+const TOP_PX = 26;
+const LEFT_PX = 40;
+/** Half of a valve's symbol. */
+const HALF_PX = 11;
+/** Letters of a label on one line. */
+const LETTERS = 15;
+/** Between a valve and what branches off below it. */
+const DROP_PX = 40;
+
+interface Placed {
+  readonly x: number;
+  readonly y: number;
+}
+
+interface TreeLayout {
+  readonly width: number;
+  readonly height: number;
+  readonly valveAt: ReadonlyMap<string, Placed>;
+  readonly endAt: ReadonlyMap<string, Placed>;
+}
+
+/** Returns where valves and ends lie: ends side by side below the valve they hang on, each valve above the middle of what hangs on it. */
+export function layOutWater({ valves, ends }: WaterMap): TreeLayout {
+  const depthOf = (name: string | null): number => {
+    const valve = valves.find((each) => each.name === name);
+    return valve === undefined ? 0 : 1 + depthOf(valve.above);
+  };
+  const deepest = Math.max(0, ...valves.map(({ name }) => depthOf(name)));
+  const endAt = new Map<string, Placed>();
+  const valveAt = new Map<string, Placed>();
+  const yEnd = TOP_PX + (deepest + 1) * ROW_PX;
+  let column = 0;
+  const place = (name: string | null): number => {
+    const xs = [
+      ...valves.filter(({ above }) => above === name).map((valve) => place(valve.name)),
+      ...ends
+        .filter(({ below }) => below === name)
+        .map(({ connection }) => {
+          const x = LEFT_PX + column * COLUMN_PX;
+          column += 1;
+          endAt.set(connection, { x, y: yEnd });
+          return x;
+        }),
+    ];
+    const x = xs.length === 0 ? LEFT_PX : (Math.min(...xs) + Math.max(...xs)) / 2;
+    if (name !== null) valveAt.set(name, { x, y: TOP_PX + depthOf(name) * ROW_PX });
+    return x;
+  };
+  place(null);
+  return {
+    width: LEFT_PX + Math.max(1, column) * COLUMN_PX,
+    height: yEnd + 62,
+    valveAt,
+    endAt,
+  };
+}
+
+function ValveMark({
+  valve,
+  at: { x, y },
+  isMarked,
+}: {
+  readonly valve: MapValve;
+  readonly at: Placed;
+  readonly isMarked: boolean;
+}) {
+  const [left, right, top, bottom] = [x - HALF_PX, x + HALF_PX, y - HALF_PX, y + HALF_PX];
+  const lines = wrapped(valve.name, LETTERS);
+  return (
+    <g className={`water-valve ${valve.isShut ? "water-shut" : ""} ${isMarked ? "water-marked" : ""}`}>
+      {isMarked && <circle cx={x} cy={y} r={HALF_PX + 8} />}
+      <path d={`M${left} ${top}H${right}L${left} ${bottom}H${right}Z`} />
+      {valve.kind === "hot" && <rect className="water-heater" x={x - 13} y={y + 17} width={26} height={18} />}
+      {lines.map((line, at) => (
+        <text key={line} x={right + 8} y={y - 6 + at * 15} className="water-name">
+          {line}
+        </text>
+      ))}
+      <text x={right + 8} y={y - 6 + lines.length * 15} className="water-state">
+        {valveStateWords(valve)}
+      </text>
+    </g>
+  );
+}
+
+function EndMark({ end, at: { x, y } }: { readonly end: MapEnd; readonly at: Placed }) {
+  const lines = wrapped(end.label, LETTERS);
+  return (
+    <g className={`water-end water-${end.pressure}`}>
+      <circle cx={x} cy={y - 12} r={9} />
+      {lines.map((line, at) => (
+        <text
+          key={line}
+          x={x}
+          y={y + 16 + at * 15}
+          textAnchor={x <= LEFT_PX ? "start" : "middle"}
+          dx={x <= LEFT_PX ? -LEFT_PX + 4 : 0}
+        >
+          {line}
+        </text>
+      ))}
+      <text
+        x={x}
+        y={y + 16 + lines.length * 15}
+        textAnchor={x <= LEFT_PX ? "start" : "middle"}
+        dx={x <= LEFT_PX ? -LEFT_PX + 4 : 0}
+        className="water-state"
+      >
+        {end.joints.length > 0 ? `joints ${end.joints.join(", ")}` : pressureWords(end)}
+      </text>
+    </g>
+  );
+}
+
+interface WaterTreeProps {
+  readonly map: WaterMap;
+  /** Name of the valve that is to be shut; null: none. */
+  readonly toShut?: string | null;
+}
+
+/** The drawn water. A line is thick and green where pressure stands, dashed where it may, thin where it cannot. */
+export function WaterTree({ map, toShut = null }: WaterTreeProps) {
+  const { width, height, valveAt, endAt } = layOutWater(map);
+  const from = (above: string | null) => (above === null ? null : (valveAt.get(above) ?? null));
+  const pressureBelow = (above: string | null) =>
+    above === null ? "yes" : (map.valves.find(({ name }) => name === above)?.pressure ?? "no");
+  const pipe = (above: string | null, { x, y }: Placed, room: number) => {
+    const start = from(above);
+    return start === null
+      ? `M${x} ${TOP_PX - 10}V${y - room}`
+      : `M${start.x} ${start.y + HALF_PX}V${start.y + DROP_PX}H${x}V${y - room}`;
+  };
+  const roots = [
+    ...map.valves.filter(({ above }) => above === null).flatMap(({ name }) => valveAt.get(name)?.x ?? []),
+    ...map.ends
+      .filter(({ below }) => below === null)
+      .flatMap(({ connection }) => endAt.get(connection)?.x ?? []),
+  ];
+  return (
+    <svg
+      className="water-tree"
+      viewBox={`0 0 ${width} ${height}`}
+      width={width}
+      height={height}
+      role="img"
+      aria-label={waterMapWords(map)}
+    >
+      <text x={4} y={TOP_PX - 12} className="water-state">
+        street
+      </text>
+      <path
+        className="water-pipe water-yes"
+        d={`M${Math.max(54, Math.min(...roots) - 20)} ${TOP_PX - 10}H${Math.max(80, ...roots)}`}
+      />
+      {map.valves.map((valve) => {
+        const at = valveAt.get(valve.name);
+        return at === undefined ? null : (
+          <path
+            key={valve.name}
+            className={`water-pipe water-${pressureBelow(valve.above)}`}
+            d={pipe(valve.above, at, HALF_PX)}
+          />
+        );
+      })}
+      {map.ends.map((end) => {
+        const at = endAt.get(end.connection);
+        return at === undefined ? null : (
+          <path
+            key={end.connection}
+            className={`water-pipe water-${end.pressure}`}
+            d={pipe(end.below, at, 21)}
+          />
+        );
+      })}
+      {map.valves.map((valve) => {
+        const at = valveAt.get(valve.name);
+        return at === undefined ? null : (
+          <ValveMark key={valve.name} valve={valve} at={at} isMarked={valve.name === toShut} />
+        );
+      })}
+      {map.ends.map((end) => {
+        const at = endAt.get(end.connection);
+        return at === undefined ? null : <EndMark key={end.connection} end={end} at={at} />;
+      })}
+    </svg>
+  );
+}

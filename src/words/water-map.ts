@@ -1,0 +1,34 @@
+/** The drawn water in words: what stands on a valve's label, and the whole drawing for those who cannot see it. */
+import type { MapEnd, MapValve, WaterMap } from "../core/situation/index.ts";
+import type { StopProof } from "../core/survey/index.ts";
+
+const PROOF: Readonly<Record<StopProof, string>> = {
+  holds: "holds",
+  weeps: "weeps",
+  dead: "does not hold",
+  seized: "seized",
+  unreachable: "out of reach",
+  "not-proved": "not proved",
+};
+
+/** Returns how a valve stands: shut or open, and what it is known to do. */
+export const valveStateWords = ({ isShut, proof }: Pick<MapValve, "isShut" | "proof">): string =>
+  `${isShut ? "shut" : "open"}, ${PROOF[proof]}`;
+
+const PRESSURE = {
+  yes: "under pressure",
+  possible: "pressure possible",
+  weep: "a weep at most",
+  no: "no pressure",
+} as const;
+
+/** Returns where pressure can stand at a connection, in words. */
+export const pressureWords = ({ pressure }: Pick<MapEnd, "pressure">): string => PRESSURE[pressure];
+
+/** Returns the whole drawing in words. */
+export function waterMapWords({ valves, ends }: WaterMap): string {
+  return [
+    ...valves.map((valve) => `${valve.name}: ${valveStateWords(valve)}`),
+    ...ends.map((end) => `${end.label}: ${pressureWords(end)}`),
+  ].join("; ");
+}
