@@ -4,15 +4,17 @@ import { pressureWords, valveStateWords, waterMapWords } from "../words/water-ma
 import { wrapped } from "./run-column.tsx";
 
 const COLUMN_PX = 150;
-const ROW_PX = 92;
+const ROW_PX = 106;
 const TOP_PX = 26;
+/** From the street to the first valve. */
+const FIRST_PX = 34;
 const LEFT_PX = 40;
 /** Half of a valve's symbol. */
 const HALF_PX = 11;
 /** Letters of a label on one line. */
 const LETTERS = 15;
 /** Between a valve and what branches off below it. */
-const DROP_PX = 40;
+const DROP_PX = 58;
 
 interface Placed {
   readonly x: number;
@@ -35,7 +37,8 @@ export function layOutWater({ valves, ends }: WaterMap): TreeLayout {
   const deepest = Math.max(0, ...valves.map(({ name }) => depthOf(name)));
   const endAt = new Map<string, Placed>();
   const valveAt = new Map<string, Placed>();
-  const yEnd = TOP_PX + (deepest + 1) * ROW_PX;
+  const yOf = (depth: number) => TOP_PX + FIRST_PX + (depth - 1) * ROW_PX;
+  const yEnd = yOf(deepest + 1);
   let column = 0;
   const place = (name: string | null): number => {
     const xs = [
@@ -50,7 +53,7 @@ export function layOutWater({ valves, ends }: WaterMap): TreeLayout {
         }),
     ];
     const x = xs.length === 0 ? LEFT_PX : (Math.min(...xs) + Math.max(...xs)) / 2;
-    if (name !== null) valveAt.set(name, { x, y: TOP_PX + depthOf(name) * ROW_PX });
+    if (name !== null) valveAt.set(name, { x, y: yOf(depthOf(name)) });
     return x;
   };
   place(null);
@@ -73,17 +76,18 @@ function ValveMark({
 }) {
   const [left, right, top, bottom] = [x - HALF_PX, x + HALF_PX, y - HALF_PX, y + HALF_PX];
   const lines = wrapped(valve.name, LETTERS);
+  const textX = right + (isMarked ? 14 : 8);
   return (
     <g className={`water-valve ${valve.isShut ? "water-shut" : ""} ${isMarked ? "water-marked" : ""}`}>
       {isMarked && <circle cx={x} cy={y} r={HALF_PX + 8} />}
       <path d={`M${left} ${top}H${right}L${left} ${bottom}H${right}Z`} />
       {valve.kind === "hot" && <rect className="water-heater" x={x - 13} y={y + 17} width={26} height={18} />}
       {lines.map((line, at) => (
-        <text key={line} x={right + 8} y={y - 6 + at * 15} className="water-name">
+        <text key={line} x={textX} y={y - 6 + at * 15} className="water-name">
           {line}
         </text>
       ))}
-      <text x={right + 8} y={y - 6 + lines.length * 15} className="water-state">
+      <text x={textX} y={y - 6 + lines.length * 15} className="water-state">
         {valveStateWords(valve)}
       </text>
     </g>
@@ -134,7 +138,7 @@ export function WaterTree({ map, toShut = null }: WaterTreeProps) {
   const pipe = (above: string | null, { x, y }: Placed, room: number) => {
     const start = from(above);
     return start === null
-      ? `M${x} ${TOP_PX - 10}V${y - room}`
+      ? `M${x} ${TOP_PX - 16}V${y - room}`
       : `M${start.x} ${start.y + HALF_PX}V${start.y + DROP_PX}H${x}V${y - room}`;
   };
   const roots = [
@@ -155,10 +159,7 @@ export function WaterTree({ map, toShut = null }: WaterTreeProps) {
       <text x={4} y={TOP_PX - 12} className="water-state">
         street
       </text>
-      <path
-        className="water-pipe water-yes"
-        d={`M${Math.max(54, Math.min(...roots) - 20)} ${TOP_PX - 10}H${Math.max(80, ...roots)}`}
-      />
+      <path className="water-pipe water-yes" d={`M50 ${TOP_PX - 16}H${Math.max(80, ...roots)}`} />
       {map.valves.map((valve) => {
         const at = valveAt.get(valve.name);
         return at === undefined ? null : (

@@ -24,17 +24,20 @@ after(async () => {
   await database.drop();
 });
 
+/** A tick, or the answer of a proof that holds. */
+const TICK = /^(Tick|Holds$)/;
+
 async function tickTo(page: Page, last: string): Promise<void> {
   for (;;) {
     const next = page
       .locator("li[data-step]")
-      .filter({ has: page.getByRole("button", { name: /^Tick/ }) })
+      .filter({ has: page.getByRole("button", { name: TICK }) })
       .first();
     const step = await next.getAttribute("data-step");
-    await next.getByRole("button", { name: /^Tick/ }).click();
+    await next.getByRole("button", { name: TICK }).first().click();
     await page
       .locator(`li[data-step="${step}"]`)
-      .getByRole("button", { name: /^Tick/ })
+      .getByRole("button", { name: TICK })
       .waitFor({ state: "detached" });
     if (step === last) return;
   }
