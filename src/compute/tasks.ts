@@ -10,8 +10,11 @@ import { buildPlannerIndex, type PlannerIndex, planHookup } from "../core/planne
 import {
   type Job,
   type Schedule,
+  type ScheduledConnection,
   scheduleOf,
   scheduleVisit,
+  type TracedMoment,
+  traceOf,
   type VisitSchedule,
 } from "../core/schedule/index.ts";
 import type { Standards } from "../core/standard/index.ts";
@@ -122,6 +125,10 @@ export interface TaskMap extends OfShop {
     };
     readonly output: VisitSchedule;
   };
+  trace: {
+    readonly input: { readonly connections: readonly ScheduledConnection[]; readonly schedule: Schedule };
+    readonly output: readonly TracedMoment[];
+  };
   pdf: { readonly input: PdfRequest; readonly output: Uint8Array };
   readCatalogue: { readonly input: string; readonly output: ReadCatalogue };
   calendar: {
@@ -192,6 +199,7 @@ const TASKS: TaskTable = {
   schedule: (_, { jobs, hands }) => scheduleVisit(jobs, hands),
   scheduleOf: ({ tables }, { connections, steps, hands }) =>
     scheduleOf(connections, { ...tables, steps }, hands),
+  trace: ({ tables }, { connections, schedule }) => traceOf(connections, tables, schedule),
   pdf: (_, request) => writePdf(request),
   readCatalogue: ({ tables }, text) => readCatalogue(text, endTable(tables.ends)),
   calendar: (_, { text, until, zone }) => readCalendar(text, until, zone),

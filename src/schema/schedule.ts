@@ -47,6 +47,7 @@ export const scheduleRequest = z
     startAt: instant,
     hands: z.union([z.literal(1), z.literal(2)]).nullish(),
     houseRules: standardsSchema.nullish(),
+    trace: z.boolean().nullish().meta({ description: "The answer says how things stand after each step." }),
   })
   .meta({ id: "ScheduleRequest" });
 
@@ -88,6 +89,17 @@ export const scheduleResponse = z
     ),
     waterOff: z.array(z.strictObject({ zone: z.string(), fromMin: z.number(), toMin: z.number() })),
     totalMin: z.number(),
+    /** How things stand after each step, where that was asked for. */
+    situation: z
+      .array(
+        z.strictObject({
+          afterStep: z.string(),
+          shut: z.array(z.string()),
+          pressure: z.record(z.string(), z.enum(["yes", "possible", "no"])),
+          owed: z.array(z.strictObject({ code: z.enum(LEFT_CODES), about: z.string() })),
+        }),
+      )
+      .exactOptional(),
     zones: z
       .array(
         z.strictObject({

@@ -49,6 +49,25 @@ describe("visits/run-sheet", () => {
       }
   });
 
+  it("says on request how things stand after each step", async () => {
+    const two = [
+      one("t", "toilet", { stop: "dead", valves: [{ name: "riser", shuts: "branch", proof: "holds" }] }),
+      one("l", "lavatory", { valves: [{ name: "riser", shuts: "branch", proof: "holds" }] }),
+    ];
+    assert.equal((await sheet(two)).situation, undefined);
+    const { situation = [], steps, schedule } = await sheet(two, { trace: true });
+    assert.equal(situation.length, schedule.length, "one row a step that is done");
+    const codeAfter = (id: string) => steps.find((each) => each.id === id)?.code;
+    const shut = situation.findIndex(({ afterStep }) => codeAfter(afterStep) === "close-upstream");
+    const open = situation.findIndex(({ afterStep }) => codeAfter(afterStep) === "open-upstream");
+    assert.ok(shut >= 0 && open > shut);
+    for (const [at, { shut: names }] of situation.entries())
+      assert.equal(names.includes("riser"), at >= shut && at < open, `row ${at}`);
+    assert.equal(situation[shut]?.pressure["t"], "no");
+    const last = situation.at(-1);
+    assert.deepEqual([last?.shut, last?.owed, last?.pressure], [[], [], { t: "yes", l: "yes" }]);
+  });
+
   it("takes hot and cold of a washer as one fixture", async () => {
     const { steps, codes } = await sheet([
       one("h", "washer", { fixtureId: "w", water: "hot", power: "plug" }),

@@ -13,7 +13,7 @@ const MAY_IMPORT: Readonly<Record<string, readonly string[]>> = {
   db: [],
   labels: ["core"],
   words: ["core"],
-  drawing: ["core", "labels"],
+  drawing: ["core", "labels", "words"],
   simulators: ["core"],
   // Types only: no schema comes to the browser (below).
   client: ["schema"],

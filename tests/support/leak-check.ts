@@ -14,6 +14,11 @@ export async function sayDry(page: Page, minutes = "15"): Promise<void> {
 export async function allDryAt(page: Page, code: string): Promise<void> {
   const told = async () => (await stage(page, code).textContent()) ?? "";
   await stage(page, code).click();
+  const needed = page.locator("[data-needed] button");
+  if ((await needed.count()) > 0) {
+    await needed.click();
+    await needed.waitFor({ state: "detached" });
+  }
   for (let before = await told(); !before.includes("✓"); before = await told()) {
     await sayDry(page);
     await page.waitForFunction(

@@ -117,18 +117,17 @@ export function look(
   });
 }
 
-/** Every look a toilet's two joints and checkpoints need before signing, all dry. */
+/** Every look a toilet's two joints and checkpoints need before signing, all dry, with the run and the putting back between. */
 export function allDry(events: readonly VisitEvent[]): readonly VisitEvent[] {
-  return [
-    ...tickedTo(events, "water-in"),
-    ...(["first-fill", "static", "after-run"] as const).flatMap((stage) => [
-      look("2", stage),
-      look("1", stage),
-    ]),
+  const both = (stage: Parameters<typeof look>[1]) => [look("2", stage), look("1", stage)];
+  const standing = [...tickedTo(events, "water-in"), ...both("first-fill"), ...both("static")];
+  const ran = [
+    ...tickedTo(standing, "exercise"),
+    ...both("after-run"),
     look("A", "drain"),
     look("B", "drain"),
-    look("connection", "in-place"),
   ];
+  return [...tickedTo(ran, "place-back"), look("connection", "in-place")];
 }
 
 /** A pressure test whose readings fall by 15 psi in 15 minutes. */

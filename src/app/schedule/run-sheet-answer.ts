@@ -2,7 +2,13 @@
 import { v5 as uuidFrom } from "uuid";
 import { withKnownParts } from "../../compute/compute.ts";
 import type { Plan, PlanRequest } from "../../core/plan/index.ts";
-import { jobsOf, type Schedule, taskIdOf, type VisitJob } from "../../core/schedule/index.ts";
+import {
+  jobsOf,
+  type Schedule,
+  type TracedMoment,
+  taskIdOf,
+  type VisitJob,
+} from "../../core/schedule/index.ts";
 import { blockersOf, leavesOf } from "../../core/situation/index.ts";
 import { codeOf, type RunStep, waitsWithNext } from "../../core/step/index.ts";
 import { firstRepeated, foldVisit, type VisitEvent } from "../../core/visit/index.ts";
@@ -10,6 +16,7 @@ import type { ScheduleAnswer, ScheduleRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
 import { shopParts } from "../shop/shop.ts";
+import { pressuresAnswer } from "./pressures-answer.ts";
 import { planRequested, surveyRequested, valvesOf, zoneOf } from "./requested-connection.ts";
 
 const NAMESPACE = "6f1d8a52-7f0e-4f0a-9b43-2b7a5a8d9c10";
@@ -24,6 +31,16 @@ async function planned(
     context.compute.run("plan", { catalogue, ask: planRequest }, signal),
   );
   return { plan: plans[0], reason: refused[0]?.message ?? "none is found" };
+}
+
+/** How things stand after each step, as the contract writes pressures: what only weeps is possible. */
+function traceAnswer(trace: readonly TracedMoment[]): NonNullable<ScheduleAnswer["situation"]> {
+  return trace.map(({ afterStep, shut, pressure, owed }) => ({
+    afterStep,
+    shut: [...shut],
+    pressure: pressuresAnswer(pressure),
+    owed: owed.map((each) => ({ ...each })),
+  }));
 }
 
 /**
@@ -208,7 +225,8 @@ export async function runSheetAnswer(
   request: ScheduleRequest,
   signal?: AbortSignal,
 ): Promise<ScheduleAnswer> {
-  const jobs = jobsOf(await statesOf(context, request, signal), context.tables);
+  const states = await statesOf(context, request, signal);
+  const jobs = jobsOf(states, context.tables);
   const schedule = await context.compute.run(
     "schedule",
     {
@@ -237,6 +255,13 @@ export async function runSheetAnswer(
       toMin: rounded(toMin),
     })),
     totalMin: rounded(schedule.totalMin),
+    ...(request.trace === true
+      ? {
+          situation: traceAnswer(
+            await context.compute.run("trace", { connections: states, schedule }, signal),
+          ),
+        }
+      : {}),
     zones: jobs.flatMap(({ connections, isolations }) =>
       connections.flatMap(({ id }) => {
         const isolation = isolations.get(id);

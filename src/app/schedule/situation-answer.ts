@@ -5,10 +5,10 @@ import type { StopProof } from "../../core/survey/index.ts";
 import type { SituationAnswer, SituationRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";
 import { AppError } from "../http/app-error.ts";
+import { pressuresAnswer } from "./pressures-answer.ts";
 import { statesOf } from "./run-sheet-answer.ts";
 
 const PROOFS: Readonly<Record<string, StopProof>> = { holds: "holds", weeps: "weeps", dead: "dead" };
-const PRESSURES = { no: "no", weep: "possible", possible: "possible", yes: "yes" } as const;
 
 /** The sheets with the acts marked that were done. Errors: AppError invalid naming an act that no sheet has. */
 function marked(sheets: readonly FixtureSheet[], done: SituationRequest["done"]): readonly FixtureSheet[] {
@@ -55,7 +55,7 @@ export async function situationAnswer(
     shut: [...shut],
     open: about("outlet-open"),
     power: { unplugged: about("unplugged"), off: about("breaker-off") },
-    pressure: Object.fromEntries([...pressure].map(([id, each]) => [id, PRESSURES[each]])),
+    pressure: pressuresAnswer(pressure),
     owed: owed.map(({ code, fixture }) => ({ code, about: fixture })),
     next: next.map(({ fixture, step }) => taskIdOf(fixture, step)),
     blocked: blocked.map(({ fixture, step, need, first, why }) => ({

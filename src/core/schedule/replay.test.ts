@@ -4,46 +4,26 @@ import { describe, it } from "node:test";
 import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
-import { type FixtureSheet, situationOf } from "../situation/index.ts";
+import { situationOf } from "../situation/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf, sheetsOf, taskIdOf } from "./jobs.ts";
 import { scheduleVisit } from "./schedule.ts";
-
-/** Sheets with these acts done, in the order they are given. */
-const doneIn = (sheets: readonly FixtureSheet[], done: ReadonlySet<string>): readonly FixtureSheet[] => {
-  const order = [...done];
-  return sheets.map((sheet) => ({
-    ...sheet,
-    steps: sheet.steps.map((step) => {
-      const at = order.indexOf(taskIdOf(sheet.id, step));
-      const doneAt = at < 0 ? null : `2026-11-25T12:${String(at).padStart(4, "0")}`;
-      return { ...step, isDone: at >= 0, doneAt };
-    }),
-  }));
-};
+import { actsInOrder, doneInOrder, traceOf } from "./trace.ts";
 
 function replayed(connections: readonly ConnectionState[], hands: 1 | 2) {
   const sheets = sheetsOf(connections, tables);
-  const { tasks, shared } = scheduleVisit(jobsOf(connections, tables), hands);
-  const acts = new Map(sheets.flatMap(({ id, steps }) => steps.map((step) => [taskIdOf(id, step), step])));
-  /** What an act does for another fixture too: the same role at the same valve. */
-  const twins = (task: string) =>
-    shared.filter((other) => {
-      const [one, two] = [acts.get(task), acts.get(other)];
-      return (
-        one?.role === two?.role && (one?.ownWords[0] === two?.ownWords[0] || one?.role === "heater-safe")
-      );
-    });
-  const done = new Set<string>();
-  const held: string[] = [];
-  for (const { task } of tasks.toSorted((a, b) => a.endMin - b.endMin)) {
-    const { blocked } = situationOf(doneIn(sheets, done), tables);
-    for (const { fixture, step, need } of blocked)
-      if (taskIdOf(fixture, step) === task && need !== "order") held.push(`${task}: ${need}`);
-    done.add(task);
-    for (const twin of twins(task)) done.add(twin);
-  }
-  return { held, end: situationOf(doneIn(sheets, new Set([...done, ...shared])), tables) };
+  const schedule = scheduleVisit(jobsOf(connections, tables), hands);
+  const order = actsInOrder(sheets, schedule);
+  const held = order.flatMap((task, at) => {
+    // What another act does for this fixture too is not done by itself.
+    if (!schedule.tasks.some((each) => each.task === task)) return [];
+    const { blocked } = situationOf(doneInOrder(sheets, order.slice(0, at)), tables);
+    return blocked
+      .filter(({ fixture, step, need }) => taskIdOf(fixture, step) === task && need !== "order")
+      .map(({ need }) => `${task}: ${need}`);
+  });
+  const trace = traceOf(connections, tables, schedule);
+  return { held, trace, end: situationOf(doneInOrder(sheets, order), tables) };
 }
 
 describe("a schedule replayed act by act", () => {
@@ -51,8 +31,11 @@ describe("a schedule replayed act by act", () => {
     it(name, () => {
       const connections = told.map(([preset, change], at) => plannedConnection(`c${at}`, preset, change));
       for (const hands of [1, 2] as const) {
-        const { held, end } = replayed(connections, hands);
+        const { held, end, trace } = replayed(connections, hands);
         assert.deepEqual(held, []);
+        // The trace ends as the visit does, and every valve that is ever shut is open again by then.
+        assert.deepEqual(trace.at(-1)?.pressure, end.pressure);
+        assert.deepEqual([trace.at(-1)?.shut, trace.at(-1)?.owed], [[], []]);
         assert.deepEqual(
           end.owed.map(({ code }) => code),
           [],
@@ -72,7 +55,7 @@ describe("the situation of a visit", () => {
     plannedConnection("b", "lavatory-cold", stop("holds")),
   ];
   const sheets = sheetsOf(connections, tables);
-  const after = (...done: readonly string[]) => situationOf(doneIn(sheets, new Set(done)), tables);
+  const after = (...done: readonly string[]) => situationOf(doneInOrder(sheets, done), tables);
   const needOf = (situation: ReturnType<typeof after>, id: string) => {
     const found = situation.blocked.find(({ fixture, step }) => taskIdOf(fixture, step) === id);
     return found === undefined

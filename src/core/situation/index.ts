@@ -1,13 +1,20 @@
 export { heldInWords, reasonOf } from "./held.ts";
 export { blockersOf } from "./order-needs.ts";
-export { LEFT_CODES, type LeftCode, leavesOf, nowOf, type Owed, owedAt, owedOf } from "./owed.ts";
+export {
+  LEFT_CODES,
+  type LeftCode,
+  leavesOf,
+  neededBeforeLook,
+  nowOf,
+  type Owed,
+  owedAt,
+  owedOf,
+} from "./owed.ts";
 export { type ShutFirst, shutFirst } from "./shut-first.ts";
 export {
   asksOthers,
   type FixtureSheet,
   NEED_CODES,
-  type NeedCode,
-  type Standing,
   situationOf,
   standingOf,
 } from "./situation.ts";

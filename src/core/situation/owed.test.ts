@@ -3,7 +3,7 @@ import { describe, it } from "node:test";
 import { plannedConnection, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { type RunStep, runSheet } from "../step/index.ts";
-import { nowOf, owedOf } from "./index.ts";
+import { neededBeforeLook, nowOf, owedOf } from "./index.ts";
 
 const sheet = (preset: string, change: Parameters<typeof plannedConnection>[2] = {}) =>
   runSheet([plannedConnection("c", preset, { ...stop("holds"), ...change })], tables);
@@ -44,5 +44,17 @@ describe("what the work owes", () => {
     const gone = codes(sheet("toilet", { replaces: "take-out" }));
     assert.ok(gone.includes("stop-open-behind-cap") && gone.includes("cap-not-held"));
     assert.ok(!gone.includes("not-run"), "nothing runs behind a cap");
+  });
+
+  it("is what a look needs: the run before its look, the putting back before the look in place", () => {
+    const washer = sheet("washer-cold");
+    const needs = (steps: readonly RunStep[], stage: "static" | "after-run" | "in-place") =>
+      neededBeforeLook(steps, "c", stage)?.role ?? null;
+    assert.deepEqual(
+      [needs(washer, "static"), needs(washer, "after-run"), needs(washer, "in-place")],
+      [null, "exercise", "place-back"],
+    );
+    const ran = done(washer, "exercise", "place-back");
+    assert.deepEqual([needs(ran, "after-run"), needs(ran, "in-place")], [null, null]);
   });
 });

@@ -2,6 +2,7 @@
  * What the ticked acts of a fixture have left: shut, open, unplugged, off, rolled out; and what the work still owes before somebody leaves.
  * One entry an act: what it leaves until which other act, and what is owed although no act began it.
  */
+import type { StageCode } from "../check/index.ts";
 import type { RunStep, StepRole } from "../step/index.ts";
 
 /** What may be left when somebody leaves. */
@@ -98,4 +99,23 @@ export const owedAt = (steps: readonly RunStep[], connection: string): readonly 
 /** How a fixture stands now: what was done to water, power and place and is not undone yet. */
 export function nowOf(steps: readonly RunStep[]): readonly Owed[] {
   return owedOf(steps).filter(({ since }) => since !== null);
+}
+
+/** What is done before a stage is looked at: after the run it has run, in its place it is put back. */
+const BEFORE_LOOK: Partial<Readonly<Record<StageCode, StepRole>>> = {
+  "after-run": "exercise",
+  "in-place": "place-back",
+};
+
+/** Returns the step of a fixture's sheet that is done before a stage is looked at at one of its connections, and is not; null: none. */
+export function neededBeforeLook(
+  steps: readonly RunStep[],
+  connection: string,
+  stage: StageCode,
+): RunStep | null {
+  const role = BEFORE_LOOK[stage];
+  if (role === undefined) return null;
+  return (
+    steps.find((step) => step.role === role && !step.isDone && step.connections.includes(connection)) ?? null
+  );
 }

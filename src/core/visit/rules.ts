@@ -1,8 +1,9 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 
-import { jointTargets, standingOf, targetsOf, weepingStage } from "../check/index.ts";
+import { jointTargets, type StageCode, standingOf, targetsOf, weepingStage } from "../check/index.ts";
+import { neededBeforeLook } from "../situation/index.ts";
 import type { StepTables } from "../step/index.ts";
-import { runSheet } from "../step/index.ts";
+import { codeOf, runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { formatTurn } from "../units/index.ts";
 import { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
@@ -122,8 +123,14 @@ function stepRefusal(
     : turnsRefusal(joint, event.turns, event.turns ?? 0);
 }
 
+const WHY_LOOK_WAITS: Partial<Readonly<Record<StageCode, string>>> = {
+  "after-run": "after the run needs the run",
+  "in-place": "in its place needs the putting back",
+};
+
 function checkRefusal(
   connection: ConnectionState,
+  { fixture }: Surroundings,
   event: On<"target-checked">,
   tables: StepTables,
 ): Refusal | null {
@@ -141,6 +148,15 @@ function checkRefusal(
       "stage",
       `${connection.cutOffBy} is shut for another fixture: a line without water proves nothing. Open it first.`,
     );
+  const needed = neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
+  if (needed !== null)
+    return {
+      ...no(
+        "stage",
+        `First (${codeOf(needed)}): ${needed.text.replace(/\.$/, "")}. A look ${WHY_LOOK_WAITS[stage.code] ?? ""}.`,
+      ),
+      isOfArrival: true,
+    };
   if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
   const earlier = tables.stages
     .slice(0, tables.stages.indexOf(stage))
@@ -220,7 +236,7 @@ function onConnection(
     case "connection-added":
       return no("connection", "This connection is there already.");
     case "target-checked":
-      return checkRefusal(connection, event, tables);
+      return checkRefusal(connection, surroundings, event, tables);
     case "connection-reopened":
       return isLocked ? null : no("connection", "It is not signed.");
   }

@@ -10,7 +10,7 @@ import {
   targetsOf,
 } from "../../core/check/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { nowOf, owedAt, shutFirst } from "../../core/situation/index.ts";
+import { neededBeforeLook, nowOf, owedAt, shutFirst } from "../../core/situation/index.ts";
 import { runSheet } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
@@ -243,6 +243,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             target={target}
             first={shutFirst(connection, Number(target), props.tables)}
             map={map}
+            needed={connection.signed === null ? neededBeforeLook(sheet, connection.id, stage.code) : null}
             zone={props.zone}
             act={act}
             onWritten={goOn}

@@ -9,12 +9,16 @@ import {
   weepingStage,
 } from "../../core/check/index.ts";
 import type { ShutFirst, WaterMap } from "../../core/situation/index.ts";
+import type { RunStep } from "../../core/step/index.ts";
 import type { ConnectionState, VisitAct } from "../../core/visit/index.ts";
 import { METHOD_WORDS } from "../../labels/check-method.ts";
+import { inShopUnits } from "../../labels/display.ts";
 import { timeText } from "../../labels/site-time.ts";
 import { Disclosure } from "../../ui/disclosure.tsx";
 import { TextField } from "../../ui/field.tsx";
+import { LEFT_WORDS } from "../../words/left.ts";
 import { ReasonForm } from "../reason-form.tsx";
+import { tickAct } from "../run-sheet/tick.ts";
 import { StrikeForm } from "../strike-form.tsx";
 import { DripRate, DripTimer } from "./drip-timer.tsx";
 import { minutesFrom, Watch } from "./watch.tsx";
@@ -29,6 +33,8 @@ interface TargetPanelProps {
   readonly first: ShutFirst | null;
   /** The water as it stands; null: signed. */
   readonly map: WaterMap | null;
+  /** What is done before this stage is looked at, and is not; null: nothing. */
+  readonly needed: RunStep | null;
   readonly act: (act: VisitAct) => boolean;
   /** Called when a look or an exception was kept: the check goes on to what is open next. */
   readonly onWritten: () => void;
@@ -92,6 +98,29 @@ function EarlierChecks({
   );
 }
 
+/** What comes before a look: the run, or the putting back; told here when it is done. */
+function Needed({
+  connection,
+  step,
+  act,
+}: Pick<TargetPanelProps, "connection" | "act"> & { readonly step: RunStep }) {
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-3 notice notice-work" data-needed={step.id}>
+      <p className="min-w-64 flex-1">
+        <strong>First:</strong> {inShopUnits(step.text, step.ownWords)}
+      </p>
+      <button
+        type="button"
+        className="button button-main"
+        onClick={() => act(tickAct(connection.id, step, null))}
+        data-next-thing=""
+      >
+        {LEFT_WORDS[step.role === "place-back" ? "not-put-back" : "not-run"].settled}
+      </button>
+    </div>
+  );
+}
+
 /** One target in one stage: look, say dry or weeping; what to do when it weeps; or why it goes unchecked. */
 export function TargetPanel(props: TargetPanelProps) {
   const { connection, stage, target, zone, act, onWritten } = props;
@@ -150,7 +179,8 @@ export function TargetPanel(props: TargetPanelProps) {
           map={props.map}
         />
       )}
-      {!isLocked && (!weeps || !isJoint) && (
+      {!isLocked && props.needed !== null && <Needed connection={connection} step={props.needed} act={act} />}
+      {!isLocked && props.needed === null && (!weeps || !isJoint) && (
         <>
           <Watch
             connection={connection}

@@ -75,7 +75,7 @@ export function RunSheetRow({
   const holdsGal = connection.plan?.plan.flow?.holdsGal;
   // A step of the fixture asks at each of its inlets.
   const listening = step.connection === null ? sheet.connections : [connection];
-  const looks = dryActs(sheet.connections, step, props.tables.stages);
+  const looks = dryActs(sheet, step, props.tables.stages);
   const onAllDry = looks.length > 0 && held === null ? () => log.act(...before, ...looks) : null;
   return (
     <StepRow

@@ -1,4 +1,5 @@
 import { type Stage, standingOf, targetsOf } from "../../core/check/index.ts";
+import { neededBeforeLook } from "../../core/situation/index.ts";
 import type { RunStep } from "../../core/step/index.ts";
 import { type ConnectionState, liveEvents, type VisitAct, type VisitEvent } from "../../core/visit/index.ts";
 
@@ -32,17 +33,21 @@ export function tickOf(
 }
 
 /**
- * The acts that say of a look that everything it looks at is dry; empty: it is no look, there is no water yet, or one of its joints weeps and
- * is seen to first. The minutes are those of the visit's clock.
+ * The acts that say of a look that everything it looks at is dry; empty: it is no look, there is no water yet, it has not run or is not put back,
+ * or one of its joints weeps and is seen to first. The minutes are those of the visit's clock.
  */
 export function dryActs(
-  connections: readonly ConnectionState[],
+  {
+    connections,
+    steps,
+  }: { readonly connections: readonly ConnectionState[]; readonly steps: readonly RunStep[] },
   { stage: code, connections: own }: Pick<RunStep, "stage" | "connections">,
   stages: readonly Stage[],
 ): readonly VisitAct[] {
   const stage = stages.find((each) => each.code === code);
   const looked = connections.filter(({ id }) => own.includes(id));
   if (stage === undefined || looked.some(({ waterInAt }) => waterInAt === null)) return [];
+  if (looked.some(({ id }) => neededBeforeLook(steps, id, stage.code) !== null)) return [];
   const standings = looked.flatMap((connection) =>
     targetsOf(connection, stage).map((target) => ({
       connection,
