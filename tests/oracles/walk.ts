@@ -5,6 +5,7 @@
  */
 import type { JointType } from "../../src/core/joint/index.ts";
 import type { ConnectionState } from "../../src/core/visit/index.ts";
+import { goalsMissed } from "./walk-goals.ts";
 
 /** A step on the clock. */
 export interface WalkedStep {
@@ -304,6 +305,8 @@ export function walk(
     if (survey?.fixture === "washer")
       for (const first of ["level", "place-back"])
         isOrdered(fixture, first, "exercise", "it spins unlevelled");
+    if (survey?.fixture === "dishwasher")
+      for (const first of ["level", "fasten"]) isOrdered(fixture, first, "exercise", "it runs unfastened");
     if (survey?.fixture === "dishwasher" && ofFixture(fixture, "fixture-in").length > 0) {
       const slid = ofFixture(fixture, "fixture-in")[0];
       const last = ofFixture(fixture, "make").at(-1);
@@ -440,5 +443,12 @@ export function walk(
     if (ofFixture(place.fixture, "heater-safe").length > 0 && of("heater-back").length === 0)
       say(null, `${id}: the heater stays off`);
   }
+  for (const fixture of new Set([...places.values()].map((place) => place.fixture)))
+    wrong.push(
+      ...goalsMissed(
+        connections.filter(({ id }) => places.get(id)?.fixture === fixture),
+        clock.filter((step) => fixtureOf(step) === fixture),
+      ),
+    );
   return [...new Set(wrong)];
 }

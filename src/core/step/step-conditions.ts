@@ -126,7 +126,10 @@ export function factsOf(
     stays: !goes,
     "to-slide": isToSlide,
     "drain-comes-off": move?.drainOff != null && (goes || (isToMove && fixture?.isBuiltIn === true)),
-    levels: move?.level != null && (isToSlide || comes || (isToMove && fixture?.heavy === true)),
+    levels:
+      move?.level != null &&
+      !connection.isCapped &&
+      (isToSlide || comes || (isToMove && fixture?.heavy === true)),
     fastens: move?.fasten != null && (isToSlide || comes),
     unattended: fixture?.unattended === true,
     drinking: fixture?.drinking === true,
