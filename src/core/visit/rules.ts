@@ -148,13 +148,12 @@ function checkRefusal(
       "stage",
       `${connection.cutOffBy} is shut for another fixture: a line without water proves nothing. Open it first.`,
     );
-  const needed = neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
+  const waits = WHY_LOOK_WAITS[stage.code];
+  const needed =
+    waits === undefined ? null : neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
   if (needed !== null)
     return {
-      ...no(
-        "stage",
-        `First (${codeOf(needed)}): ${needed.text.replace(/\.$/, "")}. A look ${WHY_LOOK_WAITS[stage.code] ?? ""}.`,
-      ),
+      ...no("stage", `First (${codeOf(needed)}): ${needed.text.replace(/\.$/, "")}. A look ${waits}.`),
       isOfArrival: true,
     };
   if (event.intervalsSec && event.result === "dry") return no("intervalsSec", "What drips is not dry.");
