@@ -188,8 +188,13 @@ describe("a hold on the record", () => {
   it("must say what its readings say", async () => {
     const story = allDry(startedVisit()).map((each, at) => ({ ...each, id: idOf(0xbee100 + at) }));
     await openVisit(context, visit, story);
-    const record = (verdict: "tight" | "leak") =>
-      event({ kind: "hold-recorded", connection: CONNECTION, hold: { ...LEAKING_HOLD, verdict } });
+    // An hour after the last of the story: its readings fit the clock.
+    const last = Math.max(...story.map(({ typedAt }) => Date.parse(typedAt)));
+    const typedAt = new Date(last + 60 * 60_000).toISOString();
+    const record = (verdict: "tight" | "leak") => ({
+      ...event({ kind: "hold-recorded", connection: CONNECTION, hold: { ...LEAKING_HOLD, verdict } }),
+      typedAt,
+    });
     await rejects(addEvents(context, visit, [record("tight")]), "refused");
     await addEvents(context, visit, [record("leak")]);
     const { state } = await readVisit(context, visit);
