@@ -96,27 +96,18 @@ function ValveMark({
 
 function EndMark({ end, at: { x, y } }: { readonly end: MapEnd; readonly at: Placed }) {
   const lines = wrapped(end.label, LETTERS);
+  // The first column has no room on its left.
+  const isFirst = x <= LEFT_PX;
+  const anchor = { x, textAnchor: isFirst ? "start" : "middle", dx: isFirst ? 4 - LEFT_PX : 0 } as const;
   return (
     <g className={`water-end water-${end.pressure}`}>
       <circle cx={x} cy={y - 12} r={9} />
       {lines.map((line, at) => (
-        <text
-          key={line}
-          x={x}
-          y={y + 16 + at * 15}
-          textAnchor={x <= LEFT_PX ? "start" : "middle"}
-          dx={x <= LEFT_PX ? -LEFT_PX + 4 : 0}
-        >
+        <text key={line} {...anchor} y={y + 16 + at * 15}>
           {line}
         </text>
       ))}
-      <text
-        x={x}
-        y={y + 16 + lines.length * 15}
-        textAnchor={x <= LEFT_PX ? "start" : "middle"}
-        dx={x <= LEFT_PX ? -LEFT_PX + 4 : 0}
-        className="water-state"
-      >
+      <text {...anchor} y={y + 16 + lines.length * 15} className="water-state">
         {end.joints.length > 0 ? `joints ${end.joints.join(", ")}` : pressureWords(end)}
       </text>
     </g>
@@ -132,12 +123,11 @@ interface WaterTreeProps {
 /** The drawn water. A line is thick and green where pressure stands, dashed where it may, thin where it cannot. */
 export function WaterTree({ map, toShut = null }: WaterTreeProps) {
   const { width, height, valveAt, endAt } = layOutWater(map);
-  const from = (above: string | null) => (above === null ? null : (valveAt.get(above) ?? null));
   const pressureBelow = (above: string | null) =>
     above === null ? "yes" : (map.valves.find(({ name }) => name === above)?.pressure ?? "no");
   const pipe = (above: string | null, { x, y }: Placed, room: number) => {
-    const start = from(above);
-    return start === null
+    const start = above === null ? undefined : valveAt.get(above);
+    return start === undefined
       ? `M${x} ${TOP_PX - 16}V${y - room}`
       : `M${start.x} ${start.y + HALF_PX}V${start.y + DROP_PX}H${x}V${y - room}`;
   };

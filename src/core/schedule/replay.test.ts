@@ -8,22 +8,20 @@ import { situationOf } from "../situation/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf, sheetsOf, taskIdOf } from "./jobs.ts";
 import { scheduleVisit } from "./schedule.ts";
-import { actsInOrder, doneInOrder, traceOf } from "./trace.ts";
+import { actsInOrder, doneInOrder, idsOf, traceOf } from "./trace.ts";
 
 function replayed(connections: readonly ConnectionState[], hands: 1 | 2) {
   const sheets = sheetsOf(connections, tables);
   const schedule = scheduleVisit(jobsOf(connections, tables), hands);
-  const order = actsInOrder(sheets, schedule);
-  const held = order.flatMap((task, at) => {
-    // What another act does for this fixture too is not done by itself.
-    if (!schedule.tasks.some((each) => each.task === task)) return [];
-    const { blocked } = situationOf(doneInOrder(sheets, order.slice(0, at)), tables);
+  const acts = actsInOrder(sheets, schedule);
+  const held = acts.flatMap(({ task }, at) => {
+    const { blocked } = situationOf(doneInOrder(sheets, idsOf(acts.slice(0, at))), tables);
     return blocked
       .filter(({ fixture, step, need }) => taskIdOf(fixture, step) === task && need !== "order")
       .map(({ need }) => `${task}: ${need}`);
   });
   const trace = traceOf(connections, tables, schedule);
-  return { held, trace, end: situationOf(doneInOrder(sheets, order), tables) };
+  return { held, trace, end: situationOf(doneInOrder(sheets, idsOf(acts)), tables) };
 }
 
 describe("a schedule replayed act by act", () => {

@@ -33,13 +33,22 @@ export function doneInOrder(
 
 const MS_PER_MIN = 60_000;
 
-/** Returns a schedule's acts in the order they end; what an act does for another fixture too (the same role at the same valve) comes with it. */
-export function actsInOrder(sheets: readonly FixtureSheet[], { tasks, shared }: Schedule): readonly string[] {
+/** An act of a schedule, with what it does for other fixtures too: the same role at the same valve. */
+interface ScheduledAct {
+  readonly task: string;
+  readonly twins: readonly string[];
+}
+
+/** Returns a schedule's acts in the order they end. */
+export function actsInOrder(
+  sheets: readonly FixtureSheet[],
+  { tasks, shared }: Schedule,
+): readonly ScheduledAct[] {
   const steps = new Map(sheets.flatMap(({ id, steps }) => steps.map((step) => [taskIdOf(id, step), step])));
   const left = new Set(shared);
   return tasks
     .toSorted((one, other) => one.endMin - other.endMin)
-    .flatMap(({ task }) => {
+    .map(({ task }) => {
       const own = steps.get(task);
       const twins = [...left].filter((id) => {
         const other = steps.get(id);
@@ -47,9 +56,13 @@ export function actsInOrder(sheets: readonly FixtureSheet[], { tasks, shared }: 
         return own?.role === other?.role && (isSameValve || own?.role === "heater-safe");
       });
       for (const twin of twins) left.delete(twin);
-      return [task, ...twins];
+      return { task, twins };
     });
 }
+
+/** Returns the ids of acts in order, twins with the act they come with. */
+export const idsOf = (acts: readonly ScheduledAct[]): readonly string[] =>
+  acts.flatMap(({ task, twins }) => [task, ...twins]);
 
 /** Returns how a visit stands after each act of its schedule. Errors: none. */
 export function traceOf(
@@ -58,21 +71,15 @@ export function traceOf(
   schedule: Schedule,
 ): readonly TracedMoment[] {
   const sheets = sheetsOf(connections, tables);
-  const order = actsInOrder(sheets, schedule);
-  const placed = new Set(schedule.tasks.map(({ task }) => task));
-  return order.flatMap((afterStep, at): readonly TracedMoment[] => {
-    if (!placed.has(afterStep)) return [];
-    // An act's twins are done with it.
-    const next = order.findIndex((id, place) => place > at && placed.has(id));
-    const done = doneInOrder(sheets, order.slice(0, next < 0 ? order.length : next));
+  const acts = actsInOrder(sheets, schedule);
+  return acts.map(({ task: afterStep }, at): TracedMoment => {
+    const done = doneInOrder(sheets, idsOf(acts.slice(0, at + 1)));
     const standing = standingOf(done, tables);
-    return [
-      {
-        afterStep,
-        shut: standing.shut(),
-        pressure: standing.pressure(),
-        owed: done.flatMap(({ id, steps }) => owedOf(steps).map(({ code }) => ({ code, about: id }))),
-      },
-    ];
+    return {
+      afterStep,
+      shut: standing.shut(),
+      pressure: standing.pressure(),
+      owed: done.flatMap(({ id, steps }) => owedOf(steps).map(({ code }) => ({ code, about: id }))),
+    };
   });
 }

@@ -118,14 +118,16 @@ export function shortLines<T>(
     if (role === "bench") return null;
     return (role === null ? undefined : LINE_OF_ROLE[role]) ?? LINE_OF_PHASE[phase];
   };
-  // What has no line of its own leads to the next act of its fixture.
-  const codes: ShortLineCode[] = [];
-  for (let at = items.length - 1; at >= 0; at -= 1) {
-    const item = items[at];
-    if (item === undefined) continue;
-    const later = items.slice(at + 1).findIndex((each) => keyOf(each) === keyOf(item));
-    codes[at] = own(item) ?? codes[at + 1 + later] ?? "water";
-  }
+  // What has no line of its own leads to the next act of its fixture: walked from the end.
+  const following = new Map<string, ShortLineCode>();
+  const codes = items
+    .toReversed()
+    .map((item) => {
+      const code = own(item) ?? following.get(keyOf(item)) ?? "water";
+      following.set(keyOf(item), code);
+      return code;
+    })
+    .toReversed();
   const lines: { code: ShortLineCode; key: string; taps: ShortTap<T>[]; open: T[] }[] = [];
   for (const [at, item] of items.entries()) {
     const code = codes[at] ?? "leave";

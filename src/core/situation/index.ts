@@ -9,6 +9,7 @@ export {
   type Owed,
   owedAt,
   owedOf,
+  whyLookWaits,
 } from "./owed.ts";
 export { type ShutFirst, shutFirst } from "./shut-first.ts";
 export {

@@ -101,11 +101,20 @@ export function nowOf(steps: readonly RunStep[]): readonly Owed[] {
   return owedOf(steps).filter(({ since }) => since !== null);
 }
 
+interface BeforeLook {
+  readonly role: StepRole;
+  /** In words, of the look. */
+  readonly why: string;
+}
+
 /** What is done before a stage is looked at: after the run it has run, in its place it is put back. */
-const BEFORE_LOOK: Partial<Readonly<Record<StageCode, StepRole>>> = {
-  "after-run": "exercise",
-  "in-place": "place-back",
+const BEFORE_LOOK: Partial<Readonly<Record<StageCode, BeforeLook>>> = {
+  "after-run": { role: "exercise", why: "after the run needs the run" },
+  "in-place": { role: "place-back", why: "in its place needs the putting back" },
 };
+
+/** Returns why looks of a stage wait for an act, in words; null: they wait for none. */
+export const whyLookWaits = (stage: StageCode): string | null => BEFORE_LOOK[stage]?.why ?? null;
 
 /** Returns the step of a fixture's sheet that is done before a stage is looked at at one of its connections, and is not; null: none. */
 export function neededBeforeLook(
@@ -113,9 +122,11 @@ export function neededBeforeLook(
   connection: string,
   stage: StageCode,
 ): RunStep | null {
-  const role = BEFORE_LOOK[stage];
-  if (role === undefined) return null;
+  const before = BEFORE_LOOK[stage];
+  if (before === undefined) return null;
   return (
-    steps.find((step) => step.role === role && !step.isDone && step.connections.includes(connection)) ?? null
+    steps.find(
+      ({ role, isDone, connections }) => role === before.role && !isDone && connections.includes(connection),
+    ) ?? null
   );
 }

@@ -144,13 +144,18 @@ export class Standing {
     return isProved && surveyed === "not-proved" ? "holds" : surveyed;
   }
 
-  /** The pressure that can stand behind each connection's own stop. */
-  pressure(): ReadonlyMap<string, Pressure> {
-    const found = pressures(
+  /** The pressure that can stand on each stretch. */
+  #pressures(): ReadonlyMap<string, Pressure> {
+    return pressures(
       this.#piping,
       (valve) => !this.#isShut(valve),
       ({ name, proof }) => this.#proofOf(name, proof),
     );
+  }
+
+  /** The pressure that can stand behind each connection's own stop. */
+  pressure(): ReadonlyMap<string, Pressure> {
+    const found = this.#pressures();
     return new Map([...this.#piping.reaches].map(([id, { line }]) => [id, found.get(line) ?? "no"]));
   }
 
@@ -165,11 +170,7 @@ export class Standing {
 
   /** The water as it is drawn. */
   map(): WaterMap {
-    const found = pressures(
-      this.#piping,
-      (valve) => !this.#isShut(valve),
-      ({ name, proof }) => this.#proofOf(name, proof),
-    );
+    const found = this.#pressures();
     const nameAt = (stretch: string) =>
       this.#piping.valves.find(({ below }) => below === stretch)?.name ?? null;
     const shut = new Set(this.shut());

@@ -19,3 +19,9 @@ export interface FixtureMove {
   readonly runsInPlace: boolean;
   readonly reason: string;
 }
+
+/** Returns how a fixture is taken out and put in; undefined: the table has no row of it. */
+export const moveOf = (
+  fixture: Fixture,
+  { moves }: { readonly moves: readonly FixtureMove[] },
+): FixtureMove | undefined => moves.find((each) => each.fixture === fixture);

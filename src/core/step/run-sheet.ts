@@ -3,6 +3,7 @@
 import { isStageDone, targetsOf } from "../check/index.ts";
 import type { PlanJoint } from "../plan/index.ts";
 import { connectionFacts, needsDryPipe } from "./connection-facts.ts";
+import { moveOf } from "./fixture-move.ts";
 import { fixtureJoints, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
 import type { RunStep } from "./run-step.ts";
 import { cautionsFor, type SheetSide, textOf } from "./sheet-words.ts";
@@ -29,6 +30,8 @@ class SheetWriter {
   readonly #sides: readonly SheetSide[];
   readonly #isSingle: boolean;
   readonly #placing: StretchFacts;
+  /** What is led through, joined and slid in before the last joint of what is built in; empty: it stands free. */
+  readonly #slide: readonly RunStep[];
 
   constructor(subjects: readonly StepSubject[], tables: StepTables) {
     this.#tables = tables;
@@ -43,14 +46,9 @@ class SheetWriter {
       isCracked: connections.some(({ proof }) => proof === "crack"),
       isBuiltIn: connections.some(({ fixture }) => fixture?.isBuiltIn === true),
     };
-  }
-
-  /** What is led through, joined and slid in before the last joint of what is built in; empty: it stands free. */
-  get #slide(): readonly RunStep[] {
     const slide = this.#stepsIn("slide in");
-    return slide.some(({ role }) => role === "fixture-in")
-      ? [...this.#stepsIn("after making"), ...slide]
-      : [];
+    const isSlid = slide.some(({ role }) => role === "fixture-in");
+    this.#slide = isSlid ? [...this.#stepsIn("after making"), ...slide] : [];
   }
 
   /** The steps in the order they are done. */
@@ -88,8 +86,8 @@ class SheetWriter {
 
   /** A fixture that spins is in its place, level and fast before it runs. */
   #inPlaceFirst(steps: readonly RunStep[]): readonly RunStep[] {
-    const isSpun = this.#sides.some(({ subject }) =>
-      this.#tables.moves.some((move) => move.fixture === subject.survey.fixture && move.runsInPlace),
+    const isSpun = this.#sides.some(
+      ({ subject }) => moveOf(subject.survey.fixture, this.#tables)?.runsInPlace === true,
     );
     const run = steps.findIndex(({ role }) => role === "exercise");
     if (!isSpun || run < 0) return steps;

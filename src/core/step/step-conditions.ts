@@ -4,7 +4,8 @@ import { JOINT_TYPES } from "../joint/index.ts";
 import { ZONE_KINDS } from "../piping/index.ts";
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
 import { REPLACES } from "../survey/index.ts";
-import { bringsStop, type ConnectionFacts, isSelfShutting } from "./connection-facts.ts";
+import { type ConnectionFacts, isSelfShutting } from "./connection-facts.ts";
+import { moveOf } from "./fixture-move.ts";
 import { PROOF_WAYS } from "./proof-way.ts";
 import { type StepTables, standardsOf } from "./step-subject.ts";
 
@@ -36,7 +37,6 @@ export const STEP_FLAGS = {
   "pipe-cut": "a pipe is cut for the supply",
   "pipe-opened": "the building's pipe is cut or opened",
   "new-stop": "the plan brings a stop of the fixture's own",
-  "new-valve": "the plan brings a stop or valve that can be tried",
   "new-device": "the plan brings a device that shuts by itself",
   "shared-stop": "another fixture hangs on the same stop",
   "stop-renewed": "the stop itself is replaced",
@@ -97,7 +97,7 @@ function jointFacts({ type, ends, between }: PlanJoint): readonly string[] {
 export function factsOf(
   connection: ConnectionFacts,
   all: readonly ConnectionFacts[],
-  { moves }: Pick<StepTables, "moves">,
+  tables: Pick<StepTables, "moves">,
 ): ReadonlySet<string> {
   const { subject, fixture, isolation, proof, power } = connection;
   const { survey, plan } = subject;
@@ -106,7 +106,7 @@ export function factsOf(
   const rules = standardsOf(subject);
   const replaces = survey.replaces ?? "yes";
   const waters = new Set(all.map((each) => each.subject.survey.water));
-  const move = moves.find((each) => each.fixture === survey.fixture);
+  const move = moveOf(survey.fixture, tables);
   const isToMove = replaces !== "first-time" || survey.inPlace === true;
   const comes = survey.inPlace === false && !connection.isCapped;
   const goes = replaces === "take-out" || (comes && replaces === "yes");
@@ -141,7 +141,6 @@ export function factsOf(
     "pipe-cut": supply.kind === "pipe" && replaces !== "take-out",
     "pipe-opened": ["pipe", "stub", "dead-stop"].includes(supply.kind),
     "new-stop": connection.hasNewStop,
-    "new-valve": plan?.plan.parts.some(bringsStop) === true,
     "new-device": plan?.plan.parts.some(isSelfShutting) === true,
     "shared-stop": survey.sharedWith !== undefined || supply.line !== undefined,
     "stop-renewed": supply.kind === "dead-stop",

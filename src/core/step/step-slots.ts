@@ -6,6 +6,7 @@ import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
 import { bendMarksInWords } from "./bend-marks.ts";
 import { bringsStop, type ConnectionFacts, isSelfShutting, partsOfJoint } from "./connection-facts.ts";
+import { moveOf } from "./fixture-move.ts";
 import { proofInWords } from "./proof-way.ts";
 import { type StepSubject, type StepTables, standardsOf } from "./step-subject.ts";
 
@@ -168,7 +169,7 @@ export function slotsOf(
   const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
   const labelOf = (code: Fixture) => tables.fixtures.find(({ fixture }) => fixture === code)?.label ?? null;
-  const move = tables.moves.find((each) => each.fixture === survey.fixture);
+  const move = moveOf(survey.fixture, tables);
   const rules = standardsOf(subject);
   const isHalfBack = survey.stop.kind === "multi-turn" && rules.multiTurnStop === "back-half";
   const volumeMl = lineVolumeMl(subject);

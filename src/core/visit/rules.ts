@@ -1,7 +1,7 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 
-import { jointTargets, type StageCode, standingOf, targetsOf, weepingStage } from "../check/index.ts";
-import { neededBeforeLook } from "../situation/index.ts";
+import { jointTargets, standingOf, targetsOf, weepingStage } from "../check/index.ts";
+import { neededBeforeLook, whyLookWaits } from "../situation/index.ts";
 import type { StepTables } from "../step/index.ts";
 import { codeOf, runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
@@ -123,11 +123,6 @@ function stepRefusal(
     : turnsRefusal(joint, event.turns, event.turns ?? 0);
 }
 
-const WHY_LOOK_WAITS: Partial<Readonly<Record<StageCode, string>>> = {
-  "after-run": "after the run needs the run",
-  "in-place": "in its place needs the putting back",
-};
-
 function checkRefusal(
   connection: ConnectionState,
   { fixture }: Surroundings,
@@ -148,9 +143,9 @@ function checkRefusal(
       "stage",
       `${connection.cutOffBy} is shut for another fixture: a line without water proves nothing. Open it first.`,
     );
-  const waits = WHY_LOOK_WAITS[stage.code];
+  const waits = whyLookWaits(stage.code);
   const needed =
-    waits === undefined ? null : neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
+    waits === null ? null : neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
   if (needed !== null)
     return {
       ...no("stage", `First (${codeOf(needed)}): ${needed.text.replace(/\.$/, "")}. A look ${waits}.`),

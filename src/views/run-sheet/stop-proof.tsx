@@ -26,6 +26,29 @@ const RESULTS: readonly { readonly result: StopProved; readonly label: string; r
   { result: "unreachable", label: "Cannot be reached", tone: "" },
 ];
 
+/** Answers of a valve that is in the hand and turns. */
+const PLAIN_RESULTS = RESULTS.filter(({ result }) => ["holds", "weeps", "dead"].includes(result));
+
+/** A button an answer. */
+function ResultButtons({
+  results,
+  onResult,
+}: {
+  readonly results: typeof RESULTS;
+  readonly onResult: (result: StopProved) => void;
+}) {
+  return results.map(({ result, label, tone }) => (
+    <button
+      key={result}
+      type="button"
+      className={`button min-h-touch-large ${tone}`}
+      onClick={() => onResult(result)}
+    >
+      {label}
+    </button>
+  ));
+}
+
 /** What the stop showed when it was closed: the answer is kept, and the rest of the visit is planned by it at once. */
 export function StopProof({ connection, act, fixture, proves }: StopProofProps) {
   const { survey } = connection;
@@ -66,16 +89,7 @@ export function StopProof({ connection, act, fixture, proves }: StopProofProps) 
         </select>
       </label>
       <div className="grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
-        {RESULTS.map(({ result, label, tone }) => (
-          <button
-            key={result}
-            type="button"
-            className={`button min-h-touch-large ${tone}`}
-            onClick={() => prove(result)}
-          >
-            {label}
-          </button>
-        ))}
+        <ResultButtons results={RESULTS} onResult={prove} />
         <label className="text-small">
           <span className="block text-quiet">Weeping: drops a minute</span>
           <input
@@ -101,7 +115,7 @@ export function ValveProof({
   proves,
 }: Pick<StopProofProps, "connection" | "act"> & { readonly valve: string; readonly proves: RunStep }) {
   const known = connection.valves.find(({ name }) => name === valve);
-  const prove = (result: "holds" | "weeps" | "dead") => {
+  const prove = (result: StopProved) => {
     const acts: readonly VisitAct[] = [
       {
         kind: "stop-proved",
@@ -126,15 +140,7 @@ export function ValveProof({
   return (
     <fieldset className="mt-2 grid grid-cols-2 gap-2 notice notice-work sm:flex sm:flex-wrap">
       <legend className="sr-only">Proof of {valve}</legend>
-      <button type="button" className="button button-dry min-h-touch-large" onClick={() => prove("holds")}>
-        Holds
-      </button>
-      <button type="button" className="button min-h-touch-large" onClick={() => prove("weeps")}>
-        Weeps
-      </button>
-      <button type="button" className="button button-wet min-h-touch-large" onClick={() => prove("dead")}>
-        Does not hold
-      </button>
+      <ResultButtons results={PLAIN_RESULTS} onResult={prove} />
     </fieldset>
   );
 }
@@ -162,16 +168,7 @@ export function NewStopProof({
     <fieldset className="mt-2 notice notice-work">
       <legend className="sr-only">Proof of the new stop, {connection.survey.label}</legend>
       <div className="grid grid-cols-2 gap-2 sm:flex sm:flex-wrap">
-        {RESULTS.filter(({ result }) => ASKED_OF_NEW.includes(result)).map(({ result, label, tone }) => (
-          <button
-            key={result}
-            type="button"
-            className={`button min-h-touch-large ${tone}`}
-            onClick={() => prove(result)}
-          >
-            {label}
-          </button>
-        ))}
+        <ResultButtons results={PLAIN_RESULTS} onResult={prove} />
       </div>
       {found?.result === "dead" && (
         <p className="mt-1 text-wet-ink">
@@ -182,9 +179,6 @@ export function NewStopProof({
     </fieldset>
   );
 }
-
-/** Answers a new stop can give: it is in the hand. */
-const ASKED_OF_NEW: readonly StopProved[] = ["holds", "weeps", "dead"];
 
 /** Ends of pipe a stop usually sits on. */
 const STUBS: readonly { readonly end: string; readonly label: string }[] = [
