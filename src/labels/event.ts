@@ -18,6 +18,7 @@ export const EVENT_LABELS: Readonly<Record<VisitEvent["kind"], string>> = {
   "target-checked": "check written down",
   "joints-wiped": "wiped dry",
   "joint-snugged": "joint snugged",
+  "remake-begun": "joint to be opened",
   "joint-remade": "joint re-made",
   "exception-written": "exception written",
   "connection-signed": "signed",

@@ -184,12 +184,14 @@ export const eventSchema = z
       }),
     }),
     z.strictObject({ ...on, kind: z.literal("joint-snugged"), joint: z.number().int().positive(), turns }),
+    z.strictObject({ ...on, kind: z.literal("remake-begun"), joint: z.number().int().positive() }),
     z.strictObject({
       ...on,
       kind: z.literal("joint-remade"),
       joint: z.number().int().positive(),
       turns: turns.nullable(),
       renewed: line(300),
+      override: paragraph(500).exactOptional(),
     }),
     z.strictObject({
       ...on,

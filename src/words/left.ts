@@ -11,6 +11,7 @@ interface LeftWords {
 export const LEFT_WORDS: Readonly<Record<LeftCode, LeftWords>> = {
   "valve-shut": { state: "The valve above is shut", settled: "It is open" },
   "stop-shut": { state: "The stop is shut", settled: "It is open" },
+  "shut-for-remake": { state: "Shut to make a joint anew", settled: "It is open" },
   "other-side-shut": { state: "The other side is shut", settled: "It is open" },
   "outlet-open": { state: "The outlet is open", settled: "It is shut" },
   unplugged: { state: "The plug is out", settled: "It is in" },

@@ -18,6 +18,7 @@ export const SHORT_LINE_WORDS: Readonly<Record<ShortLineCode, LineWords>> = {
   on: { title: "Joints made", done: "All made" },
   branch: { title: "Water back at the branch", done: "All of it done" },
   water: { title: "Water in, first look", done: "All of it done" },
+  again: { title: "Joint made anew", done: "All of it done" },
   stand: { title: "Standing look", done: "All of it done" },
   run: { title: "Run, and look", done: "All of it done" },
   place: { title: "Back in place, and look", done: "In place" },

@@ -29,10 +29,3 @@ export function besideWords({ power, isHot }: ShutFirst): string {
     .filter(Boolean)
     .join(" ");
 }
-
-/** Returns what a person confirms before a joint that was under pressure is written down as made anew. */
-export function remakeWords(first: ShutFirst | null): string {
-  const valve = first === null ? "The water" : first.valve === null ? "The stop" : first.valve;
-  const power = first === null || first.power === "none" ? "" : ", power away";
-  return `${valve} was shut, proved and let off${power}; the water is in again now`;
-}

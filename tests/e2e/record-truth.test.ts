@@ -129,9 +129,19 @@ describe("signing", () => {
     await allDryAt(page, "first-fill");
     await stage(page, "static").click();
     await page.getByRole("button", { name: "Weeping", exact: true }).click();
-    await page.getByLabel(/renewed:/).fill("new washer");
-    await page.getByText(/was shut, proved and let off/).click();
-    await page.getByRole("button", { name: "Re-made it" }).click();
+    await page.getByRole("button", { name: "Open it and make it anew" }).click();
+    const anew = page.getByRole("region", { name: /is made anew/ });
+    assert.deepEqual(await accessibilityFaults(page), []);
+    await anew.getByRole("button", { name: "It is shut" }).click();
+    await anew.getByRole("button", { name: "Holds", exact: true }).click();
+    await anew.getByRole("button", { name: "Pressure is let off" }).click();
+    await page
+      .getByText(/Shut to make a joint anew/)
+      .first()
+      .waitFor();
+    await anew.getByLabel(/renewed:/).fill("new washer");
+    await anew.getByRole("button", { name: /made anew/ }).click();
+    await anew.getByRole("button", { name: "Water is in again" }).click();
     await page.getByText(/Taken before a joint was turned or re-made/).waitFor();
     await page.getByRole("heading", { name: /Joint 2.*first fill/i }).waitFor();
     for (const code of ["first-fill", "static", "after-run", "drain", "in-place"]) await allDryAt(page, code);

@@ -78,6 +78,16 @@ export function goalsMissed(
   wants(MIXES.includes(fixture) && connections.length < 2, "other-side");
   if (fixture === "dishwasher" || fixture === "washer") wants(runs, "drain-on");
   if (!isBuiltIn && fixture !== "washer" && !comes) wants(false, "drain-on");
+  const isOut = isGone || (comes && (survey.replaces ?? "yes") === "yes");
+  wants(isOut && fixture === "toilet", "plug-drain");
+  const named = (id: string, of?: string) =>
+    steps.some((step) => step.id.endsWith(id) && (of === undefined || step.connections.includes(of)));
+  if (isBuiltIn && isThere && !isOut && !named("pull-built-in"))
+    wrong.push(`${fixture}: slid in and never pulled out`);
+  const drains = connections.some(({ checkpoints }) =>
+    checkpoints.some(({ makeUp }) => makeUp !== undefined),
+  );
+  if (comes && drains && !named("drain-joints")) wrong.push(`${fixture}: its drain side is never made up`);
   const water = steps.find(({ code }) => code === "water-in");
   const drain = steps.find(({ code }) => code === "drain-on");
   if (water !== undefined && drain !== undefined && drain.from > water.from)
@@ -148,7 +158,20 @@ export function goalsMissed(
       );
       return isShort && ends.length > 1;
     });
-    if (stiff) wants(true, "start-both", id);
+    if (stiff) {
+      wants(true, "start-both", id);
+      const start = steps.find((step) => step.code === "start-both" && step.connections.includes(id));
+      const last = steps.filter((step) => step.code === "make" && step.connections.includes(id)).at(-1);
+      if (start !== undefined && last !== undefined && start.to > last.from)
+        wrong.push(`${id}: both nuts are started after they are tight`);
+    }
+    if (runs && joints.length > 0 && !named("check-after-run", id))
+      wrong.push(`${id}: not looked at after the run`);
+    wants(own.supply.kind === "dead-stop", "pull-stop", id);
+    const isHeated = ({ type }: (typeof joints)[number]) => type === "solder" || type === "solvent";
+    const isFlushable = (brings || isOwnStop) && joints.length > 1 && !joints.some(isHeated);
+    if (asks && isFlushable && !named("flush-before-last", id))
+      wrong.push(`${id}: not flushed before the last joint`);
   }
   return wrong;
 }

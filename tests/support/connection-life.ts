@@ -32,6 +32,21 @@ export const snug = (joint: number, turns = 1 / 8) => on({ kind: "joint-snugged"
 export const remake = (joint: number, turns: number | null = 0.25) =>
   on({ kind: "joint-remade", joint, turns, renewed: "new line" });
 
+/** The bare tick of an act of a remake. */
+export const remakeTick = (role: "shut-again" | "let-off-again" | "water-again", number = 1) =>
+  on({ kind: "step-done", step: `${role}-${number}`, role, joint: null, turns: null });
+export const provedAgain = (result: "holds" | "weeps" | "dead" = "holds") =>
+  on({ kind: "stop-proved", result, method: "outlet-opened", dropsPerMin: null });
+
+/** A joint that weeps, its water shut, proved and let off: it may come apart. */
+export const opened = (events: readonly VisitEvent[], joint: number, number = 1): readonly VisitEvent[] => [
+  ...events,
+  on({ kind: "remake-begun", joint }),
+  remakeTick("shut-again", number),
+  provedAgain(),
+  remakeTick("let-off-again", number),
+];
+
 /** A connection whose joint 1 was dry at first and weeps at the static check. */
 export const jointWeeping = (): readonly VisitEvent[] => [
   ...tickedTo(startedVisit(), "water-in"),

@@ -50,6 +50,7 @@ function aboutOf(event: VisitEvent): string {
     case "joints-wiped":
       return event.target ?? "all joints";
     case "joint-snugged":
+    case "remake-begun":
       return `joint ${event.joint}`;
     case "joint-remade":
       return `joint ${event.joint}: ${event.renewed}`;

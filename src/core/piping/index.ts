@@ -13,5 +13,6 @@ export {
   pipingOf,
   pressures,
   STREET,
+  stopNameOf,
 } from "./piping.ts";
 export { failsToClose, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";

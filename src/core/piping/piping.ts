@@ -54,7 +54,8 @@ export interface PipingSubject extends IsolationSubject {
 
 const below = (valve: string) => `below ${valve}`;
 
-const stopNameOf = ({ survey, zone }: IsolationSubject): string =>
+/** Returns the name of a connection's own stop, old or new. */
+export const stopNameOf = ({ survey, zone }: Pick<IsolationSubject, "survey" | "zone">): string =>
   zone?.kind === "fixture" ? zone.name : usualStopName(survey);
 
 /** Returns the piping that a visit's connections lie in. Valves of one name are one valve. */

@@ -2,7 +2,16 @@
 
 import { type Isolation, isolationsOf, valveNamesAbove, type Zone } from "../piping/index.ts";
 import type { FixtureSheet } from "../situation/index.ts";
-import { type RunStep, runSheet, type StepSubject, type StepTables, waitsWithNext } from "../step/index.ts";
+import {
+  connectionFacts,
+  type RunStep,
+  remakeUnderWay,
+  remakeValve,
+  runSheet,
+  type StepSubject,
+  type StepTables,
+  waitsWithNext,
+} from "../step/index.ts";
 import type { Job, Task } from "./task.ts";
 
 /** What a schedule reads of a connection. */
@@ -27,7 +36,7 @@ const isBeside = ({ role }: RunStep): boolean => role === "fire-watch";
 
 /** What a step does to the water: the zone it shuts or opens. The fixture's own water-in opens its own stop, never the valve above. */
 function waterOf(
-  { role, connections: [first = ""] }: RunStep,
+  { role, connections: [first = ""], ownWords }: RunStep,
   isolations: ReadonlyMap<string, Isolation>,
 ): Pick<Task, "effect" | "zone"> {
   const isolation = isolations.get(first);
@@ -40,6 +49,10 @@ function waterOf(
       return { effect: "opens", zone };
     case "water-in":
       return { effect: "opens", zone: isolation?.isOwnStop === true ? zone : `stop of ${first}` };
+    case "shut-again":
+      return { effect: "shuts", zone: ownWords[0] ?? zone };
+    case "water-again":
+      return { effect: "opens", zone: ownWords[0] ?? zone };
     default:
       return { effect: null, zone: null };
   }
@@ -64,6 +77,20 @@ function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isol
     isLook: stage !== null,
     sides: connections,
   };
+}
+
+/** The valves that are shut, or are to be, for joints of a fixture that are made anew. */
+function remakesOf(
+  connections: readonly ScheduledConnection[],
+  tables: StepTables,
+): readonly { readonly valve: Zone; readonly isShut: boolean }[] {
+  return connectionFacts(connections, tables).flatMap((facts) => {
+    const remake = remakeUnderWay(facts.subject);
+    if (remake === undefined) return [];
+    const { name, isOwnStop } = remakeValve(facts, remake);
+    const kind = isOwnStop ? "fixture" : "branch";
+    return [{ valve: { name, kind }, isShut: remake.done["shut-again"] !== undefined }];
+  });
 }
 
 /** Returns the id of the job of a fixture's connections: the connection's own where there is one. */
@@ -107,6 +134,9 @@ export function jobsOf(connections: readonly ScheduledConnection[], tables: Step
     if (steps.length === 0) return [];
     const isolations = isolationsOf(own);
     const zones = new Map<string, Zone>([...isolations.values()].map(({ zone }) => [zone.name, zone]));
+    const again = remakesOf(own, tables);
+    for (const { valve } of again) if (!zones.has(valve.name)) zones.set(valve.name, valve);
+    const isShutAgain = (zone: string) => again.some(({ valve, isShut }) => isShut && valve.name === zone);
     const hasDone = (effect: Task["effect"], zone: string) =>
       sheet.some((step) => {
         const water = waterOf(step, isolations);
@@ -117,7 +147,9 @@ export function jobsOf(connections: readonly ScheduledConnection[], tables: Step
         id,
         zones: [...zones.values()],
         sides: own.map((each) => ({ id: each.id, above: valveNamesAbove(each) })),
-        shutAlready: [...zones.keys()].filter((zone) => hasDone("shuts", zone) && !hasDone("opens", zone)),
+        shutAlready: [...zones.keys()].filter(
+          (zone) => isShutAgain(zone) || (hasDone("shuts", zone) && !hasDone("opens", zone)),
+        ),
         tasks: steps.map((step, at) => {
           const task = taskOf(id, step, isolations);
           return waitsWithNext(steps, at) ? { ...task, waitMin: 0 } : task;

@@ -10,7 +10,7 @@ import { plannedConnection } from "../../../tests/support/connection.ts";
 import { setSize } from "../../../tests/support/set-size.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
-import { codeOf, type RunStep, runSheet, type StepTemplate } from "../step/index.ts";
+import { codeOf, isRemakeRole, type RunStep, runSheet, type StepTemplate } from "../step/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 
 /** Described visits of one fixture: their sheet is their order. */
@@ -81,11 +81,23 @@ const ADVICE = new Set(
   LIBRARY.filter(({ role, stage }) => role === null && stage === null).map(({ id }) => id),
 );
 
+/** Steps of a joint that is made anew: no described visit has one that weeps; src/core/visit/remaking.test.ts asks for each. */
+const OF_A_REMAKE = new Set(LIBRARY.filter(({ role }) => isRemakeRole(role)).map(({ id }) => id));
+
 /** Survivors that are no faults, each with its reason. */
 const EXPLAINED: Readonly<Record<string, string>> = {
   "record-line left out":
     "the date on a cuff is for whoever comes in some years; nothing on this visit hangs on it",
   "look-ends moved": "what is looked at before anything is shut may be looked at in any order",
+  "drain-off moved":
+    "a drain comes off anywhere among what is taken apart, before the fixture is carried off",
+  "fire-watch without its role":
+    "the watch is then waited out instead of going on beside the work: slower, and safe",
+  "look-pipe-side always": "a look more than is needed",
+  "record-line always": "a date more than is needed",
+  "open-other moved": "the other side is opened with the water, before or after this side",
+  "other-side without its role": "the other side is then shut before this one instead of after",
+  "try-valve moved": "a new valve is shut and opened any time after its first look",
   "drain-stand moved": "a drain hose goes on anywhere between the joints and the water",
 };
 
@@ -104,7 +116,7 @@ describe("mutations of the step library", () => {
     const survivors = drawn.flatMap(([kind, at, to]) => {
       const { name, steps } = mutated(kind, at, to);
       const [id = ""] = name.split(" ");
-      if (ADVICE.has(id) || name in EXPLAINED) return [];
+      if (ADVICE.has(id) || OF_A_REMAKE.has(id) || name in EXPLAINED) return [];
       let after: readonly (readonly RunStep[])[];
       try {
         after = sheets(steps);

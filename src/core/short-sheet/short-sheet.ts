@@ -10,7 +10,19 @@ export const SHEET_DEPTHS = ["short", "full"] as const;
 export type SheetDepth = (typeof SHEET_DEPTHS)[number];
 
 /** Lines of a short sheet. A fixture may meet one twice: a washer runs, is put in its place and runs again. */
-const SHORT_LINES = ["shut", "off", "in", "on", "branch", "water", "stand", "run", "place", "leave"] as const;
+const SHORT_LINES = [
+  "shut",
+  "off",
+  "in",
+  "on",
+  "branch",
+  "water",
+  "again",
+  "stand",
+  "run",
+  "place",
+  "leave",
+] as const;
 export type ShortLineCode = (typeof SHORT_LINES)[number];
 
 /** Acts that are never folded, and why. Source: how much sheet (docs/data-sources.md, "Trade practice"). */
@@ -32,6 +44,11 @@ const HOLD_POINTS: Partial<Readonly<Record<StepRole, string>>> = {
   "look-pipe-side": "a look is had at its moment or never",
   "prove-new": "a new stop is proved when its water comes",
   "water-in": "the clock of every look starts here",
+  "shut-again": "no joint is opened under pressure",
+  "prove-again": "no joint is opened under pressure",
+  "let-off-again": "no joint is opened under pressure",
+  remake: "what was renewed stands on the record",
+  "water-again": "the clock of every look starts here again",
   exercise: "what runs is watched while it runs",
   "cap-and-hold": "a cap is held under pressure by the clock",
   "leave-shut": "a cap has two closures",
@@ -54,6 +71,11 @@ const LINE_OF_ROLE: Partial<Readonly<Record<StepRole, ShortLineCode>>> = {
   "first-look": "water",
   "open-other": "water",
   "heater-back": "water",
+  "shut-again": "again",
+  "prove-again": "again",
+  "let-off-again": "again",
+  remake: "again",
+  "water-again": "again",
   "stand-look": "stand",
   "cap-and-hold": "stand",
   "power-on": "run",

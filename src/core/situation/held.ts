@@ -1,6 +1,6 @@
 /** What holds an act up, as a refusal says it: the need, and the step that meets the need. */
 import { codeOf } from "../step/index.ts";
-import type { Blocked, NeedCode } from "./situation.ts";
+import type { Blocked, NeedCode } from "./standing-shape.ts";
 
 const REASONS: Readonly<Record<Exclude<NeedCode, "order">, string>> = {
   "valve-above-shut": "a valve above is shut: a line without water proves nothing",

@@ -1,3 +1,4 @@
+export { asksOthers } from "./asks-water.ts";
 export { heldInWords, reasonOf } from "./held.ts";
 export { blockersOf } from "./order-needs.ts";
 export {
@@ -12,11 +13,6 @@ export {
   whyLookWaits,
 } from "./owed.ts";
 export { type ShutFirst, shutFirst } from "./shut-first.ts";
-export {
-  asksOthers,
-  type FixtureSheet,
-  NEED_CODES,
-  situationOf,
-  standingOf,
-} from "./situation.ts";
+export { situationOf, standingOf } from "./situation.ts";
+export { type FixtureSheet, NEED_CODES } from "./standing-shape.ts";
 export type { MapEnd, MapValve, WaterMap } from "./water-map.ts";

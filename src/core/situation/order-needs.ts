@@ -1,6 +1,6 @@
 /** What each act of a fixture needs of the acts before it, whatever order a library has. Every rule says why. */
 import type { JointType } from "../joint/index.ts";
-import type { RunStep, StepRole } from "../step/index.ts";
+import { isRemakeRole, type RunStep, type StepRole } from "../step/index.ts";
 
 interface OrderRule {
   readonly first: readonly StepRole[];
@@ -84,6 +84,19 @@ export const ORDER_RULES: readonly OrderRule[] = [
     later: ["heater-back", "purge", "exercise", "try-device", "run-other", "place-back"],
     why: "there is no water yet",
   },
+  { first: ["shut-again"], later: ["prove-again"], why: "what is open cannot be proved shut" },
+  {
+    first: ["prove-again"],
+    later: ["let-off-again"],
+    why: "before the shut-off is proved nothing is opened",
+  },
+  { first: ["let-off-again"], later: ["remake"], why: "pressure still stands on it" },
+  { first: ["remake"], later: ["water-again"], why: "the joint is still open" },
+  {
+    first: ["water-again"],
+    later: ["purge", "exercise", "power-on", "plug-in", "heater-back", "place-back", "hand-over"],
+    why: "a joint is being made anew and its water is shut",
+  },
   { first: ["heater-back"], later: ["hand-over"], why: "the heater is still off" },
   {
     first: ["fire-watch"],
@@ -114,6 +127,10 @@ export interface Blocker {
 /** Bench work needs no shut-off: only the flame and the other nut hold it up. */
 const HOLDS_UP_THE_BENCH: readonly StepRole[] = ["start-both"];
 
+/** Acts that one connection of a fixture does for itself hold up no act of another. */
+const isOfOneSide = (role: RunStep["role"], later: RunStep["role"]): boolean =>
+  role === "start-both" || (isRemakeRole(role) && isRemakeRole(later));
+
 function isFlame({ joint, role }: RunStep): boolean {
   return role === "cool" || joint?.type === "solder";
 }
@@ -130,7 +147,7 @@ export function blockersOf(steps: readonly RunStep[], step: RunStep): readonly B
       earlier
         .filter(({ role }) => role !== null && first.includes(role))
         .filter(({ role }) => !isBench || (role !== null && HOLDS_UP_THE_BENCH.includes(role)))
-        .filter(({ role, connection }) => role !== "start-both" || connection === step.connection)
+        .filter(({ role, connection }) => !isOfOneSide(role, step.role) || connection === step.connection)
         .map((blocker): Blocker => ({ step: blocker, why })),
   );
   const isSpoiled = step.joint !== null && SPOILED_BY_FLAME.includes(step.joint.type) && !isBench;

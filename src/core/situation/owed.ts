@@ -9,6 +9,7 @@ import type { RunStep, StepRole } from "../step/index.ts";
 export const LEFT_CODES = [
   "valve-shut",
   "stop-shut",
+  "shut-for-remake",
   "other-side-shut",
   "outlet-open",
   "unplugged",
@@ -38,6 +39,7 @@ interface Debt {
 const DEBTS: readonly Debt[] = [
   { code: "valve-shut", since: "close-upstream", until: ["open-upstream"] },
   { code: "stop-shut", since: "close-stop", until: ["water-in"] },
+  { code: "shut-for-remake", since: "shut-again", until: ["water-again"] },
   { code: "other-side-shut", since: "other-side", until: ["open-other"] },
   { code: "outlet-open", since: "release-pressure", until: ["close-outlet"] },
   { code: "unplugged", since: "pull-plug", until: ["plug-in"] },
@@ -80,6 +82,7 @@ export function owedOf(steps: readonly RunStep[]): readonly Owed[] {
       const began = steps.find(
         (each) =>
           each.role === since &&
+          each.ofRemake === step.ofRemake &&
           each.isDone &&
           each.connections.some((connection) => step.connections.includes(connection)),
       );

@@ -2,7 +2,7 @@ import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { plannedConnection, siteValve, stop } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
-import { besideWords, remakeWords, shutFirstWords } from "../../words/shut-first.ts";
+import { besideWords, shutFirstWords } from "../../words/shut-first.ts";
 import { type ShutFirst, shutFirst } from "./index.ts";
 
 const firstOf = (
@@ -40,12 +40,5 @@ describe("what to shut at a weep", () => {
   it("tells of electricity and of scalding water", () => {
     assert.match(besideWords(firstOf("washer-hot", stop("holds"), 1)), /never touch a wet plug.*scalds/);
     assert.equal(besideWords(firstOf("toilet", stop("holds"), 1)), "");
-  });
-  it("is what a re-make is confirmed by: shut, proved, let off, power away", () => {
-    assert.equal(
-      remakeWords(firstOf("washer-cold", stop("holds"), 1)),
-      "The stop was shut, proved and let off, power away; the water is in again now",
-    );
-    assert.match(remakeWords(firstOf("toilet", stop("dead"), 1)), /^cold branch, next valve up was shut/);
   });
 });

@@ -3,63 +3,20 @@
  * the piping and the sheets; what one fixture's valve takes from another counts.
  */
 import { type Piping, type Pressure, pipingOf, pressures } from "../piping/index.ts";
-import { connectionFacts, type RunStep, type StepSubject, type StepTables } from "../step/index.ts";
+import {
+  connectionFacts,
+  type Remake,
+  type RunStep,
+  remakeUnderWay,
+  remakeValve,
+  type StepTables,
+} from "../step/index.ts";
 import type { StopProof } from "../survey/index.ts";
+import { NEEDS_WATER } from "./asks-water.ts";
 import { blockersOf, OPENINGS } from "./order-needs.ts";
-import { type Owed, owedOf } from "./owed.ts";
+import { owedOf } from "./owed.ts";
+import type { Blocked, FixtureSheet, NeedCode, Situation } from "./standing-shape.ts";
 import type { WaterMap } from "./water-map.ts";
-
-/** A fixture's connections with its run sheet, its steps marked as they are done. */
-export interface FixtureSheet {
-  readonly id: string;
-  readonly connections: readonly StepSubject[];
-  readonly steps: readonly RunStep[];
-}
-
-/** Why an act is not done yet. */
-export const NEED_CODES = [
-  "order",
-  "valve-above-shut",
-  "valve-above-open",
-  "not-made-below",
-  "not-proved-below",
-] as const;
-export type NeedCode = (typeof NEED_CODES)[number];
-
-export interface Blocked {
-  readonly fixture: string;
-  readonly step: RunStep;
-  readonly need: NeedCode;
-  /** The step that meets the need; null: none on these sheets does. */
-  readonly first: { readonly fixture: string; readonly step: RunStep } | null;
-  /** In words, where the need is the order of one fixture's steps; empty: the code says all. */
-  readonly why: string;
-}
-
-export interface Situation {
-  /** Names of valves and stops that are shut. */
-  readonly shut: readonly string[];
-  /** Whether pressure can stand behind each connection's own stop, by connection. */
-  readonly pressure: ReadonlyMap<string, Pressure>;
-  readonly owed: readonly (Owed & { readonly fixture: string })[];
-  readonly next: readonly { readonly fixture: string; readonly step: RunStep }[];
-  readonly blocked: readonly Blocked[];
-}
-
-/** Acts that need water before the fixture's own stop. */
-const NEEDS_WATER: readonly RunStep["role"][] = ["water-in", "purge", "exercise", "first-look", "stand-look"];
-
-/** Acts that other fixtures of the visit can hold up: they need water from above, take it away, or open what it stands on. */
-const ASKS_OTHERS: readonly RunStep["role"][] = [
-  ...NEEDS_WATER,
-  ...OPENINGS,
-  "make",
-  "close-upstream",
-  "open-upstream",
-];
-
-/** Returns whether other fixtures of the visit can hold a step up. */
-export const asksOthers = ({ role, stage }: RunStep): boolean => stage !== null || ASKS_OTHERS.includes(role);
 
 /** A connection as the situation reads one. */
 interface ConnectionPlace {
@@ -69,6 +26,8 @@ interface ConnectionPlace {
   readonly isOwnStop: boolean;
   readonly hasNewStop: boolean;
   readonly pipeSide: readonly number[];
+  /** Joints that are being made anew, with the valve that is shut for them; null: none are. */
+  readonly remake: { readonly under: Remake; readonly valve: string } | null;
 }
 
 /** How a visit stands: asked as often as there are steps. */
@@ -88,14 +47,19 @@ export class Standing {
     const facts = sheets.flatMap((fixture) =>
       connectionFacts(fixture.connections, tables).map((each) => ({ fixture, each })),
     );
-    this.#placed = facts.map(({ fixture, each: { subject, isolation, hasNewStop, pipeSide } }) => ({
-      id: subject.id,
-      fixture,
-      zone: isolation.zone.name,
-      isOwnStop: isolation.isOwnStop,
-      hasNewStop,
-      pipeSide,
-    }));
+    this.#placed = facts.map(({ fixture, each }) => {
+      const { subject, isolation, hasNewStop, pipeSide } = each;
+      const under = remakeUnderWay(subject);
+      return {
+        id: subject.id,
+        fixture,
+        zone: isolation.zone.name,
+        isOwnStop: isolation.isOwnStop,
+        hasNewStop,
+        pipeSide,
+        remake: under === undefined ? null : { under, valve: remakeValve(each, under).name },
+      };
+    });
     this.#piping = pipingOf(
       facts.map(({ fixture, each: { subject, hasNewStop, fixture: known } }) => ({
         ...subject,
@@ -124,7 +88,30 @@ export class Standing {
     return times.toSorted().at(-1) ?? null;
   }
 
+  /** Whether a valve is shut to make a joint anew. */
+  #isShutAgain(valve: string): boolean {
+    return this.#placed.some(
+      ({ remake }) => remake?.valve === valve && remake.under.done["shut-again"] !== undefined,
+    );
+  }
+
+  /** The connection for which a valve is shut again that takes the water from others; its own letting in opens that valve. */
+  #shutAgainBefore(own: readonly ConnectionPlace[], step: RunStep): ConnectionPlace | undefined {
+    const before = own.flatMap(({ id }) => {
+      const reach = this.#piping.reaches.get(id);
+      return reach === undefined ? [] : [...reach.above, reach.stop];
+    });
+    return this.#placed.find(
+      (at) =>
+        at.remake !== null &&
+        before.includes(at.remake.valve) &&
+        this.#isShutAgain(at.remake.valve) &&
+        !(step.role === "water-again" && step.connections.includes(at.id)),
+    );
+  }
+
   #isShut(valve: string): boolean {
+    if (this.#isShutAgain(valve)) return true;
     const own = this.#placed.filter(({ id }) => this.#piping.reaches.get(id)?.stop === valve);
     if (own.length > 0)
       return own.some(
@@ -140,7 +127,11 @@ export class Standing {
       zone === valve ? (this.#answers.get(id) ?? []) : [],
     )[0];
     if (answer !== undefined) return answer;
-    const isProved = this.#placed.some((at) => at.zone === valve && this.#isDone(at, "prove"));
+    const isProved = this.#placed.some(
+      (at) =>
+        (at.zone === valve && this.#isDone(at, "prove")) ||
+        (at.remake?.valve === valve && at.remake.under.done["prove-again"] !== undefined),
+    );
     return isProved && surveyed === "not-proved" ? "holds" : surveyed;
   }
 
@@ -230,6 +221,8 @@ export class Standing {
         (at) => !at.isOwnStop && above.includes(at.zone) && this.#isShut(at.zone),
       );
       if (closed !== undefined) return because("valve-above-shut", closed, "open-upstream");
+      const remaking = this.#shutAgainBefore(own, step);
+      if (remaking !== undefined) return because("valve-above-shut", remaking, "water-again");
     }
     const opened = own.find(
       (at) =>

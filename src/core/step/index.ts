@@ -1,6 +1,7 @@
-export { connectionFacts } from "./connection-facts.ts";
+export { connectionFacts, needsDryPipe } from "./connection-facts.ts";
 export type { FixtureMove } from "./fixture-move.ts";
 export { usualProofMethod } from "./proof-way.ts";
+export { isRemakeRole, type Remake, remakeUnderWay, remakeValve } from "./remake.ts";
 export { runSheet } from "./run-sheet.ts";
 export { codeOf, minutesOf, type RunStep, ticksLeftBehind, waitsWithNext, waterOffMin } from "./run-step.ts";
 export { LIBRARY_WORDS, libraryFaults, missingRoles } from "./step-library.ts";

@@ -5,6 +5,7 @@ import type { PlanJoint } from "../plan/index.ts";
 import { connectionFacts, needsDryPipe } from "./connection-facts.ts";
 import { moveOf } from "./fixture-move.ts";
 import { fixtureJoints, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
+import { REMAKE_ROLES, type Remake, remakeSlots, remakeTick, remakeValve } from "./remake.ts";
 import type { RunStep } from "./run-step.ts";
 import { cautionsFor, type SheetSide, textOf } from "./sheet-words.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
@@ -13,12 +14,12 @@ import type { StepRole } from "./step-role.ts";
 import { slotsOf } from "./step-slots.ts";
 import type { StepSubject, StepTables } from "./step-subject.ts";
 import type { StepTemplate } from "./step-template.ts";
-import { tickOf } from "./tick-of.ts";
+import { tickOf, tickOfAll } from "./tick-of.ts";
 
 /** Steps that are done once for a valve, however many connections it shuts. */
 const OF_A_VALVE: readonly (StepRole | null)[] = ["close-upstream", "open-upstream"];
 
-/** Steps that move the fixture: two people where it is heavy. */
+/** Steps that move the fixture. */
 const TAKES_TWO: readonly (StepRole | null)[] = ["roll-out", "fixture-out", "fixture-in", "place-back"];
 
 /** What is done before a fixture that spins may run. */
@@ -62,6 +63,7 @@ class SheetWriter {
       if (stretch === "set") return isAllAtOnce ? [] : set;
       if (stretch === "make") return this.#makings("rest");
       // Written with the joints it stands between.
+      if (stretch === "make anew") return this.#remakes();
       if (stretch === "slide in" || (stretch === "after making" && this.#slide.length > 0)) return [];
       if (stretch === "before shutting" || stretch === "prove") return [];
       // What is done before any water comes is done before the first of it: at the branch, where a valve above was shut.
@@ -213,6 +215,16 @@ class SheetWriter {
     ];
   }
 
+  /** The acts of each joint that is made anew, one time after the other. */
+  #remakes(): readonly RunStep[] {
+    const acts = REMAKE_ROLES.flatMap((role) => this.#tables.steps.filter((each) => each.role === role));
+    return this.#sides.flatMap((side) =>
+      (side.subject.remakes ?? []).flatMap((remake) =>
+        acts.flatMap((template) => this.#written(template, [side], null, remake)),
+      ),
+    );
+  }
+
   /** True for what follows a flame or cement that was used on the bench only. */
   #isBenchHeat({ role }: StepTemplate): boolean {
     const type =
@@ -244,31 +256,39 @@ class SheetWriter {
     return isWanted(template.when, side.facts, joint) ? this.#written(template, [side], joint) : [];
   }
 
-  #written(template: StepTemplate, sides: readonly SheetSide[], joint: PlanJoint | null): readonly RunStep[] {
+  #written(
+    template: StepTemplate,
+    sides: readonly SheetSide[],
+    joint: PlanJoint | null,
+    remake: Remake | null = null,
+  ): readonly RunStep[] {
     const stage = this.#tables.stages.find((each) => each.code === template.stage);
     const concerned =
       stage === undefined ? sides : sides.filter(({ subject }) => targetsOf(subject, stage).length > 0);
     const [first] = concerned;
     if (first === undefined) return [];
-    const id = joint === null ? template.id : `${template.id}-${joint.number}`;
+    const of = joint ?? remake;
+    const id = of === null ? template.id : `${template.id}-${of.number}`;
     const isForAll = template.per === "fixture" || concerned.length > 1;
-    const ticks = concerned.map(({ subject }) => tickOf(template, id, subject));
-    const isTicked = ticks.every(({ isDone }) => isDone);
-    const doneAt =
-      ticks
-        .map(({ at }) => at ?? "")
-        .toSorted()
-        .at(-1) ?? "";
+    const tick = tickOfAll(
+      concerned.map(({ subject }) =>
+        remake === null ? tickOf(template, id, subject) : remakeTick(template.role, remake),
+      ),
+    );
     return [
       {
         id,
         connection: isForAll && !this.#isSingle ? null : first.subject.id,
         connections: concerned.map(({ subject }) => subject.id),
         phase: template.phase,
-        text: textOf(template, concerned, joint),
-        ownWords: [...new Set(concerned.map(({ isolation }) => isolation.zone.name))],
+        text: textOf(template, concerned, joint, remake === null ? {} : remakeSlots(first, remake)),
+        ownWords:
+          remake === null
+            ? [...new Set(concerned.map(({ isolation }) => isolation.zone.name))]
+            : [remakeValve(first, remake).name],
         joint: template.role === "make" ? joint : null,
         atJoint: joint?.number ?? null,
+        ...(remake === null ? {} : { ofRemake: remake.number }),
         stage: template.stage,
         handsOnMin: template.handsOnMin,
         waitMin: template.waitMin,
@@ -279,11 +299,11 @@ class SheetWriter {
         role: template.role,
         ladder: this.#tables.ladders.find(({ role }) => role === template.role) ?? null,
         cautions: cautionsFor(template.caution, concerned, this.#tables),
-        doneAt: isTicked ? doneAt : null,
+        doneAt: tick.at,
         isDone:
-          stage === undefined ? isTicked : concerned.every(({ subject }) => isStageDone(subject, stage)),
+          stage === undefined ? tick.isDone : concerned.every(({ subject }) => isStageDone(subject, stage)),
         isTogether: concerned.some(({ subject }) => subject.together.has(id)),
-        outdatedAt: ticks.find(({ outdatedAt }) => outdatedAt !== null)?.outdatedAt ?? null,
+        outdatedAt: tick.outdatedAt,
       },
     ];
   }

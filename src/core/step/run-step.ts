@@ -19,6 +19,8 @@ export interface RunStep {
   readonly joint: PlanJoint | null;
   /** Number of the joint the step makes or prepares, or null. */
   readonly atJoint: number | null;
+  /** Which time of making joints anew it belongs to; absent: it is no act of one. */
+  readonly ofRemake?: number;
   /** Stage of the leak check it stands for: not ticked by hand. */
   readonly stage: StageCode | null;
   readonly handsOnMin: StepTemplate["handsOnMin"];

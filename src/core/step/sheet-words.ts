@@ -27,11 +27,16 @@ export function cautionsFor(
   return cautions.filter((caution) => caution.code === plain).map(({ text }) => text);
 }
 
-/** The words of a step for all its sides: once where they agree, else side by side. */
-export function textOf(template: StepTemplate, sides: readonly SheetSide[], joint: PlanJoint | null): string {
+/** The words of a step for all its sides: once where they agree, else side by side. `more`: values of slots that only this step uses. */
+export function textOf(
+  template: StepTemplate,
+  sides: readonly SheetSide[],
+  joint: PlanJoint | null,
+  more: Readonly<Record<string, string>> = {},
+): string {
   const texts = sides.map((side) => ({
     side,
-    text: filled(template.text, { ...side.values, ...(joint === null ? {} : jointSlots(joint)) }),
+    text: filled(template.text, { ...side.values, ...(joint === null ? {} : jointSlots(joint)), ...more }),
   }));
   const different = [...new Set(texts.map(({ text }) => text))];
   if (different.length < 2) return different[0] ?? "";

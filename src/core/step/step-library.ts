@@ -1,8 +1,9 @@
 /** What a step library must be for run sheets, schedules and leak checks to stand on it. */
 import { STAGE_CODES } from "../check/index.ts";
+import { isRemakeRole } from "./remake.ts";
 import { conditionFault, STEP_FLAGS, STEP_VALUES } from "./step-conditions.ts";
 import { STEP_ROLES, type StepRole } from "./step-role.ts";
-import { JOINT_SLOTS, STEP_SLOTS, slotsIn } from "./step-slots.ts";
+import { JOINT_SLOTS, REMAKE_SLOTS, STEP_SLOTS, slotsIn } from "./step-slots.ts";
 import { STEP_PHASES, type StepTemplate } from "./step-template.ts";
 
 /** What a library may be written with: conditions that stand alone with what each says, those that name a value, and slots of steps and of joints. */
@@ -11,6 +12,7 @@ export const LIBRARY_WORDS = {
   values: STEP_VALUES,
   slots: STEP_SLOTS,
   jointSlots: JOINT_SLOTS,
+  remakeSlots: REMAKE_SLOTS,
 } as const;
 
 export interface LibraryFault {
@@ -20,6 +22,7 @@ export interface LibraryFault {
 }
 
 const OF_CONNECTION: ReadonlySet<string> = new Set(STEP_SLOTS);
+const OF_REMAKE: ReadonlySet<string> = new Set([...STEP_SLOTS, ...REMAKE_SLOTS]);
 const OF_JOINT: ReadonlySet<string> = new Set([...STEP_SLOTS, ...JOINT_SLOTS]);
 /** An id ending so would be taken for a joint's own step. */
 const JOINT_ID = /-\d+$/;
@@ -28,7 +31,7 @@ function faultsOfStep(step: StepTemplate): readonly LibraryFault[] {
   const { low, likely, high } = step.handsOnMin;
   const fault = (field: string, message: string): LibraryFault => ({ step: step.id, field, message });
   const condition = step.when === null ? null : conditionFault(step.when);
-  const allowedSlots = step.per === "joint" ? OF_JOINT : OF_CONNECTION;
+  const allowedSlots = step.per === "joint" ? OF_JOINT : isRemakeRole(step.role) ? OF_REMAKE : OF_CONNECTION;
   const unknown = slotsIn(step.text).find((name) => !allowedSlots.has(name));
   return [
     ...(JOINT_ID.test(step.id)
@@ -60,6 +63,8 @@ const MAY_REPEAT: readonly StepRole[] = [
   "drain-on",
   "try-device",
 ];
+
+const LETS_WATER_IN: readonly StepRole[] = ["water-in", "open-upstream", "water-again"];
 
 /** Returns everything wrong with a library, empty when it can be worked by. */
 export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryFault[] {
@@ -97,7 +102,7 @@ export function libraryFaults(steps: readonly StepTemplate[]): readonly LibraryF
       : [whole("role", "needs one step with the role make for every joint, without a condition")]),
     ...(waterIn?.effect === "water-on" &&
     waterIn.when === null &&
-    opens.every(({ role }) => role === "water-in" || role === "open-upstream")
+    opens.every(({ role }) => role !== null && LETS_WATER_IN.includes(role))
       ? []
       : [whole("role", "needs one step with the role water-in, without a condition")]),
     ...(shuts >= 0 && shuts < makeAt && makeAt < placeOf("water-in")

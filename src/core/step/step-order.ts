@@ -30,6 +30,7 @@ export const STRETCHES = [
   "after making",
   "before water",
   "water in",
+  "make anew",
   "after",
 ] as const;
 export type Stretch = (typeof STRETCHES)[number];
@@ -65,6 +66,11 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "flush-branch": "water at the branch",
   "water-in": "water in",
   "first-look": "water in",
+  "shut-again": "make anew",
+  "prove-again": "make anew",
+  "let-off-again": "make anew",
+  remake: "make anew",
+  "water-again": "make anew",
 };
 
 const OF_PHASE: Partial<Readonly<Record<StepTemplate["phase"], Stretch>>> = {

@@ -11,6 +11,7 @@
  * drain-off to make-safe: the old fixture out and what it leaves closed; dry-set to fixture-in, drain-on, level and fasten: the new one in.
  * find-pipe: before anything is shut; vent: before the first flame; prove-new: a new stop, when its water comes; try-device: what was added, once;
  * run-other: what hangs on the same stop.
+ * shut-again to water-again: a joint that weeps is made anew, from shutting its water to letting the water in again.
  * water-in: from its tick on the fixture's joints are under pressure. first-look and stand-look: stages of the leak check.
  */
 export const STEP_ROLES = [
@@ -54,6 +55,11 @@ export const STEP_ROLES = [
   "flush-branch",
   "water-in",
   "first-look",
+  "shut-again",
+  "prove-again",
+  "let-off-again",
+  "remake",
+  "water-again",
   "open-other",
   "cap-and-hold",
   "heater-back",

@@ -85,6 +85,8 @@ export const STEP_SLOTS = [
   "newValves",
   "other",
 ] as const;
+/** Slots that only the steps of a joint made anew may use. */
+export const REMAKE_SLOTS = ["againValve", "againJoints", "againHow"] as const;
 export const JOINT_SLOTS = ["n", "makeText", "sealantText", "depth", "held"] as const;
 
 /** Returns the sealant of a joint in words for a run sheet. */

@@ -7,6 +7,7 @@ import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards, type Standards } from "../standard/index.ts";
 import type { Preset, Survey } from "../survey/index.ts";
 import type { FixtureMove } from "./fixture-move.ts";
+import type { Remake } from "./remake.ts";
 import type { Caution, Ladder, StepTemplate } from "./step-template.ts";
 
 /** A connection as a run sheet sees one. */
@@ -19,6 +20,8 @@ export interface StepSubject extends CheckSubject, IsolationSubject {
   readonly steps: ReadonlyMap<string, string>;
   /** Steps that were told together with others by one tap. */
   readonly together: ReadonlySet<string>;
+  /** Times that water was shut to make joints anew, the latest last; absent: none. */
+  readonly remakes?: readonly Remake[];
 }
 
 /** Returns the standards a connection is worked by: those its plan was made by, before a plan those of its survey. */

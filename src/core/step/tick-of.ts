@@ -15,12 +15,24 @@ const PLAN_SLOTS: ReadonlySet<string> = new Set([
   "caps",
 ]);
 
+/** How a step stands at one connection. */
+export interface Tick extends Pick<RunStep, "isDone" | "outdatedAt"> {
+  readonly at: string | null;
+}
+
+/** Returns how a step stands that is done for several connections: done when it is at each, at the latest time. */
+export const tickOfAll = (ticks: readonly Tick[]): Tick => {
+  const isDone = ticks.every((tick) => tick.isDone);
+  const times = ticks.map(({ at }) => at ?? "").toSorted();
+  return {
+    at: isDone ? (times.at(-1) ?? "") : null,
+    isDone,
+    outdatedAt: ticks.find(({ outdatedAt }) => outdatedAt !== null)?.outdatedAt ?? null,
+  };
+};
+
 /** Returns how a step stands at one connection: a tick for an earlier plan or an earlier valve no longer holds. */
-export function tickOf(
-  template: StepTemplate,
-  id: string,
-  { steps, plan, stopFailedAt }: StepSubject,
-): Pick<RunStep, "isDone" | "outdatedAt"> & { readonly at: string | null } {
+export function tickOf(template: StepTemplate, id: string, { steps, plan, stopFailedAt }: StepSubject): Tick {
   const at = steps.get(id) ?? null;
   const isOfOldPlan =
     at !== null &&

@@ -5,7 +5,7 @@ import type { Check, LetteredCheckpoint, Target, WrittenException } from "../che
 import type { HoldRecord, MeterReading } from "../hold/index.ts";
 import type { Plan, PlanJoint, PlanRequest } from "../plan/index.ts";
 import type { PlanJudgement } from "../planner/index.ts";
-import type { StepRole } from "../step/index.ts";
+import type { Remake, StepRole } from "../step/index.ts";
 import type { StopProved, Survey } from "../survey/index.ts";
 import type { HeardHammer } from "../watch/index.ts";
 import type { LeftReason, Site, SiteValve } from "./event.ts";
@@ -117,8 +117,10 @@ export interface ConnectionState {
   readonly doneRoles: ReadonlySet<StepRole>;
   /** Since when pressure stands without a break, UTC: when water was let in, or when the valve above was opened again. Null: no water yet. */
   readonly waterInAt: string | null;
-  /** The valve above that another fixture has shut since water was let in here and not opened again: pressure is broken. Null: none. */
-  readonly cutOffBy: string | null;
+  /** Valves that were shut since water was let in here and are not open again, for another fixture or to make a joint anew: pressure is broken. */
+  readonly cutOffBy: readonly string[];
+  /** Times that water was shut to make joints anew, the latest last. */
+  readonly remakes: readonly Remake[];
   /** When all joints were last wiped dry, UTC; null: nobody said. */
   readonly wipedAt: string | null;
   /** When a single joint or checkpoint was last wiped: by itself, with its snug or re-make, or by a dry tissue. */

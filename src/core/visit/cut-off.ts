@@ -1,21 +1,43 @@
-/** A valve above that is shut takes the water from everything below it: pressure is broken there until the valve is open again. */
-import { isolationsOf, valveNamesAbove } from "../piping/index.ts";
+/** A valve that is shut takes the water from everything below it: pressure is broken there until the valve is open again. */
+import { isolationsOf, stopNameOf, valveNamesAbove } from "../piping/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "./connection-state.ts";
 import type { VisitEvent } from "./event.ts";
+import { valveOfRemake } from "./remaking.ts";
 
-/** Returns the visit with pressure broken, or standing anew, below a valve above that a tick has shut or opened. */
-export function withCutOff(visit: VisitState, event: VisitEvent): VisitState {
-  if (event.kind !== "step-done") return visit;
-  const { role, connection, typedAt } = event;
-  if (role !== "close-upstream" && role !== "open-upstream") return visit;
+interface Turned {
+  readonly valve: string;
+  readonly isShut: boolean;
+}
+
+/** The valve that a tick shut or opened after water came; null: none. */
+function turnedBy(visit: VisitState, event: VisitEvent): Turned | null {
+  if (event.kind !== "step-done") return null;
+  const { role, step, connection } = event;
   const own = visit.connections.find(({ id }) => id === connection);
-  const isolation = own && isolationsOf(fixtureOf(visit, own)).get(connection);
-  if (isolation === undefined || isolation.isOwnStop) return visit;
-  const { name } = isolation.zone;
+  if (own === undefined) return null;
+  if (role === "shut-again" || role === "water-again") {
+    const valve = valveOfRemake(own, step);
+    return valve === null ? null : { valve, isShut: role === "shut-again" };
+  }
+  if (role !== "close-upstream" && role !== "open-upstream") return null;
+  const isolation = isolationsOf(fixtureOf(visit, own)).get(connection);
+  return isolation === undefined || isolation.isOwnStop
+    ? null
+    : { valve: isolation.zone.name, isShut: role === "close-upstream" };
+}
+
+/** Returns the visit with pressure broken, or standing anew, below a valve that a tick has shut or opened. */
+export function withCutOff(visit: VisitState, event: VisitEvent): VisitState {
+  const turned = turnedBy(visit, event);
+  if (turned === null) return visit;
+  const { valve, isShut } = turned;
   const changed = (each: ConnectionState): ConnectionState => {
-    if (each.waterInAt === null || !valveNamesAbove(each).includes(name)) return each;
-    if (role === "close-upstream") return { ...each, cutOffBy: name };
-    return each.cutOffBy === name ? { ...each, cutOffBy: null, waterInAt: typedAt } : each;
+    const isBelow = stopNameOf(each) === valve || valveNamesAbove(each).includes(valve);
+    if (each.waterInAt === null || !isBelow) return each;
+    const others = each.cutOffBy.filter((name) => name !== valve);
+    if (isShut) return { ...each, cutOffBy: [...others, valve] };
+    if (!each.cutOffBy.includes(valve)) return each;
+    return { ...each, cutOffBy: others, waterInAt: others.length === 0 ? event.typedAt : each.waterInAt };
   };
   return { ...visit, connections: visit.connections.map(changed) };
 }

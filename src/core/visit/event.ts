@@ -136,11 +136,15 @@ export type VisitAct =
     })
   | (OnConnection & { readonly kind: "meter-read"; readonly meter: MeterReading })
   | (OnConnection & { readonly kind: "joint-snugged"; readonly joint: number; readonly turns: number })
+  /** A joint that weeps is opened: its water is shut, proved and let off first. */
+  | (OnConnection & { readonly kind: "remake-begun"; readonly joint: number })
   | (OnConnection & {
       readonly kind: "joint-remade";
       readonly joint: number;
       readonly turns: number | null;
       readonly renewed: string;
+      /** Why it was opened before what comes first; absent: nothing was open. */
+      readonly override?: string;
     })
   | (OnConnection & {
       readonly kind: "exception-written";

@@ -5,35 +5,22 @@ import { neededBeforeLook, whyLookWaits } from "../situation/index.ts";
 import type { StepTables } from "../step/index.ts";
 import { codeOf, runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
-import { formatTurn } from "../units/index.ts";
-import { type ConnectionState, fixtureOf, type JointState, type VisitState } from "./connection-state.ts";
+import { type ConnectionState, fixtureOf, type VisitState } from "./connection-state.ts";
 import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
 import { heldAt } from "./held-at.ts";
 import { holdRefusal } from "./hold-rules.ts";
+import {
+  bareTickRefusal,
+  jointOf,
+  remakeBegunRefusal,
+  remakeRefusal,
+  snugRefusal,
+  turnsRefusal,
+} from "./joint-rules.ts";
 import { no, type On, type Refusal } from "./refusal.ts";
 import { signRefusal } from "./sign-rules.ts";
-import { MOST_SNUGS, turnedAtMost } from "./snug.ts";
 import { isPlanOutdated } from "./status.ts";
 import { alertRefusal, cancelRefusal, STILL_POSSIBLE } from "./visit-rules.ts";
-
-/** Counts of turns that differ by less than this are the same: a hundredth of a turn. */
-const SAME_TURN = 0.01;
-
-function turnsRefusal({ joint }: JointState, turns: number | null, total: number): Refusal | null {
-  if (turns === null) return null;
-  if (joint.hardMaxTurns === null)
-    return no("turns", `Joint ${joint.number} is not turned: leave the count out.`);
-  if (total > joint.hardMaxTurns + SAME_TURN)
-    return no(
-      "turns",
-      `Joint ${joint.number} must not be turned past ${formatTurn(joint.hardMaxTurns)}: ${joint.reason}. Open it and re-make it.`,
-    );
-  return null;
-}
-
-function jointOf(connection: ConnectionState, number: number): JointState | null {
-  return connection.joints.find((each) => each.joint.number === number) ?? null;
-}
 
 function planRefusal(
   connection: ConnectionState,
@@ -105,6 +92,8 @@ function stepRefusal(
       ...no("step", "Somebody has ticked this step already: reload to see what else was done."),
       isStale: true,
     };
+  const bare = bareTickRefusal(step);
+  if (bare !== null) return bare;
   if ((step.joint?.number ?? null) !== event.joint)
     return no("joint", "The step and the joint do not belong together.");
   if (step.role === "water-in" && connection.joints.some((joint) => joint.madeAt === null))
@@ -138,11 +127,9 @@ function checkRefusal(
     return no("stage", "Signed: re-open the connection before checking it again.");
   if (!connection.doneRoles.has("water-in"))
     return no("stage", "Let water in first: tick it on the run sheet.");
-  if (connection.cutOffBy !== null && stage.code !== "look-back")
-    return no(
-      "stage",
-      `${connection.cutOffBy} is shut for another fixture: a line without water proves nothing. Open it first.`,
-    );
+  const [shut] = connection.cutOffBy;
+  if (shut !== undefined && stage.code !== "look-back")
+    return no("stage", `${shut} is shut: a line without water proves nothing. Open it first.`);
   const waits = whyLookWaits(stage.code);
   const needed =
     waits === null ? null : neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
@@ -160,38 +147,6 @@ function checkRefusal(
   if (weepingStage(connection, event.target) !== null && event.result === "dry" && stage.scope === "joint")
     return no("result", `Joint ${event.target} weeps: snug or re-make it, then check it afresh.`);
   return null;
-}
-
-function touchRefusal(connection: ConnectionState, number: number): Refusal | null {
-  const order = jointTargets(connection);
-  const above = order.slice(0, order.indexOf(String(number)));
-  const wet = above.find((target) => weepingStage(connection, target) !== null);
-  return wet === undefined
-    ? null
-    : no("joint", `Joint ${wet} is higher and weeps: water runs down. See to it first.`);
-}
-
-function snugRefusal(connection: ConnectionState, event: On<"joint-snugged">): Refusal | null {
-  const joint = jointOf(connection, event.joint);
-  if (joint === null) return no("joint", `There is no joint ${event.joint}.`);
-  if (weepingStage(connection, String(event.joint)) === null)
-    return no("joint", `Joint ${event.joint} does not weep: leave it alone.`);
-  if (!joint.joint.maySnug)
-    return no("joint", `A ${joint.joint.label} is never snugged: open it and re-make it.`);
-  if (joint.snugs >= MOST_SNUGS)
-    return no("joint", `Joint ${event.joint} has been snugged twice: open it, look, and re-make it.`);
-  if (!(event.turns > 0)) return no("turns", "Say how far it was turned.");
-  return (
-    turnsRefusal(joint, event.turns, turnedAtMost(joint) + event.turns) ??
-    touchRefusal(connection, event.joint)
-  );
-}
-
-function remakeRefusal(connection: ConnectionState, event: On<"joint-remade">): Refusal | null {
-  const joint = jointOf(connection, event.joint);
-  if (joint === null) return no("joint", `There is no joint ${event.joint}.`);
-  if (joint.madeAt === null) return no("joint", `Joint ${event.joint} is not made yet.`);
-  return turnsRefusal(joint, event.turns, event.turns ?? 0) ?? touchRefusal(connection, event.joint);
 }
 
 function exceptionRefusal(
@@ -244,6 +199,8 @@ function onConnection(
       return stepRefusal(connection, surroundings, event, tables);
     case "joint-snugged":
       return snugRefusal(connection, event);
+    case "remake-begun":
+      return remakeBegunRefusal(connection, event);
     case "joint-remade":
       return remakeRefusal(connection, event);
     case "exception-written":

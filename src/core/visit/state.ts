@@ -2,6 +2,7 @@
 
 import { STAGE_CODES, type StageCode, weepingStage } from "../check/index.ts";
 import type { Plan } from "../plan/index.ts";
+import { isRemakeRole } from "../step/index.ts";
 import { signedConnection, withAnswer, withoutPhoto, withWetAnswer } from "./after-signature.ts";
 import {
   type ConnectionState,
@@ -21,6 +22,7 @@ import {
   type VisitEvent,
 } from "./event.ts";
 import { withCheck } from "./look.ts";
+import { withJointAnew, withRemakeBegun, withRemakeProof, withRemakeTick } from "./remaking.ts";
 import { failedAt, withStopProof } from "./stop-proof.ts";
 import { madeJoint, withTick } from "./tick.ts";
 import { timed } from "./typed-order.ts";
@@ -110,11 +112,13 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
           judged: event.judged ?? null,
         },
         joints: freshJoints(event.plan),
+        remakes: [],
         steps: new Map([...connection.steps].filter(([step]) => !OF_A_JOINT.test(step))),
         doneRoles: new Set([...connection.doneRoles].filter((role) => role !== "make")),
       });
     case "step-done": {
       const { joint } = event;
+      if (isRemakeRole(event.role)) return (connection) => withRemakeTick(connection, event);
       const ticked: Change = (connection) => withTick(connection, event);
       return joint === null
         ? ticked
@@ -142,6 +146,8 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
             at,
           )(forgetChecks(event.joint, weepingStage(connection, String(event.joint)))(connection)),
         );
+    case "remake-begun":
+      return (connection) => withRemakeBegun(connection, event.joint);
     case "joint-remade":
       return (connection) =>
         changeJoint(event.joint, (each) => ({
@@ -153,7 +159,12 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
           renewed: [...each.renewed, event.renewed],
           touchedAt: at,
           isTogether: false,
-        }))(wipedWith(event.joint, at)(forgetChecks(event.joint, null)(connection)));
+        }))(
+          wipedWith(
+            event.joint,
+            at,
+          )(forgetChecks(event.joint, null)(withJointAnew(connection, event.joint, at))),
+        );
     case "exception-written": {
       const { target, stage, reason } = event;
       return (connection) => ({
@@ -171,7 +182,7 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         notes: [...connection.notes, inHouse(`Reopened: ${event.reason}`)],
       });
     case "stop-proved":
-      return (connection) => withStopProof(connection, event);
+      return (connection) => withRemakeProof(withStopProof(connection, event), event);
     case "photo-added": {
       const { photo: id, caption } = event;
       return (connection) => ({
@@ -220,7 +231,8 @@ function added(
     together: new Set(),
     doneRoles: new Set(),
     waterInAt: null,
-    cutOffBy: null,
+    cutOffBy: [],
+    remakes: [],
     wipedAt: null,
     wiped: new Map(),
     latestTypedAt: null,

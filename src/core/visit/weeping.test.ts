@@ -5,6 +5,7 @@ import {
   connection,
   jointWeeping,
   on,
+  opened,
   phase,
   refused,
   remake,
@@ -49,11 +50,11 @@ describe("a weeping joint", () => {
     ];
     accepted(twice);
     assert.match(refused(twice, snug(1))?.message ?? "", /snugged twice/);
-    assert.equal(refused(twice, remake(1)), null);
+    assert.equal(refused(opened(twice, 1), remake(1)), null);
   });
 
   it("begins all its looks again when it is re-made", () => {
-    const remade = [...weeping, remake(1, 0.5)];
+    const remade = [...opened(weeping, 1), remake(1, 0.5)];
     accepted(remade);
     const joint = connection(remade).joints[0];
     assert.deepEqual([joint?.remakes, joint?.snugs, joint?.turns], [1, 0, 0.5]);
@@ -64,7 +65,8 @@ describe("a weeping joint", () => {
     const both = [...wet, look("2", "first-fill", "weeping"), look("1", "first-fill", "weeping")];
     assert.match(refused(both, snug(1))?.message ?? "", /Joint 2 is higher/);
     assert.match(refused(both, snug(2))?.message ?? "", /never snugged/);
-    assert.equal(refused(both, remake(2, 0)), null);
+    assert.match(refused(both, on({ kind: "remake-begun", joint: 1 }))?.message ?? "", /Joint 2 is higher/);
+    assert.equal(refused(opened(both, 2), remake(2, 0)), null);
   });
 
   it("may be signed over only with the exception written down", () => {

@@ -27,6 +27,7 @@ import { sheetsOf, standingIn } from "../run-sheet/run-lines.ts";
 import { LogBar } from "../visit-log/log-bar.tsx";
 import { useVisitLog } from "../visit-log/use-visit-log.ts";
 import type { VisitProps } from "../visit-log/visit-props.ts";
+import { RemakePanel } from "./remake-panel.tsx";
 import { type FollowUpBy, SignPanel } from "./sign-panel.tsx";
 import { StageRow } from "./stage-row.tsx";
 import { TargetPanel } from "./target-panel.tsx";
@@ -148,6 +149,10 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
     setIsGoingOn(true);
     pick(null);
   };
+  const lookAfresh = () => {
+    setChosen(null);
+    pick(null);
+  };
   // Nothing is left to look at and nothing was asked for: signing comes next, not the first stage again.
   const isReadyToSign = now === null && connection.signed === null && (chosen === null || isLeft);
   const isWiped = connection.wipedAt !== null;
@@ -181,6 +186,9 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
           "target-checked",
           "joints-wiped",
           "joint-snugged",
+          "remake-begun",
+          "step-done",
+          "stop-proved",
           "joint-remade",
           "exception-written",
           "hammer-heard",
@@ -221,6 +229,16 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
         )}
         <HelpButton topic="stages" />
       </div>
+      {connection.signed === null && (
+        <RemakePanel
+          connection={connection}
+          steps={sheet}
+          fixture={fixture}
+          zone={props.zone}
+          act={act}
+          onWater={lookAfresh}
+        />
+      )}
       {connection.doneRoles.has("water-in") && <HoldLine connection={connection} href={`${base}/hold`} />}
       {!connection.doneRoles.has("water-in") ? (
         <Notice tone="work" className="mt-4">
@@ -247,10 +265,7 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
             zone={props.zone}
             act={act}
             onWritten={goOn}
-            onTouched={() => {
-              setChosen(null);
-              pick(null);
-            }}
+            onTouched={lookAfresh}
             strike={log.undo}
           />
         </>

@@ -1,13 +1,11 @@
-import { useState } from "react";
 import type { Target } from "../../core/check/index.ts";
 import type { ShutFirst, WaterMap } from "../../core/situation/index.ts";
+import { remakeUnderWay } from "../../core/step/index.ts";
 import { formatTurn, formatTurns } from "../../core/units/index.ts";
 import { type ConnectionState, SNUG_TURNS, snugsLeft, type VisitAct } from "../../core/visit/index.ts";
 import { TurnDial } from "../../drawing/turn-dial.tsx";
 import { WaterTree } from "../../drawing/water-tree.tsx";
-import { TextField } from "../../ui/field.tsx";
-import { besideWords, remakeWords, shutFirstWords } from "../../words/shut-first.ts";
-import { TurnsChoice } from "../turns-choice.tsx";
+import { besideWords, shutFirstWords } from "../../words/shut-first.ts";
 
 interface WeepPanelProps {
   readonly connection: ConnectionState;
@@ -20,11 +18,9 @@ interface WeepPanelProps {
   readonly map: WaterMap | null;
 }
 
-/** A wet joint: how far it has been turned, whether it may be turned on, and re-making it. A wet checkpoint has its ladder of remedies. */
+/** A wet joint: how far it has been turned, whether it may be turned on, and opening it. A wet checkpoint has its ladder of remedies. */
 export function WeepPanel({ connection, target, act, onTouched, first, map }: WeepPanelProps) {
   const state = connection.joints.find(({ joint }) => String(joint.number) === target);
-  const [renewed, setRenewed] = useState("");
-  const [turns, setTurns] = useState<number | null>(null);
   const { remedies = [] } = connection.checkpoints.find(({ letter }) => letter === target) ?? {};
   if (!state)
     return (
@@ -46,7 +42,9 @@ export function WeepPanel({ connection, target, act, onTouched, first, map }: We
       </div>
     );
   const { joint } = state;
+  if (remakeUnderWay(connection)?.joints.includes(joint.number) === true) return null;
   const left = snugsLeft(state);
+  const begin = () => act({ kind: "remake-begun", connection: connection.id, joint: joint.number });
   const ownStop = map?.ends.find((end) => end.connection === connection.id)?.below ?? null;
   const place = connection.valves.find(({ name }) => name === first?.valve)?.place ?? "";
   return (
@@ -115,48 +113,17 @@ export function WeepPanel({ connection, target, act, onTouched, first, map }: We
             </button>
           )}
         </div>
-        <form
-          className="mt-3 flex flex-wrap items-end gap-3"
-          onSubmit={(event) => {
-            event.preventDefault();
-            const isKept = act({
-              kind: "joint-remade",
-              connection: connection.id,
-              joint: joint.number,
-              turns,
-              renewed: renewed.trim(),
-            });
-            if (isKept) onTouched();
-          }}
+        <button
+          type="button"
+          className={`button mt-3 ${left === 0 ? "button-main" : ""}`}
+          onClick={begin}
+          {...(left === 0 ? { "data-next-thing": "" } : {})}
         >
-          <TextField
-            label={`Re-made (${joint.remake}); renewed:`}
-            required
-            maxLength={300}
-            value={renewed}
-            placeholder="new washer"
-            onChange={setRenewed}
-            className="min-w-56 flex-1"
-          />
-          {joint.turns && !joint.turns.handOnly && (
-            <TurnsChoice
-              label="Turned after re-making"
-              from={0}
-              to={joint.hardMaxTurns ?? joint.turns.max}
-              value={turns}
-              onChange={setTurns}
-            />
-          )}
-          <label className="choice w-full">
-            <input type="checkbox" className="sr-only" required />
-            {remakeWords(first)}
-          </label>
-          <button className="button" type="submit">
-            Re-made it
-          </button>
-        </form>
+          Open it and make it anew
+        </button>
         <p className="mt-2 text-small text-quiet">
-          Check first: {joint.lookFirst.join("; ")}. Afterwards it is checked afresh.
+          Look first: {joint.lookFirst.join("; ")}. Made anew: its water is shut, proved and let off, and its
+          looks begin again.
         </p>
       </div>
     </div>

@@ -66,7 +66,8 @@ export function RunSheetRow({
     !step.isDone &&
     sheet.steps.some(({ role, connection: own }) => role === "close-stop" && own === step.connection);
   // A proof is a question: an answer ticks it, not a tick.
-  const isQuestion = isProving || step.role === "prove" || step.role === "prove-new";
+  const isAnsweredAtJoint = step.role === "prove-again" || step.role === "remake";
+  const isQuestion = isAnsweredAtJoint || isProving || step.role === "prove" || step.role === "prove-new";
   const asks = isQuestion && !step.isDone && held === null && connection.signed === null;
   const hasFailed = step.role === "close-upstream" && !step.isDone && failsToClose(proof);
   const isShut =
@@ -101,7 +102,11 @@ export function RunSheetRow({
         )
       }
       more={
-        asks && isProving ? (
+        asks && isAnsweredAtJoint ? (
+          <a className="button mt-2" href={`${base}/leak-check`}>
+            Tell it at the joint
+          </a>
+        ) : asks && isProving ? (
           <StopProof
             {...{ connection, fixture }}
             act={(...acts) => log.act(...before, ...acts)}

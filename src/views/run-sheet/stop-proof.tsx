@@ -113,7 +113,11 @@ export function ValveProof({
   valve,
   act,
   proves,
-}: Pick<StopProofProps, "connection" | "act"> & { readonly valve: string; readonly proves: RunStep }) {
+}: Pick<StopProofProps, "connection" | "act"> & {
+  readonly valve: string;
+  /** The step that the answer ticks; null: the answer itself is the tick. */
+  readonly proves: RunStep | null;
+}) {
   const known = connection.valves.find(({ name }) => name === valve);
   const prove = (result: StopProved) => {
     const acts: readonly VisitAct[] = [
@@ -133,7 +137,7 @@ export function ValveProof({
               valve: { ...known, proof: result, provedAt: new Date().toISOString() },
             },
           ]),
-      ...(result === "dead" ? [] : [tickAct(connection.id, proves, null)]),
+      ...(result === "dead" || proves === null ? [] : [tickAct(connection.id, proves, null)]),
     ];
     act(...acts);
   };
@@ -150,7 +154,7 @@ export function NewStopProof({
   connection,
   act,
   proves,
-}: Pick<StopProofProps, "connection" | "act"> & { readonly proves: RunStep }) {
+}: Pick<StopProofProps, "connection" | "act" | "proves">) {
   const found = connection.proofs.findLast(({ isNew }) => isNew);
   const prove = (result: StopProved) => {
     const proved: VisitAct = {
@@ -161,7 +165,7 @@ export function NewStopProof({
       dropsPerMin: null,
       isNew: true,
     };
-    if (result === "dead") act(proved);
+    if (result === "dead" || proves === null) act(proved);
     else act(proved, tickAct(connection.id, proves, null));
   };
   return (
