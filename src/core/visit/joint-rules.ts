@@ -81,7 +81,7 @@ export function remakeRefusal(connection: ConnectionState, event: On<"joint-rema
   if (remake === undefined || !remake.joints.includes(event.joint) || open !== undefined)
     return {
       ...no(
-        "joint",
+        "override",
         `No joint is opened under pressure: ${open?.[1] ?? "begin its re-make"} first, or write down why not as the override.`,
       ),
       isOfArrival: true,

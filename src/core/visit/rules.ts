@@ -101,7 +101,7 @@ function stepRefusal(
   const held = event.override === undefined ? heldAt(visit, fixture, sheet, step, tables) : null;
   if (held !== null)
     return {
-      ...no("step", `${held} Do that first, or write down why not as the override.`),
+      ...no("override", `${held} Do that first, or write down why not as the override.`),
       isOfArrival: true,
     };
   const joint = event.joint === null ? null : jointOf(connection, event.joint);

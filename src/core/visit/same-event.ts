@@ -3,7 +3,7 @@ import type { VisitEvent } from "./event.ts";
 
 /**
  * What a writer said, without what the server makes of an act: the plan behind a choice is the planner's, and what a
- * pressure hold comes to is the analyser's, a step's role is the library's, and who acted is known from the request. A
+ * pressure hold comes to is the analyser's, a step's role is the library's, why it stands before what comes first is marked by whatever sends it late, and who acted is known from the request. A
  * time that was corrected is compared as the device typed the time.
  */
 function saidIn(event: VisitEvent): object {
@@ -17,7 +17,10 @@ function saidIn(event: VisitEvent): object {
     const { source, test } = stamped.hold;
     return { ...stamped, hold: { source, test } };
   }
-  if (stamped.kind === "step-done") return { ...stamped, role: null };
+  if (stamped.kind === "step-done" || stamped.kind === "joint-remade") {
+    const { override: ____, ...told } = stamped;
+    return told.kind === "step-done" ? { ...told, role: null } : told;
+  }
   return stamped;
 }
 

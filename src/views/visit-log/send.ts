@@ -1,7 +1,11 @@
 /** Sending what waits: whole, in order, again and again until the server has it. The server passes over what it knows. */
 import type { VisitEvent } from "../../core/visit/index.ts";
+import { TOLD_WITHOUT_NETWORK } from "../../words/told-without-network.ts";
 import { COME_AGAIN, errorIn } from "../server-answer.ts";
 import type { Refused } from "./waiting-store.ts";
+
+/** Longest reason the server takes. */
+const MOST_REASON = 500;
 
 export type Sent =
   | { readonly outcome: "kept" }
@@ -16,6 +20,8 @@ export type Sent =
       readonly message: string;
       /** Which event of those sent is the trouble; null: not said. */
       readonly at: number | null;
+      /** Nothing is wrong with the act but its order: it is taken with a reason why it came before what comes first. */
+      readonly isOrder?: boolean;
     };
 
 export type Post = (visitId: string, events: readonly VisitEvent[]) => Promise<Sent>;
@@ -31,6 +37,20 @@ function eventNamed(error: object | null): number | null {
   return at === undefined ? null : Number(at);
 }
 
+/** Whether an error asks for a reason why an act came before what comes first. */
+const asksForReason = (error: object | null): boolean =>
+  /"events\.\d+\.override"/.test(JSON.stringify(error));
+
+/** A tick that was told this long ago waited for the network: it is no answer to what stands on the server by now. */
+const TOLD_EARLIER_MS = 60_000;
+
+/** Returns an act that was told earlier with the reason why it came before what comes first; null: it is none, or says why already. */
+function marked(event: VisitEvent | undefined, message: string, nowMs: number): VisitEvent | null {
+  if (event?.kind !== "step-done" && event?.kind !== "joint-remade") return null;
+  if (event.override !== undefined || nowMs - Date.parse(event.typedAt) < TOLD_EARLIER_MS) return null;
+  return { ...event, override: `${TOLD_WITHOUT_NETWORK} ${message}`.slice(0, MOST_REASON) };
+}
+
 /** Answers that say nothing about the events: wait, and send the same again. */
 const LATER: ReadonlySet<number> = new Set([...COME_AGAIN, 502, 503, 504, 507]);
 
@@ -43,7 +63,7 @@ export function sentFrom(status: number, body: unknown): Sent {
   if (status >= 500) return { outcome: "failed", message };
   if (status === 413 || code === "too-heavy") return { outcome: "too-large", message };
   const kind = status === 409 ? "stale" : status === 422 ? "refused" : "failed";
-  return { outcome: "rejected", kind, message, at: eventNamed(error) };
+  return { outcome: "rejected", kind, message, at: eventNamed(error), isOrder: asksForReason(error) };
 }
 
 /** What this device's clock says, for the server to put typed times right; null when the clock is plainly lost. */
@@ -136,6 +156,7 @@ export async function sendRound(
   waiting: readonly VisitEvent[],
   post: Post = sendEvents,
   pace: Pace = FULL_PACE,
+  nowMs = Date.now(),
 ): Promise<Round> {
   const batch = batchOf(waiting, pace);
   const [first] = batch;
@@ -162,6 +183,10 @@ export async function sendRound(
     case "rejected": {
       const { kind, message, at } = sent;
       const bad = at === null ? undefined : batch[at];
+      // What was done is kept, and marked: the order it came in is told, not undone.
+      const told = sent.isOrder === true ? marked(bad, message, nowMs) : null;
+      if (told !== null && at !== null)
+        return sendRound(visitId, batch.with(at, told), post, { ...pace, mostAtOnce: batch.length }, nowMs);
       if (at === 0 || isAlone) return setAside(bad ?? first, kind, message, FULL_PACE);
       if (bad === undefined || at === null) return { ...NOTHING, pace: oneByOne };
       // What stands before it is good: it goes first, and the next round meets the bad one at the head.
