@@ -3,13 +3,16 @@ import { z } from "zod";
 import { ZONE_KINDS } from "../core/piping/index.ts";
 import { FIXTURES, POWERS, WORK_PHASES } from "../core/plan/index.ts";
 import { LEFT_CODES, NEED_CODES } from "../core/situation/index.ts";
-import { REPLACES, STOP_PROOFS } from "../core/survey/index.ts";
+import { REPLACES, SOURCE_KINDS, STOP_PROOFS } from "../core/survey/index.ts";
 import { lineFound, planRequest, planSchema } from "./plan.ts";
 import { standardsSchema } from "./standards.ts";
 import { instant, line } from "./text.ts";
 
 /** Most connections of one request: a long day of a large crew. */
 const MOST_CONNECTIONS = 24;
+
+/** Most sources of one request. */
+const MOST_SOURCES = 12;
 
 /** A valve above a fixture's stop, or its own. */
 const valve = z.strictObject({
@@ -44,6 +47,17 @@ const connection = z.strictObject({
 export const scheduleRequest = z
   .strictObject({
     connections: z.array(connection).min(1).max(MOST_CONNECTIONS),
+    sources: z
+      .array(
+        z.strictObject({
+          kind: z.enum(SOURCE_KINDS),
+          valve: line(80).nullish(),
+          feeds: z.array(line(80)).min(1).max(MOST_CONNECTIONS),
+        }),
+      )
+      .max(MOST_SOURCES)
+      .nullish()
+      .meta({ description: "Where the water comes from besides the street, and the valve that shuts it." }),
     startAt: instant,
     hands: z.union([z.literal(1), z.literal(2)]).nullish(),
     houseRules: standardsSchema.nullish(),

@@ -17,6 +17,7 @@ import {
   type LineSpace,
   PROOF_METHODS,
   REPLACES,
+  SOURCE_KINDS,
   STOP_KINDS,
   STOP_PROOFS,
   SURVEY_FACTS,
@@ -125,6 +126,10 @@ export const surveySchema = z
     power: z.enum(POWERS).exactOptional(),
     inPlace: z.boolean().exactOptional(),
     sharedWith: z.enum(FIXTURES).exactOptional(),
+    sources: z
+      .array(z.strictObject({ kind: z.enum(SOURCE_KINDS), valve: line(80).exactOptional() }))
+      .max(SOURCE_KINDS.length)
+      .exactOptional(),
     inletAboveSupply: z.boolean(),
     space: spaceSchema.exactOptional(),
     length: z

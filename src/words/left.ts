@@ -17,6 +17,8 @@ export const LEFT_WORDS: Readonly<Record<LeftCode, LeftWords>> = {
   unplugged: { state: "The plug is out", settled: "It is in" },
   "breaker-off": { state: "The breaker is off", settled: "It is on" },
   "heater-off": { state: "The heater is off", settled: "It is on" },
+  "pump-off": { state: "The well pump is off", settled: "It is on" },
+  "loop-shut": { state: "The recirculation is shut", settled: "It is open" },
   "rolled-out": { state: "The fixture is rolled out", settled: "It is back" },
   "drain-plugged": { state: "The drain is plugged", settled: "The plug is out" },
   "not-made-safe": { state: "What is left is not closed", settled: "It is closed" },

@@ -166,3 +166,46 @@ describe("visits/run-sheet", () => {
     }
   });
 });
+
+describe("visits/run-sheet with sources of water", () => {
+  const house = [{ name: "cellar valve", shuts: "house", proof: "holds" }];
+  const dead = (id: string, more: object = {}) => one(id, "lavatory", { stop: "dead", zone: null, ...more });
+
+  it("shuts a well after its tank, its pump off first and on again when the water is in", async () => {
+    const sources = [{ kind: "well", valve: "valve by the tank", feeds: ["a"] }];
+    const { codes, waterOff } = await sheet([dead("a", { valves: house })], { sources });
+    const at = (code: string) => codes.indexOf(code);
+    assert.ok(at("pump-off") >= 0 && at("pump-off") < at("close-upstream"));
+    assert.ok(at("water-in") < at("pump-on") && at("pump-on") < at("hand-over"));
+    assert.deepEqual(
+      waterOff.map(({ zone }) => zone),
+      ["cellar valve"],
+      "a valve that is named counts",
+    );
+    const riser = [{ name: "riser", shuts: "branch", proof: "dead" }];
+    const passed = await sheet([dead("a", { valves: riser })], { sources });
+    assert.deepEqual(
+      passed.waterOff.map(({ zone }) => zone),
+      ["valve by the tank"],
+    );
+  });
+
+  it("shuts a loop that hot water runs round in, and leaves cold work alone", async () => {
+    const sources = [{ kind: "recirculation", feeds: ["h"] }];
+    const connections = [
+      dead("h", { water: "hot", fixtureId: "f" }),
+      one("c", "lavatory", { fixtureId: "f", zone: null }),
+    ];
+    const { codes, steps } = await sheet(connections, { sources });
+    const at = (code: string) => codes.indexOf(code);
+    assert.ok(at("loop-off") < at("take-off") && at("water-in") < at("loop-on"));
+    assert.deepEqual(steps.find(({ code }) => code === "loop-off")?.leaves, ["loop-shut"]);
+    assert.ok(!(await sheet([dead("c")], { sources: [] })).codes.includes("loop-off"));
+  });
+
+  it("names a source that feeds nothing of the request", async () => {
+    const { status, body } = await send([dead("a")], { sources: [{ kind: "well", feeds: ["b"] }] });
+    assert.equal(status, 422);
+    assert.match(JSON.stringify(body), /sources\.0\.feeds\.0/);
+  });
+});

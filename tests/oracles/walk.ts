@@ -76,15 +76,18 @@ function placeOf(connection: ConnectionState): Place {
       (valve.water === undefined || valve.water === survey.water) &&
       !(valve.shuts === "hot" && survey.water === "cold"),
   );
+  const source = (kind: string) => survey.sources?.find((each) => each.kind === kind);
   const usual =
-    supply.treated !== undefined
-      ? "valve of the treated water's tank"
+    supply.treated !== undefined || source("tank") !== undefined
+      ? (source("tank")?.valve ?? "valve of the treated water's tank")
       : survey.water === "hot"
         ? "hot side, at the heater's cold inlet"
         : "cold branch, next valve up";
   const chain = named.length > 0 ? named.map(({ name }) => name) : [usual];
   const hasHouse = named.some(({ shuts }) => shuts === "house");
-  const whole = hasHouse ? chain : [...chain, "house main"];
+  const well = source("well");
+  const last = well === undefined ? "house main" : (well.valve ?? "valve after the well's pressure tank");
+  const whole = hasHouse ? chain : [...chain, last];
   const failing = new Set(named.filter(({ proof }) => isBad(proof)).map(({ name }) => name));
   if (stop.upstream === "fails" && whole[0] !== undefined) failing.add(whole[0]);
   const closing = whole.find((name) => !failing.has(name)) ?? "street, by the water supplier";
@@ -222,6 +225,31 @@ export function walk(
       );
     const safe = of("heater-safe").some(({ to }) => to <= shut.from + EPS);
     if (isHot && !safe) say(shut, "the heater is not safe");
+  }
+
+  // Other sources: a well's pump, and the loop that hot water runs round in.
+  for (const shut of of("close-upstream")) {
+    const place = places.get(shut.connections[0] ?? "");
+    const { survey, valves = [] } = place?.connection ?? {};
+    const fed = (kind: string) => survey?.sources?.some((source) => source.kind === kind) === true;
+    const isUnderTank = survey?.supply.treated !== undefined || fed("tank");
+    const graveness =
+      valves.find(({ name }) => name === place?.valve)?.shuts ??
+      (place?.valve === place?.chain.at(-1) || place?.valve === "street, by the water supplier"
+        ? "house"
+        : !isUnderTank && survey?.water === "hot"
+          ? "hot"
+          : "branch");
+    const fixture = fixtureOf(shut);
+    for (const [kind, off, on, grave] of [
+      ["well", "pump-off", "pump-on", ["house"]],
+      ["recirculation", "loop-off", "loop-on", ["house", "hot"]],
+    ] as const) {
+      if (!fed(kind) || !(grave as readonly string[]).includes(graveness)) continue;
+      const before = kind === "well" ? shut.from : (ofFixture(fixture, ...OPENING)[0]?.from ?? Infinity);
+      if (!of(off).some(({ to }) => to <= before + EPS)) say(shut, `${kind}: nobody sees to it before`);
+      if (!of(on).some(({ from }) => from >= shut.to - EPS)) say(shut, `${kind}: it stays off`);
+    }
   }
 
   // Opening and making: pressure excluded on every side, let off, power away.

@@ -79,11 +79,14 @@ function keptLineInSurvey({
 export function surveyRequested(
   tables: Context["tables"],
   asked: RequestedConnection,
-  houseRules: ScheduleRequest["houseRules"],
+  { houseRules, sources }: Pick<ScheduleRequest, "houseRules" | "sources">,
 ): Survey {
   const usual = surveyFromPreset(presetFor(tables, asked), "");
   const { supply } = asked;
   const planned = asked.plan == null ? null : supplyOfPlan(asked.plan);
+  const fed = (sources ?? [])
+    .filter(({ feeds }) => feeds.includes(asked.id))
+    .map(({ kind, valve }) => ({ kind, ...(valve == null ? {} : { valve }) }));
   const { by, end: _, lengthIn: __, ...line } = asked.line ?? {};
   return {
     ...usual,
@@ -118,6 +121,7 @@ export function surveyRequested(
     ...(asked.power == null ? {} : { power: asked.power }),
     ...(asked.inPlace == null ? {} : { inPlace: asked.inPlace }),
     ...(asked.sharedWith == null ? {} : { sharedWith: asked.sharedWith }),
+    ...(fed.length === 0 ? {} : { sources: fed }),
     houseRules: houseRules ?? {},
   };
 }

@@ -43,9 +43,21 @@ function traceAnswer(trace: readonly TracedMoment[]): NonNullable<ScheduleAnswer
   }));
 }
 
+/** Every source feeds connections of the request. Errors: AppError invalid naming the source. */
+function checkFeeds({ sources, connections }: ScheduleRequest): void {
+  const known = new Set(connections.map(({ id }) => id));
+  for (const [at, { feeds }] of (sources ?? []).entries()) {
+    const stray = feeds.findIndex((id) => !known.has(id));
+    if (stray >= 0)
+      throw new AppError("invalid", `sources.${at}.feeds.${stray}: there is no such connection.`, [
+        { path: `sources.${at}.feeds.${stray}`, message: "is the id of no connection of this request" },
+      ]);
+  }
+}
+
 /**
  * Returns a request's connections as the states a visit would have them in.
- * Errors: AppError invalid for ids that repeat or a fixture no plan is found for.
+ * Errors: AppError invalid for ids that repeat, a source that feeds nothing here, or a fixture no plan is found for.
  */
 export async function statesOf(context: Context, request: ScheduleRequest, signal?: AbortSignal) {
   const twice = firstRepeated(request.connections);
@@ -53,6 +65,7 @@ export async function statesOf(context: Context, request: ScheduleRequest, signa
     throw new AppError("invalid", `connections.${twice}.id: two connections have this id.`, [
       { path: `connections.${twice}.id`, message: "give each connection its own id" },
     ]);
+  checkFeeds(request);
   const stamp = (name: string) => ({
     id: uuidFrom(name, NAMESPACE),
     actor: "request",
@@ -65,7 +78,7 @@ export async function statesOf(context: Context, request: ScheduleRequest, signa
       throw new AppError("invalid", `connections.${at}.supply.end: there is no end ${end}.`, [
         { path: `connections.${at}.supply.end`, message: `there is no end ${end}` },
       ]);
-    const survey = surveyRequested(context.tables, asked, request.houseRules);
+    const survey = surveyRequested(context.tables, asked, request);
     const planRequest = planRequested(survey, asked);
     const { plan, reason } = asked.plan
       ? { plan: asked.plan, reason: "" }

@@ -3,6 +3,8 @@ export {
   type IsolationSubject,
   isolationsOf,
   nearestClosing,
+  sourceOf,
+  sourceValve,
   valveNamesAbove,
 } from "./isolation.ts";
 export {
@@ -15,4 +17,10 @@ export {
   STREET,
   stopNameOf,
 } from "./piping.ts";
-export { failsToClose, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";
+export {
+  failsToClose,
+  type Valve,
+  ZONE_KINDS,
+  type Zone,
+  type ZoneKind,
+} from "./valve.ts";

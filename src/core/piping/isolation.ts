@@ -1,7 +1,7 @@
 /** Where the water is shut for the connections of one fixture: the smallest zone that covers the work. */
 import type { SupplyKind } from "../plan/index.ts";
-import type { StopProof, Survey } from "../survey/index.ts";
-import { failsToClose, HOUSE_MAIN, nextValveUp, type Valve, type Zone } from "./valve.ts";
+import type { SourceKind, StopProof, Survey, WaterSource } from "../survey/index.ts";
+import { failsToClose, HOUSE_MAIN, nextValveUp, USUAL_SOURCE_VALVE, type Valve, type Zone } from "./valve.ts";
 
 /** Which valve is shut for a connection, and the reason in words. */
 export interface Isolation {
@@ -50,11 +50,35 @@ export interface ValveAbove extends Zone {
   readonly proof: StopProof;
 }
 
-/** The tank of a treatment unit keeps its pressure when everything before it is shut. */
-const TREATED_TANK: Zone = { name: "valve of the treated water's tank", kind: "branch" };
+/** Returns the source of a kind that feeds a connection; undefined: none is known. Treated water comes from its tank. */
+export function sourceOf(
+  { survey }: Pick<IsolationSubject, "survey">,
+  kind: SourceKind,
+): WaterSource | undefined {
+  const told = survey.sources?.find((source) => source.kind === kind);
+  return told ?? (kind === "tank" && survey.supply.treated !== undefined ? { kind } : undefined);
+}
+
+/** Returns the valve that shuts a source. */
+export const sourceValve = ({ kind, valve }: WaterSource): Zone =>
+  valve === undefined ? USUAL_SOURCE_VALVE[kind] : { name: valve, kind: USUAL_SOURCE_VALVE[kind].kind };
+
+/** What shuts all the water of a site: after a well's tank, else the house main. */
+function lastValve(subject: Pick<IsolationSubject, "survey">): Zone {
+  const source = sourceOf(subject, "well") ?? sourceOf(subject, "street");
+  return source === undefined ? HOUSE_MAIN : sourceValve(source);
+}
+
+/** The next valve up where nobody has named one: a tank keeps its pressure when everything before it is shut. */
+function nextUp(subject: Pick<IsolationSubject, "survey">): Zone {
+  const { water } = subject.survey;
+  const source = sourceOf(subject, "tank") ?? (water === "hot" ? sourceOf(subject, "heater") : undefined);
+  return source === undefined ? nextValveUp(water) : sourceValve(source);
+}
 
 /** Returns the valves above the stop of a connection, the nearest first: those that are named, else the usual ones; the house main last. */
-export function valvesAbove({ survey, valves, zone }: IsolationSubject): readonly ValveAbove[] {
+export function valvesAbove(subject: IsolationSubject): readonly ValveAbove[] {
+  const { survey, valves, zone } = subject;
   const named = valves
     .filter(
       ({ shuts, water }) =>
@@ -65,9 +89,8 @@ export function valvesAbove({ survey, valves, zone }: IsolationSubject): readonl
     .map(({ name, shuts, proof }): ValveAbove => ({ name, kind: shuts, proof }));
   const notProved = (each: Zone): ValveAbove => ({ ...each, proof: "not-proved" });
   const asked = zone !== undefined && zone.kind !== "fixture" ? [notProved(zone)] : [];
-  const next = survey.supply.treated === undefined ? nextValveUp(survey.water) : TREATED_TANK;
-  const usual = named.length > 0 ? named : asked.length > 0 ? asked : [notProved(next)];
-  const all = usual.some(({ kind }) => kind === "house") ? usual : [...usual, notProved(HOUSE_MAIN)];
+  const usual = named.length > 0 ? named : asked.length > 0 ? asked : [notProved(nextUp(subject))];
+  const all = usual.some(({ kind }) => kind === "house") ? usual : [...usual, notProved(lastValve(subject))];
   // What the survey says of the valve before the stop.
   return survey.stop.upstream === "fails"
     ? all.map((each, at) => (at === 0 ? { ...each, proof: "dead" } : each))

@@ -1,5 +1,5 @@
 /** Valves that shut the water of a site off, and the water each leaves without. */
-import type { StopProof, Survey } from "../survey/index.ts";
+import type { SourceKind, StopProof, Survey } from "../survey/index.ts";
 
 /** What is without water while a valve is shut, the gravest first: a house is worse than one fixture. */
 export const ZONE_KINDS = ["house", "hot", "branch", "fixture"] as const;
@@ -26,11 +26,18 @@ export const HOUSE_MAIN: Zone = { name: "house main", kind: "house" };
 
 /** Returns the next valve up where nobody has named one: the heater's cold inlet for hot water, else the branch. */
 export const nextValveUp = (water: Survey["water"]): Zone =>
-  water === "hot"
-    ? { name: "hot side, at the heater's cold inlet", kind: "hot" }
-    : { name: "cold branch, next valve up", kind: "branch" };
+  water === "hot" ? USUAL_SOURCE_VALVE.heater : { name: "cold branch, next valve up", kind: "branch" };
 
 /** Returns true when a valve is known not to close. */
 export const failsToClose = (proof: StopProof): boolean => FAILS.has(proof);
 
 const FAILS: ReadonlySet<StopProof> = new Set(["dead", "seized", "unreachable"]);
+
+/** The valve that shuts each source, where nobody has named one. Source: water, power and hands, 4 (docs/data-sources.md, "Trade practice"). */
+export const USUAL_SOURCE_VALVE: Readonly<Record<SourceKind, Zone>> = {
+  street: HOUSE_MAIN,
+  heater: { name: "hot side, at the heater's cold inlet", kind: "hot" },
+  tank: { name: "valve of the treated water's tank", kind: "branch" },
+  well: { name: "valve after the well's pressure tank", kind: "house" },
+  recirculation: { name: "return valve of the recirculation", kind: "branch" },
+};

@@ -8,6 +8,7 @@ import {
   remakeUnderWay,
   remakeValve,
   runSheet,
+  type StepRole,
   type StepSubject,
   type StepTables,
   waitsWithNext,
@@ -58,6 +59,24 @@ function waterOf(
   }
 }
 
+/** Acts that are done once for all fixtures that shut a valve together: by the first of them, and by the last. */
+const ONCE: Partial<Readonly<Record<StepRole, "first" | "last">>> = {
+  "heater-safe": "first",
+  "pump-off": "first",
+  "loop-off": "first",
+  "heater-back": "last",
+  "pump-on": "last",
+  "loop-on": "last",
+};
+
+/** Returns whether an act is done once for all fixtures that shut a valve together. */
+export const isDoneOnce = (role: RunStep["role"]): boolean => role !== null && role in ONCE;
+
+function onceOf(role: RunStep["role"]): Task["once"] {
+  const at = role === null ? undefined : ONCE[role];
+  return role === null || at === undefined ? null : { at, of: role };
+}
+
 function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isolation>): Task {
   const { connections, stage, role, handsOnMin, waitMin } = step;
   const water = waterOf(step, isolations);
@@ -71,7 +90,7 @@ function taskOf(job: string, step: RunStep, isolations: ReadonlyMap<string, Isol
     ...water,
     zone: role === "prove" ? (isolations.get(connections[0] ?? "")?.zone.name ?? null) : water.zone,
     isProof: role === "prove",
-    once: role === "heater-safe" ? "first" : role === "heater-back" ? "last" : null,
+    once: onceOf(role),
     mayComeFirst: step.isBench,
     followsOpening: stage === "first-fill" || role === "look-pipe-side",
     isLook: stage !== null,

@@ -98,11 +98,15 @@ export class Moment {
     const plan = this.plan(at);
     const members = this.setting.shuttings[this.windowOf[at] ?? -1]?.members ?? [];
     const hasOther = (from: (other: number) => readonly Task[]) =>
-      members.some((other) => other !== at && from(other).some(({ once }) => once === task.once));
+      members.some(
+        (other) =>
+          other !== at &&
+          from(other).some(({ once }) => once?.at === task.once?.at && once?.of === task.once?.of),
+      );
     const done = (other: number) => this.plan(other).tasks.slice(0, this.next[other] ?? 0);
     const left = (other: number) => this.plan(other).tasks.slice(this.next[other] ?? 0);
-    if (task.once === "first") return hasOther(done);
-    if (task.once === "last") return hasOther(left);
+    if (task.once?.at === "first") return hasOther(done);
+    if (task.once?.at === "last") return hasOther(left);
     if (!this.isValve(task, plan) || task.zone === null) return false;
     if (task.effect === "shuts") return this.shutAt.has(task.zone);
     if (task.effect === "opens") return this.opened.has(task.zone);
@@ -178,7 +182,7 @@ export class Moment {
   water(at: number, task: Task, from: number, end: number): void {
     const plan = this.plan(at);
     const window = this.windowOf[at] ?? -1;
-    if (task.once === "first") {
+    if (task.once?.at === "first") {
       if (this.windows[window] === "to come") this.windows[window] = "shut";
       this.shutBy.set(`first of ${window}`, end);
     }

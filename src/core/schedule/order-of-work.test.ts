@@ -11,7 +11,7 @@ import { setSize } from "../../../tests/support/set-size.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
 import { codeOf, type RunStep } from "../step/index.ts";
-import type { Survey } from "../survey/index.ts";
+import type { Survey, WaterSource } from "../survey/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf, type VisitJob } from "./jobs.ts";
 import { type Schedule, scheduleVisit } from "./schedule.ts";
@@ -116,6 +116,12 @@ const PROOFS = ["holds", "holds", "weeps", "not-proved", "dead", "seized"] as co
 const MAIN = siteValve("house main", "house");
 const RISER = siteValve("riser B", "branch");
 const VALVES = [[], [MAIN], [RISER, MAIN], [siteValve("riser B", "branch", "dead"), MAIN]] as const;
+const SOURCES: readonly (readonly WaterSource[])[] = [
+  [],
+  [],
+  [{ kind: "well" }],
+  [{ kind: "recirculation" }, { kind: "well", valve: "valve by the tank" }],
+];
 /** What the work is to the fixture, as its survey says. */
 const WORKS: Readonly<Record<string, Partial<Survey>>> = {
   stays: {},
@@ -173,12 +179,16 @@ describe("random visits", () => {
         fc.array(told, { minLength: 1, maxLength: 5 }),
         fc.constantFrom(...VALVES),
         fc.constantFrom(1 as const, 2 as const),
-        (shapes, valves, hands) => {
+        fc.constantFrom(...SOURCES),
+        (shapes, valves, hands, sources) => {
           const connections = shapes.flatMap((shape, at) =>
             shape.presets.map((preset, side): ConnectionState => {
               const own = connectionOf(preset, shape.proofs[side] ?? "holds", shape);
               const id = `c${at}-${side}`;
-              const survey = { ...own.survey, label: id, fixtureId: `fixture ${at}` };
+              const fed = sources.filter(
+                ({ kind }) => kind !== "recirculation" || own.survey.water === "hot",
+              );
+              const survey = { ...own.survey, label: id, fixtureId: `fixture ${at}`, sources: fed };
               return { ...own, id, valves: [...valves], survey };
             }),
           );

@@ -91,7 +91,7 @@ export class Simulation {
     const isOfValve = this.#at.isValve(task, plan);
     const isInWindow =
       this.#at.windows[window] === "shut" && next >= plan.shutAt - 1 && this.#at.isStillShut(plan);
-    if (task.once === "first" || (task.effect === "shuts" && isOfValve)) {
+    if (task.once?.at === "first" || (task.effect === "shuts" && isOfValve)) {
       if (this.#at.windows[window] === "to come" && next <= plan.shutAt && !this.#at.mayShut(window))
         return null;
       return this.#chunkOf([at], [{ job: at, task }], true, false, this.#at.settledBelow(window));

@@ -25,8 +25,8 @@ export interface Task {
   readonly zone: string | null;
   /** Proves that a zone is shut. */
   readonly isProof: boolean;
-  /** Done once for all jobs that shut a valve together: by the first of them, or by the last. Null: each does its own. */
-  readonly once: "first" | "last" | null;
+  /** Done once for all jobs that shut a valve together: by the first of them, or by the last; `of`: what it is. Null: each does its own. */
+  readonly once: { readonly at: "first" | "last"; readonly of: string } | null;
   /** True for bench work: it waits for nothing of its job but the look, and is done before the water goes off, so that what is missing or does not fit is found while it still runs. */
   readonly mayComeFirst: boolean;
   /** True for a look that must follow the opening of the water at once, by the same hands. */

@@ -2,7 +2,7 @@
 import type { Pressure } from "../piping/index.ts";
 import { type FixtureSheet, type LeftCode, owedOf, standingOf } from "../situation/index.ts";
 import type { RunStep, StepTables } from "../step/index.ts";
-import { type ScheduledConnection, sheetsOf, taskIdOf } from "./jobs.ts";
+import { isDoneOnce, type ScheduledConnection, sheetsOf, taskIdOf } from "./jobs.ts";
 import type { Schedule } from "./schedule.ts";
 
 export interface TracedMoment {
@@ -53,7 +53,7 @@ export function actsInOrder(
       const twins = [...left].filter((id) => {
         const other = steps.get(id);
         const isSameValve = own?.ownWords[0] === other?.ownWords[0];
-        return own?.role === other?.role && (isSameValve || own?.role === "heater-safe");
+        return own?.role === other?.role && (isSameValve || isDoneOnce(own?.role ?? null));
       });
       for (const twin of twins) left.delete(twin);
       return { task, twins };

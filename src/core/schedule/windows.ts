@@ -88,7 +88,7 @@ export function jobPlan(job: Job): JobPlan {
     zones,
     shutAt,
     shuttingAt: placeOr(
-      tasks.findIndex(({ once }, place) => once === "first" && place < shutAt),
+      tasks.findIndex(({ once }, place) => once?.at === "first" && place < shutAt),
       shutAt,
     ),
     provedAt: tasks.findLastIndex(proof),

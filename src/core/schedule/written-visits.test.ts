@@ -7,6 +7,7 @@ import { describe, it } from "node:test";
 import { plannedConnection } from "../../../tests/support/connection.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { WRITTEN, type WrittenVisit } from "../../../tests/support/written-visits.ts";
+import { WRITTEN_WATER } from "../../../tests/support/written-visits-water.ts";
 import { codeOf } from "../step/index.ts";
 import { jobsOf } from "./jobs.ts";
 import { scheduleVisit } from "./schedule.ts";
@@ -37,7 +38,7 @@ function isTold(act: { readonly code: string; readonly own: readonly string[] },
 }
 
 describe("visits written from the trade", () => {
-  for (const written of WRITTEN)
+  for (const written of [...WRITTEN, ...WRITTEN_WATER])
     it(written.visit, () => {
       const acts = actsOf(written);
       let from = 0;

@@ -18,6 +18,22 @@ export const ORDER_RULES: readonly OrderRule[] = [
     later: ["close-upstream"],
     why: "a heater fired dry is ruined and can burst",
   },
+  {
+    first: ["pump-off"],
+    later: ["close-upstream"],
+    why: "a well pump starts against what is shut, and its tank goes on pushing",
+  },
+  {
+    first: ["loop-off"],
+    later: ["prove", "release-pressure", ...OPENINGS],
+    why: "hot water comes back through the loop",
+  },
+  { first: ["pump-on", "loop-on"], later: ["hand-over"], why: "what was switched off stays off" },
+  {
+    first: ["open-upstream", "water-in"],
+    later: ["pump-on", "loop-on"],
+    why: "the valve is still shut",
+  },
   { first: ["close-stop", "close-upstream"], later: ["prove"], why: "what is open cannot be proved shut" },
   {
     first: ["close-stop", "close-upstream", "prove"],

@@ -1,7 +1,7 @@
 /** When a step of the library is wanted: words that must all hold of a connection (and, for a step of one joint, of that joint). */
 
 import { JOINT_TYPES } from "../joint/index.ts";
-import { ZONE_KINDS } from "../piping/index.ts";
+import { sourceOf, ZONE_KINDS } from "../piping/index.ts";
 import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
 import { REPLACES } from "../survey/index.ts";
 import { type ConnectionFacts, isSelfShutting } from "./connection-facts.ts";
@@ -34,6 +34,8 @@ export const STEP_FLAGS = {
   "stop-fails": "the water is shut at a valve above, because no stop there closes",
   "stop-weeps": "the stop weeps when closed",
   "stop-opens": "a stop of its own, new or old, lets the water in",
+  well: "its water comes from a well",
+  recirculates: "its hot water runs round in a loop",
   "pipe-cut": "a pipe is cut for the supply",
   "pipe-opened": "the building's pipe is cut or opened",
   "new-stop": "the plan brings a stop of the fixture's own",
@@ -138,6 +140,8 @@ export function factsOf(
     "stop-fails": !isolation.isOwnStop,
     "stop-weeps": isolation.isOwnStop && stop.proof === "weeps",
     "stop-opens": connection.hasStopToOpen,
+    well: sourceOf(subject, "well") !== undefined,
+    recirculates: sourceOf(subject, "recirculation") !== undefined,
     "pipe-cut": supply.kind === "pipe" && replaces !== "take-out",
     "pipe-opened": ["pipe", "stub", "dead-stop"].includes(supply.kind),
     "new-stop": connection.hasNewStop,

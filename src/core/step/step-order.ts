@@ -41,6 +41,8 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "find-pipe": "look",
   "mark-sides": "mark",
   "heater-safe": "before shutting",
+  "pump-off": "before shutting",
+  "loop-off": "before shutting",
   "close-stop": "shut",
   "close-upstream": "shut",
   prove: "prove",

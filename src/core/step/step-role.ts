@@ -6,6 +6,7 @@
  * make: its ticks turn joints from planned to made; prepare comes directly before it. start-both: two nuts of a short or stiff piece.
  * bench: the step needs no water off and may come first. cool, fire-watch, set-cement: after the last flame or cement.
  * flush-first: before the last joint is made; flush-branch: after the water is back at the stop.
+ * pump-off and pump-on, loop-off and loop-on: a well's pump, and the loop that hot water runs round in.
  * other-side and open-other: the stop of a side that nobody works on, shut and opened again; close-outlet: what was opened to let the
  * pressure off; leave-shut: the stop behind a cap.
  * drain-off to make-safe: the old fixture out and what it leaves closed; dry-set to fixture-in, drain-on, level and fasten: the new one in.
@@ -19,6 +20,8 @@ export const STEP_ROLES = [
   "find-pipe",
   "mark-sides",
   "heater-safe",
+  "pump-off",
+  "loop-off",
   "close-stop",
   "close-upstream",
   "prove",
@@ -62,6 +65,8 @@ export const STEP_ROLES = [
   "water-again",
   "open-other",
   "cap-and-hold",
+  "pump-on",
+  "loop-on",
   "heater-back",
   "stand-look",
   "power-on",

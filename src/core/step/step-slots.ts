@@ -1,6 +1,7 @@
 /** Words a step's {slots} are filled with: the survey's and the plan's own figures. */
 
 import { jointTargets } from "../check/index.ts";
+import { sourceOf, sourceValve } from "../piping/index.ts";
 import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
@@ -53,6 +54,7 @@ export const STEP_SLOTS = [
   "valve",
   "stopState",
   "valveUp",
+  "loopValve",
   "water",
   "side",
   "cutPart",
@@ -193,6 +195,7 @@ export function slotsOf(
     valve,
     stopState: stopStateInWords(connection),
     valveUp: isolation.isOwnStop ? `the next valve up the ${survey.water} side` : isolation.zone.name,
+    loopValve: sourceValve(sourceOf(subject, "recirculation") ?? { kind: "recirculation" }).name,
     water: survey.water,
     side: survey.water === "hot" ? "the left" : "the right",
     cutPart: line?.name ?? "",

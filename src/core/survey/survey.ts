@@ -18,6 +18,7 @@ import type {
 import type { Standards } from "../standard/index.ts";
 import { typedText } from "../units/index.ts";
 import type { Preset } from "./preset.ts";
+import type { WaterSource } from "./source.ts";
 import { type LineSpace, lineSetupOf } from "./space.ts";
 import type { SurveyFact } from "./survey-fact.ts";
 import { asTyped, type Typed } from "./typed.ts";
@@ -109,6 +110,8 @@ export interface Survey {
   readonly inPlace?: boolean;
   /** Another fixture that hangs on the same stop. Absent: none is known. */
   readonly sharedWith?: Fixture;
+  /** Where its water comes from, besides the street. Absent: nobody has said. */
+  readonly sources?: readonly WaterSource[];
   readonly inletAboveSupply: boolean;
   /** Where the ends lie; absent: only the length was measured. */
   readonly space?: LineSpace;
