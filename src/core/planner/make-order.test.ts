@@ -101,7 +101,12 @@ describe("the order joints are made in", () => {
   });
   it("screws a thread in before its pipe is soldered, where nothing could turn afterwards", () => {
     const plan = planFor("hydrant-cold", {}, { houseRules: { pipeJoint: "solder" } });
-    assert.equal(placeIn(plan, jointAt(plan, "inlet")), 0);
+    const inlet = jointAt(plan, "inlet");
+    const hot = plan.joints.filter(({ type }) => type === "solder");
+    const own = hot.filter(({ where }) => where === "bench");
+    assert.ok(own.length > 0, "the threaded part is soldered while it lies free");
+    for (const joint of hot)
+      assert.equal(placeIn(plan, joint) < placeIn(plan, inlet), own.includes(joint), `joint ${joint.number}`);
   });
   it("puts an elbow on its hose at the bench, before either is in place", () => {
     const plan = planFor("dishwasher-hose", {}, { needs: ["elbow"], lengthIn: { min: 78, max: 90 } });

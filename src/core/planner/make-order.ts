@@ -58,7 +58,10 @@ function mustPrecede(
       partsJoined(hot).some((heated) => part === heated || bodyOf(part) === bodyOf(heated)),
     );
     if (!touches) return false;
-    return isTiedThread(cold) ? one === cold : one === hot;
+    // What is soldered to the threaded part itself is made before it is screwed in, while it lies free; only the flame that ties it comes after.
+    const isFree =
+      partsJoined(hot).length > 1 && partsJoined(hot).some((part) => partsJoined(cold).includes(part));
+    return isTiedThread(cold) && !isFree ? one === cold : one === hot;
   }
   if (shared.length === 0) return false;
   if (one.isInner !== other.isInner) return other.isInner;
@@ -71,14 +74,15 @@ function mustPrecede(
   return !bothSpin || one.sockets.some(({ part }) => part === null) || all.indexOf(one) < all.indexOf(other);
 }
 
-/** True where a joint can be made up before its parts are in place: not on what is fixed, not on tube that is led there first. */
+/** True where a joint can be made up before its parts are in place: not on what is fixed, not on tube that is led there first; pipe is soldered wherever that is easiest. */
 function mayBeOnBench(joint: TurnedJoint, all: readonly TurnedJoint[], parts: readonly (Part | undefined)[]) {
   const own = partsJoined(joint);
   if (own.length < 2) return false;
-  if (own.some((part) => parts[part]?.cutToLength)) return false;
+  if (own.some((part) => parts[part]?.cutToLength) && !isHot(joint)) return false;
   // A part that is spun into the wall or the fixture cannot carry its line while it turns.
   return !all.some(
     (other) =>
+      !isHot(joint) &&
       other.rule.type === "taper-thread" &&
       partsJoined(other).length < 2 &&
       partsJoined(other).some((part) => own.includes(part)),
@@ -105,12 +109,15 @@ export function makeOrder(joints: readonly TurnedJoint[], parts: readonly (Part 
   while (order.length < joints.length) {
     const open = joints.map((_, at) => at).filter((at) => !order.includes(at));
     const free = open.filter((at) => (before[at] ?? []).every((each) => order.includes(each)));
-    // What hangs in place already is no longer worked on at the bench.
-    const isInPlace = (at: number) =>
-      order.some(
-        (made) =>
-          where[made] === "place" && partsJoinedAt(made).some((part) => partsJoinedAt(at).includes(part)),
-      );
+    // What hangs in place already is no longer worked on at the bench, however many joints it hangs by.
+    const hung = new Set(order.flatMap((made) => (where[made] === "place" ? partsJoinedAt(made) : [])));
+    for (let size = -1; size < hung.size; ) {
+      size = hung.size;
+      for (const made of order)
+        if (partsJoinedAt(made).some((part) => hung.has(part)))
+          for (const part of partsJoinedAt(made)) hung.add(part);
+    }
+    const isInPlace = (at: number) => partsJoinedAt(at).some((part) => hung.has(part));
     const isBench = (at: number) => onBench[at] === true && !isInPlace(at);
     const rank = (at: number) => makeUpRank(joints[at]?.rule.type ?? "hose-clamp");
     // A circle of threads that tie one another has no right order: the wall's side first.
