@@ -72,6 +72,15 @@ export function crossCheck(tables: Tables): readonly string[] {
     ...tables.fixtures
       .filter(({ fixture }) => tables.moves.filter((each) => each.fixture === fixture).length !== 1)
       .map(({ fixture }) => `fixtures ${fixture}: needs one row in moves.csv`),
+    ...tables.fixtures
+      .filter(({ fixture }) => tables.demands.filter((each) => each.fixture === fixture).length !== 1)
+      .map(({ fixture }) => `fixtures ${fixture}: needs one row in demands.csv`),
+    ...tables.outlets
+      .filter(({ end }) => !tables.ends.some(({ code }) => code === end))
+      .map(({ end }) => `outlets ${end}: no such end`),
+    ...tables.outlets
+      .filter(({ boreIn: { low, likely, high } }) => !(low <= likely && likely <= high))
+      .map(({ end }) => `outlets ${end}: the likely bore lies between low and high`),
     ...tables.arrestorSizes
       .filter(({ units, gasIn3 }, at) => {
         const before = tables.arrestorSizes[at - 1];

@@ -263,6 +263,24 @@ const readers = {
     runsInPlace: flag(row["runs_in_place"]),
     reason: row["reason"],
   }),
+  demands: (row: Row) => ({
+    fixture: row["fixture"],
+    waters: row["waters"],
+    isInWall: flag(row["in_wall"]),
+    isStopExempt: flag(row["stop_exempt"]),
+    isHoseOnly: flag(row["hose_only"]),
+    reason: row["reason"],
+  }),
+  outlets: (row: Row) => ({
+    end: row["end"],
+    kinds: list(row["kinds"]),
+    boreIn: {
+      low: number(row["bore_low_in"]),
+      likely: number(row["bore_in"]),
+      high: number(row["bore_high_in"]),
+    },
+    reason: row["reason"],
+  }),
   ladders: (row: Row) => ({
     id: row["id"],
     label: row["label"],

@@ -47,6 +47,14 @@ export const pipeMaterial = z
   .pipe(z.enum(PIPE_MATERIALS));
 
 /** The pipe that comes before a supply end. */
+/** Where a tee goes, under both spellings: at the stop, or at the fixture. */
+const TEE_PLACES = {
+  supply: "supply",
+  stop: "supply",
+  "far-end": "far-end",
+  fixture: "far-end",
+} as const;
+
 export const upstreamPipe = z.strictObject({
   lengthFt: z.number().min(0).max(10_000),
   idIn: z.number().min(0.1).max(24),
@@ -64,6 +72,7 @@ const supplySchema = z.strictObject({
   looks: z.enum(PIPE_DIRECTIONS).exactOptional(),
   staticPsi: z.number().positive().max(HIGHEST_PSI),
   isStaticAssumed: z.literal(true).exactOptional(),
+  boreIn: z.number().min(0.05).max(2).exactOptional(),
   stopHolds: z.boolean().nullable(),
   keepsExistingLine: z.boolean(),
   keptLine: z
@@ -78,7 +87,10 @@ const supplySchema = z.strictObject({
     })
     .exactOptional(),
   keptNut: z.enum(["plastic", "metal"]).exactOptional(),
-  teeAt: z.enum(["supply", "far-end"]).exactOptional(),
+  teeAt: z
+    .enum(["supply", "far-end", "stop", "fixture"])
+    .transform((at) => TEE_PLACES[at])
+    .exactOptional(),
   material: pipeMaterial.exactOptional(),
   treated: z.enum(TREATMENTS).exactOptional(),
   pexType: z.enum(PEX_TYPES).exactOptional(),
@@ -109,7 +121,12 @@ const endsInSpace = z.strictObject({
 
 const requestShape = {
   supply: supplySchema,
-  inlet: z.strictObject({ end: endCode, fixture: z.enum(FIXTURES), plastic: z.boolean() }),
+  inlet: z.strictObject({
+    end: endCode,
+    fixture: z.enum(FIXTURES),
+    plastic: z.boolean(),
+    tailIn: z.number().positive().max(1200).exactOptional(),
+  }),
   lengthIn: lengthRange,
   ends: endsInSpace.exactOptional(),
   lineKind: z.enum(LINE_KINDS).exactOptional(),

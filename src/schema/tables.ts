@@ -13,7 +13,7 @@ import type { Tables } from "../core/tables.ts";
 import { SEAT_KINDS } from "../core/tube/index.ts";
 import { partSchema } from "./part.ts";
 import { arrestorSize, inletValve, loss, pipeSize, roughness, waveSpeed } from "./water-tables.ts";
-import { ladder, move } from "./work-tables.ts";
+import { demand, ladder, move, outlet } from "./work-tables.ts";
 
 const positive = z.number().positive();
 const code = z.string().min(1);
@@ -284,6 +284,8 @@ export const tablesSchema = z.strictObject({
   presets: z.array(preset),
   checkpoints: z.array(checkpoint),
   moves: z.array(move),
+  demands: z.array(demand),
+  outlets: z.array(outlet),
   ladders: z.array(ladder),
   stages: z.array(stage),
   steps: z.array(stepSchema),

@@ -1,6 +1,6 @@
 /** Rows of the tables about the work itself: what is tried when something sits fast, how a fixture is taken out and put in. */
 import { z } from "zod";
-import { FIXTURES } from "../core/plan/index.ts";
+import { FIXTURES, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { STEP_ROLES } from "../core/step/index.ts";
 
 const code = z.string().min(1);
@@ -21,5 +21,23 @@ export const move = z.strictObject({
   level: code.nullable(),
   fasten: code.nullable(),
   runsInPlace: z.boolean(),
+  reason: code,
+});
+export const demand = z.strictObject({
+  fixture: z.enum(FIXTURES),
+  waters: z.enum(["cold", "any"]),
+  isInWall: z.boolean(),
+  isStopExempt: z.boolean(),
+  isHoseOnly: z.boolean(),
+  reason: code,
+});
+export const outlet = z.strictObject({
+  end: code,
+  kinds: z.array(z.enum(SUPPLY_KINDS)).min(1),
+  boreIn: z.strictObject({
+    low: z.number().positive(),
+    likely: z.number().positive(),
+    high: z.number().positive(),
+  }),
   reason: code,
 });

@@ -65,6 +65,7 @@ const CORE_ROOMS: readonly string[] = [
   "bill",
   "standard",
   "plan",
+  "judge",
   "planner",
   "survey",
   "piping",

@@ -1,3 +1,4 @@
+export { demandOf, type FixtureDemand, type Outlet, outletOf } from "./demand.ts";
 export { FIXTURES, type Fixture, type FixtureFacts, LINE_KINDS, type LineKind, POWERS } from "./fixture.ts";
 export type {
   Advice,

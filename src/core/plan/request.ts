@@ -82,6 +82,8 @@ export interface Supply {
   readonly staticPsi: number;
   /** Nobody has measured the static pressure: the figure is assumed, and the plan says so. */
   readonly isStaticAssumed?: true;
+  /** Measured bore of the stop that stays, inches; absent: as such a stop usually has. */
+  readonly boreIn?: number;
   /** Null: not proved yet. */
   readonly stopHolds: boolean | null;
   readonly keepsExistingLine: boolean;
@@ -110,7 +112,13 @@ export interface Supply {
 
 export interface PlanRequest {
   readonly supply: Supply;
-  readonly inlet: { readonly end: EndCode; readonly fixture: Fixture; readonly plastic: boolean };
+  readonly inlet: {
+    readonly end: EndCode;
+    readonly fixture: Fixture;
+    readonly plastic: boolean;
+    /** Length of the fixture's own hose or tail, inches; absent: nobody has measured. */
+    readonly tailIn?: number;
+  };
   /** What the line, tube or riser must measure over all, inches. */
   readonly lengthIn: { readonly min: number; readonly max: number };
   /** Where the ends lie, as measured; absent: only the length was. */

@@ -1,13 +1,22 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
-import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
-import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
+import type {
+  Advice,
+  FixtureDemand,
+  FixtureFacts,
+  Plan,
+  PlanJoint,
+  PlanPart,
+  PlanRequest,
+} from "../plan/index.ts";
+import { demandOf, HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
-import { isBehindValve, stopNeeded } from "./approach.ts";
+import { isBehindValve, isOpenPipe, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { type KeptLineFit, keptLineWarnings } from "./kept-line-fit.ts";
+import { outletLossPsi } from "./plan-flow.ts";
 import { hammerInWords } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
@@ -56,6 +65,24 @@ function supplyCodes(
     ...(hidesPushFit ? ["push-fit-hidden"] : []),
   ];
 }
+
+/** Warnings that come with where the branch lies, what shuts it, and which water feeds it. */
+function placeCodes(request: PlanRequest, demand: FixtureDemand, candidate: Candidate): readonly string[] {
+  const { supply, inlet } = request;
+  const isWhole = isWholeInWall(request, demand);
+  const hasValve = has(candidate, "shut-off");
+  return [
+    ...(isWhole && demand.isStopExempt && isOpenPipe(supply.kind) && !hasValve ? ["stop-exempt"] : []),
+    ...(isWhole && hasValve ? ["valve-needs-panel"] : []),
+    ...(leavesStopOut(request) && !hasValve ? ["own-stop-left-out"] : []),
+    ...(inlet.fixture === "toilet" && supply.water === "hot" ? ["tempered-toilet"] : []),
+    ...(inlet.fixture === "dishwasher" && supply.water === "cold" ? ["dishwasher-cold"] : []),
+    ...(inlet.fixture === "hydrant" ? ["hydrant-freeze"] : []),
+  ];
+}
+
+/** What a stop that is there takes before the plan says so, psi. */
+const NOTED_OUTLET_PSI = 5;
 
 /** What is known of a plan beside its parts. */
 interface PlanFindings {
@@ -112,6 +139,7 @@ function backflowCodes(
     ...(facts.suggestsBackflow && !isAnswered ? ["suggest-backflow"] : []),
     ...(facts.hasHoseOutlet && outlet === null ? ["suggest-vacuum-breaker"] : []),
     ...(fitted.some(({ takesConstantPressure }) => !takesConstantPressure) ? ["breaker-hours"] : []),
+    ...(fitted.some(({ hazard, isLast }) => hazard === "high" && !isLast) ? ["breaker-height"] : []),
     ...(supply.water === "hot" && fitted.some(({ isLast }) => !isLast) ? ["closed-branch"] : []),
   ];
 }
@@ -128,14 +156,18 @@ export function warningsFor(
   const rules = completeStandards(request.houseRules);
   const isThere = (device: PresentDevice) =>
     has(candidate, device) || (request.present ?? []).includes(device);
-  const needsStop = stopNeeded(request).length > 0;
-  const hasStop = !needsStop && supply.kind !== "tube" && !isBehindValve(request);
+  const demand = demandOf(index.tables.demands, inlet.fixture);
+  const isPipe = isOpenPipe(supply.kind);
+  const needsStop = stopNeeded(request, demand).length > 0;
+  const hasStop = !isPipe && supply.kind !== "tube";
   const isCapped = candidate.approach.cap !== undefined;
   const aboutKeptLine = new Map(keptLineWarnings(request, candidate, keptFit));
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
-    ...(needsStop || (supply.kind === "tube" && supply.behindValve !== "holds") ? ["isolate-upstream"] : []),
+    ...((isPipe || supply.kind === "tube") && !isBehindValve(request) && supply.behindValve !== "holds"
+      ? ["isolate-upstream"]
+      : []),
     ...(supply.behindValve === "holds"
       ? ["behind-valve", ...(supply.kind === "stub" ? ["dead-leg"] : [])]
       : []),
@@ -143,6 +175,8 @@ export function warningsFor(
     ...(supply.stopHolds === false && hasStop ? ["stop-does-not-hold"] : []),
     ...(supply.stopHolds === null && hasStop ? ["stop-unproved"] : []),
     ...(supply.looks === undefined && needsStop ? ["looks-unknown"] : []),
+    ...placeCodes(request, demand, candidate),
+    ...(outletLossPsi(index, request, facts) >= NOTED_OUTLET_PSI ? ["supply-bore-narrow"] : []),
     ...supplyCodes(index, request, candidate, rules, [...aboutKeptLine.keys()]),
     ...((request.line?.by ?? "new") === "new" && hasOwnHose(index.ends.get(inlet.end))
       ? ["tail-must-reach", "no-series-with-factory-hose"]
@@ -162,6 +196,7 @@ export function warningsFor(
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
   const aboutOf = (code: string) => {
     if (hammer !== null && HAMMER_CODES[rules.hammer].includes(code)) return hammerInWords(hammer);
+    if (code === "supply-bore-narrow") return `about ${residualPsi} psi are left at ${facts.flowGpm} gpm`;
     return aboutKeptLine.get(code) ?? "";
   };
   return [

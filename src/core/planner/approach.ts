@@ -2,7 +2,7 @@
 import { type EndCode, matingEnd } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PartFunction, PartKind } from "../part/index.ts";
-import type { Fixture, PlanRequest, SupplyKind } from "../plan/index.ts";
+import type { Fixture, FixtureDemand, PlanRequest, SupplyKind } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import type { ExistingBranch, SearchTask } from "./search-task.ts";
@@ -115,18 +115,41 @@ export function approachesOf(
   return teeAt === "supply" ? atSupply : [...atSupply, farther];
 }
 
-/** True where a valve before the open pipe shuts the water: a stop of its own is a choice. */
+/** True where a valve before the open pipe shuts the water. */
 export function isBehindValve({ supply }: Pick<PlanRequest, "supply">): boolean {
   return supply.behindValve === "holds" && (supply.kind === "pipe" || supply.kind === "stub");
 }
 
-/** Returns a stop the plan must bring. */
-export function stopNeeded({ supply }: PlanRequest): readonly PartFunction[] {
-  return NEEDS_STOP.includes(supply.kind) && !isBehindValve({ supply }) ? ["shut-off"] : [];
+/** True where the job itself leaves a stop of its own out: a valve before it holds, and the job says that no stop is wanted, or leaves it to the finish. */
+export function leavesStopOut({ supply, needs, houseRules, phase }: PlanRequest): boolean {
+  const isLeft = phase === "rough-in" || (houseRules.ownStop === "never" && !needs.includes("own-stop"));
+  return isBehindValve({ supply }) && isLeft;
+}
+
+/** True where the branch and its fixture lie in a closed wall, from the pipe to the fixture's body. */
+export const isWholeInWall = ({ access }: PlanRequest, { isInWall }: FixtureDemand): boolean =>
+  access === "closed-wall" && isInWall;
+
+/** Hoses and small tube; PEX pipe counts as pipe. */
+const FLEXIBLE_KINDS: readonly PartKind[] = ["line", "tube", "riser"];
+
+/** Returns what comes only after a shut-off: what is flexible, and the pipe to what lies in the wall, whose valve is where it is warm and in reach. */
+export const kindsAfterStop = ({ isInWall }: FixtureDemand): readonly PartKind[] =>
+  isInWall ? [...FLEXIBLE_KINDS, "pipe"] : FLEXIBLE_KINDS;
+
+/** Returns a stop the plan must bring: codes ask for one at each fixture, accessible, but at a tub's or shower's body in the wall. */
+export function stopNeeded(request: PlanRequest, demand: FixtureDemand): readonly PartFunction[] {
+  const isExempt = isWholeInWall(request, demand) && demand.isStopExempt;
+  return NEEDS_STOP.includes(request.supply.kind) && !leavesStopOut(request) && !isExempt ? ["shut-off"] : [];
 }
 
 /** Returns which joints may be closed in behind the wall, by the standard; null where nothing is. */
-export function hiddenRule(request: PlanRequest, rules: Standards): SearchTask["hidden"] {
-  if (request.access === "open" || !NEEDS_STOP.includes(request.supply.kind)) return null;
+export function hiddenRule(
+  request: PlanRequest,
+  rules: Standards,
+  demand: FixtureDemand,
+): SearchTask["hidden"] {
+  const isHidden = NEEDS_STOP.includes(request.supply.kind) || isWholeInWall(request, demand);
+  if (request.access === "open" || !isHidden) return null;
   return (type) => CLOSED_IN.includes(type) || (type === "push-fit" && rules.concealedPushFit !== "refuse");
 }

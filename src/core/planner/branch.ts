@@ -11,11 +11,12 @@ import { norm, subtract } from "../geometry/index.ts";
 import { type Part, type Port, ratedPsiAt } from "../part/index.ts";
 import type { Plan, PlanPart, PlanRequest } from "../plan/index.ts";
 import type { PlannerTables } from "./planner-index.ts";
+import { outletBore } from "./supply-finding.ts";
 
 /** Water is taken this warm where nobody measures, F. */
 export const WATER_F = { cold: 55, hot: 120 } as const;
 
-type BranchTables = Pick<PlannerTables, "parts" | "losses" | "roughness" | "pipeSizes">;
+type BranchTables = Pick<PlannerTables, "parts" | "losses" | "roughness" | "pipeSizes" | "outlets">;
 
 /** Pipe that a branch is taken to hang on where nobody has said: a usual run of half-inch copper. */
 export const USUAL_UPSTREAM: UpstreamPipe = { lengthFt: 30, idIn: 0.545, riseFt: 0, material: "copper" };
@@ -73,6 +74,25 @@ function stretchOf(
   };
 }
 
+/** The stop or valve that is there already, as a stretch of the branch: its way through, and nothing of its length. */
+function stopThere(tables: BranchTables, request: Pick<PlanRequest, "supply">): readonly BranchStretch[] {
+  const bore = outletBore({ tables }, request);
+  if (bore === null) return [];
+  const material = "brass";
+  return [
+    {
+      name: "the stop that is there",
+      kind: "stop",
+      material,
+      lengthFt: 0,
+      boreIn: bore.likely,
+      wallIn: null,
+      ...estimateOf(tables, "stop", material),
+      ratedPsi: null,
+    },
+  ];
+}
+
 /**
  * Returns a plan as the branch it builds. Parts that a later catalogue does not list keep their bores; their rating is not known.
  * Errors: RangeError for a kind or material the tables do not hold (a bug in the tables).
@@ -104,7 +124,7 @@ export function plannedBranch(
     elevationFt: supply.upstream?.riseFt ?? 0,
     before: pipeBefore(tables, supply.upstream ?? USUAL_UPSTREAM),
     isBeforeAssumed: supply.upstream === undefined,
-    stretches: main.map(({ stretch }) => stretch),
+    stretches: [...stopThere(tables, request), ...main.map(({ stretch }) => stretch)],
     arrestorAt: arrestor < 0 ? null : arrestor > lastLine ? "valve" : "junction",
     hasCheck: check >= 0 && check < lastLine,
   };

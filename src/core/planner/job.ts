@@ -1,9 +1,9 @@
 /** What one job asks of the search: the needs of each way it can be taken up, what may run there, what every plan takes besides. */
 import { type End, type EndTable, isFactoryHose } from "../end/index.ts";
 import { LENGTH_KINDS, type Part, type PartFunction } from "../part/index.ts";
-import type { FixtureFacts, PlanRequest } from "../plan/index.ts";
+import { demandOf, type FixtureFacts, type PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
-import { type Approach, isBehindValve, stopNeeded } from "./approach.ts";
+import { type Approach, leavesStopOut, stopNeeded } from "./approach.ts";
 import { BORE_SHARE, wantsArrestor } from "./part-filter.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { lengthServes } from "./search-label.ts";
@@ -70,7 +70,7 @@ export function needsOf(
   facts: FixtureFacts,
   rules: Standards,
 ): readonly PartFunction[] {
-  const stop = stopNeeded(request);
+  const stop = stopNeeded(request, demandOf(index.tables.demands, request.inlet.fixture));
   // What a rough-in leaves to the finish is not asked of it.
   if (request.phase === "rough-in") return stop;
   const onOutlet = isAnsweredOnOutlet(request, facts);
@@ -114,7 +114,7 @@ export function lengthOfWay(
 
 /** Returns what a part may be taken for though nobody needs it. */
 export function optionalOf(request: PlanRequest): readonly PartFunction[] {
-  return isBehindValve(request) ? ["shut-off"] : [];
+  return leavesStopOut(request) ? ["shut-off"] : [];
 }
 
 /** True where what runs to the fixture comes with it. */

@@ -2,8 +2,9 @@
 import type { End, EndCode } from "../end/index.ts";
 import type { Part, PartKind } from "../part/index.ts";
 import { LENGTH_KINDS, ratedPsiAt } from "../part/index.ts";
-import type { Fixture, FixtureFacts, PlanRequest } from "../plan/index.ts";
+import type { Fixture, FixtureDemand, FixtureFacts, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
+import { isWholeInWall } from "./approach.ts";
 import { lineFitRule } from "./line-fit.ts";
 import type { PartFilter } from "./part-rules.ts";
 import { lineSchool, pipeSchool, placeSchool, tankNutSchool, tubeSchool } from "./school-filter.ts";
@@ -32,8 +33,8 @@ function boreRule({ leastBoreIn }: FixtureFacts): PartFilter {
   };
 }
 
-/** Fixtures whose supply is a hose thread: a stop with one is made for them. */
-const HOSE_FIXTURES: readonly Fixture[] = ["washer", "utility", "hydrant"];
+/** Fixtures a laundry stop is made for. */
+const HOSE_FIXTURES: readonly Fixture[] = ["washer"];
 const isRubberLine = ({ kind, material }: Part) => kind === "line" && material === "rubber";
 
 /** A laundry stop and a washer hose of rubber are made for washers. */
@@ -56,6 +57,35 @@ function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards)
             excludes: (part: Part) =>
               part.kind === "line" && isRubberLine(part) !== (washerHose === "rubber"),
             isSoft: true,
+          },
+        ]
+      : []),
+  ];
+}
+
+/** What may run to a fixture by where that is: a machine that shakes takes hoses, a closed wall takes no flexible line. */
+function placeRules(request: PlanRequest, demand: FixtureDemand, isFromPipe: boolean): readonly PartFilter[] {
+  const isRigid = ({ kind, cutToLength }: Part) =>
+    kind === "pipe" ||
+    kind === "tube" ||
+    kind === "riser" ||
+    (kind === "coupling" && !isFromPipe && !cutToLength);
+  return [
+    ...(demand.isHoseOnly
+      ? [
+          {
+            code: "hose-only" as const,
+            excludes: (part: Part) => isRigid(part) && !(isFromPipe && part.kind === "pipe"),
+            isSoft: false,
+          },
+        ]
+      : []),
+    ...(isWholeInWall(request, demand)
+      ? [
+          {
+            code: "concealed-flexible" as const,
+            excludes: ({ kind }: Part) => kind === "line" || kind === "tube" || kind === "riser",
+            isSoft: false,
           },
         ]
       : []),
@@ -168,6 +198,7 @@ export function partFiltersFor(
   request: PlanRequest,
   rules: Standards,
   facts: FixtureFacts,
+  demand: FixtureDemand,
   isFromPipe: boolean,
   supplyEnd: End | undefined,
   wantsOwnStop: boolean,
@@ -183,6 +214,7 @@ export function partFiltersFor(
     ...serviceRules(request, rules),
     pipeMaterialRule(supplyEnd),
     ...pipeOnlyRule(facts),
+    ...placeRules(request, demand, isFromPipe),
     hazardRule(facts),
     ...(request.supply.pexType === "b" || request.supply.pexType === "c"
       ? [{ code: "pex-not-expandable" as const, excludes: isExpansion, isSoft: false }]

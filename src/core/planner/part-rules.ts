@@ -12,6 +12,8 @@ export interface PartFilter {
     | "wrong-pipe-material"
     | "not-for-hot"
     | "pex-not-expandable"
+    | "hose-only"
+    | "concealed-flexible"
     | "school-washer-hose"
     | "school-arrestor-place"
     | "school-toilet-line"

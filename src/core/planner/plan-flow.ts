@@ -2,11 +2,12 @@
 import { estimateOf, likelyReach, pipeBefore, volumeGal } from "../branch/index.ts";
 import { IN_PER_FT } from "../constants/index.ts";
 import { norm, subtract } from "../geometry/index.ts";
-import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
+import { type FixtureFacts, HIGHEST_STATIC_PSI, type Plan, type PlanRequest } from "../plan/index.ts";
 import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
 import { lossKindOf, WATER_F } from "./branch.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import type { Chain, Link, WaterBudget } from "./search-task.ts";
+import { outletBore } from "./supply-finding.ts";
 
 type WayThrough = Pick<Link, "passage" | "continues">;
 type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;
@@ -29,9 +30,19 @@ function reachOf({ tables }: PlannerIndex, job: FlowJob, { passage, continues }:
   };
 }
 
-/** Pipe before the supply end, where somebody has measured how far the pressure was read from it. */
-function upstreamOf({ tables }: PlannerIndex, { supply }: FlowJob): readonly Reach[] {
-  return supply.upstream === undefined ? [] : [likelyReach(pipeBefore(tables, supply.upstream))];
+/** The stop or valve that is there already: its bore, and what such a body takes. */
+function outletReach(index: PlannerIndex, job: FlowJob): readonly Reach[] {
+  const bore = outletBore(index, job);
+  if (bore === null) return [];
+  const { k, roughnessMm } = estimateOf(index.tables, "stop", "brass");
+  return [{ lengthFt: 0, boreIn: bore.likely, roughnessMm: roughnessMm.likely, k: k.likely }];
+}
+
+/** What stands before the plan's parts: pipe to where the pressure was read, where somebody has measured that, and the stop that is there. */
+function upstreamOf(index: PlannerIndex, job: FlowJob): readonly Reach[] {
+  const { upstream } = job.supply;
+  const pipe = upstream === undefined ? [] : [likelyReach(pipeBefore(index.tables, upstream))];
+  return [...pipe, ...outletReach(index, job)];
 }
 
 /** Pressure for losses and the inlet together: the static pressure less the rise to the supply end. */
@@ -78,20 +89,64 @@ export function shortOfPsi(budget: WaterBudget, chain: Chain): number {
   return chainLossPsi(budget, chain) - budget.mostPsi;
 }
 
-/** Returns in figures why a chain starves the fixture, and what would pass. */
+/** Returns what the stop that is there takes at the fixture's usual flow, psi; 0: the supply is none. */
+export function outletLossPsi(index: PlannerIndex, job: FlowJob, { flowGpm }: FixtureFacts): number {
+  const outlet = outletReach(index, job);
+  return outlet.length === 0 ? 0 : lossPsi(outlet, flowGpm, WATER_F[job.supply.water]);
+}
+
+/** What stands before the plan's parts, each with what it takes at the usual flow, psi. */
+function takersBefore(index: PlannerIndex, job: FlowJob, flowGpm: number): readonly Taker[] {
+  const { upstream } = job.supply;
+  const takes = (reaches: readonly Reach[]) => lossPsi(reaches, flowGpm, WATER_F[job.supply.water]);
+  const outlet = outletReach(index, job);
+  return [
+    ...(upstream === undefined
+      ? []
+      : [
+          {
+            name: `the pipe before it, ${upstream.lengthFt} ft of ${upstream.idIn} in`,
+            psi: takes([likelyReach(pipeBefore(index.tables, upstream))]),
+          },
+          { name: "the rise", psi: elevationPsi(upstream.riseFt, WATER_F[job.supply.water]) },
+        ]),
+    ...(outlet.length === 0 ? [] : [{ name: "the stop that is there", psi: takes(outlet) }]),
+  ];
+}
+
+interface Taker {
+  readonly name: string;
+  readonly psi: number;
+}
+
+/** Returns in figures why a chain starves the fixture, what takes most of the pressure, and what would pass: never more static pressure than lines are made for. */
 export function starvedInWords(
+  index: PlannerIndex,
   budget: WaterBudget,
-  chain: Chain,
+  chain: Pick<Chain, "links">,
   { flowGpm, leastPsi }: FixtureFacts,
-  { supply }: FlowJob,
+  job: FlowJob,
 ): string {
-  const short = shortOfPsi(budget, chain);
+  const { supply } = job;
+  const loss = chain.links.reduce((sum, link) => sum + budget.lossOf(link), 0);
+  const short = loss - budget.mostPsi;
   const left = Math.max(0, Math.floor(leastPsi - short));
-  const [most] = chain.links
-    .map((link) => ({ name: link.passage.part.name, psi: budget.lossOf(link) }))
-    .sort((a, b) => b.psi - a.psi);
-  const taker = most === undefined ? "" : `; most of it goes in ${most.name} (${tenths(most.psi)} psi)`;
-  const passes = `${Math.ceil(supply.staticPsi + short)} psi static or a wider way would do`;
+  const before = takersBefore(index, job, flowGpm);
+  const own = chain.links.map((link) => ({ name: link.passage.part.name, psi: budget.lossOf(link) }));
+  const [most] = [...before, ...own].toSorted((a, b) => b.psi - a.psi);
+  const taker =
+    most === undefined || most.psi < 1 ? "" : `; most of it goes in ${most.name} (${tenths(most.psi)} psi)`;
+  const wanted = Math.ceil(supply.staticPsi + short);
+  const ways = [
+    ...(wanted <= HIGHEST_STATIC_PSI ? [`${wanted} psi static`] : []),
+    ...(supply.treated === undefined ? [] : ["a booster or a look at the tank's air for the treated water"]),
+    ...(most !== undefined && before.includes(most) && most.psi >= 1
+      ? ["wider pipe before it, or a pump where that is not enough"]
+      : own.length > 0
+        ? ["a wider way"]
+        : []),
+  ];
+  const passes = ways.length === 0 ? "a pump would do" : `${ways.join(" or ")} would do`;
   return `${left} psi at ${flowGpm} gpm where ${leastPsi} psi are needed${taker}; ${passes}`;
 }
 

@@ -1,11 +1,27 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
+import { type Defect, judgePlan } from "../judge/index.ts";
 import type { Part } from "../part/index.ts";
-import type { Advice, Alternative, FixtureFacts, Plan, PlanOutcome, PlanRequest } from "../plan/index.ts";
-import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
+import type {
+  Advice,
+  Alternative,
+  FixtureFacts,
+  LineFound,
+  Plan,
+  PlanOutcome,
+  PlanRequest,
+} from "../plan/index.ts";
+import { demandOf, HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice, warningsFor, whyFor } from "./advice.ts";
-import { type Approach, approachesOf, hiddenRule, startsAtPipe } from "./approach.ts";
+import {
+  type Approach,
+  approachesOf,
+  hiddenRule,
+  isWholeInWall,
+  kindsAfterStop,
+  startsAtPipe,
+} from "./approach.ts";
 import { assemble } from "./assemble.ts";
 import { billWith, type Supplies } from "./bill.ts";
 import type { Candidate, SearchSetup } from "./candidate.ts";
@@ -36,6 +52,7 @@ import { jointRefusals, refusalsFor } from "./refusals.ts";
 import { wholeOf } from "./rough-in.ts";
 import { byPreference, distinct, type SearchJob, searchWithSchools } from "./search-job.ts";
 import type { Chain, LinkPool, SearchTask } from "./search-task.ts";
+import { supplyFinding } from "./supply-finding.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
 
 /** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
@@ -121,6 +138,13 @@ function planOf(
   };
 }
 
+/** Age from which a line that stays is past the shop's standard of reusing recent ones, years. */
+const RECENT_YEARS = 5;
+
+/** True where a line that stays is not what the standard keeps: new every time, or recent ones only. */
+const isPastReuse = ({ ageYears = 0 }: LineFound, { reuseLine }: Standards): boolean =>
+  reuseLine === "never" || ageYears > RECENT_YEARS;
+
 /** What is at hand for a job. */
 function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
   return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
@@ -135,10 +159,11 @@ function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Effort): P
   const inletEnd = catalogue.ends.get(request.inlet.end);
   const keptLine = request.line?.by === "kept" ? keptLineOf(catalogue, request) : null;
   const index = keptLine === null ? catalogue : withKeptLine(catalogue, keptLine);
+  const demand = demandOf(index.tables.demands, request.inlet.fixture);
   const needs = needsOf(index, request, facts, rules);
   const outlet = outletBreaker(index, request, facts);
   const optional = optionalOf(request);
-  const hidden = hiddenRule(request, rules);
+  const hidden = hiddenRule(request, rules, demand);
   const faultsOf = faultsByPart(index.tables.preferences, request);
   const ownTask = (approach: Approach, admits: SearchTask["admits"]): SearchTask => ({
     from: approach.from,
@@ -158,6 +183,8 @@ function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Effort): P
     faultsOf,
     water: null,
     hidden,
+    afterStop: kindsAfterStop(demand),
+    ...(isWholeInWall(request, demand) ? { isAllHidden: true } : {}),
   });
   const [pools, wateredPools] = [new Map<Approach, LinkPool>(), new Map<Approach, LinkPool>()];
   const taskFor: SearchSetup["taskFor"] = (approach, admits, budget) => {
@@ -177,6 +204,7 @@ function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Effort): P
     request,
     rules,
     facts,
+    demand,
     startsAtPipe(index, request),
     index.ends.get(request.supply.end),
     needs.includes("own-stop") && !request.needs.includes("own-stop"),
@@ -201,11 +229,19 @@ function choicesIn(index: PlannerIndex, task: SearchTask, chain: Chain): SwapCho
   );
 }
 
+/** What the judge found, each code once. */
+const judgedInWords = (defects: readonly Defect[]): string =>
+  [...new Set(defects.flatMap(({ findings }) => findings.map(({ code }) => code.replaceAll("-", " "))))].join(
+    ", ",
+  );
+
 export type SwapChoices = ReadonlyMap<string, readonly Alternative[]>;
 
 /** An outcome with what could be swapped in its best plan as the planner chose it, before any swap. */
 export interface SwappableOutcome extends PlanOutcome {
   readonly swapChoices: SwapChoices;
+  /** Plans the search made and the judge does not let pass: a fault of the search. Absent: none. */
+  readonly defects?: readonly Defect[];
 }
 
 /**
@@ -221,7 +257,7 @@ export function planHookup(
   request: PlanRequest,
   effort: Effort = UNBOUNDED,
 ): PlanOutcome {
-  const { swapChoices: _, ...outcome } = planWithChoices(index, request, effort);
+  const { swapChoices: _, defects: __, ...outcome } = planWithChoices(index, request, effort);
   return outcome;
 }
 
@@ -241,8 +277,13 @@ export function planWithChoices(
       `${formatInches(line.lengthIn)} in where ${formatInches(lengthIn.min)} are needed`,
     ]);
 
+  const atSupply = supplyFinding(catalogue, request);
+  if (atSupply !== null) return noPlans(catalogue, request, atSupply);
+
   const prepared = prepare(catalogue, request, effort);
   const { index, rules, facts, partRules, water, outlet, keptFit } = prepared;
+  if (water.mostPsi < 0)
+    return noPlans(index, request, ["starved", starvedInWords(index, water, { links: [] }, facts, request)]);
   if (prepared.tasks.approaches.length === 0)
     return noPlans(index, request, [
       line?.by === "kept" ? "kept-line-unknown" : "kept-nut-unknown",
@@ -273,7 +314,10 @@ export function planWithChoices(
             chain: applySwaps(index, swapTask(approach), chain, swaps),
           })),
         );
-  const gaveWay = relaxed.flatMap(({ rule }) => rule ?? []);
+  const gaveWay = [
+    ...relaxed.flatMap(({ rule }) => rule ?? []),
+    ...(line?.by === "kept" && isPastReuse(line, rules) ? ["reuseLine" as const] : []),
+  ];
   const isStrained = relaxed.some(({ code }) => code === "line-lies-badly");
   const job: PlanContext = {
     index,
@@ -295,20 +339,28 @@ export function planWithChoices(
     partRules,
     applied: partRules.rules.filter((rule) => !relaxed.includes(rule)),
     best: ranked[0]?.chain,
-    starved: starved && advice(index, "starved", starvedInWords(water, starved.chain, facts, request)),
+    starved: starved && advice(index, "starved", starvedInWords(index, water, starved.chain, facts, request)),
     stopped,
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
-  const plans = ranked.map((each) => planOf(job, each));
+  const made = ranked.map((each) => planOf(job, each));
+  const defects = made.flatMap((plan) => {
+    const findings = judgePlan(plan, request, index.tables).filter(({ isGrave }) => isGrave);
+    return findings.length === 0 ? [] : [{ plan: plan.id, findings }];
+  });
+  // A plan that the judge finds grave faults in is never shown.
+  const plans = made.filter(({ id }) => !defects.some(({ plan }) => plan === id));
   const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
   return {
     plans,
     refused: [
       ...pressureFirst(index, request),
+      ...(defects.length === 0 ? [] : [advice(index, "plan-not-safe", judgedInWords(defects))]),
       ...(ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished]),
       ...jointRefusals(index, rules, plans[0]?.joints ?? []),
     ],
     complete,
+    ...(defects.length === 0 ? {} : { defects }),
     swapChoices: chosen ? choicesIn(index, swapTask(chosen.approach), chosen.chain) : new Map(),
   };
 }

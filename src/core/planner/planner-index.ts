@@ -3,7 +3,7 @@ import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts
 import type { ArrestorSize, MaterialWave, PipeSize } from "../hammer/index.ts";
 import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts";
 import { ADAPTER_KINDS, type Part, type Port } from "../part/index.ts";
-import type { Fixture, FixtureFacts } from "../plan/index.ts";
+import type { Fixture, FixtureDemand, FixtureFacts, Outlet } from "../plan/index.ts";
 import type { PracticeOption } from "../standard/index.ts";
 import type { Insertion } from "../tube/index.ts";
 import type { Estimate, KindLoss, MaterialRoughness } from "../water/index.ts";
@@ -36,6 +36,8 @@ export interface PlannerTables {
   readonly joints: readonly JointRule[];
   readonly parts: readonly Part[];
   readonly fixtures: readonly FixtureFacts[];
+  readonly demands: readonly FixtureDemand[];
+  readonly outlets: readonly Outlet[];
   readonly schools: readonly PracticeOption[];
   readonly judgements: readonly AdviceText[];
   readonly losses: readonly KindLoss[];
@@ -82,7 +84,8 @@ function passagesOf(part: Part): readonly Passage[] {
   const [a, b, ...more] = part.ports;
   if (a === undefined || b === undefined || more.length > 0) return [];
   const forward = { part, into: a, out: b };
-  if (part.oneWay || a.end === b.end) return [forward];
+  // A stop is fed at its inlet: turned round its packing stands under pressure for good.
+  if (part.oneWay || part.kind === "stop" || a.end === b.end) return [forward];
   return [forward, { part, into: b, out: a }];
 }
 

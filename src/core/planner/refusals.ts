@@ -1,10 +1,10 @@
 /** What was left out and why: ways the search could have taken and a rule of the trade or of the shop forbids. */
 import { LENGTH_KINDS } from "../part/index.ts";
-import type { Advice, PlanJoint, PlanRequest } from "../plan/index.ts";
+import { type Advice, demandOf, type PlanJoint, type PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice } from "./advice.ts";
-import { type Approach, USUAL_LINE_NUT } from "./approach.ts";
+import { type Approach, isWholeInWall, USUAL_LINE_NUT } from "./approach.ts";
 import type { SearchSetup } from "./candidate.ts";
 import { costOf } from "./pareto.ts";
 import type { PartFilter, PartRules } from "./part-rules.ts";
@@ -134,7 +134,9 @@ const bringsFlexible =
 export function refusalsFor(input: RefusalInput): readonly Advice[] {
   const { index, request, rules, tasks, applied } = input;
   const isHidden =
-    request.access === "closed-wall" && tasks.approaches.some(({ kept }) => kept?.isThroughPipe);
+    request.access === "closed-wall" &&
+    (tasks.approaches.some(({ kept }) => kept?.isThroughPipe) ||
+      isWholeInWall(request, demandOf(index.tables.demands, request.inlet.fixture)));
   const { best, starved } = input;
   return [
     ...(starved === undefined ? [] : [starved]),

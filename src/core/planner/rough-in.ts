@@ -1,4 +1,5 @@
 /** A branch that is made as far as its stop and capped: rough-in, or a fixture taken out. */
+import type { JointType } from "../joint/index.ts";
 import type { Part } from "../part/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
 import { EMPTY_BILL } from "./bill.ts";
@@ -25,12 +26,17 @@ interface CapWithPiece {
 const priceOf = ({ cap, piece }: CapWithPiece) => cap.priceCents + (piece?.priceCents ?? 0);
 
 /** The cheapest cap that goes on an end, its piece counted; null where none is listed. */
-function capFor(index: PlannerIndex, end: string, admits: (part: Part) => boolean): CapWithPiece | null {
+function capFor(
+  index: PlannerIndex,
+  end: string,
+  admits: (part: Part) => boolean,
+  mayBe: (type: JointType) => boolean,
+): CapWithPiece | null {
   const fitting = index.tables.parts.flatMap((cap): readonly CapWithPiece[] => {
     const [port] = cap.ports;
     if (cap.kind !== "cap" || port === undefined || !admits(cap)) return [];
     const meeting = index.meet(end, port);
-    if (meeting === null) return [];
+    if (meeting === null || !mayBe(meeting.mating.type)) return [];
     if (meeting.pieces === null) return [{ cap, piece: null }];
     return meeting.pieces.filter(admits).map((piece) => ({ cap, piece }));
   });
@@ -67,7 +73,9 @@ export function capped(
 ): Candidate | null {
   for (const links of upToStop(chain)) {
     const open = links.at(-1)?.passage.out.end ?? approach.from;
-    const found = capFor(index, open, admits);
+    const { hidden, isAllHidden = false } = taskFor(approach, admits);
+    const isSeen = hidden === null || (!isAllHidden && links.length > 0);
+    const found = capFor(index, open, admits, (type) => isSeen || hidden(type));
     const to = found?.cap.ports[0]?.end;
     if (found === null || to === undefined) continue;
     const { cap, piece } = found;

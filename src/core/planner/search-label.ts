@@ -129,6 +129,9 @@ export function nextState(label: Label, link: Link, task: SearchTask, isBridged:
   if (link.continues && label.cutFrom !== part.sku) return null;
   if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn)))
     return null;
+  // A shut-off stands before a hose or small tube: one that bursts before it cannot be shut.
+  const isAfterStop = task.afterStop?.includes(part.kind) === true && task.needs.includes("shut-off");
+  if (isAfterStop && !label.done.includes("shut-off") && !gains.includes("shut-off")) return null;
   if (FUNCTION_KINDS.includes(part.kind) && gains.length === 0) return null;
   const isAdapter = ADAPTER_KINDS.includes(part.kind) && gains.length === 0;
   if (isAdapter && isNeedlessAdapter(label, passage, isBridged)) return null;
@@ -182,12 +185,12 @@ export function mayBeHidden(
   typeIn: JointType,
   hasStop: boolean,
   state: Pick<SearchState, "hasBranched" | "hasLength">,
-  task: Pick<SearchTask, "hidden" | "kept" | "shared" | "arrestorAt" | "lengthIn">,
+  task: Pick<SearchTask, "hidden" | "isAllHidden" | "kept" | "shared" | "arrestorAt" | "lengthIn">,
 ): boolean {
-  if (task.hidden === null || hasStop) return true;
+  if (task.hidden === null || (hasStop && task.isAllHidden !== true)) return true;
   const isStop = functionsOf(link, state, task).includes("shut-off");
   const isInPipe = link.branch !== null && task.kept?.isThroughPipe === true;
-  if (isStop) return !isInPipe;
+  if (isStop && task.isAllHidden !== true) return !isInPipe;
   // A union is itself a joint with a gasket or two cones.
   if (link.passage.part.unionSeal !== null) return false;
   return task.hidden(typeIn);

@@ -1,7 +1,7 @@
 /** What one search is asked, and the links chains are made of. */
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
-import type { Part, PartFunction, Port } from "../part/index.ts";
+import type { Part, PartFunction, PartKind, Port } from "../part/index.ts";
 import type { Bill, Supplies } from "./bill.ts";
 import type { Effort } from "./effort.ts";
 import type { Graph } from "./graph.ts";
@@ -62,6 +62,10 @@ export interface SearchTask extends Supplies {
   readonly water: WaterBudget | null;
   /** Types of joint that may be hidden between the pipe and the stop; null: everything stays in sight. */
   readonly hidden: ((type: JointType) => boolean) | null;
+  /** Kinds of part that come only after a shut-off: hoses and small tube; pipe too where it runs to where nobody reaches. Absent: none. */
+  readonly afterStop?: readonly PartKind[];
+  /** Everything lies in the wall, what stands behind the stop too. Absent: only what stands before it. */
+  readonly isAllHidden?: boolean;
 }
 
 /** The side branch of a link: the port it leaves by, at most one adapter, and its pieces. */

@@ -109,7 +109,8 @@ function closeChain({ index, task, goals }: Search, label: Label): void {
   if (!label.hasLength || !label.hasBranched || task.needs.some((need) => !label.done.includes(need))) return;
   const meeting = index.meet(label.end, task.to);
   if (meeting === null) return;
-  if (task.hidden !== null && !label.done.includes("shut-off") && !task.hidden(meeting.mating.type)) return;
+  const isHidden = task.isAllHidden === true || !label.done.includes("shut-off");
+  if (task.hidden !== null && isHidden && !task.hidden(meeting.mating.type)) return;
   for (const piece of pieceChoices(meeting, task.admits)) {
     const bill = piece === null ? label.bill : billWith(label.bill, piece, 1, task);
     goals.add({ links: label.links, lastPiece: piece, bill, faults: label.faults });

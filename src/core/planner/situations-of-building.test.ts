@@ -235,9 +235,8 @@ testSituations({
     },
     "laundry: no faucet line on a washer, however little water there is": {
       preset: "washer-cold",
-      supply: { staticPsi: 12 },
-      hasNoPlan: true,
-      refuses: "wrong-service",
+      supply: { staticPsi: 16 },
+      never: /faucet/i,
     },
   },
   millimetres: {

@@ -10,11 +10,12 @@ import { readPsi } from "./draft.ts";
 import type { PanelProps } from "./panel-props.ts";
 
 /** Sources that have a valve and a way of their own to be shut. */
-const ASKED_SOURCES: readonly { readonly kind: SourceKind; readonly label: string; readonly hot: boolean }[] = [
-  { kind: "well", label: "A well with a pressure tank", hot: false },
-  { kind: "tank", label: "The tank of a treatment unit", hot: false },
-  { kind: "recirculation", label: "A loop that hot water runs round in", hot: true },
-];
+const ASKED_SOURCES: readonly { readonly kind: SourceKind; readonly label: string; readonly hot: boolean }[] =
+  [
+    { kind: "well", label: "A well with a pressure tank", hot: false },
+    { kind: "tank", label: "The tank of a treatment unit", hot: false },
+    { kind: "recirculation", label: "A loop that hot water runs round in", hot: true },
+  ];
 
 /** Hot or cold, how hard the water pushes, and whether it is treated. */
 export function WaterPanel({ draft, setDraft, set, faults, guess }: PanelProps) {

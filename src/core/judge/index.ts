@@ -1,0 +1,1 @@
+export { type Defect, type Finding, type JudgeTables, judgePlan } from "./judge.ts";
