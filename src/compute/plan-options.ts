@@ -1,6 +1,6 @@
 /** Everything the Hookup page shows of one request: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
-import type { Advice, Alternative, Plan, PlanRequest, StoredPlanRequest } from "../core/plan/index.ts";
+import type { Alternative, Plan, PlanRequest, Refused, StoredPlanRequest } from "../core/plan/index.ts";
 import {
   type Effort,
   type OtherPlan,
@@ -9,6 +9,7 @@ import {
   planHookup,
   planWithChoices,
   UNBOUNDED,
+  withWaysOut,
 } from "../core/planner/index.ts";
 
 export interface PlanOptions {
@@ -17,7 +18,7 @@ export interface PlanOptions {
   readonly hasStock: boolean;
   readonly plans: readonly Plan[];
   readonly ways: readonly (OtherPlan & { readonly request: StoredPlanRequest })[];
-  readonly refused: readonly Advice[];
+  readonly refused: readonly Refused[];
   readonly complete: boolean;
   /** Every end code the plans name. */
   readonly codes: readonly EndCode[];
@@ -30,8 +31,14 @@ export function planOptionsOf(
   plannerIndex: PlannerIndex,
   planRequest: PlanRequest,
   effort: Effort = UNBOUNDED,
+  wayOutEffort: Effort = effort,
 ): PlanOptions {
-  const { plans, refused, complete, swapChoices } = planWithChoices(plannerIndex, planRequest, effort);
+  const { plans, refused, complete, swapChoices } = withWaysOut(
+    plannerIndex,
+    planRequest,
+    planWithChoices(plannerIndex, planRequest, effort),
+    wayOutEffort,
+  );
   const best = plans[0];
   const ways = (best === undefined ? [] : otherPlans(plannerIndex, planRequest, plans, best, effort)).map(
     (way) => ({

@@ -6,7 +6,7 @@ import { type FitOutcome, fitLines, type LineSetup, type SlackMargins } from "..
 import type { IncrementalTask } from "../core/numerics/index.ts";
 import type { Part } from "../core/part/index.ts";
 import type { PlanOutcome, PlanRequest } from "../core/plan/index.ts";
-import { buildPlannerIndex, type PlannerIndex, planHookup } from "../core/planner/index.ts";
+import { buildPlannerIndex, type PlannerIndex, planWithChoices, withWaysOut } from "../core/planner/index.ts";
 import {
   type Job,
   type Schedule,
@@ -34,6 +34,8 @@ import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from
 
 /** Time the searches of one plan may take, ms: with everything around them, an answer within a second. */
 const PLAN_MS = 550;
+/** Time for trying what would make a plan possible where none is found, ms. */
+const WAYS_OUT_MS = 500;
 /** Time the fitting of one request's lengths may take, ms. */
 const FIT_MS = 8000;
 /** Time one transient may take, ms. */
@@ -174,11 +176,18 @@ function withinTime<T>(work: IncrementalTask<T>, mostMs: number): T | "too-heavy
 }
 
 const TASKS: TaskTable = {
-  plan: inShop((plannerIndex, planRequest: PlanRequest) =>
-    planHookup(plannerIndex, planRequest, timedEffort(PLAN_MS)),
-  ),
+  plan: inShop((plannerIndex, planRequest: PlanRequest) => {
+    const outcome = planWithChoices(plannerIndex, planRequest, timedEffort(PLAN_MS));
+    const { plans, refused, complete } = withWaysOut(
+      plannerIndex,
+      planRequest,
+      outcome,
+      timedEffort(WAYS_OUT_MS),
+    );
+    return { plans, refused, complete };
+  }),
   ways: inShop((plannerIndex, planRequest: PlanRequest) =>
-    planOptionsOf(plannerIndex, planRequest, timedEffort(PLAN_MS)),
+    planOptionsOf(plannerIndex, planRequest, timedEffort(PLAN_MS), timedEffort(WAYS_OUT_MS)),
   ),
   judgeChosen: inShop((plannerIndex, questions: readonly ChosenQuestion[]) => {
     const whole = timedEffort(PLANS_MS);

@@ -17,6 +17,8 @@ import {
   STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
+  WAY_OUT_CODES,
+  type WayOut,
   WORK_PHASES,
 } from "../core/plan/index.ts";
 import { PRACTICES } from "../core/standard/index.ts";
@@ -196,6 +198,31 @@ const portRef = z.union([
 const turns = z.number().nonnegative().max(10);
 const text = z.string().max(400);
 const advice = z.strictObject({ code: text, message: text });
+const wayOut = z.strictObject({
+  code: z.enum(WAY_OUT_CODES),
+  about: text,
+  /** Merged into the request, inside the supply too; null: the field goes. */
+  change: z.strictObject({
+    supply: z
+      .strictObject({
+        kind: z.enum(SUPPLY_KINDS).exactOptional(),
+        end: endCode.exactOptional(),
+        water: z.enum(["cold", "hot"]).exactOptional(),
+        upstream: upstreamPipe.exactOptional(),
+        boreIn: z.null().exactOptional(),
+      })
+      .exactOptional(),
+    lengthIn: z.strictObject({ min: z.number(), max: z.number() }).exactOptional(),
+    access: z.enum(["open", "closed-wall"]).exactOptional(),
+    needs: z.array(z.enum(NEEDS)).exactOptional(),
+    line: z.null().exactOptional(),
+    lineKind: z.null().exactOptional(),
+  }),
+  plans: z.number().int().positive(),
+  fromCents: z.number().int().nonnegative(),
+}) satisfies z.ZodType<WayOut>;
+/** Why something was left out, and what would make a plan possible. */
+const refused = advice.extend({ wayOut: wayOut.exactOptional() });
 
 const planPart = z.strictObject({
   sku: z.string().max(40),
@@ -292,7 +319,7 @@ export const planSchema = z
 
 /** Answer of POST /api/v1/hookups/plan. */
 export const planResponse = z
-  .strictObject({ plans: z.array(planSchema), refused: z.array(advice), complete: z.boolean() })
+  .strictObject({ plans: z.array(planSchema), refused: z.array(refused), complete: z.boolean() })
   .meta({ id: "PlanResponse" });
 
 const endFigure = z.strictObject({
@@ -317,7 +344,7 @@ export const planOptionsResponse = z
         centsMore: z.number().int(),
       }),
     ),
-    refused: z.array(advice),
+    refused: z.array(refused),
     complete: z.boolean(),
     codes: z.array(endCode),
     swaps: z.record(

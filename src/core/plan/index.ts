@@ -8,6 +8,7 @@ export type {
   PlanOutcome,
   PlanPart,
   PortRef,
+  Refused,
 } from "./plan.ts";
 export {
   HIGHEST_STATIC_PSI,
@@ -28,3 +29,4 @@ export {
   type Water,
   WORK_PHASES,
 } from "./request.ts";
+export { type PlanChange, WAY_OUT_CODES, type WayOut, type WayOutCode, withChange } from "./way-out.ts";

@@ -12,3 +12,4 @@ export {
 } from "./planner-index.ts";
 export { PART_SHAPES } from "./preference.ts";
 export { type PlanJudgement, withTableFigures } from "./table-figures.ts";
+export { withWaysOut } from "./way-out.ts";

@@ -19,3 +19,4 @@ export {
 } from "./survey.ts";
 export { SURVEY_FACTS, type SurveyFact } from "./survey-fact.ts";
 export { asSixteenths, asTyped, type Typed } from "./typed.ts";
+export { surveyWith } from "./way-out.ts";

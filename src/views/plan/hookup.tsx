@@ -1,7 +1,7 @@
 import { useMemo, useState } from "react";
-import type { Advice, Plan } from "../../core/plan/index.ts";
+import { type Advice, type Plan, withChange } from "../../core/plan/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { guessesOf } from "../../core/survey/index.ts";
+import { guessesOf, surveyWith } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isPlanOutdated } from "../../core/visit/index.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
@@ -24,6 +24,7 @@ import { PlanRows } from "./plan-rows.tsx";
 import { plannedJoints } from "./planned-joints.ts";
 import { Preparation } from "./preparation.tsx";
 import { type PlanOptions, useTrial } from "./use-trial.ts";
+import { WaysOut } from "./ways-out.tsx";
 import { Why } from "./why.tsx";
 
 /** The visit, and what was planned for the survey as it stands. */
@@ -94,10 +95,26 @@ export function Hookup(props: HookupProps) {
     return (
       <div className="my-6">
         <h2 className="text-wet-ink">No hookup found</h2>
+        <WaysOut
+          refused={refused}
+          isAsking={trial.state === "asking"}
+          onTry={(change) => {
+            const survey = surveyWith(connection.survey, change);
+            const isKept = act({
+              kind: "survey-saved",
+              connection: connection.id,
+              survey,
+              basedOn: connection.surveyEvent,
+            });
+            if (isKept) trial.tryOut(withChange(planRequest, change));
+          }}
+        />
         <ul className="my-3">
-          {refused.map((each) => (
-            <li key={each.code}>{inShopUnits(each.message)}</li>
-          ))}
+          {refused
+            .filter(({ code }) => code !== "other-way-out")
+            .map((each) => (
+              <li key={each.code}>{inShopUnits(each.message)}</li>
+            ))}
         </ul>
         {trial.steps > 0 ? (
           <button type="button" className="button button-main" onClick={trial.back}>

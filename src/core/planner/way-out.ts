@@ -1,0 +1,177 @@
+/**
+ * Where no plan is found: the nearest changes of the job that make one possible, found by trying them. What is tried follows from what is
+ * there: a stop is renewed, a hose is moved nearer, a pipe is taken up one fitting back.
+ */
+import type { EndCode } from "../end/index.ts";
+import type { PlanChange, PlanRequest, WayOut, WayOutCode } from "../plan/index.ts";
+import { demandOf, withChange } from "../plan/index.ts";
+import { advice } from "./advice.ts";
+import { isOpenPipe, startsAtPipe } from "./approach.ts";
+import { type Effort, UNBOUNDED } from "./effort.ts";
+import { planWithChoices, type SwappableOutcome } from "./plan.ts";
+import type { PlannerIndex } from "./planner-index.ts";
+import { lengthsThatFit } from "./refusals.ts";
+
+/** Most changes that are tried for one job. */
+export const MOST_TRIED = 12;
+/** Most of those that helped which are told. */
+const MOST_TOLD = 4;
+
+interface Try {
+  readonly code: WayOutCode;
+  readonly about: string;
+  readonly change: PlanChange;
+}
+
+/** Pipe a stop usually sits on, the likeliest first: what is behind the old one is seen when it comes off. */
+const BEHIND_A_STOP: readonly EndCode[] = ["pipe-1/2-copper", "pipe-3/4-copper"];
+/** Pipe that stops and tees are listed for, the likeliest first. */
+const USUAL_PIPE: readonly EndCode[] = ["pipe-1/2-copper", "pipe-1/2-pex", "pipe-3/4-copper"];
+/** Bores of the usual pipe, inches: half, three quarters, one inch. */
+const PIPE_BORES_IN = [0.545, 0.785, 1.025] as const;
+
+/** What the supply itself suggests. */
+function ofSupply(index: PlannerIndex, request: PlanRequest): readonly Try[] {
+  const { supply, inlet } = request;
+  const end = index.ends.get(supply.end);
+  const isStop = supply.kind === "stop-outlet" || supply.kind === "box-valve";
+  const isSteel = end?.material === "steel";
+  const size = /^pipe-([\d/]+)-/.exec(supply.end)?.[1];
+  const thread = `npt-${size}-m`;
+  const demand = demandOf(index.tables.demands, inlet.fixture);
+  const isCold = supply.water === "hot" && demand.waters === "cold";
+  return [
+    ...(isCold
+      ? [{ code: "cold-side" as const, about: "", change: { supply: { water: "cold" as const } } }]
+      : []),
+    ...(isStop
+      ? BEHIND_A_STOP.map((pipe) => ({
+          code: "renew-stop" as const,
+          about: pipe,
+          change: { supply: { kind: "dead-stop" as const, end: pipe, boreIn: null } },
+        }))
+      : []),
+    ...(isSteel && index.ends.has(thread)
+      ? [
+          {
+            code: "thread-pipe" as const,
+            about: thread,
+            change: { supply: { kind: "stub" as const, end: thread } },
+          },
+        ]
+      : []),
+    ...(isOpenPipe(supply.kind) && startsAtPipe(index, request)
+      ? USUAL_PIPE.filter((pipe) => pipe !== supply.end).map((pipe) => ({
+          code: "go-back" as const,
+          about: pipe,
+          change: { supply: { end: pipe } },
+        }))
+      : []),
+  ];
+}
+
+/** What the line suggests: another length, a new one, any kind. */
+function ofLine(index: PlannerIndex, request: PlanRequest): readonly Try[] {
+  const { lengthIn, line, inlet, lineKind, supply } = request;
+  const ownIn =
+    line?.by === "fixture-hose" || line?.by === "fixture-tail" ? (line.lengthIn ?? inlet.tailIn) : undefined;
+  const from = startsAtPipe(index, request) ? "comp-3/8-m" : supply.end;
+  const middle = (lengthIn.min + lengthIn.max) / 2;
+  const near = lengthsThatFit(index, {
+    from,
+    to: inlet.end,
+    admits: Object.assign(() => true, { active: 0 }),
+  })
+    .filter((length) => length < lengthIn.min || length > lengthIn.max)
+    .toSorted((a, b) => Math.abs(a - middle) - Math.abs(b - middle))
+    .slice(0, 2);
+  return [
+    ...(ownIn !== undefined && ownIn < lengthIn.min
+      ? [
+          {
+            code: "nearer-stop" as const,
+            about: String(ownIn),
+            change: { lengthIn: { min: Math.min(lengthIn.min, ownIn), max: ownIn } },
+          },
+        ]
+      : []),
+    ...(line !== undefined && line.by !== "new"
+      ? [{ code: "new-line" as const, about: "", change: { line: null } }]
+      : []),
+    ...(lineKind === undefined ? [] : [{ code: "any-line" as const, about: "", change: { lineKind: null } }]),
+    ...near.map((length) => ({
+      code: "other-length" as const,
+      about: String(length),
+      change: { lengthIn: { min: Math.min(length, lengthIn.min), max: Math.max(length, lengthIn.max) } },
+    })),
+  ];
+}
+
+/** What the place, the needs and the water suggest. */
+function ofJob({ access, needs, supply }: PlanRequest): readonly Try[] {
+  const { upstream } = supply;
+  const wider = upstream === undefined ? [] : PIPE_BORES_IN.filter((bore) => bore > upstream.idIn + 0.01);
+  return [
+    ...(upstream === undefined
+      ? []
+      : wider.map((idIn) => ({
+          code: "wider-pipe" as const,
+          about: String(idIn),
+          change: { supply: { upstream: { ...upstream, idIn } } },
+        }))),
+    ...(access === "closed-wall"
+      ? [{ code: "open-wall" as const, about: "", change: { access: "open" as const } }]
+      : []),
+    ...needs.map((need) => ({
+      code: "without-need" as const,
+      about: need,
+      change: { needs: needs.filter((each) => each !== need) },
+    })),
+  ];
+}
+
+/** Returns the changes to try, the nearest first; those beyond the most that are tried are left out and counted. */
+export function waysToTry(index: PlannerIndex, request: PlanRequest): readonly Try[] {
+  const finding = [...ofSupply(index, request), ...ofLine(index, request), ...ofJob(request)];
+  const starvedFirst = (each: Try) =>
+    each.code === "wider-pipe" && request.supply.upstream !== undefined ? 0 : 1;
+  return finding.toSorted((a, b) => starvedFirst(a) - starvedFirst(b));
+}
+
+/**
+ * Returns an outcome with what would make it work where it has no plan: the nearest change stands with the first refusal, others follow,
+ * and what nobody tried is named. `effort` bounds the trying alone. Errors: as `planHookup`.
+ */
+export function withWaysOut(
+  index: PlannerIndex,
+  request: PlanRequest,
+  outcome: SwappableOutcome,
+  effort: Effort = UNBOUNDED,
+): SwappableOutcome {
+  if (outcome.plans.length > 0) return outcome;
+  const tries = waysToTry(index, request);
+  const found: WayOut[] = [];
+  let tried = 0;
+  for (const { code, about, change } of tries.slice(0, MOST_TRIED)) {
+    if (effort.used() >= 1 || found.length >= MOST_TOLD) break;
+    tried += 1;
+    const { plans } = planWithChoices(index, withChange(request, change), effort);
+    const cheapest = Math.min(...plans.map(({ priceCents }) => priceCents));
+    if (plans.length > 0 && !found.some((each) => each.code === code))
+      found.push({ code, about, change, plans: plans.length, fromCents: cheapest });
+  }
+  const [nearest, ...others] = found;
+  const [first, ...rest] = outcome.refused;
+  const untried = found.length >= MOST_TOLD ? [] : tries.slice(tried).map(({ code }) => code);
+  return {
+    ...outcome,
+    refused: [
+      ...(first === undefined ? [] : [nearest === undefined ? first : { ...first, wayOut: nearest }]),
+      ...others.map((wayOut) => ({ ...advice(index, "other-way-out"), wayOut })),
+      ...rest,
+      ...(untried.length === 0
+        ? []
+        : [advice(index, "ways-untried", [...new Set(untried)].join(", ").replaceAll("-", " "))]),
+    ],
+  };
+}

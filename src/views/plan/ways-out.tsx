@@ -1,0 +1,57 @@
+import type { PlanChange, Refused } from "../../core/plan/index.ts";
+import { formatCents } from "../../core/units/index.ts";
+import { wayOutWords } from "../../words/way-out.ts";
+
+interface WaysOutProps {
+  readonly refused: readonly Refused[];
+  readonly isAsking: boolean;
+  /** Writes the change into the survey as a try, and plans by it. */
+  readonly onTry: (change: PlanChange) => void;
+}
+
+/** An end's code as a person says it. */
+const endInWords = (code: string): string =>
+  code.replace(/^pipe-([\d/]+)-(\w+)$/, "$1 in $2 pipe").replace(/^npt-([\d/]+)-m$/, "a $1 in pipe thread");
+
+/** What would make a plan possible, each tried: the nearest first, with what it brings; a tap tries it in the survey. */
+export function WaysOut({ refused, isAsking, onTry }: WaysOutProps) {
+  const ways = refused.flatMap(({ wayOut }) => wayOut ?? []);
+  if (ways.length === 0) return null;
+  return (
+    <section aria-label="What would make it work" className="my-3 notice notice-work" data-ways-out="">
+      <h3 className="font-bold">What would make it work</h3>
+      <ol>
+        {ways.map((way, at) => {
+          const { title, check } = wayOutWords(way, endInWords);
+          return (
+            <li
+              key={way.code}
+              className="flex flex-wrap items-center gap-x-4 gap-y-1 border-t border-hairline py-2"
+              data-way-out={way.code}
+            >
+              <div className="min-w-56 flex-1">
+                <p className={at === 0 ? "text-lead font-bold" : "font-bold"}>{title}</p>
+                <p className="text-small text-quiet">{check}</p>
+              </div>
+              <p className="figure">
+                {way.plans} {way.plans === 1 ? "plan" : "plans"}, from {formatCents(way.fromCents)}
+              </p>
+              <button
+                type="button"
+                className={`button min-h-touch-large ${at === 0 ? "button-main" : ""}`}
+                disabled={isAsking}
+                onClick={() => onTry(way.change)}
+                {...(at === 0 ? { "data-next-thing": "" } : {})}
+              >
+                Try it<span className="sr-only">: {title}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+      <p className="text-small">
+        A try is written into the survey and stays a guess there until somebody has looked.
+      </p>
+    </section>
+  );
+}
