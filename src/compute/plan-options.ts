@@ -1,6 +1,6 @@
 /** Everything the Hookup page shows of one request: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
-import type { Alternative, Plan, PlanRequest, Refused, StoredPlanRequest } from "../core/plan/index.ts";
+import type { Alternative, Plan, PlanRequest, StoredPlanRequest } from "../core/plan/index.ts";
 import {
   type Effort,
   type OtherPlan,
@@ -11,6 +11,7 @@ import {
   UNBOUNDED,
   withWaysOut,
 } from "../core/planner/index.ts";
+import type { Refused } from "../core/way-out/index.ts";
 
 export interface PlanOptions {
   readonly request: StoredPlanRequest;

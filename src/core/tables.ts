@@ -6,7 +6,7 @@ import type { EndKnowledge, Instrument } from "./identify/index.ts";
 import type { PartWord } from "./part/index.ts";
 import type { PlannerTables } from "./planner/index.ts";
 import type { Upkeep } from "./site/index.ts";
-import type { Caution, FixtureMove, Ladder, StepTemplate } from "./step/index.ts";
+import type { Caution, Ladder, StepTables, StepTemplate } from "./step/index.ts";
 import type { Preset, VisitTemplate } from "./survey/index.ts";
 
 export interface Tables extends PlannerTables, EndKnowledge {
@@ -14,7 +14,7 @@ export interface Tables extends PlannerTables, EndKnowledge {
   readonly presets: readonly Preset[];
   readonly checkpoints: readonly Required<Checkpoint>[];
   /** How each fixture is taken out and put in. */
-  readonly moves: readonly FixtureMove[];
+  readonly moves: StepTables["moves"];
   readonly ladders: readonly Ladder[];
   readonly stages: readonly Stage[];
   readonly steps: readonly StepTemplate[];

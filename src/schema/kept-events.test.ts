@@ -22,6 +22,7 @@ const SINCE: Readonly<Record<string, number>> = {
   "bill-kept": 6,
   "visit-cancelled": 7,
   "alert-answered": 7,
+  "remake-begun": 8,
 };
 const stored = z.array(z.looseObject({ id: z.string(), kind: z.string() }));
 const files = readdirSync(FOLDER).map((name) => ({

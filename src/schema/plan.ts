@@ -17,12 +17,11 @@ import {
   STOP_LEFTOVERS,
   SUPPLY_KINDS,
   TREATMENTS,
-  WAY_OUT_CODES,
-  type WayOut,
   WORK_PHASES,
 } from "../core/plan/index.ts";
 import { PRACTICES } from "../core/standard/index.ts";
 import { ASSUMED_STATIC_PSI } from "../core/survey/index.ts";
+import { WAY_OUT_CODES, type WayOut } from "../core/way-out/index.ts";
 import { lineEnd, wallList } from "./line.ts";
 import { standardsSchema } from "./standards.ts";
 
@@ -92,6 +91,7 @@ const supplySchema = z.strictObject({
   teeAt: z
     .enum(["supply", "far-end", "stop", "fixture"])
     .transform((at) => TEE_PLACES[at])
+    .pipe(z.enum(["supply", "far-end"]))
     .exactOptional(),
   material: pipeMaterial.exactOptional(),
   treated: z.enum(TREATMENTS).exactOptional(),
@@ -198,7 +198,7 @@ const portRef = z.union([
 const turns = z.number().nonnegative().max(10);
 const text = z.string().max(400);
 const advice = z.strictObject({ code: text, message: text });
-const wayOut = z.strictObject({
+export const wayOut = z.strictObject({
   code: z.enum(WAY_OUT_CODES),
   about: text,
   /** Merged into the request, inside the supply too; null: the field goes. */

@@ -11,10 +11,11 @@ import type { ConnectionAsLeft } from "../core/site/index.ts";
 import type { Survey } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
 import type { VisitEvent } from "../core/visit/index.ts";
+import type { WayOut } from "../core/way-out/index.ts";
 import type { asLeftSchema } from "./as-left.ts";
 import type { billSchema, ratesSchema } from "./bill.ts";
 import type { holdRecordSchema } from "./hold.ts";
-import type { planRequest, planSchema, storedPlanRequest } from "./plan.ts";
+import type { planRequest, planSchema, storedPlanRequest, wayOut } from "./plan.ts";
 import type { SameShape } from "./same-shape.ts";
 import type { surveySchema } from "./survey.ts";
 import type { tablesSchema } from "./tables.ts";
@@ -44,6 +45,7 @@ interface Held {
   readonly surveySchema: SameShape<z.output<typeof surveySchema>, Survey>;
   readonly tablesSchema: SameShape<z.output<typeof tablesSchema>, Tables>;
   readonly ticketSchema: SameShape<z.output<typeof ticketSchema>, VisitTicket>;
+  readonly wayOut: SameShape<z.output<typeof wayOut>, WayOut>;
   readonly eventSchema: SameShape<z.output<typeof eventSchema>, StoredEvent>;
 }
 
@@ -58,6 +60,7 @@ const held: Held = {
   surveySchema: true,
   tablesSchema: true,
   ticketSchema: true,
+  wayOut: true,
   eventSchema: true,
 };
 

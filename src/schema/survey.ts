@@ -13,11 +13,11 @@ import {
   SUPPLY_KINDS,
   TREATMENTS,
 } from "../core/plan/index.ts";
+import { SOURCE_KINDS } from "../core/source/index.ts";
 import {
   type LineSpace,
   PROOF_METHODS,
   REPLACES,
-  SOURCE_KINDS,
   STOP_KINDS,
   STOP_PROOFS,
   SURVEY_FACTS,

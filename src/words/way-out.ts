@@ -1,5 +1,5 @@
 /** What would make a plan possible, in words. */
-import type { WayOut, WayOutCode } from "../core/plan/index.ts";
+import type { WayOut, WayOutCode } from "../core/way-out/index.ts";
 
 interface WayOutWords {
   /** What is done, with what it is about. */

@@ -80,6 +80,15 @@ export function goalsMissed(
   if (!isBuiltIn && fixture !== "washer" && !comes) wants(false, "drain-on");
   const isOut = isGone || (comes && (survey.replaces ?? "yes") === "yes");
   wants(isOut && fixture === "toilet", "plug-drain");
+  if (comes && fixture === "toilet") wants(true, "dry-set");
+  wants(power === "hard-wired", "power-off");
+  if (isOut && ["dishwasher", "washer"].includes(fixture)) wants(true, "drain-off");
+  if (ROLLS.includes(fixture) && isThere && !isOut) wants(true, "roll-out");
+  const isPair = new Set(connections.map((each) => each.survey.water)).size > 1;
+  wants(isPair && survey.replaces !== "first-time", "mark-sides");
+  const leaving = steps.filter(({ code }) => code === "hand-over").at(-1);
+  const after = steps.find((step) => leaving !== undefined && step !== leaving && step.from > leaving.from);
+  if (after !== undefined) wrong.push(`${fixture}: ${after.id} comes after everybody has left`);
   const named = (id: string, of?: string) =>
     steps.some((step) => step.id.endsWith(id) && (of === undefined || step.connections.includes(of)));
   if (isBuiltIn && isThere && !isOut && !named("pull-built-in"))
@@ -165,6 +174,11 @@ export function goalsMissed(
       if (start !== undefined && last !== undefined && start.to > last.from)
         wrong.push(`${id}: both nuts are started after they are tight`);
     }
+    const hasStop = !isOpened && ["holds", "weeps", "not-proved"].includes(own.stop.proof);
+    if (!hasStop && has("close-stop", id)) wrong.push(`${id}: a stop that does not close is closed`);
+    wants(own.replaces !== "first-time" && own.line?.by !== "kept", "take-off");
+    if (runs && joints.length > 0 && !named("check-in-place", id))
+      wrong.push(`${id}: not looked at in its place`);
     if (runs && joints.length > 0 && !named("check-after-run", id))
       wrong.push(`${id}: not looked at after the run`);
     wants(own.supply.kind === "dead-stop", "pull-stop", id);

@@ -11,7 +11,7 @@ export {
   type Sealant,
 } from "./joint.ts";
 export { isNut, type JointSide, ruleFor, SOFT_TUBES, unionRule, wrenchesFor } from "./make-up.ts";
-export { makeUpRank } from "./make-up-rank.ts";
+export { makeUpRank, needsDryPipe } from "./make-up-rank.ts";
 export { allPairs, type Match, type Matrix, matchEnds } from "./match.ts";
 export {
   CONTACT_CODES,

@@ -23,3 +23,6 @@ const RANK: Readonly<Record<JointType, number>> = {
 
 /** Returns the rank of a joint in the order of making: the lowest comes first. */
 export const makeUpRank = (type: JointType): number => RANK[type];
+
+/** Returns whether a joint needs a dry pipe: nothing is flushed before one of them, and none is made once water is back. */
+export const needsDryPipe = (type: JointType): boolean => type === "solder" || type === "solvent";

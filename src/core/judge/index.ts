@@ -1,1 +1,1 @@
-export { type Defect, type Finding, type JudgeTables, judgePlan } from "./judge.ts";
+export { type Defect, judgePlan } from "./judge.ts";

@@ -9,7 +9,7 @@ import type { PlanRequest, PortRef } from "../plan/index.ts";
 import { buildPlannerIndex, effortOf, type PlannerTables, planHookup } from "../planner/index.ts";
 import { planRequestOf, surveyFromPreset } from "../survey/index.ts";
 import { judgePlan } from "./index.ts";
-import type { FindingCode } from "./judge.ts";
+import type { PlanFaultCode } from "./judge.ts";
 
 describe("every plan shown", () => {
   it("has nothing grave in it: any fixture, supply, access, need, standard and water", () => {
@@ -44,7 +44,7 @@ const without: Readonly<
       readonly judgedBy?: (job: PlanRequest) => PlanRequest;
       /** Tables the judge reads, where they are not the usual ones. */
       readonly truth?: Partial<PlannerTables>;
-      readonly finds: FindingCode;
+      readonly finds: PlanFaultCode;
     }
   >
 > = {

@@ -3,13 +3,15 @@
  * build. It shares nothing with the search but types and tables.
  * Source: judging a plan (docs/data-sources.md, "Trade practice").
  */
+
+import type { FixtureDemand, Outlet } from "../demand/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PartFunction } from "../part/index.ts";
-import type { FixtureDemand, FixtureFacts, Need, Outlet, Plan, PlanRequest } from "../plan/index.ts";
+import type { FixtureFacts, Need, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards } from "../standard/index.ts";
 import { type Element, type Way, wayOf } from "./way.ts";
 
-export const FINDING_CODES = [
+export const PLAN_FAULT_CODES = [
   "no-stop",
   "line-before-stop",
   "stop-turned-round",
@@ -29,11 +31,11 @@ export const FINDING_CODES = [
   "does-not-reach-inlet",
   "standard-dropped",
 ] as const;
-export type FindingCode = (typeof FINDING_CODES)[number];
+export type PlanFaultCode = (typeof PLAN_FAULT_CODES)[number];
 
 /** What is wrong with a plan: the element it is about, and the figures. */
-export interface Finding {
-  readonly code: FindingCode;
+export interface PlanFault {
+  readonly code: PlanFaultCode;
   /** Grave: the plan is not shown. */
   readonly isGrave: boolean;
   /** Name of the part, need or joint it is about; empty: the plan. */
@@ -45,7 +47,7 @@ export interface Finding {
 /** A plan of the search with what is gravely wrong with it. */
 export interface Defect {
   readonly plan: string;
-  readonly findings: readonly Finding[];
+  readonly findings: readonly PlanFault[];
 }
 
 /** The tables the judge reads. */
@@ -76,7 +78,11 @@ const METALS_AFTER_TREATMENT: readonly string[] = ["copper", "brass"];
 const STANDS_AT_F = { cold: 100, hot: 160 } as const;
 const LEAST_SHARE_OF_BORE = 0.9;
 
-const grave = (code: FindingCode, about = "", figures: Pick<Finding, "is" | "wanted"> = {}): Finding => ({
+const grave = (
+  code: PlanFaultCode,
+  about = "",
+  figures: Pick<PlanFault, "is" | "wanted"> = {},
+): PlanFault => ({
   code,
   isGrave: true,
   about,
@@ -92,7 +98,7 @@ function shuts({ part, out }: Element, listed: Case["listed"]): boolean {
 
 const isWhole = ({ request: { phase = "whole" } }: Case): boolean => phase !== "rough-in";
 
-function stopFindings(each: Case): readonly Finding[] {
+function stopFindings(each: Case): readonly PlanFault[] {
   const { request, way, demand, listed } = each;
   const { supply, needs, houseRules, access } = request;
   if (!OPEN_SUPPLIES.includes(supply.kind)) return [];
@@ -109,12 +115,12 @@ function stopFindings(each: Case): readonly Finding[] {
 }
 
 /** A stop is fed at its inlet, port a. */
-const turnedStops = ({ way }: Case): readonly Finding[] =>
+const turnedStops = ({ way }: Case): readonly PlanFault[] =>
   way.elements
     .filter(({ part, into }) => part.kind === "stop" && into.id !== "a")
     .map(({ part }) => grave("stop-turned-round", part.name));
 
-function wallFindings(each: Case): readonly Finding[] {
+function wallFindings(each: Case): readonly PlanFault[] {
   const { request, way, demand, listed } = each;
   const { supply, access } = request;
   if (access !== "closed-wall") return [];
@@ -142,7 +148,7 @@ function wallFindings(each: Case): readonly Finding[] {
   ];
 }
 
-function waterFindings({ request, way, facts, demand, listed, outlet, plan }: Case): readonly Finding[] {
+function waterFindings({ request, way, facts, demand, listed, outlet, plan }: Case): readonly PlanFault[] {
   const { supply } = request;
   const bore = supply.boreIn ?? outlet?.boreIn.high;
   const needed = facts.leastBoreIn;
@@ -190,7 +196,7 @@ function waterFindings({ request, way, facts, demand, listed, outlet, plan }: Ca
   ];
 }
 
-function lineFindings(each: Case): readonly Finding[] {
+function lineFindings(each: Case): readonly PlanFault[] {
   const { request, way, demand } = each;
   const { line, lengthIn, inlet } = request;
   const isOwn = line?.by === "fixture-hose" || line?.by === "fixture-tail";
@@ -229,7 +235,7 @@ const ANSWERS: Readonly<Record<Need, PartFunction>> = {
 };
 
 /** A need is met by a part of the plan, wherever it stands, or the plan is not offered. */
-function needFindings(each: Case): readonly Finding[] {
+function needFindings(each: Case): readonly PlanFault[] {
   const { plan, request, listed } = each;
   if (!isWhole(each)) return [];
   const has = (what: PartFunction) => plan.parts.some(({ sku }) => listed(sku)?.functions.includes(what));
@@ -241,7 +247,7 @@ function needFindings(each: Case): readonly Finding[] {
 }
 
 /** What hung on the supply goes on being fed. */
-function keptFindings({ plan, request }: Case): readonly Finding[] {
+function keptFindings({ plan, request }: Case): readonly PlanFault[] {
   const { supply, phase } = request;
   const isFed = plan.joints.some(({ between }) => between.includes("kept"));
   const isKept = supply.keepsExistingLine || supply.kind === "pipe";
@@ -249,7 +255,7 @@ function keptFindings({ plan, request }: Case): readonly Finding[] {
 }
 
 /** A line past the shop's standard is kept only with a word. */
-function standardFindings({ plan, request }: Case): readonly Finding[] {
+function standardFindings({ plan, request }: Case): readonly PlanFault[] {
   const { reuseLine } = completeStandards(request.houseRules);
   const isKept = request.line?.by === "kept" && request.phase !== "rough-in";
   return isKept && reuseLine === "never" && plan.gaveWay?.includes("reuseLine") !== true
@@ -261,7 +267,7 @@ function standardFindings({ plan, request }: Case): readonly Finding[] {
  * Returns what is wrong with a plan, in the order water meets it; empty: nothing. Units: inches, psi gauge.
  * Errors: none; a fixture the tables do not hold gives no finding.
  */
-export function judgePlan(plan: Plan, request: PlanRequest, tables: JudgeTables): readonly Finding[] {
+export function judgePlan(plan: Plan, request: PlanRequest, tables: JudgeTables): readonly PlanFault[] {
   const { fixture } = request.inlet;
   const facts = tables.fixtures.find((each) => each.fixture === fixture);
   const demand = tables.demands.find((each) => each.fixture === fixture);

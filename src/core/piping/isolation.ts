@@ -1,6 +1,7 @@
 /** Where the water is shut for the connections of one fixture: the smallest zone that covers the work. */
 import type { SupplyKind } from "../plan/index.ts";
-import type { SourceKind, StopProof, Survey, WaterSource } from "../survey/index.ts";
+import type { SourceKind, WaterSource } from "../source/index.ts";
+import type { StopProof, Survey } from "../survey/index.ts";
 import { failsToClose, HOUSE_MAIN, nextValveUp, USUAL_SOURCE_VALVE, type Valve, type Zone } from "./valve.ts";
 
 /** Which valve is shut for a connection, and the reason in words. */

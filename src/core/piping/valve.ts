@@ -1,5 +1,7 @@
 /** Valves that shut the water of a site off, and the water each leaves without. */
-import type { SourceKind, StopProof, Survey } from "../survey/index.ts";
+
+import type { SourceKind } from "../source/index.ts";
+import type { StopProof, Survey } from "../survey/index.ts";
 
 /** What is without water while a valve is shut, the gravest first: a house is worse than one fixture. */
 export const ZONE_KINDS = ["house", "hot", "branch", "fixture"] as const;

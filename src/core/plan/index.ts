@@ -1,4 +1,3 @@
-export { demandOf, type FixtureDemand, type Outlet, outletOf } from "./demand.ts";
 export { FIXTURES, type Fixture, type FixtureFacts, LINE_KINDS, type LineKind, POWERS } from "./fixture.ts";
 export type {
   Advice,
@@ -8,7 +7,6 @@ export type {
   PlanOutcome,
   PlanPart,
   PortRef,
-  Refused,
 } from "./plan.ts";
 export {
   HIGHEST_STATIC_PSI,
@@ -29,4 +27,3 @@ export {
   type Water,
   WORK_PHASES,
 } from "./request.ts";
-export { type PlanChange, WAY_OUT_CODES, type WayOut, type WayOutCode, withChange } from "./way-out.ts";

@@ -3,7 +3,6 @@ import type { EndCode } from "../end/index.ts";
 import type { JointType, Preparation, Sealant } from "../joint/index.ts";
 import type { PartKind, Port, PortId } from "../part/index.ts";
 import type { PracticeKey } from "../standard/index.ts";
-import type { WayOut } from "./way-out.ts";
 
 /** `supply`, `inlet`, `kept`, the fixture's own `outlet`, or a port of the plan's i-th part: `p0.a`. */
 export type PortRef = "supply" | "inlet" | "kept" | "outlet" | `p${number}.${PortId}`;
@@ -70,12 +69,6 @@ export interface PlanJoint {
 export interface Advice {
   readonly code: string;
   readonly message: string;
-}
-
-/** Why something was left out, or why there is no plan. */
-export interface Refused extends Advice {
-  /** What would make a plan possible, tried. Absent: nothing that was tried, or there are plans. */
-  readonly wayOut?: WayOut;
 }
 
 /** A part that could stand in a plan part's place. */
@@ -147,7 +140,7 @@ export interface Plan {
 export interface PlanOutcome {
   /** Best first; none is worse than another in joints, price and missing parts all at once. */
   readonly plans: readonly Plan[];
-  readonly refused: readonly Refused[];
+  readonly refused: readonly Advice[];
   /** True when the search went through everything that could matter. */
   readonly complete: boolean;
 }

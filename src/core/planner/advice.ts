@@ -1,16 +1,11 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
+
+import type { FixtureDemand } from "../demand/index.ts";
+import { demandOf } from "../demand/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
-import type {
-  Advice,
-  FixtureDemand,
-  FixtureFacts,
-  Plan,
-  PlanJoint,
-  PlanPart,
-  PlanRequest,
-} from "../plan/index.ts";
-import { demandOf, HIGHEST_STATIC_PSI } from "../plan/index.ts";
+import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
+import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
 import { isBehindValve, isOpenPipe, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";

@@ -1,8 +1,10 @@
 /** The ways a job can be taken up: at the supply, at the far end of the kept line, or with that line renewed. */
+
+import type { FixtureDemand } from "../demand/index.ts";
 import { type EndCode, matingEnd } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PartFunction, PartKind } from "../part/index.ts";
-import type { Fixture, FixtureDemand, PlanRequest, SupplyKind } from "../plan/index.ts";
+import type { Fixture, PlanRequest, SupplyKind } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import type { ExistingBranch, SearchTask } from "./search-task.ts";

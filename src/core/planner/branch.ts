@@ -11,7 +11,7 @@ import { norm, subtract } from "../geometry/index.ts";
 import { type Part, type Port, ratedPsiAt } from "../part/index.ts";
 import type { Plan, PlanPart, PlanRequest } from "../plan/index.ts";
 import type { PlannerTables } from "./planner-index.ts";
-import { outletBore } from "./supply-finding.ts";
+import { outletBore } from "./supply-fault.ts";
 
 /** Water is taken this warm where nobody measures, F. */
 export const WATER_F = { cold: 55, hot: 120 } as const;

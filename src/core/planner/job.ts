@@ -1,7 +1,9 @@
 /** What one job asks of the search: the needs of each way it can be taken up, what may run there, what every plan takes besides. */
+
+import { demandOf } from "../demand/index.ts";
 import { type End, type EndTable, isFactoryHose } from "../end/index.ts";
 import { LENGTH_KINDS, type Part, type PartFunction } from "../part/index.ts";
-import { demandOf, type FixtureFacts, type PlanRequest } from "../plan/index.ts";
+import type { FixtureFacts, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { type Approach, leavesStopOut, stopNeeded } from "./approach.ts";
 import { BORE_SHARE, wantsArrestor } from "./part-filter.ts";

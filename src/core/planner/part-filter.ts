@@ -1,8 +1,10 @@
 /** Which parts a job may use at all: listing, rating and the shop's practices. Each reason to leave one out has a code. */
+
+import type { FixtureDemand } from "../demand/index.ts";
 import type { End, EndCode } from "../end/index.ts";
 import type { Part, PartKind } from "../part/index.ts";
 import { LENGTH_KINDS, ratedPsiAt } from "../part/index.ts";
-import type { Fixture, FixtureDemand, FixtureFacts, PlanRequest } from "../plan/index.ts";
+import type { Fixture, FixtureFacts, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { isWholeInWall } from "./approach.ts";
 import { lineFitRule } from "./line-fit.ts";

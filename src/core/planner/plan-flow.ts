@@ -7,7 +7,7 @@ import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts
 import { lossKindOf, WATER_F } from "./branch.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import type { Chain, Link, WaterBudget } from "./search-task.ts";
-import { outletBore } from "./supply-finding.ts";
+import { outletBore } from "./supply-fault.ts";
 
 type WayThrough = Pick<Link, "passage" | "continues">;
 type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;

@@ -1,62 +1,34 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
 import { type Defect, judgePlan } from "../judge/index.ts";
-import type { Part } from "../part/index.ts";
-import type {
-  Advice,
-  Alternative,
-  FixtureFacts,
-  LineFound,
-  Plan,
-  PlanOutcome,
-  PlanRequest,
+import {
+  type Advice,
+  type Alternative,
+  HIGHEST_STATIC_PSI,
+  type LineFound,
+  type Plan,
+  type PlanOutcome,
+  type PlanRequest,
 } from "../plan/index.ts";
-import { demandOf, HIGHEST_STATIC_PSI } from "../plan/index.ts";
-import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
+import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice, warningsFor, whyFor } from "./advice.ts";
-import {
-  type Approach,
-  approachesOf,
-  hiddenRule,
-  isWholeInWall,
-  kindsAfterStop,
-  startsAtPipe,
-} from "./approach.ts";
+import type { Approach } from "./approach.ts";
 import { assemble } from "./assemble.ts";
-import { billWith, type Supplies } from "./bill.ts";
-import type { Candidate, SearchSetup } from "./candidate.ts";
+import { billWith } from "./bill.ts";
+import type { Candidate } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
-import {
-  hasOwnHose,
-  lengthAdmission,
-  lengthOfWay,
-  needsOf,
-  needsOfWay,
-  optionalOf,
-  outletBreaker,
-  unknownEnds,
-} from "./job.ts";
-import { keptLineOf, withKeptLine } from "./kept-line.ts";
-import { type KeptLineRater, keptLineRater } from "./kept-line-fit.ts";
-import { marginsFor } from "./line-fit.ts";
-import { linkPool } from "./links.ts";
+import { unknownEnds } from "./job.ts";
 import { outfitFor } from "./outfit.ts";
-import { partFiltersFor } from "./part-filter.ts";
-import { PartRules } from "./part-rules.ts";
-import { planFlow, starvedInWords, waterBudget } from "./plan-flow.ts";
-import { type KnownBangs, planHammer } from "./plan-hammer.ts";
+import { planFlow, starvedInWords } from "./plan-flow.ts";
+import { planHammer } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-
-import { faultsByPart, preferencesAgainst } from "./preference.ts";
+import { preferencesAgainst } from "./preference.ts";
+import { MAX_PARTS, type PlanContext, prepare, suppliesOf } from "./prepare.ts";
 import { jointRefusals, refusalsFor } from "./refusals.ts";
-import { wholeOf } from "./rough-in.ts";
-import { byPreference, distinct, type SearchJob, searchWithSchools } from "./search-job.ts";
-import type { Chain, LinkPool, SearchTask } from "./search-task.ts";
-import { supplyFinding } from "./supply-finding.ts";
+import { byPreference, distinct, searchWithSchools } from "./search-job.ts";
+import type { Chain, SearchTask } from "./search-task.ts";
+import { supplyFault } from "./supply-fault.ts";
 import { alternativesFor, applySwaps } from "./swap.ts";
-
-/** Longest chain that is looked at, parts. No job has been seen to need more than four; two spare. */
-export const MAX_PARTS = 6;
 
 /** That the static pressure is too high, before anything else is said. */
 function pressureFirst(index: PlannerIndex, { supply: { staticPsi } }: PlanRequest): readonly Advice[] {
@@ -73,27 +45,6 @@ function noPlans(
     ...codes.map(([code, about]) => advice(index, code, about)),
   ];
   return { plans: [], refused, complete: true, swapChoices: new Map() };
-}
-
-function factsOf(index: PlannerIndex, request: PlanRequest): FixtureFacts {
-  const facts = index.tables.fixtures.find((each) => each.fixture === request.inlet.fixture);
-  if (!facts) throw new RangeError(`no fixture ${request.inlet.fixture} in the table of fixtures`);
-  return facts;
-}
-
-interface PlanContext {
-  readonly index: PlannerIndex;
-  readonly request: PlanRequest;
-  readonly rules: Standards;
-  readonly facts: FixtureFacts;
-  /** Standards that gave way. */
-  readonly relaxed: readonly PracticeKey[];
-  /** No line that would lie well was found. */
-  readonly isStrained: boolean;
-  /** What goes on the fixture's hose outlet. */
-  readonly outlet: Part | null;
-  readonly keptFit: KeptLineRater;
-  readonly knownBangs: KnownBangs;
 }
 
 function planOf(
@@ -144,76 +95,6 @@ const RECENT_YEARS = 5;
 /** True where a line that stays is not what the standard keeps: new every time, or recent ones only. */
 const isPastReuse = ({ ageYears = 0 }: LineFound, { reuseLine }: Standards): boolean =>
   reuseLine === "never" || ageYears > RECENT_YEARS;
-
-/** What is at hand for a job. */
-function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
-  return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
-}
-
-interface PreparedSearch extends SearchJob, Omit<PlanContext, "relaxed" | "isStrained" | "knownBangs"> {}
-
-function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Effort): PreparedSearch {
-  const request = asked.phase === "rough-in" ? wholeOf(asked) : asked;
-  const facts = factsOf(catalogue, request);
-  const rules = completeStandards(request.houseRules);
-  const inletEnd = catalogue.ends.get(request.inlet.end);
-  const keptLine = request.line?.by === "kept" ? keptLineOf(catalogue, request) : null;
-  const index = keptLine === null ? catalogue : withKeptLine(catalogue, keptLine);
-  const demand = demandOf(index.tables.demands, request.inlet.fixture);
-  const needs = needsOf(index, request, facts, rules);
-  const outlet = outletBreaker(index, request, facts);
-  const optional = optionalOf(request);
-  const hidden = hiddenRule(request, rules, demand);
-  const faultsOf = faultsByPart(index.tables.preferences, request);
-  const ownTask = (approach: Approach, admits: SearchTask["admits"]): SearchTask => ({
-    from: approach.from,
-    to: approach.to,
-    needs: needsOfWay(needs, approach),
-    // Pipe by the foot before a cap is listed, and paid for, by the length that was asked.
-    lengthIn: approach.cap === undefined ? lengthOfWay(approach, request) : asked.lengthIn,
-    admits,
-    ...suppliesOf(request),
-    ...(optional.length === 0 ? {} : { optional }),
-    extras: [...(approach.cap ? [approach.cap] : []), ...(outlet === null ? [] : [outlet])],
-    maxParts: MAX_PARTS,
-    effort,
-    kept: approach.kept,
-    shared: request.needs.filter((need) => request.for?.[need] === "both"),
-    arrestorAt: request.arrestorAt ?? rules.arrestorPlace,
-    faultsOf,
-    water: null,
-    hidden,
-    afterStop: kindsAfterStop(demand),
-    ...(isWholeInWall(request, demand) ? { isAllHidden: true } : {}),
-  });
-  const [pools, wateredPools] = [new Map<Approach, LinkPool>(), new Map<Approach, LinkPool>()];
-  const taskFor: SearchSetup["taskFor"] = (approach, admits, budget) => {
-    const runs = lengthAdmission(approach, request, facts);
-    const task = { ...ownTask(approach, admits), water: budget ?? null };
-    const both = (part: Part) => runs(part) && admits(part);
-    const own = { ...task, admits: Object.assign(both, { active: admits.active ?? 0 }) };
-    // A way that ends in a cap is found already: nothing is searched on it.
-    if (approach.cap !== undefined) return own;
-    const made = budget === undefined ? pools : wateredPools;
-    const pool = made.get(approach) ?? linkPool(index, { ...task, admits: runs }, partRules);
-    made.set(approach, pool);
-    return { ...own, pool };
-  };
-  const approaches = approachesOf(index, request, hasOwnHose(inletEnd), keptLine);
-  const filters = partFiltersFor(
-    request,
-    rules,
-    facts,
-    demand,
-    startsAtPipe(index, request),
-    index.ends.get(request.supply.end),
-    needs.includes("own-stop") && !request.needs.includes("own-stop"),
-  );
-  const partRules = new PartRules(filters);
-  const water = waterBudget(index, request, facts);
-  const keptFit = keptLineRater(index, request, marginsFor(rules));
-  return { index, request, facts, rules, outlet, partRules, tasks: { approaches, taskFor }, water, keptFit };
-}
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
 function choicesIn(index: PlannerIndex, task: SearchTask, chain: Chain): SwapChoices {
@@ -277,7 +158,7 @@ export function planWithChoices(
       `${formatInches(line.lengthIn)} in where ${formatInches(lengthIn.min)} are needed`,
     ]);
 
-  const atSupply = supplyFinding(catalogue, request);
+  const atSupply = supplyFault(catalogue, request);
   if (atSupply !== null) return noPlans(catalogue, request, atSupply);
 
   const prepared = prepare(catalogue, request, effort);

@@ -1,9 +1,11 @@
 /** The tables a planner works over, with the look-ups it needs made once. */
+
+import type { FixtureDemand, Outlet } from "../demand/index.ts";
 import { type End, type EndCode, type EndTable, endTable } from "../end/index.ts";
 import type { ArrestorSize, MaterialWave, PipeSize } from "../hammer/index.ts";
 import { type JointRule, type Mating, mate, SOFT_TUBES } from "../joint/index.ts";
 import { ADAPTER_KINDS, type Part, type Port } from "../part/index.ts";
-import type { Fixture, FixtureDemand, FixtureFacts, Outlet } from "../plan/index.ts";
+import type { Fixture, FixtureFacts } from "../plan/index.ts";
 import type { PracticeOption } from "../standard/index.ts";
 import type { Insertion } from "../tube/index.ts";
 import type { Estimate, KindLoss, MaterialRoughness } from "../water/index.ts";

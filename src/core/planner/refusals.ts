@@ -1,6 +1,8 @@
 /** What was left out and why: ways the search could have taken and a rule of the trade or of the shop forbids. */
+
+import { demandOf } from "../demand/index.ts";
 import { LENGTH_KINDS } from "../part/index.ts";
-import { type Advice, demandOf, type PlanJoint, type PlanRequest } from "../plan/index.ts";
+import type { Advice, PlanJoint, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice } from "./advice.ts";

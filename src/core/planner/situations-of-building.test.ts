@@ -235,8 +235,8 @@ testSituations({
     },
     "laundry: no faucet line on a washer, however little water there is": {
       preset: "washer-cold",
-      supply: { staticPsi: 16 },
-      never: /faucet/i,
+      supply: { staticPsi: 24 },
+      never: /1\/2 FIP/,
     },
   },
   millimetres: {

@@ -5,8 +5,9 @@ import fc from "fast-check";
 import { metJob } from "../../../tests/support/random-jobs.ts";
 import { setSize } from "../../../tests/support/set-size.ts";
 import { plannerIndex, tables } from "../../../tests/support/tables.ts";
-import { type PlanRequest, type Refused, withChange } from "../plan/index.ts";
+import type { PlanRequest } from "../plan/index.ts";
 import { planRequestOf, surveyFromPreset, surveyWith } from "../survey/index.ts";
+import { type Refused, withChange } from "../way-out/index.ts";
 import { effortOf, planHookup, planWithChoices, withWaysOut } from "./index.ts";
 
 function jobOf(

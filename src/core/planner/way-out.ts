@@ -2,9 +2,12 @@
  * Where no plan is found: the nearest changes of the job that make one possible, found by trying them. What is tried follows from what is
  * there: a stop is renewed, a hose is moved nearer, a pipe is taken up one fitting back.
  */
+
+import { demandOf } from "../demand/index.ts";
 import type { EndCode } from "../end/index.ts";
-import type { PlanChange, PlanRequest, WayOut, WayOutCode } from "../plan/index.ts";
-import { demandOf, withChange } from "../plan/index.ts";
+import type { PlanRequest } from "../plan/index.ts";
+import type { PlanChange, WayOut, WayOutCode } from "../way-out/index.ts";
+import { type Refused, withChange } from "../way-out/index.ts";
 import { advice } from "./advice.ts";
 import { isOpenPipe, startsAtPipe } from "./approach.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
@@ -130,6 +133,11 @@ function ofJob({ access, needs, supply }: PlanRequest): readonly Try[] {
   ];
 }
 
+/** An outcome whose refusals say what would make a plan possible. */
+export interface OutcomeWithWays extends Omit<SwappableOutcome, "refused"> {
+  readonly refused: readonly Refused[];
+}
+
 /** Returns the changes to try, the nearest first; those beyond the most that are tried are left out and counted. */
 export function waysToTry(index: PlannerIndex, request: PlanRequest): readonly Try[] {
   const finding = [...ofSupply(index, request), ...ofLine(index, request), ...ofJob(request)];
@@ -147,7 +155,7 @@ export function withWaysOut(
   request: PlanRequest,
   outcome: SwappableOutcome,
   effort: Effort = UNBOUNDED,
-): SwappableOutcome {
+): OutcomeWithWays {
   if (outcome.plans.length > 0) return outcome;
   const tries = waysToTry(index, request);
   const found: WayOut[] = [];

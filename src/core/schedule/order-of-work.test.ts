@@ -10,8 +10,9 @@ import { plannedConnection, siteValve, stop } from "../../../tests/support/conne
 import { setSize } from "../../../tests/support/set-size.ts";
 import { tables } from "../../../tests/support/tables.ts";
 import { VISITS } from "../../../tests/support/work-visits.ts";
+import type { WaterSource } from "../source/index.ts";
 import { codeOf, type RunStep } from "../step/index.ts";
-import type { Survey, WaterSource } from "../survey/index.ts";
+import type { Survey } from "../survey/index.ts";
 import type { ConnectionState } from "../visit/index.ts";
 import { jobsOf, type VisitJob } from "./jobs.ts";
 import { type Schedule, scheduleVisit } from "./schedule.ts";

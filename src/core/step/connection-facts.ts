@@ -1,6 +1,6 @@
 /** What of a connection decides its steps: the fixture it is part of, where its water is shut, how that is proved, what stays. */
 
-import type { JointType } from "../joint/index.ts";
+import { needsDryPipe } from "../joint/index.ts";
 import { failsToClose, type Isolation, isolationsOf } from "../piping/index.ts";
 import type { FixtureFacts, PlanJoint, PlanPart } from "../plan/index.ts";
 import { makingOrder } from "./makings.ts";
@@ -89,12 +89,6 @@ function pipeSideJoints({ plan }: StepSubject, hasStopToOpen: boolean): readonly
   }
   return joints.flatMap(({ number }) => (found.has(number) ? [number] : []));
 }
-
-/** Joints that need a dry pipe: nothing is flushed before one of them, and none is made once water is back at the branch. */
-const NEEDS_DRY_PIPE: readonly JointType[] = ["solder", "solvent"];
-
-/** Returns whether a joint needs a dry pipe. */
-export const needsDryPipe = (type: JointType): boolean => NEEDS_DRY_PIPE.includes(type);
 
 /** True where the branch can be flushed before its last joint is made. */
 function canFlushFirst({ plan }: StepSubject): boolean {

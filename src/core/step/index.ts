@@ -1,7 +1,7 @@
-export { connectionFacts, needsDryPipe } from "./connection-facts.ts";
-export type { FixtureMove } from "./fixture-move.ts";
+export { connectionFacts } from "./connection-facts.ts";
 export { usualProofMethod } from "./proof-way.ts";
-export { isRemakeRole, type Remake, remakeUnderWay, remakeValve } from "./remake.ts";
+export { isRemakeRole, type Remake, remakeUnderWay } from "./remake.ts";
+export { remakeValve } from "./remake-steps.ts";
 export { runSheet } from "./run-sheet.ts";
 export { codeOf, minutesOf, type RunStep, ticksLeftBehind, waitsWithNext, waterOffMin } from "./run-step.ts";
 export { LIBRARY_WORDS, libraryFaults, missingRoles } from "./step-library.ts";

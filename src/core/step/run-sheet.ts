@@ -1,11 +1,13 @@
 /** The steps of one fixture: the shop's step library (data/steps.csv until it is edited) with the figures of its plans in it. */
 
 import { isStageDone, targetsOf } from "../check/index.ts";
+import { needsDryPipe } from "../joint/index.ts";
 import type { PlanJoint } from "../plan/index.ts";
-import { connectionFacts, needsDryPipe } from "./connection-facts.ts";
+import { connectionFacts } from "./connection-facts.ts";
 import { moveOf } from "./fixture-move.ts";
 import { fixtureJoints, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
-import { REMAKE_ROLES, type Remake, remakeSlots, remakeTick, remakeValve } from "./remake.ts";
+import { REMAKE_ROLES, type Remake } from "./remake.ts";
+import { remakeSlots, remakeTick, remakeValve } from "./remake-steps.ts";
 import type { RunStep } from "./run-step.ts";
 import { cautionsFor, type SheetSide, textOf } from "./sheet-words.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
@@ -18,10 +20,8 @@ import { tickOf, tickOfAll } from "./tick-of.ts";
 
 /** Steps that are done once for a valve, however many connections it shuts. */
 const OF_A_VALVE: readonly (StepRole | null)[] = ["close-upstream", "open-upstream"];
-
 /** Steps that move the fixture. */
 const TAKES_TWO: readonly (StepRole | null)[] = ["roll-out", "fixture-out", "fixture-in", "place-back"];
-
 /** What is done before a fixture that spins may run. */
 const IN_PLACE: readonly (StepRole | null)[] = ["level", "fasten", "place-back"];
 
@@ -215,7 +215,7 @@ class SheetWriter {
     ];
   }
 
-  /** The acts of each joint that is made anew, one time after the other. */
+  /** Joints made anew, one time after the other. */
   #remakes(): readonly RunStep[] {
     const acts = REMAKE_ROLES.flatMap((role) => this.#tables.steps.filter((each) => each.role === role));
     return this.#sides.flatMap((side) =>

@@ -16,12 +16,12 @@ const PLAN_SLOTS: ReadonlySet<string> = new Set([
 ]);
 
 /** How a step stands at one connection. */
-export interface Tick extends Pick<RunStep, "isDone" | "outdatedAt"> {
+export interface StepTick extends Pick<RunStep, "isDone" | "outdatedAt"> {
   readonly at: string | null;
 }
 
 /** Returns how a step stands that is done for several connections: done when it is at each, at the latest time. */
-export const tickOfAll = (ticks: readonly Tick[]): Tick => {
+export const tickOfAll = (ticks: readonly StepTick[]): StepTick => {
   const isDone = ticks.every((tick) => tick.isDone);
   const times = ticks.map(({ at }) => at ?? "").toSorted();
   return {
@@ -32,7 +32,11 @@ export const tickOfAll = (ticks: readonly Tick[]): Tick => {
 };
 
 /** Returns how a step stands at one connection: a tick for an earlier plan or an earlier valve no longer holds. */
-export function tickOf(template: StepTemplate, id: string, { steps, plan, stopFailedAt }: StepSubject): Tick {
+export function tickOf(
+  template: StepTemplate,
+  id: string,
+  { steps, plan, stopFailedAt }: StepSubject,
+): StepTick {
   const at = steps.get(id) ?? null;
   const isOfOldPlan =
     at !== null &&

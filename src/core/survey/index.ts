@@ -1,8 +1,7 @@
 export { factsIn, guessesOf, SEEN_AT_ONCE, withConfirmed } from "./confirmed.ts";
 export { placeOfInlet, placeOfSupply } from "./place.ts";
 export type { Preset, VisitTemplate } from "./preset.ts";
-export { SOURCE_KINDS, type SourceKind, type WaterSource } from "./source.ts";
-export { type LineSpace, lineSetupOf, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
+export { type LineSpace, WALL_SIDES, type WallSide, wallAt } from "./space.ts";
 export {
   ASSUMED_STATIC_PSI,
   isSameRun,

@@ -15,10 +15,10 @@ import type {
   Treatment,
   Water,
 } from "../plan/index.ts";
+import type { WaterSource } from "../source/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { typedText } from "../units/index.ts";
 import type { Preset } from "./preset.ts";
-import type { WaterSource } from "./source.ts";
 import { type LineSpace, lineSetupOf } from "./space.ts";
 import type { SurveyFact } from "./survey-fact.ts";
 import { asTyped, type Typed } from "./typed.ts";

@@ -1,5 +1,5 @@
 /** A change that makes a plan possible, written into the survey as a try: what it changes is a guess again until somebody confirms it. */
-import type { PlanChange } from "../plan/index.ts";
+import type { PlanChange } from "../way-out/index.ts";
 import type { Survey } from "./survey.ts";
 import type { SurveyFact } from "./survey-fact.ts";
 import { asTyped } from "./typed.ts";

@@ -1,6 +1,7 @@
 /** What may be done to a joint that is made: turned on, or opened and made anew. */
 import { jointTargets, weepingStage } from "../check/index.ts";
-import { needsDryPipe, type RunStep, remakeUnderWay, type StepRole } from "../step/index.ts";
+import { needsDryPipe } from "../joint/index.ts";
+import { type RunStep, remakeUnderWay, type StepRole } from "../step/index.ts";
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionState, JointState } from "./connection-state.ts";
 import { no, type On, type Refusal } from "./refusal.ts";

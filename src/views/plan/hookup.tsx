@@ -1,9 +1,10 @@
 import { useMemo, useState } from "react";
-import { type Advice, type Plan, withChange } from "../../core/plan/index.ts";
+import type { Advice, Plan } from "../../core/plan/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
 import { guessesOf, surveyWith } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isPlanOutdated } from "../../core/visit/index.ts";
+import { withChange } from "../../core/way-out/index.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunColumn } from "../../drawing/run-column.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";

@@ -1,5 +1,5 @@
-import type { PlanChange, Refused } from "../../core/plan/index.ts";
 import { formatCents } from "../../core/units/index.ts";
+import type { PlanChange, Refused } from "../../core/way-out/index.ts";
 import { wayOutWords } from "../../words/way-out.ts";
 
 interface WaysOutProps {

@@ -1,6 +1,6 @@
 import { sourceValve } from "../../core/piping/index.ts";
 import { HIGHEST_STATIC_PSI } from "../../core/plan/index.ts";
-import type { SourceKind, WaterSource } from "../../core/survey/index.ts";
+import type { SourceKind, WaterSource } from "../../core/source/index.ts";
 import { quantityText, shopUnit } from "../../labels/display.ts";
 import { TREATMENT_WORDS } from "../../labels/survey.ts";
 import { OptionalRadio, RadioGroup } from "../../ui/choice.tsx";

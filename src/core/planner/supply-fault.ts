@@ -1,10 +1,12 @@
 /** What is wrong with a supply for a fixture before anything is searched: its water, its bore, a hose that does not reach. */
-import { demandOf, outletOf, type PlanRequest } from "../plan/index.ts";
+
+import { demandOf, outletOf } from "../demand/index.ts";
+import type { PlanRequest } from "../plan/index.ts";
 import { formatInches } from "../units/index.ts";
 import type { PlannerIndex, PlannerTables } from "./planner-index.ts";
 
 /** A reason why no part could help, with its figures. */
-export type SupplyFinding = readonly [code: string, about: string];
+export type SupplyFault = readonly [code: string, about: string];
 
 /** Returns the bores of the stop or valve that is there: as measured, else as its kind has; null: the supply is none. */
 export function outletBore(
@@ -18,7 +20,7 @@ export function outletBore(
 }
 
 /** Returns why no plan can be made from this supply, whatever parts there are; null: nothing speaks against it. Inches. */
-export function supplyFinding(index: PlannerIndex, request: PlanRequest): SupplyFinding | null {
+export function supplyFault(index: PlannerIndex, request: PlanRequest): SupplyFault | null {
   const { supply, inlet, line, lengthIn, phase } = request;
   const { tables } = index;
   const demand = demandOf(tables.demands, inlet.fixture);

@@ -1,7 +1,6 @@
 /** What fixtures demand of their branch, and what a stop that is there lets through: rows of data/demands.csv and data/outlets.csv. */
 import type { EndCode } from "../end/index.ts";
-import type { Fixture } from "./fixture.ts";
-import type { SupplyKind } from "./request.ts";
+import type { Fixture, SupplyKind } from "../plan/index.ts";
 
 /** What a fixture demands of its branch. Each row of the table says why. */
 export interface FixtureDemand {

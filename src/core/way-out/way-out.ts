@@ -1,5 +1,5 @@
 /** A change of a job that makes a plan possible. */
-import type { PlanRequest } from "./request.ts";
+import type { Advice, PlanRequest } from "../plan/index.ts";
 
 export const WAY_OUT_CODES = [
   "cold-side",
@@ -61,4 +61,10 @@ export function withChange(
       ...changed,
     },
   };
+}
+
+/** Why something was left out, or why there is no plan. */
+export interface Refused extends Advice {
+  /** What would make a plan possible, tried. Absent: nothing that was tried, or there are plans. */
+  readonly wayOut?: WayOut;
 }

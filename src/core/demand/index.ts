@@ -1,0 +1,1 @@
+export { demandOf, type FixtureDemand, type Outlet, outletOf } from "./demand.ts";

@@ -1,0 +1,1 @@
+export { SOURCE_KINDS, type SourceKind, type WaterSource } from "./source.ts";
