@@ -13,6 +13,7 @@ import { scheduleResponse } from "../../src/schema/schedule.ts";
 import { visitFile } from "../../src/schema/visit.ts";
 import { startApi } from "../support/desk.ts";
 import { event, startedVisit } from "../support/story.ts";
+import { tables } from "../support/tables.ts";
 
 const { base, request: ask, cutDatabase } = startApi("template_demo");
 const VISIT = demoVisitId("laundry");
@@ -347,6 +348,12 @@ describe("requests", () => {
           connections: [{ id: "a", fixture, zone: "stop", stop: "holds", water }],
           startAt: "2026-11-27T09:00:00Z",
         });
+        const demand = tables.demands.find((each) => each.fixture === fixture);
+        if (water === "hot" && demand?.waters === "cold") {
+          assert.equal(status, 422);
+          assert.match(JSON.stringify(body), /connections\.0\.plan.*cold water only/);
+          continue;
+        }
         assert.equal(status, 200, JSON.stringify(body));
         assert.ok(scheduleResponse.parse(body).steps.length > 3);
       }

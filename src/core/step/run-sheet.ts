@@ -215,7 +215,6 @@ class SheetWriter {
     ];
   }
 
-  /** Joints made anew, one time after the other. */
   #remakes(): readonly RunStep[] {
     const acts = REMAKE_ROLES.flatMap((role) => this.#tables.steps.filter((each) => each.role === role));
     return this.#sides.flatMap((side) =>
