@@ -5,7 +5,8 @@ import { plannerIndex } from "../../tests/support/tables.ts";
 import { planHookup } from "../core/planner/index.ts";
 import { planRequestOf } from "../core/survey/index.ts";
 import { describeInterface } from "./openapi.ts";
-import { planRequest, planRequestFrom, planResponse } from "./plan.ts";
+import { planRequest, planRequestFrom } from "./plan.ts";
+import { planResponse } from "./plan-answer.ts";
 import { surveySchema } from "./survey.ts";
 import { eventSchema, siteSchema, visitFile } from "./visit.ts";
 

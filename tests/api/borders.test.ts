@@ -8,7 +8,7 @@ import { describe, it } from "node:test";
 import { v4 as uuid } from "uuid";
 import { demoVisitId } from "../../src/app/demo/demo-story.ts";
 import { FIXTURES, NEEDS } from "../../src/core/plan/index.ts";
-import { planResponse } from "../../src/schema/plan.ts";
+import { planResponse } from "../../src/schema/plan-answer.ts";
 import { scheduleResponse } from "../../src/schema/schedule.ts";
 import { visitFile } from "../../src/schema/visit.ts";
 import { startApi } from "../support/desk.ts";

@@ -1,7 +1,7 @@
 /** Plans over HTTP: what is refused says what would make it work, and the change that is told does. */
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
-import { planResponse } from "../../src/schema/plan.ts";
+import { planResponse } from "../../src/schema/plan-answer.ts";
 import { startApi } from "../support/desk.ts";
 
 const { request: ask } = startApi("template_empty");

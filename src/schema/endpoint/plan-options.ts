@@ -1,6 +1,7 @@
 /** POST /api/v1/hookups/ways. */
 import { ASSUMED_STATIC_PSI } from "../../core/survey/index.ts";
-import { planOptionsResponse, planRequest } from "../plan.ts";
+import { planRequest } from "../plan.ts";
+import { planOptionsResponse } from "../plan-answer.ts";
 import { post } from "./definition.ts";
 import { planEndpoint } from "./plan.ts";
 export const planOptionsEndpoint = post({

@@ -1,5 +1,6 @@
 /** POST /api/v1/hookups/plan. */
-import { planRequest, planResponse } from "../plan.ts";
+import { planRequest } from "../plan.ts";
+import { planResponse } from "../plan-answer.ts";
 import { post } from "./definition.ts";
 
 const supply = {

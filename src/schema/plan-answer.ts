@@ -1,0 +1,69 @@
+/** What is answered to planning requests: plans, what was refused, and what would make a plan possible. */
+import { z } from "zod";
+import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
+import { WAY_OUT_CODES, type WayOut } from "../core/way-out/index.ts";
+import { advice, endCode, planSchema, storedPlanRequest, text, upstreamPipe } from "./plan.ts";
+
+export const wayOut = z.strictObject({
+  code: z.enum(WAY_OUT_CODES),
+  about: text,
+  /** Merged into the request, inside the supply too; null: the field goes. */
+  change: z.strictObject({
+    supply: z
+      .strictObject({
+        kind: z.enum(SUPPLY_KINDS).exactOptional(),
+        end: endCode.exactOptional(),
+        water: z.enum(["cold", "hot"]).exactOptional(),
+        upstream: upstreamPipe.exactOptional(),
+        boreIn: z.null().exactOptional(),
+      })
+      .exactOptional(),
+    lengthIn: z.strictObject({ min: z.number(), max: z.number() }).exactOptional(),
+    access: z.enum(["open", "closed-wall"]).exactOptional(),
+    needs: z.array(z.enum(NEEDS)).exactOptional(),
+    line: z.null().exactOptional(),
+    lineKind: z.null().exactOptional(),
+  }),
+  plans: z.number().int().positive(),
+  fromCents: z.number().int().nonnegative(),
+}) satisfies z.ZodType<WayOut>;
+/** Why something was left out, and what would make a plan possible. */
+const refused = advice.extend({ wayOut: wayOut.exactOptional() });
+
+/** Answer of POST /api/v1/hookups/plan. */
+export const planResponse = z
+  .strictObject({ plans: z.array(planSchema), refused: z.array(refused), complete: z.boolean() })
+  .meta({ id: "PlanResponse" });
+
+const endFigure = z.strictObject({
+  name: text,
+  form: z.enum(["thread", "plain", "socket", "seat"]),
+  gender: z.enum(["m", "f"]).nullable(),
+  acrossIn: z.number().positive(),
+});
+
+/** Answer of POST /api/v1/hookups/ways. */
+export const planOptionsResponse = z
+  .strictObject({
+    request: storedPlanRequest,
+    hasStock: z.boolean(),
+    plans: z.array(planSchema),
+    ways: z.array(
+      z.strictObject({
+        plan: planSchema,
+        request: storedPlanRequest,
+        change: text,
+        jointsMore: z.number().int(),
+        centsMore: z.number().int(),
+      }),
+    ),
+    refused: z.array(refused),
+    complete: z.boolean(),
+    codes: z.array(endCode),
+    swaps: z.record(
+      z.string(),
+      z.array(z.strictObject({ sku: text, name: text, priceCents: z.number().int() })),
+    ),
+    ends: z.record(endCode, endFigure),
+  })
+  .meta({ id: "PlanOptionsResponse" });
