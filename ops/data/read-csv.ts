@@ -235,6 +235,7 @@ const readers = {
     inletPlastic: flag(row["inlet_plastic"]),
     supplyEnd: row["supply_end"],
     supplyKind: row["supply_kind"],
+    keptLineInlet: text(row["kept_line_inlet"]),
     lengthIn: { min: number(row["length_min"]), max: number(row["length_max"]) },
     lineKind: text(row["line_kind"]),
     inletAboveSupply: flag(row["inlet_above_supply"]),

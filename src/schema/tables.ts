@@ -199,6 +199,7 @@ const preset = z.strictObject({
   inletPlastic: z.boolean(),
   supplyEnd: code,
   supplyKind: z.enum(SUPPLY_KINDS),
+  keptLineInlet: code.nullable(),
   lengthIn: z.strictObject({ min: positive, max: positive }),
   lineKind: z.enum(LINE_KINDS).nullable(),
   inletAboveSupply: z.boolean(),

@@ -120,7 +120,12 @@ testSituations({
       also: { houseRules: { ownStop: "when-shared" } },
       builds: /own valve/,
     },
-    "never, unless asked": { ...bidetOnToiletLine, without: /own valve/ },
+    "where a supply is shared, unless the shop says never": { ...bidetOnToiletLine, builds: /own valve/ },
+    "never, where the shop says so": {
+      ...bidetOnToiletLine,
+      also: { ...bidetOnToiletLine.also, houseRules: { ownStop: "never" } },
+      without: /own valve/,
+    },
     "alone at its stop: nothing is added": {
       also: { needs: ["own-stop"] },
       builds: /^Braided stainless line/,

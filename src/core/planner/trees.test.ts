@@ -74,13 +74,18 @@ function assertUndominated({ plans }: PlanOutcome, what: string): void {
       );
 }
 
+/** A shop where one stop may serve two fixtures. */
+const ONE_STOP = { ownStop: "never" } as const;
+
 describe("a line that must stay", () => {
   it("gets a tee at the shared sink stop for a refrigerator, and says that one stop now shuts both", () => {
-    const asked = job("refrigerator", {
+    const shared = job("refrigerator", {
       end: "comp-3/8-m",
       keepsExistingLine: true,
       keptLine: { inlet: "comp-3/8-f" },
     });
+    assert.match(best(planHookup(plannerIndex, shared)).parts[0]?.name ?? "", /own valve/, "as is usual");
+    const asked = { ...shared, houseRules: ONE_STOP };
     const plan = best(planHookup(plannerIndex, asked));
     assert.deepEqual(kinds(plan), ["tee", "line"]);
     assert.deepEqual(plan.joints[1]?.between, ["p0.b", "kept"]);
@@ -94,7 +99,7 @@ describe("a line that must stay", () => {
       stopHolds: false,
       keepsExistingLine: true,
     });
-    const plan = best(planHookup(plannerIndex, asked));
+    const plan = best(planHookup(plannerIndex, { ...asked, houseRules: ONE_STOP }));
     assert.match(plan.parts[0]?.name ?? "", /^Dual-outlet stop/);
     assert.ok(codes(plan.warnings).includes("kept-nut-assumed"));
     assert.ok(
@@ -109,7 +114,7 @@ describe("a line that must stay", () => {
       { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
       { inlet: { end: "comp-3/8-f", fixture: "bidet-seat", plastic: false } },
     );
-    const plan = best(planHookup(plannerIndex, asked));
+    const plan = best(planHookup(plannerIndex, { ...asked, houseRules: ONE_STOP }));
     assert.equal(plan.parts[0]?.sku, "TE-B78B78C38");
     const messageOf = ({ warnings }: typeof plan, code: string) =>
       warnings.find((each) => each.code === code)?.message;

@@ -50,7 +50,7 @@ export const DEFAULT_STANDARDS: Standards = {
   arrestorPlace: "valve",
   tubeJoint: "push",
   tankNut: "plastic",
-  ownStop: "never",
+  ownStop: "when-shared",
   flushBeforeLast: "no",
 };
 

@@ -13,6 +13,8 @@ export interface Preset {
   readonly inletPlastic: boolean;
   readonly supplyEnd: EndCode;
   readonly supplyKind: SupplyKind;
+  /** Where a line that hangs on the supply already ends: it stays, and what it feeds keeps its water. Null: none usually does. */
+  readonly keptLineInlet: EndCode | null;
   readonly lengthIn: { readonly min: number; readonly max: number };
   /** Kind of line that is usual there; null: the standard or the price decides. */
   readonly lineKind: LineKind | null;

@@ -144,7 +144,11 @@ export function surveyFromPreset(preset: Preset, place: string): Survey {
     preset: preset.id,
     fixture: preset.fixture,
     water: preset.water,
-    supply: { end: preset.supplyEnd, kind: preset.supplyKind },
+    supply: {
+      end: preset.supplyEnd,
+      kind: preset.supplyKind,
+      ...(preset.keptLineInlet === null ? {} : { line: "stays" as const, lineInlet: preset.keptLineInlet }),
+    },
     stop: {
       kind: preset.supplyKind === "box-valve" ? "box-valve" : "quarter-turn",
       proof: "not-proved",
