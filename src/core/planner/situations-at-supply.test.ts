@@ -123,7 +123,7 @@ testSituations({
     "where a supply is shared, unless the shop says never": { ...bidetOnToiletLine, builds: /own valve/ },
     "never, where the shop says so": {
       ...bidetOnToiletLine,
-      also: { ...bidetOnToiletLine.also, houseRules: { ownStop: "never" } },
+      also: { houseRules: { ownStop: "never" } },
       without: /own valve/,
     },
     "alone at its stop: nothing is added": {

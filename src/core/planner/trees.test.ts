@@ -119,7 +119,13 @@ describe("a line that must stay", () => {
     const messageOf = ({ warnings }: typeof plan, code: string) =>
       warnings.find((each) => each.code === code)?.message;
     assert.match(messageOf(plan, "tee-moves-shank") ?? "", /too long.*about 1\.5 in/);
-    const atStop = best(planHookup(plannerIndex, { ...asked, supply: { ...asked.supply, teeAt: "supply" } }));
+    const atStop = best(
+      planHookup(plannerIndex, {
+        ...asked,
+        houseRules: ONE_STOP,
+        supply: { ...asked.supply, teeAt: "supply" },
+      }),
+    );
     assert.equal(atStop.parts[0]?.sku, "TE-C38C38C38");
     // The old line goes straight on, the seat's hose aside.
     assert.match(messageOf(atStop, "tee-moves-line") ?? "", /bends gently.*about 1\.8 in/);
