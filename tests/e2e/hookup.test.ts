@@ -95,7 +95,11 @@ describe("hookups", () => {
     await plan(page);
     await page.getByRole("heading", { name: /Add-a-tee.*Braided stainless line/ }).waitFor();
     await page.getByText("stays in use").first().waitFor();
-    assert.equal(await page.getByText(/One stop now shuts both/).count(), 0, "the tee has a valve of its own");
+    assert.equal(
+      await page.getByText(/One stop now shuts both/).count(),
+      0,
+      "the tee has a valve of its own",
+    );
     await page.getByRole("link", { name: /^Joint 2/ }).click();
     await page.getByRole("heading", { name: /Joint 2/ }).waitFor();
     await choose(page);

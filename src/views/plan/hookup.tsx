@@ -96,6 +96,13 @@ export function Hookup(props: HookupProps) {
     return (
       <div className="my-6">
         <h2 className="text-wet-ink">No hookup found</h2>
+        <ul className="my-3">
+          {refused
+            .filter(({ code }) => code !== "other-way-out")
+            .map((each) => (
+              <li key={each.code}>{inShopUnits(each.message)}</li>
+            ))}
+        </ul>
         <WaysOut
           refused={refused}
           isAsking={trial.state === "asking"}
@@ -110,19 +117,15 @@ export function Hookup(props: HookupProps) {
             if (isKept) trial.tryOut(withChange(planRequest, change));
           }}
         />
-        <ul className="my-3">
-          {refused
-            .filter(({ code }) => code !== "other-way-out")
-            .map((each) => (
-              <li key={each.code}>{inShopUnits(each.message)}</li>
-            ))}
-        </ul>
         {trial.steps > 0 ? (
           <button type="button" className="button button-main" onClick={trial.back}>
             Undo the last change
           </button>
         ) : (
-          <a className="button button-main" href={`${base}/survey`}>
+          <a
+            className={`button ${refused.some(({ wayOut }) => wayOut) ? "" : "button-main"}`}
+            href={`${base}/survey`}
+          >
             Change the survey
           </a>
         )}

@@ -34,7 +34,8 @@ export function WaysOut({ refused, isAsking, onTry }: WaysOutProps) {
                 <p className="text-small text-quiet">{check}</p>
               </div>
               <p className="figure">
-                {way.plans} {way.plans === 1 ? "plan" : "plans"}, from {formatCents(way.fromCents)}
+                {way.plans === 1 ? "1 plan, " : `${way.plans} plans, from `}
+                {formatCents(way.fromCents)}
               </p>
               <button
                 type="button"
