@@ -26,6 +26,8 @@ describe("a bound on time", () => {
   for (const phase of ["whole", "rough-in"] as const)
     it(`lets the usual job of every fixture end on a machine that stands still: ${phase}`, () => {
       for (const preset of tables.presets) {
+        // What joins a line that stays is never roughed in by itself.
+        if (phase === "rough-in" && preset.keptLineInlet !== null) continue;
         let now = 0;
         const effort = timedEffort(100, () => now);
         now = 5000;

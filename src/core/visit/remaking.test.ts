@@ -19,6 +19,7 @@ import { scheduleOf } from "../schedule/index.ts";
 import { owedOf, situationOf } from "../situation/index.ts";
 import { runSheet } from "../step/index.ts";
 import type { VisitEvent } from "./event.ts";
+import { foldVisit } from "./state.ts";
 
 const sheetOf = (events: readonly VisitEvent[]) => runSheet([connection(events)], tables);
 const again = (events: readonly VisitEvent[]) =>
@@ -72,6 +73,15 @@ describe("a joint that is made anew", () => {
     assert.equal(connection(open).waterInAt, open.at(-1)?.typedAt);
     assert.deepEqual(situation(open).shut, []);
     assert.equal(refused(open, look("1", "first-fill")), null);
+  });
+
+  it("leaves another fixture of the same name its water: a stop shuts its own line alone", () => {
+    const other = "00000000-0000-4000-8000-00000000c0c1";
+    const beside = startedVisit("toilet", { connection: other }).slice(1);
+    const made = foldVisit([...weeping, ...beside, ...opened([], 1)]);
+    const cut = (id: string) => made.connections.find((each) => each.id === id)?.cutOffBy;
+    assert.deepEqual(cut(CONNECTION), ["stop of Toilet tank"]);
+    assert.deepEqual(cut(other), []);
   });
 
   it("is owed its water, and nobody signs over that", () => {

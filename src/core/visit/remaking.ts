@@ -60,9 +60,12 @@ export function withRemakeProof(
   return changed(connection, { ...open, isAbove: open.isAbove || valve === undefined, done });
 }
 
-/** Returns the name of the valve that a step of a remake shuts or opens; null: there is no such remake. */
-export function valveOfRemake(connection: ConnectionState, step: string): string | null {
+/** Returns the valve that a step of a remake shuts or opens; null: there is no such remake. */
+export function valveOfRemake(
+  connection: ConnectionState,
+  step: string,
+): ReturnType<typeof remakeValve> | null {
   const remake = connection.remakes.find(({ number }) => number === numberIn(step));
   const [facts] = connectionFacts([connection], { fixtures: [] });
-  return remake === undefined || facts === undefined ? null : remakeValve(facts, remake).name;
+  return remake === undefined || facts === undefined ? null : remakeValve(facts, remake);
 }
