@@ -21,7 +21,7 @@ export interface PlanOptions {
   readonly ways: readonly (OtherPlan & { readonly request: StoredPlanRequest })[];
   readonly refused: readonly Refused[];
   readonly complete: boolean;
-  /** Every end code the plans name. */
+  /** Every end code the plans and the ways out name. */
   readonly codes: readonly EndCode[];
   /** Parts that could stand in the place of each part of the best plan, by its SKU. */
   readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
@@ -56,7 +56,14 @@ export function planOptionsOf(
     refused,
     complete,
     swaps: Object.fromEntries(swapChoices),
-    codes: [...new Set(all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends ?? [])))],
+    codes: [
+      ...new Set([
+        ...all.flatMap((plan) => plan.joints.flatMap((joint) => joint.ends ?? [])),
+        ...refused.flatMap(({ wayOut }) =>
+          wayOut !== undefined && plannerIndex.ends.has(wayOut.about) ? [wayOut.about] : [],
+        ),
+      ]),
+    ],
   };
 }
 

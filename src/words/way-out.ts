@@ -8,17 +8,6 @@ interface WayOutWords {
   readonly check: string;
 }
 
-const NEED_NAMES: Readonly<Record<string, string>> = {
-  arrestor: "the arrestor",
-  "auto-shutoff": "the automatic shut-off",
-  backflow: "the backflow device",
-  union: "the union",
-  filter: "the filter",
-  dielectric: "the dielectric union",
-  "own-stop": "the stop of its own",
-  elbow: "the elbow",
-};
-
 const WORDS: Readonly<Record<WayOutCode, WayOutWords>> = {
   "cold-side": {
     title: () => "Take it from the cold side",
@@ -58,16 +47,16 @@ const WORDS: Readonly<Record<WayOutCode, WayOutWords>> = {
     check: "Then joints that are serviced may stand behind it.",
   },
   "without-need": {
-    title: (need) => `Leave ${NEED_NAMES[need] ?? need} out`,
+    title: (need) => `Leave out: ${need}`,
     check: "Only where neither code nor customer asks for it.",
   },
 };
 
-/** Returns a way out in words: what is done, and what is looked at first. `nameOf`: the name of an end. */
+/** Returns a way out in words: what is done, and what is looked at first. `nameOf`: the name of an end or a need; a figure as it is. */
 export function wayOutWords(
   { code, about }: WayOut,
   nameOf: (end: string) => string,
 ): { readonly title: string; readonly check: string } {
   const { title, check } = WORDS[code];
-  return { title: title(/^(pipe|npt)-/.test(about) ? nameOf(about) : about), check };
+  return { title: title(nameOf(about)), check };
 }

@@ -11,7 +11,7 @@ import { accessibilityFaults, go, saved, settleLeft } from "../support/browser.t
 import { siteValve, stop } from "../support/connection.ts";
 import { startApp } from "../support/house.ts";
 import { allDryAt } from "../support/leak-check.ts";
-import { event, idOf, startedVisit } from "../support/story.ts";
+import { event, idOf, startedVisit, stepTick } from "../support/story.ts";
 import { tables } from "../support/tables.ts";
 
 const { newPage: enter, database } = startApp("template_empty");
@@ -40,16 +40,7 @@ function workedTo(events: readonly VisitEvent[], id: string, last: string): read
     const [connection = "", stepId] = task.split("/");
     const step = stepsAt(all, connection).find((each) => each.id === stepId);
     if (step === undefined || step.stage !== null) continue;
-    all.push(
-      event({
-        kind: "step-done",
-        connection,
-        step: step.id,
-        role: step.role,
-        joint: step.joint?.number ?? null,
-        turns: step.joint?.turns?.min ?? null,
-      }),
-    );
+    all.push(stepTick(connection, step));
     if (connection === id && step.role === last) break;
   }
   return all;

@@ -2,7 +2,7 @@
 import type { HoldRecord } from "../../src/core/hold/index.ts";
 import { planHookup } from "../../src/core/planner/index.ts";
 import { LEFT_CODES } from "../../src/core/situation/index.ts";
-import { runSheet } from "../../src/core/step/index.ts";
+import { type RunStep, runSheet } from "../../src/core/step/index.ts";
 import { planRequestOf, SURVEY_FACTS, type Survey, surveyFromPreset } from "../../src/core/survey/index.ts";
 import { foldVisit, type VisitAct, type VisitEvent } from "../../src/core/visit/index.ts";
 import { plannerIndex, tables } from "./tables.ts";
@@ -75,6 +75,17 @@ function connectionIn(events: readonly VisitEvent[]) {
   return found;
 }
 
+/** A step of a connection's own sheet ticked, a turned joint by the least it asks for. */
+export const stepTick = (connection: string, { id, role, joint }: RunStep): VisitEvent =>
+  event({
+    kind: "step-done",
+    connection,
+    step: id,
+    role,
+    joint: joint?.number ?? null,
+    turns: joint?.turns?.min ?? null,
+  });
+
 /** The run sheet ticked from the top up to and including the step named; stages of the check are left out. */
 export function tickedTo(events: readonly VisitEvent[], last: string): readonly VisitEvent[] {
   const steps = runSheet([connectionIn(events)], tables).filter(
@@ -83,17 +94,7 @@ export function tickedTo(events: readonly VisitEvent[], last: string): readonly 
   const until = steps.findIndex((step) => step.id === last);
   if (until < 0) throw new Error(`no open step ${last}`);
   const { id: connection } = connectionIn(events);
-  const ticks = steps.slice(0, until + 1).map((step) =>
-    event({
-      kind: "step-done",
-      connection,
-      step: step.id,
-      role: step.role,
-      joint: step.joint?.number ?? null,
-      turns: step.joint?.turns?.min ?? null,
-    }),
-  );
-  return [...events, ...ticks];
+  return [...events, ...steps.slice(0, until + 1).map((step) => stepTick(connection, step))];
 }
 
 /** A look at a target, long enough for its stage. */

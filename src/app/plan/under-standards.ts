@@ -6,8 +6,8 @@ import type { Standards } from "../../core/standard/index.ts";
  * fixture on one stop: that a branch has none at all is for the job itself to say.
  */
 export function underStandards(planRequest: PlanRequest, rules: Partial<Standards>): PlanRequest {
-  const { ownStop, ...plain } = rules;
+  const { ownStop, ...others } = rules;
   const isOnlyStop = planRequest.supply.behindValve === "holds" && ownStop === "never";
-  const shops = isOnlyStop || ownStop === undefined ? plain : { ...plain, ownStop };
+  const shops = isOnlyStop ? others : rules;
   return { ...planRequest, houseRules: { ...shops, ...planRequest.houseRules } };
 }

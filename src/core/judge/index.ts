@@ -1,1 +1,1 @@
-export { type Defect, judgePlan } from "./judge.ts";
+export { judgePlan } from "./judge.ts";

@@ -11,7 +11,7 @@ import type { FixtureFacts, Need, Plan, PlanRequest } from "../plan/index.ts";
 import { completeStandards } from "../standard/index.ts";
 import { type Element, type Way, wayOf } from "./way.ts";
 
-export const PLAN_FAULT_CODES = [
+const PLAN_FAULT_CODES = [
   "no-stop",
   "line-before-stop",
   "stop-turned-round",
@@ -42,12 +42,6 @@ export interface PlanFault {
   readonly about: string;
   readonly is?: number;
   readonly wanted?: number;
-}
-
-/** A plan of the search with what is gravely wrong with it. */
-export interface Defect {
-  readonly plan: string;
-  readonly findings: readonly PlanFault[];
 }
 
 /** The tables the judge reads. */

@@ -1,13 +1,12 @@
 /** What a plan must say aloud: warnings for the job, reasons for the choice, practices that were used. */
 
-import type { FixtureDemand } from "../demand/index.ts";
-import { demandOf } from "../demand/index.ts";
+import { demandOf, type FixtureDemand } from "../demand/index.ts";
 import type { JointType } from "../joint/index.ts";
 import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
-import { isBehindValve, isOpenPipe, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
+import { isOpenPipe, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { type KeptLineFit, keptLineWarnings } from "./kept-line-fit.ts";
@@ -95,7 +94,7 @@ interface PlanFindings {
 const MAKERS_WISH_PSI = 20;
 
 /** Age from which a braided line is quoted anew, years (makers often say five to ten; the shop's figure wins). */
-const OLD_LINE_YEARS = 5;
+export const OLD_LINE_YEARS = 5;
 
 /** Warnings that come with what runs to the fixture. */
 function lineCodes({ line, lengthIn }: PlanRequest): readonly string[] {
@@ -160,9 +159,7 @@ export function warningsFor(
   const codes = [
     ...(supply.staticPsi > HIGHEST_STATIC_PSI ? ["static-above-80"] : []),
     ...(supply.isStaticAssumed ? ["static-unknown"] : []),
-    ...((isPipe || supply.kind === "tube") && !isBehindValve(request) && supply.behindValve !== "holds"
-      ? ["isolate-upstream"]
-      : []),
+    ...((isPipe || supply.kind === "tube") && supply.behindValve !== "holds" ? ["isolate-upstream"] : []),
     ...(supply.behindValve === "holds"
       ? ["behind-valve", ...(supply.kind === "stub" ? ["dead-leg"] : [])]
       : []),

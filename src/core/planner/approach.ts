@@ -3,7 +3,7 @@
 import type { FixtureDemand } from "../demand/index.ts";
 import { type EndCode, matingEnd } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
-import type { Part, PartFunction, PartKind } from "../part/index.ts";
+import { LENGTH_KINDS, type Part, type PartFunction, type PartKind } from "../part/index.ts";
 import type { Fixture, PlanRequest, SupplyKind } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import type { PlannerIndex } from "./planner-index.ts";
@@ -133,11 +133,11 @@ export const isWholeInWall = ({ access }: PlanRequest, { isInWall }: FixtureDema
   access === "closed-wall" && isInWall;
 
 /** Hoses and small tube; PEX pipe counts as pipe. */
-const FLEXIBLE_KINDS: readonly PartKind[] = ["line", "tube", "riser"];
+const FLEXIBLE_KINDS: readonly PartKind[] = LENGTH_KINDS.filter((kind) => kind !== "pipe");
 
 /** Returns what comes only after a shut-off: what is flexible, and the pipe to what lies in the wall, whose valve is where it is warm and in reach. */
 export const kindsAfterStop = ({ isInWall }: FixtureDemand): readonly PartKind[] =>
-  isInWall ? [...FLEXIBLE_KINDS, "pipe"] : FLEXIBLE_KINDS;
+  isInWall ? LENGTH_KINDS : FLEXIBLE_KINDS;
 
 /** Returns a stop the plan must bring: codes ask for one at each fixture, accessible, but at a tub's or shower's body in the wall. */
 export function stopNeeded(request: PlanRequest, demand: FixtureDemand): readonly PartFunction[] {

@@ -35,13 +35,11 @@ function boreRule({ leastBoreIn }: FixtureFacts): PartFilter {
   };
 }
 
-/** Fixtures a laundry stop is made for. */
-const HOSE_FIXTURES: readonly Fixture[] = ["washer"];
 const isRubberLine = ({ kind, material }: Part) => kind === "line" && material === "rubber";
 
 /** A laundry stop and a washer hose of rubber are made for washers. */
 function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards): readonly PartFilter[] {
-  const isAtHose = HOSE_FIXTURES.includes(inlet.fixture) || supply.end.startsWith("hose-");
+  const isAtHose = inlet.fixture === "washer" || supply.end.startsWith("hose-");
   const excludes = (part: Part) =>
     (!isAtHose && part.service === "laundry") ||
     (inlet.fixture !== "washer" && isRubberLine(part)) ||
@@ -65,19 +63,20 @@ function serviceRules({ inlet, supply }: PlanRequest, { washerHose }: Standards)
   ];
 }
 
+const isFlexible = (part: Part) => isLength(part) && part.kind !== "pipe";
+const isLength = (part: Part) => LENGTH_KINDS.includes(part.kind);
+
 /** What may run to a fixture by where that is: a machine that shakes takes hoses, a closed wall takes no flexible line. */
 function placeRules(request: PlanRequest, demand: FixtureDemand, isFromPipe: boolean): readonly PartFilter[] {
-  const isRigid = ({ kind, cutToLength }: Part) =>
-    kind === "pipe" ||
-    kind === "tube" ||
-    kind === "riser" ||
-    (kind === "coupling" && !isFromPipe && !cutToLength);
+  // From an open pipe the branch to the laundry valve is pipe.
+  const isRigid = ({ kind }: Part) =>
+    kind === "tube" || kind === "riser" || (!isFromPipe && (kind === "pipe" || kind === "coupling"));
   return [
     ...(demand.isHoseOnly
       ? [
           {
             code: "hose-only" as const,
-            excludes: (part: Part) => isRigid(part) && !(isFromPipe && part.kind === "pipe"),
+            excludes: isRigid,
             isSoft: false,
           },
         ]
@@ -86,7 +85,7 @@ function placeRules(request: PlanRequest, demand: FixtureDemand, isFromPipe: boo
       ? [
           {
             code: "concealed-flexible" as const,
-            excludes: ({ kind }: Part) => kind === "line" || kind === "tube" || kind === "riser",
+            excludes: isFlexible,
             isSoft: false,
           },
         ]
@@ -150,9 +149,6 @@ function ratingRules({ supply, hotF = HOT_F }: PlanRequest): readonly PartFilter
       : []),
   ];
 }
-
-const isFlexible = (part: Part) => isLength(part) && part.kind !== "pipe";
-const isLength = (part: Part) => LENGTH_KINDS.includes(part.kind);
 
 /** A fixture that is fed by pipe alone. */
 function pipeOnlyRule({ lengthKinds }: FixtureFacts): readonly PartFilter[] {

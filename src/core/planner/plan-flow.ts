@@ -80,12 +80,12 @@ export function waterBudget(
 }
 
 /** Returns what the parts of a chain take at the usual flow, psi. */
-export function chainLossPsi({ lossOf }: WaterBudget, { links }: Chain): number {
+export function chainLossPsi({ lossOf }: WaterBudget, { links }: Pick<Chain, "links">): number {
   return links.reduce((sum, link) => sum + lossOf(link), 0);
 }
 
 /** Returns what a chain lacks for the least flowing pressure to be left, psi; 0 and less: it has enough. */
-export function shortOfPsi(budget: WaterBudget, chain: Chain): number {
+export function shortOfPsi(budget: WaterBudget, chain: Pick<Chain, "links">): number {
   return chainLossPsi(budget, chain) - budget.mostPsi;
 }
 
@@ -128,8 +128,7 @@ export function starvedInWords(
   job: FlowJob,
 ): string {
   const { supply } = job;
-  const loss = chain.links.reduce((sum, link) => sum + budget.lossOf(link), 0);
-  const short = loss - budget.mostPsi;
+  const short = shortOfPsi(budget, chain);
   const left = Math.max(0, Math.floor(leastPsi - short));
   const before = takersBefore(index, job, flowGpm);
   const own = chain.links.map((link) => ({ name: link.passage.part.name, psi: budget.lossOf(link) }));

@@ -1,5 +1,5 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
-import { type Defect, judgePlan } from "../judge/index.ts";
+import { judgePlan } from "../judge/index.ts";
 import {
   type Advice,
   type Alternative,
@@ -11,7 +11,7 @@ import {
 } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
-import { advice, warningsFor, whyFor } from "./advice.ts";
+import { advice, OLD_LINE_YEARS, warningsFor, whyFor } from "./advice.ts";
 import type { Approach } from "./approach.ts";
 import { assemble } from "./assemble.ts";
 import { billWith } from "./bill.ts";
@@ -89,12 +89,9 @@ function planOf(
   };
 }
 
-/** Age from which a line that stays is past the shop's standard of reusing recent ones, years. */
-const RECENT_YEARS = 5;
-
 /** True where a line that stays is not what the standard keeps: new every time, or recent ones only. */
 const isPastReuse = ({ ageYears = 0 }: LineFound, { reuseLine }: Standards): boolean =>
-  reuseLine === "never" || ageYears > RECENT_YEARS;
+  reuseLine === "never" || ageYears > OLD_LINE_YEARS;
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
 function choicesIn(index: PlannerIndex, task: SearchTask, chain: Chain): SwapChoices {
@@ -110,19 +107,11 @@ function choicesIn(index: PlannerIndex, task: SearchTask, chain: Chain): SwapCho
   );
 }
 
-/** What the judge found, each code once. */
-const judgedInWords = (defects: readonly Defect[]): string =>
-  [...new Set(defects.flatMap(({ findings }) => findings.map(({ code }) => code.replaceAll("-", " "))))].join(
-    ", ",
-  );
-
 export type SwapChoices = ReadonlyMap<string, readonly Alternative[]>;
 
 /** An outcome with what could be swapped in its best plan as the planner chose it, before any swap. */
 export interface SwappableOutcome extends PlanOutcome {
   readonly swapChoices: SwapChoices;
-  /** Plans the search made and the judge does not let pass: a fault of the search. Absent: none. */
-  readonly defects?: readonly Defect[];
 }
 
 /**
@@ -138,7 +127,7 @@ export function planHookup(
   request: PlanRequest,
   effort: Effort = UNBOUNDED,
 ): PlanOutcome {
-  const { swapChoices: _, defects: __, ...outcome } = planWithChoices(index, request, effort);
+  const { swapChoices: _, ...outcome } = planWithChoices(index, request, effort);
   return outcome;
 }
 
@@ -224,24 +213,25 @@ export function planWithChoices(
     stopped,
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
-  const made = ranked.map((each) => planOf(job, each));
-  const defects = made.flatMap((plan) => {
-    const findings = judgePlan(plan, request, index.tables).filter(({ isGrave }) => isGrave);
-    return findings.length === 0 ? [] : [{ plan: plan.id, findings }];
+  const judged = ranked.map((each) => {
+    const plan = planOf(job, each);
+    return { plan, grave: judgePlan(plan, request, index.tables).filter(({ isGrave }) => isGrave) };
   });
-  // A plan that the judge finds grave faults in is never shown.
-  const plans = made.filter(({ id }) => !defects.some(({ plan }) => plan === id));
+  // A plan that the judge finds grave faults in is never shown: what it names is a fault of the search.
+  const plans = judged.flatMap(({ plan, grave }) => (grave.length === 0 ? [plan] : []));
+  const unsafe = new Set(judged.flatMap(({ grave }) => grave.map(({ code }) => code)));
   const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
   return {
     plans,
     refused: [
       ...pressureFirst(index, request),
-      ...(defects.length === 0 ? [] : [advice(index, "plan-not-safe", judgedInWords(defects))]),
+      ...(unsafe.size === 0
+        ? []
+        : [advice(index, "plan-not-safe", [...unsafe].join(", ").replaceAll("-", " "))]),
       ...(ranked.length === 0 ? [...unfinished, ...refused] : [...refused, ...unfinished]),
       ...jointRefusals(index, rules, plans[0]?.joints ?? []),
     ],
     complete,
-    ...(defects.length === 0 ? {} : { defects }),
     swapChoices: chosen ? choicesIn(index, swapTask(chosen.approach), chosen.chain) : new Map(),
   };
 }

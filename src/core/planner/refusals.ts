@@ -15,7 +15,7 @@ import { searchChains } from "./search.ts";
 import type { Chain, SearchTask } from "./search-task.ts";
 
 /** Outlet lines start from where the supply itself is a pipe. */
-const USUAL_OUTLET = USUAL_LINE_NUT.replace(/f$/, "m");
+export const USUAL_OUTLET = USUAL_LINE_NUT.replace(/f$/, "m");
 /** Pipe that takes no joint listed for a stop. */
 const UNLISTED_PIPE: readonly string[] = ["pb", "pexal"];
 

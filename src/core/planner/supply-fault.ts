@@ -19,9 +19,15 @@ export function outletBore(
   return boreIn === undefined ? outlet.boreIn : { low: boreIn, likely: boreIn, high: boreIn };
 }
 
+/** Returns how long the hose or tail is that the fixture brings, inches; undefined: it brings none, or nobody has measured. */
+export function ownHoseIn({ line, inlet }: Pick<PlanRequest, "line" | "inlet">): number | undefined {
+  const isOwn = line?.by === "fixture-hose" || line?.by === "fixture-tail";
+  return isOwn ? (line.lengthIn ?? inlet.tailIn) : undefined;
+}
+
 /** Returns why no plan can be made from this supply, whatever parts there are; null: nothing speaks against it. Inches. */
 export function supplyFault(index: PlannerIndex, request: PlanRequest): SupplyFault | null {
-  const { supply, inlet, line, lengthIn, phase } = request;
+  const { supply, inlet, lengthIn, phase } = request;
   const { tables } = index;
   const demand = demandOf(tables.demands, inlet.fixture);
   const facts = tables.fixtures.find(({ fixture }) => fixture === inlet.fixture);
@@ -33,9 +39,8 @@ export function supplyFault(index: PlannerIndex, request: PlanRequest): SupplyFa
       "supply-bore",
       `${bore.low === bore.high ? bore.high : `${bore.low} to ${bore.high}`} in where ${facts.leastBoreIn} in are needed`,
     ];
-  const isOwn = line?.by === "fixture-hose" || line?.by === "fixture-tail";
-  const ownIn = isOwn ? (line.lengthIn ?? inlet.tailIn) : inlet.tailIn;
-  if (ownIn !== undefined && phase !== "rough-in" && ownIn < lengthIn.min && isOwn)
+  const ownIn = ownHoseIn(request);
+  if (ownIn !== undefined && phase !== "rough-in" && ownIn < lengthIn.min)
     return ["hose-too-short", `${formatInches(ownIn)} in where ${formatInches(lengthIn.min)} in are needed`];
   return null;
 }

@@ -6,17 +6,17 @@
 import { demandOf } from "../demand/index.ts";
 import type { EndCode } from "../end/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
-import type { PlanChange, WayOut, WayOutCode } from "../way-out/index.ts";
-import { type Refused, withChange } from "../way-out/index.ts";
+import { type PlanChange, type Refused, type WayOut, type WayOutCode, withChange } from "../way-out/index.ts";
 import { advice } from "./advice.ts";
 import { isOpenPipe, startsAtPipe } from "./approach.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
-import { planWithChoices, type SwappableOutcome } from "./plan.ts";
+import { planHookup, type SwappableOutcome } from "./plan.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-import { lengthsThatFit } from "./refusals.ts";
+import { lengthsThatFit, USUAL_OUTLET } from "./refusals.ts";
+import { ownHoseIn } from "./supply-fault.ts";
 
 /** Most changes that are tried for one job. */
-export const MOST_TRIED = 12;
+const MOST_TRIED = 12;
 /** Most of those that helped which are told. */
 const MOST_TOLD = 4;
 
@@ -76,9 +76,8 @@ function ofSupply(index: PlannerIndex, request: PlanRequest): readonly Try[] {
 /** What the line suggests: another length, a new one, any kind. */
 function ofLine(index: PlannerIndex, request: PlanRequest): readonly Try[] {
   const { lengthIn, line, inlet, lineKind, supply } = request;
-  const ownIn =
-    line?.by === "fixture-hose" || line?.by === "fixture-tail" ? (line.lengthIn ?? inlet.tailIn) : undefined;
-  const from = startsAtPipe(index, request) ? "comp-3/8-m" : supply.end;
+  const ownIn = ownHoseIn(request);
+  const from = startsAtPipe(index, request) ? USUAL_OUTLET : supply.end;
   const middle = (lengthIn.min + lengthIn.max) / 2;
   const near = lengthsThatFit(index, {
     from,
@@ -110,18 +109,19 @@ function ofLine(index: PlannerIndex, request: PlanRequest): readonly Try[] {
   ];
 }
 
-/** What the place, the needs and the water suggest. */
-function ofJob({ access, needs, supply }: PlanRequest): readonly Try[] {
-  const { upstream } = supply;
-  const wider = upstream === undefined ? [] : PIPE_BORES_IN.filter((bore) => bore > upstream.idIn + 0.01);
+/** What the pipe before the supply suggests, where somebody has described it. */
+function ofUpstream({ supply: { upstream } }: PlanRequest): readonly Try[] {
+  if (upstream === undefined) return [];
+  return PIPE_BORES_IN.filter((bore) => bore > upstream.idIn + 0.01).map((idIn) => ({
+    code: "wider-pipe",
+    about: String(idIn),
+    change: { supply: { upstream: { ...upstream, idIn } } },
+  }));
+}
+
+/** What the place and the needs suggest. */
+function ofJob({ access, needs }: PlanRequest): readonly Try[] {
   return [
-    ...(upstream === undefined
-      ? []
-      : wider.map((idIn) => ({
-          code: "wider-pipe" as const,
-          about: String(idIn),
-          change: { supply: { upstream: { ...upstream, idIn } } },
-        }))),
     ...(access === "closed-wall"
       ? [{ code: "open-wall" as const, about: "", change: { access: "open" as const } }]
       : []),
@@ -138,13 +138,13 @@ export interface OutcomeWithWays extends Omit<SwappableOutcome, "refused"> {
   readonly refused: readonly Refused[];
 }
 
-/** Returns the changes to try, the nearest first; those beyond the most that are tried are left out and counted. */
-export function waysToTry(index: PlannerIndex, request: PlanRequest): readonly Try[] {
-  const finding = [...ofSupply(index, request), ...ofLine(index, request), ...ofJob(request)];
-  const starvedFirst = (each: Try) =>
-    each.code === "wider-pipe" && request.supply.upstream !== undefined ? 0 : 1;
-  return finding.toSorted((a, b) => starvedFirst(a) - starvedFirst(b));
-}
+/** Returns the changes to try, the nearest first. */
+const waysToTry = (index: PlannerIndex, request: PlanRequest): readonly Try[] => [
+  ...ofUpstream(request),
+  ...ofSupply(index, request),
+  ...ofLine(index, request),
+  ...ofJob(request),
+];
 
 /**
  * Returns an outcome with what would make it work where it has no plan: the nearest change stands with the first refusal, others follow,
@@ -160,13 +160,16 @@ export function withWaysOut(
   const tries = waysToTry(index, request);
   const found: WayOut[] = [];
   let tried = 0;
+  const hasFound = (code: WayOutCode) => found.some((each) => each.code === code);
   for (const { code, about, change } of tries.slice(0, MOST_TRIED)) {
     if (effort.used() >= 1 || found.length >= MOST_TOLD) break;
     tried += 1;
-    const { plans } = planWithChoices(index, withChange(request, change), effort);
-    const cheapest = Math.min(...plans.map(({ priceCents }) => priceCents));
-    if (plans.length > 0 && !found.some((each) => each.code === code))
-      found.push({ code, about, change, plans: plans.length, fromCents: cheapest });
+    // Of changes of one kind the nearest that helps is told.
+    if (hasFound(code)) continue;
+    const { plans } = planHookup(index, withChange(request, change), effort);
+    if (plans.length === 0) continue;
+    const fromCents = Math.min(...plans.map(({ priceCents }) => priceCents));
+    found.push({ code, about, change, plans: plans.length, fromCents });
   }
   const [nearest, ...others] = found;
   const [first, ...rest] = outcome.refused;

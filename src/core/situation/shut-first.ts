@@ -1,6 +1,6 @@
 /** At a weep that cannot wait: the nearest valve that stops the water there. */
 import { nearestClosing } from "../piping/index.ts";
-import { connectionFacts, type StepSubject, type StepTables } from "../step/index.ts";
+import { connectionFacts, remakeValve, type StepSubject, type StepTables } from "../step/index.ts";
 import type { StopProof } from "../survey/index.ts";
 
 export interface ShutFirst {
@@ -26,10 +26,10 @@ export function shutFirst(
 ): ShutFirst | null {
   const [facts] = connectionFacts([subject], tables);
   if (facts === undefined || subject.plan === null) return null;
-  const { power, hasNewStop, hasStopToOpen, pipeSide } = facts;
+  const { power, hasNewStop } = facts;
   const { survey } = subject;
   const common = { isHot: survey.water === "hot", power };
-  if (hasStopToOpen && !pipeSide.includes(joint))
+  if (remakeValve(facts, { joints: [joint], isAbove: false }).isOwnStop)
     return { ...common, valve: null, proof: hasNewStop ? "not-proved" : survey.stop.proof, passedOver: [] };
   const { valve, passedOver } = nearestClosing(subject);
   return { ...common, valve: valve.name, proof: valve.proof, passedOver: passedOver.map(({ name }) => name) };

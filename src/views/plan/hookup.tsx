@@ -105,6 +105,7 @@ export function Hookup(props: HookupProps) {
         </ul>
         <WaysOut
           refused={refused}
+          ends={ends}
           isAsking={trial.state === "asking"}
           onTry={(change) => {
             const survey = surveyWith(connection.survey, change);

@@ -1,28 +1,30 @@
 import { formatCents } from "../../core/units/index.ts";
 import type { PlanChange, Refused } from "../../core/way-out/index.ts";
+import { NEED_WORDS } from "../../labels/survey.ts";
 import { wayOutWords } from "../../words/way-out.ts";
+import type { PlanOptions } from "./use-trial.ts";
 
 interface WaysOutProps {
   readonly refused: readonly Refused[];
+  /** Names of the ends the ways are about. */
+  readonly ends: PlanOptions["ends"];
   readonly isAsking: boolean;
   /** Writes the change into the survey as a try, and plans by it. */
   readonly onTry: (change: PlanChange) => void;
 }
 
-/** An end's code as a person says it. */
-const endInWords = (code: string): string =>
-  code.replace(/^pipe-([\d/]+)-(\w+)$/, "$1 in $2 pipe").replace(/^npt-([\d/]+)-m$/, "a $1 in pipe thread");
-
 /** What would make a plan possible, each tried: the nearest first, with what it brings; a tap tries it in the survey. */
-export function WaysOut({ refused, isAsking, onTry }: WaysOutProps) {
+export function WaysOut({ refused, ends, isAsking, onTry }: WaysOutProps) {
   const ways = refused.flatMap(({ wayOut }) => wayOut ?? []);
   if (ways.length === 0) return null;
+  const nameOf = (about: string) =>
+    ends[about]?.name ?? NEED_WORDS.find(([need]) => need === about)?.[1] ?? about;
   return (
     <section aria-label="What would make it work" className="my-3 notice notice-work" data-ways-out="">
       <h3 className="font-bold">What would make it work</h3>
       <ol>
         {ways.map((way, at) => {
-          const { title, check } = wayOutWords(way, endInWords);
+          const { title, check } = wayOutWords(way, nameOf);
           return (
             <li
               key={way.code}
