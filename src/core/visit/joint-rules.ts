@@ -1,10 +1,11 @@
 /** What may be done to a joint that is made: turned on, or opened and made anew. */
 import { jointTargets, weepingStage } from "../check/index.ts";
 import { needsDryPipe } from "../joint/index.ts";
-import { type RunStep, remakeUnderWay, type StepRole } from "../step/index.ts";
+import { type RunStep, remakeUnderWay, runSheet, type StepRole, type StepTables } from "../step/index.ts";
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionState, JointState } from "./connection-state.ts";
-import { no, type On, type Refusal } from "./refusal.ts";
+import { heldAt } from "./held-at.ts";
+import { no, type On, type Refusal, type Surroundings } from "./refusal.ts";
 import { MOST_SNUGS, turnedAtMost } from "./snug.ts";
 
 /** Counts of turns that differ by less than this are the same: a hundredth of a turn. */
@@ -64,27 +65,37 @@ export function remakeBegunRefusal(connection: ConnectionState, event: On<"remak
   return touchRefusal(connection, event.joint);
 }
 
-const COMES_FIRST = [
-  ["shut-again", "shut the water"],
-  ["prove-again", "say what the proof of that valve showed"],
-  ["let-off-again", "let the pressure off"],
-] as const;
-
-/** Returns why a joint may not be written down as made anew. Those of before its acts were asked for stand. */
-export function remakeRefusal(connection: ConnectionState, event: On<"joint-remade">): Refusal | null {
+/**
+ * Returns why a joint may not be written down as made anew: its acts have the order of the sheet, as any step's have. Those of before its
+ * acts were asked for stand.
+ */
+export function remakeRefusal(
+  connection: ConnectionState,
+  { visit, fixture }: Surroundings,
+  event: On<"joint-remade">,
+  tables: StepTables,
+): Refusal | null {
   const joint = jointOf(connection, event.joint);
   if (joint === null) return no("joint", `There is no joint ${event.joint}.`);
   if (joint.madeAt === null) return no("joint", `Joint ${event.joint} is not made yet.`);
   const wrong = turnsRefusal(joint, event.turns, event.turns ?? 0) ?? touchRefusal(connection, event.joint);
   if (wrong !== null || event.override !== undefined) return wrong;
   const remake = remakeUnderWay(connection);
-  const open = COMES_FIRST.find(([role]) => remake?.done[role] === undefined);
-  if (remake === undefined || !remake.joints.includes(event.joint) || open !== undefined)
+  const sheet = runSheet(fixture, tables);
+  // A library from before joints had acts of their own asks for none.
+  const step = sheet.find(
+    ({ role, ofRemake, connections }) =>
+      role === "remake" && ofRemake === remake?.number && connections.includes(connection.id),
+  );
+  const held =
+    remake?.joints.includes(event.joint) !== true
+      ? "Begin its re-make: no joint is opened under pressure."
+      : step === undefined
+        ? null
+        : heldAt(visit, fixture, sheet, step, tables);
+  if (held !== null)
     return {
-      ...no(
-        "override",
-        `No joint is opened under pressure: ${open?.[1] ?? "begin its re-make"} first, or write down why not as the override.`,
-      ),
+      ...no("override", `${held} Do that first, or write down why not as the override.`),
       isOfArrival: true,
     };
   return needsDryPipe(joint.joint.type) && connection.proofs.at(-1)?.result === "weeps"

@@ -1,5 +1,6 @@
 /** Why an event is not taken: what every rule answers with. */
 
+import type { ConnectionState, VisitState } from "./connection-state.ts";
 import type { EventStamp, VisitAct } from "./event.ts";
 
 /** Why an event is not taken: the field that is wrong and what to do instead. */
@@ -17,3 +18,9 @@ export type On<K extends VisitAct["kind"]> = EventStamp & Extract<VisitAct, { ki
 
 /** Returns a refusal that names the field and the way out. */
 export const no = (field: string, message: string): Refusal => ({ field, message });
+
+/** What an event on a connection happens in: the visit, and the connections of its fixture. */
+export interface Surroundings {
+  readonly visit: VisitState;
+  readonly fixture: readonly ConnectionState[];
+}

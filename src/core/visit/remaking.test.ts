@@ -17,8 +17,9 @@ import { CONNECTION, look, startedVisit, tickedTo } from "../../../tests/support
 import { tables } from "../../../tests/support/tables.ts";
 import { scheduleOf } from "../schedule/index.ts";
 import { owedOf, situationOf } from "../situation/index.ts";
-import { runSheet } from "../step/index.ts";
+import { isRemakeRole, runSheet } from "../step/index.ts";
 import type { VisitEvent } from "./event.ts";
+import { refuseNext } from "./judge.ts";
 import { foldVisit } from "./state.ts";
 
 const sheetOf = (events: readonly VisitEvent[]) => runSheet([connection(events)], tables);
@@ -55,6 +56,32 @@ describe("a joint that is made anew", () => {
     assert.match(refused(weeping, remake(1))?.message ?? "", /under pressure/);
     const without = on({ kind: "joint-remade", joint: 1, turns: 0.25, renewed: "", override: "it was dry" });
     assert.equal(refused(weeping, without), null, "with a reason that is written down");
+  });
+
+  it("made anew with a reason says so in the house, and leaves no acts behind", () => {
+    const without = on({
+      kind: "joint-remade",
+      joint: 1,
+      turns: 0.25,
+      renewed: "washer",
+      override: "it was dry",
+    });
+    const made = [...begun, without];
+    accepted(made);
+    assert.deepEqual(again(made), []);
+    assert.deepEqual(
+      connection(made).notes.map(({ text, isForCustomer }) => [text, isForCustomer]),
+      [["Done out of order (joint 1 made anew): it was dry", false]],
+    );
+    const next = [...made, on({ kind: "remake-begun", joint: 1 })];
+    assert.equal(again(next).length, 5, "the next time has its acts");
+  });
+
+  it("is told by its word alone where the visit's library is from before its acts", () => {
+    const steps = tables.steps.filter(({ role }) => !isRemakeRole(role));
+    const older = { ...tables, steps };
+    assert.equal(refuseNext(begun, remake(1), older), null);
+    assert.deepEqual(connection([...begun, remake(1)]).remakes, []);
   });
 
   it("takes no bare tick for an answer", () => {

@@ -44,6 +44,9 @@ export function withJointAnew(connection: ConnectionState, joint: number, at: st
   if (open === undefined || !open.joints.includes(joint)) return connection;
   const made = [...open.made.filter((each) => each !== joint), joint];
   const isWhole = open.joints.every((each) => made.includes(each));
+  // Made anew without its water shut, for a reason that is written down or by an older library: there is nothing to open again.
+  if (isWhole && open.done["shut-again"] === undefined)
+    return { ...connection, remakes: connection.remakes.filter(({ number }) => number !== open.number) };
   return changed(connection, { ...open, made, done: isWhole ? { ...open.done, remake: at } : open.done });
 }
 

@@ -17,7 +17,7 @@ import {
   snugRefusal,
   turnsRefusal,
 } from "./joint-rules.ts";
-import { no, type On, type Refusal } from "./refusal.ts";
+import { no, type On, type Refusal, type Surroundings } from "./refusal.ts";
 import { signRefusal } from "./sign-rules.ts";
 import { isPlanOutdated } from "./status.ts";
 import { alertRefusal, cancelRefusal, STILL_POSSIBLE } from "./visit-rules.ts";
@@ -55,12 +55,6 @@ function surveyRefusal(connection: ConnectionState, event: On<"survey-saved">): 
     !isSameRun(planRequestOf(event.survey, null), planRequestOf(connection.survey, null))
     ? no("survey", "Joints are made to the present ends and length: undo them before changing those.")
     : null;
-}
-
-/** What an event on a connection happens in: the visit, and the connections of its fixture. */
-interface Surroundings {
-  readonly visit: VisitState;
-  readonly fixture: readonly ConnectionState[];
 }
 
 function stepRefusal(
@@ -202,7 +196,7 @@ function onConnection(
     case "remake-begun":
       return remakeBegunRefusal(connection, event);
     case "joint-remade":
-      return remakeRefusal(connection, event);
+      return remakeRefusal(connection, surroundings, event, tables);
     case "exception-written":
       return exceptionRefusal(connection, event, tables);
     case "connection-signed":

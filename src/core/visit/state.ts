@@ -24,7 +24,7 @@ import {
 import { withCheck } from "./look.ts";
 import { withJointAnew, withRemakeBegun, withRemakeProof, withRemakeTick } from "./remaking.ts";
 import { failedAt, withStopProof } from "./stop-proof.ts";
-import { madeJoint, withTick } from "./tick.ts";
+import { madeJoint, notesWith, withTick } from "./tick.ts";
 import { timed } from "./typed-order.ts";
 import { withValve } from "./with-valve.ts";
 
@@ -148,23 +148,25 @@ function changeFor(event: EventStamp & ConnectionAct): Change {
         );
     case "remake-begun":
       return (connection) => withRemakeBegun(connection, event.joint);
-    case "joint-remade":
-      return (connection) =>
-        changeJoint(event.joint, (each) => ({
-          ...each,
-          madeAt: at,
-          turns: event.turns,
-          snugs: 0,
-          remakes: each.remakes + 1,
-          renewed: [...each.renewed, event.renewed],
-          touchedAt: at,
-          isTogether: false,
-        }))(
-          wipedWith(
-            event.joint,
-            at,
-          )(forgetChecks(event.joint, null)(withJointAnew(connection, event.joint, at))),
-        );
+    case "joint-remade": {
+      const { joint: number, turns, renewed } = event;
+      const remade = changeJoint(number, (each) => ({
+        ...each,
+        madeAt: at,
+        turns,
+        snugs: 0,
+        remakes: each.remakes + 1,
+        renewed: [...each.renewed, renewed],
+        touchedAt: at,
+        isTogether: false,
+      }));
+      const unseen = forgetChecks(number, null);
+      const wiped = wipedWith(number, at);
+      return (connection) => {
+        const notes = notesWith(connection, event, `joint ${number} made anew`);
+        return remade(wiped(unseen(withJointAnew({ ...connection, notes }, number, at))));
+      };
+    }
     case "exception-written": {
       const { target, stage, reason } = event;
       return (connection) => ({

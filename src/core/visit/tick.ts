@@ -13,18 +13,22 @@ function togetherAfter(
   return new Set(isTogether === true ? [...together, step] : [...together].filter((each) => each !== step));
 }
 
+/** Returns the notes with why an act came before what comes first, in the house; unchanged where nothing was open. `act`: what was done. */
+export function notesWith(
+  { notes }: Pick<ConnectionState, "notes">,
+  { id, override, typedAt: at, actor: by }: EventStamp & { readonly override?: string },
+  act: string,
+): ConnectionState["notes"] {
+  if (override === undefined) return notes;
+  return [...notes, { id, text: `Done out of order (${act}): ${override}`, isForCustomer: false, at, by }];
+}
+
 /** Returns the connection with one step more done. Why the order was left stands with its notes, and stays in the shop. */
 export function withTick(connection: ConnectionState, event: StepDone): ConnectionState {
-  const { id, step, role, override, typedAt: at, actor: by } = event;
+  const { step, role, typedAt: at } = event;
   return {
     ...connection,
-    notes:
-      override === undefined || connection.id !== event.connection
-        ? connection.notes
-        : [
-            ...connection.notes,
-            { id, text: `Done out of order (${step}): ${override}`, isForCustomer: false, at, by },
-          ],
+    notes: connection.id === event.connection ? notesWith(connection, event, step) : connection.notes,
     steps: new Map(connection.steps).set(step, at),
     together: togetherAfter(connection.together, event),
     doneRoles: role === null ? connection.doneRoles : new Set([...connection.doneRoles, role]),

@@ -71,6 +71,14 @@ function RemadeForm({
   );
 }
 
+/** The joints that are apart, one form each. */
+function RemadeForms({ connection, act }: Pick<RemakePanelProps, "connection" | "act">) {
+  const { joints = [], made = [] } = remakeUnderWay(connection) ?? {};
+  return joints
+    .filter((joint) => !made.includes(joint))
+    .map((joint) => <RemadeForm key={joint} {...{ connection, act }} number={joint} />);
+}
+
 /** What is answered or told at the act that comes next. */
 function NextAct({
   connection,
@@ -91,10 +99,7 @@ function NextAct({
       <StopProof {...{ connection, act, fixture }} proves={null} />
     );
   }
-  if (step.role === "remake")
-    return remake.joints
-      .filter((joint) => !remake.made.includes(joint))
-      .map((joint) => <RemadeForm key={joint} {...{ connection, act }} number={joint} />);
+  if (step.role === "remake") return <RemadeForms {...{ connection, act }} />;
   return (
     <button
       type="button"
@@ -142,6 +147,7 @@ export function RemakePanel({ connection, steps, fixture, zone, act, onWater }: 
           </li>
         ))}
       </ol>
+      {own.length === 0 && <RemadeForms {...{ connection, act }} />}
     </section>
   );
 }
