@@ -20,6 +20,7 @@ import {
 import type { Standards } from "../core/standard/index.ts";
 import type { StepTemplate } from "../core/step/index.ts";
 import { type Demand, type Quantities, type Reach, reachOf } from "../core/stock/index.ts";
+import type { Survey } from "../core/survey/index.ts";
 import type { Tables } from "../core/tables.ts";
 import type { ConnectionState } from "../core/visit/index.ts";
 import { type ReadCatalogue, readCatalogue } from "../schema/catalogue-csv.ts";
@@ -28,6 +29,7 @@ import { type ChosenAnswer, type ChosenQuestion, judgeChosen } from "./chosen-pl
 import { timedEffort } from "./effort.ts";
 import { type HoldReply, holdReply } from "./hold-request.ts";
 import { type PdfRequest, writePdf } from "./pdf-sheet.ts";
+import { type TimedPlan, timedPlan } from "./plan-minutes.ts";
 import { type PlanOptions, planOptionsOf } from "./plan-options.ts";
 import { type UnpackedVisit, unpackVisit, type VisitFileLimits } from "./unpack-visit.ts";
 import { type ImportJudged, type ImportQuestion, judgeImport, visitInFile } from "./visit-import.ts";
@@ -76,6 +78,17 @@ export interface NeedsParts {
 /** Time the reach of one request's demand may take, ms. */
 const REACH_MS = 8000;
 
+/** A job, as a visit would hold it, and the steps its plans are timed by. */
+export interface TimedPlansQuestion {
+  readonly request: PlanRequest;
+  readonly survey: Survey;
+  readonly steps: readonly StepTemplate[];
+}
+
+export interface TimedOutcome extends Omit<PlanOutcome, "plans"> {
+  readonly plans: readonly TimedPlan[];
+}
+
 export interface ReachQuestion {
   readonly demand: readonly Demand[];
   readonly stock: Quantities;
@@ -85,6 +98,7 @@ export interface ReachQuestion {
 /** Questions about the shop, and their answers. */
 export interface ShopTasks {
   plan: { readonly ask: PlanRequest; readonly answer: PlanOutcome };
+  timedPlans: { readonly ask: TimedPlansQuestion; readonly answer: TimedOutcome };
   ways: { readonly ask: PlanRequest; readonly answer: PlanOptions };
   reach: { readonly ask: ReachQuestion; readonly answer: Reach };
   /** Chosen plans with the server's own figures, each held against what the planner gives now. */
@@ -175,17 +189,26 @@ function withinTime<T>(work: IncrementalTask<T>, mostMs: number): T | "too-heavy
   }
 }
 
+function plansOf(plannerIndex: PlannerIndex, planRequest: PlanRequest): PlanOutcome {
+  const outcome = planWithChoices(plannerIndex, planRequest, timedEffort(PLAN_MS));
+  const { plans, refused, complete } = withWaysOut(
+    plannerIndex,
+    planRequest,
+    outcome,
+    timedEffort(WAYS_OUT_MS),
+  );
+  return { plans, refused, complete };
+}
+
 const TASKS: TaskTable = {
-  plan: inShop((plannerIndex, planRequest: PlanRequest) => {
-    const outcome = planWithChoices(plannerIndex, planRequest, timedEffort(PLAN_MS));
-    const { plans, refused, complete } = withWaysOut(
-      plannerIndex,
-      planRequest,
-      outcome,
-      timedEffort(WAYS_OUT_MS),
-    );
-    return { plans, refused, complete };
-  }),
+  plan: inShop(plansOf),
+  timedPlans: (know, { catalogue, ask: { request, survey, steps } }) => {
+    const plannerIndex = know.shop(catalogue);
+    if (plannerIndex === null) return { needsParts: true };
+    const { plans, ...rest } = plansOf(plannerIndex, request);
+    const tables = { ...know.tables, steps };
+    return { ...rest, plans: plans.map((plan) => timedPlan(survey, request, plan, tables)) };
+  },
   ways: inShop((plannerIndex, planRequest: PlanRequest) =>
     planOptionsOf(plannerIndex, planRequest, timedEffort(PLAN_MS), timedEffort(WAYS_OUT_MS)),
   ),

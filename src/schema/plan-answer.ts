@@ -3,6 +3,7 @@ import { z } from "zod";
 import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
 import { WAY_OUT_CODES, type WayOut } from "../core/way-out/index.ts";
 import { advice, endCode, planSchema, storedPlanRequest, text, upstreamPipe } from "./plan.ts";
+import { minutes } from "./schedule.ts";
 
 export const wayOut = z.strictObject({
   code: z.enum(WAY_OUT_CODES),
@@ -30,9 +31,12 @@ export const wayOut = z.strictObject({
 /** Why something was left out, and what would make a plan possible. */
 const refused = advice.extend({ wayOut: wayOut.exactOptional() });
 
+/** A plan with the minutes of its run sheet. */
+const timedPlan = planSchema.extend({ handsOnMin: minutes, waitMin: z.number().nonnegative() });
+
 /** Answer of POST /api/v1/hookups/plan. */
 export const planResponse = z
-  .strictObject({ plans: z.array(planSchema), refused: z.array(refused), complete: z.boolean() })
+  .strictObject({ plans: z.array(timedPlan), refused: z.array(refused), complete: z.boolean() })
   .meta({ id: "PlanResponse" });
 
 const endFigure = z.strictObject({

@@ -5,6 +5,7 @@ import { UPSTREAM_MATERIALS } from "../core/branch/index.ts";
 import { JOINT_TYPES, PREPARATIONS, SEALANTS } from "../core/joint/index.ts";
 import { PART_KINDS, PEX_TYPES, PIPE_DIRECTIONS, PRESENT_DEVICES } from "../core/part/index.ts";
 import {
+  BANG_ASSUMPTIONS,
   FIXTURES,
   INLET_DIRECTIONS,
   LINE_KINDS,
@@ -270,13 +271,14 @@ export const planSchema = z
         holdsGal: z.number().nonnegative().exactOptional(),
       })
       .exactOptional(),
-    hammer: z
+    bang: z
       .strictObject({
         closureMs: z.number().nonnegative(),
-        highestPsi: z.number().nullable(),
-        barePsi: z.number().nullable(),
-        ratedPsi: z.number().positive(),
-        isUpstreamAssumed: z.boolean(),
+        psi: z.number(),
+        rangePsi: z.tuple([z.number(), z.number()]),
+        withArrestorPsi: z.number().exactOptional(),
+        arrestor: z.enum(["planned", "there", "none"]),
+        assumed: z.array(z.enum(BANG_ASSUMPTIONS)).max(BANG_ASSUMPTIONS.length),
       })
       .exactOptional(),
     gaveWay: z.array(standardsSchema.keyof()).max(20).exactOptional(),

@@ -66,7 +66,8 @@ export const scheduleRequest = z
   })
   .meta({ id: "ScheduleRequest" });
 
-const minutes = z.strictObject({ low: z.number(), likely: z.number(), high: z.number() });
+/** Minutes from the least to the most. */
+export const minutes = z.strictObject({ low: z.number(), likely: z.number(), high: z.number() });
 
 /** Answer of POST /api/v1/visits/run-sheet. */
 export const scheduleResponse = z

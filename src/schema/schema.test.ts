@@ -1,7 +1,8 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
 import { allDry, startedVisit, surveyOf } from "../../tests/support/story.ts";
-import { plannerIndex } from "../../tests/support/tables.ts";
+import { plannerIndex, tables } from "../../tests/support/tables.ts";
+import { timedPlan } from "../compute/plan-minutes.ts";
 import { planHookup } from "../core/planner/index.ts";
 import { planRequestOf } from "../core/survey/index.ts";
 import { describeInterface } from "./openapi.ts";
@@ -79,9 +80,17 @@ describe("planRequest", () => {
 });
 
 describe("planResponse", () => {
-  it("is what the planner gives, for every joint and part", () => {
+  it("is what the planner gives, for every joint and part, with the minutes of its work", () => {
     for (const preset of ["toilet", "dishwasher", "refrigerator", "kitchen-hot"]) {
-      const outcome = planHookup(plannerIndex, planRequestOf(surveyOf(preset), null));
+      const survey = surveyOf(preset);
+      const job = planRequestOf(survey, null);
+      const { plans, ...rest } = planHookup(plannerIndex, job);
+      const outcome = { ...rest, plans: plans.map((plan) => timedPlan(survey, job, plan, tables)) };
+      for (const { handsOnMin, waitMin, gaveWay } of outcome.plans) {
+        assert.ok(handsOnMin.low < handsOnMin.likely && handsOnMin.likely < handsOnMin.high);
+        assert.ok(waitMin >= 15, "a joint stands a quarter of an hour under pressure");
+        assert.ok(gaveWay);
+      }
       assert.deepEqual(
         planResponse.parse(JSON.parse(JSON.stringify(outcome))),
         JSON.parse(JSON.stringify(outcome)),

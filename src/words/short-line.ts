@@ -1,7 +1,7 @@
 /** Lines of a short sheet in words. */
 import type { PlanJoint } from "../core/plan/index.ts";
 import type { ShortLineCode } from "../core/short-sheet/index.ts";
-import { holdBackInWords } from "../core/step/index.ts";
+import { holdBackInWords, type minutesOf } from "../core/step/index.ts";
 import { formatTurns } from "../core/units/index.ts";
 
 interface LineWords {
@@ -34,13 +34,7 @@ export function jointInShort(joint: PlanJoint): string {
 }
 
 /** Returns hands-on minutes, and waits beside them, in words. */
-export function minutesInWords({
-  handsOn,
-  wait,
-}: {
-  readonly handsOn: number;
-  readonly wait: number;
-}): string {
-  const hands = `${Math.max(0.5, Math.round(handsOn * 2) / 2)} min`;
-  return wait > 0 ? `${hands}, wait ${wait} min` : hands;
+export function minutesInWords({ handsOnMin, waitMin }: ReturnType<typeof minutesOf>): string {
+  const hands = `${Math.max(0.5, Math.round(handsOnMin.likely * 2) / 2)} min`;
+  return waitMin > 0 ? `${hands}, wait ${waitMin} min` : hands;
 }

@@ -40,6 +40,35 @@ describe("hookups/plan", () => {
     assert.equal(Math.min(...then.plans.map(({ priceCents }) => priceCents)), first?.wayOut?.fromCents);
   });
 
+  it("tells of every plan how long its work takes, what gave way, and what a fast valve does to the pipe", async () => {
+    const dishwasher = {
+      supply,
+      inlet: { end: "npt-3/8-f", fixture: "dishwasher", plastic: true },
+      lengthIn: { min: 40, max: 60 },
+      needs: [],
+      access: "open",
+    };
+    const { plans } = await plan(dishwasher);
+    assert.ok(plans.length > 0);
+    for (const { handsOnMin, waitMin, gaveWay, bang } of plans) {
+      assert.ok(handsOnMin.likely > 5 && waitMin >= 15);
+      assert.deepEqual(gaveWay, []);
+      assert.deepEqual(bang?.assumed, ["pipe-before"]);
+      assert.ok(bang.rangePsi[0] <= bang.psi && bang.psi <= bang.rangePsi[1]);
+      assert.ok((bang.withArrestorPsi ?? 999) < bang.psi);
+    }
+    const [withStop] = (
+      await plan({
+        ...dishwasher,
+        supply: { ...supply, kind: "stub", end: "pipe-1/2-copper", looks: "wall" },
+      })
+    ).plans;
+    assert.ok(
+      (plans[0]?.handsOnMin.likely ?? 99) < (withStop?.handsOnMin.likely ?? 0),
+      "a stop more to make",
+    );
+  });
+
   it("takes the measured bore of a stop that stays", async () => {
     const { plans } = await plan({ ...tub, supply: { ...supply, boreIn: 0.5 } });
     assert.ok(plans.length > 0);

@@ -2,11 +2,14 @@
 import { LRUCache } from "lru-cache";
 import { type KnownParts, withKnownParts } from "../../compute/compute.ts";
 import type { PlanOptions } from "../../compute/plan-options.ts";
-import type { PlanOutcome, PlanRequest } from "../../core/plan/index.ts";
+import type { TimedOutcome } from "../../compute/tasks.ts";
+import type { PlanRequest } from "../../core/plan/index.ts";
 import { planRequestOf, type Survey } from "../../core/survey/index.ts";
 import type { Context } from "../context.ts";
+import { surveyOfRequest } from "../schedule/requested-connection.ts";
 import { shopParts, shopStandards } from "../shop/shop.ts";
 import { truckStock } from "../shop/truck.ts";
+import { currentLibrary } from "../step/step-library.ts";
 import { figuresFor } from "../visit/connection-page.ts";
 import { underStandards } from "./under-standards.ts";
 
@@ -47,15 +50,21 @@ export async function planOptionsFor(
   return ways(context, underStandards(planRequestOf(survey, stock), rules), signal);
 }
 
-/** Plans for a request from outside: the shop's catalogue, its rules where the request sets none. Errors: ComputeRefusal. */
+/** Plans for a request from outside, with their minutes: the shop's catalogue and procedures, its rules where the request sets none. Errors: ComputeRefusal. */
 export async function planForShop(
   context: Context,
   planRequest: PlanRequest,
   signal?: AbortSignal,
-): Promise<PlanOutcome> {
-  const [parts, rules] = await Promise.all([shopParts(context), shopStandards(context)]);
+): Promise<TimedOutcome> {
+  const [parts, rules, { steps }] = await Promise.all([
+    shopParts(context),
+    shopStandards(context),
+    currentLibrary(context.sql, context.tables),
+  ]);
+  const request = underStandards(planRequest, rules);
+  const survey = surveyOfRequest(context.tables, request);
   return withKnownParts(parts, (catalogue) =>
-    context.compute.run("plan", { catalogue, ask: underStandards(planRequest, rules) }, signal),
+    context.compute.run("timedPlans", { catalogue, ask: { request, survey, steps } }, signal),
   );
 }
 

@@ -126,6 +126,30 @@ export function surveyRequested(
   };
 }
 
+/** Returns the survey that a planner's request comes to: what the request says, else what is usual there. */
+export function surveyOfRequest(
+  tables: Context["tables"],
+  { supply, inlet: { fixture }, line, phase, houseRules }: PlanRequest,
+): Survey {
+  const { keptLine, upstream, stopHolds, water, ...found } = supply;
+  const survey = surveyRequested(
+    tables,
+    {
+      id: fixture,
+      fixture,
+      water,
+      stop: stopHolds === null ? "not-proved" : stopHolds ? "holds" : "weeps",
+      supply: found,
+      ...(line === undefined ? {} : { line }),
+      ...(phase === undefined ? {} : { phase }),
+    },
+    { houseRules },
+  );
+  return keptLine === undefined
+    ? survey
+    : { ...survey, supply: { ...survey.supply, ...keptLineInSurvey(keptLine) } };
+}
+
 /** Returns what the planner is asked for a requested connection: its survey, and what the request says that no survey holds. */
 export function planRequested(survey: Survey, { supply }: RequestedConnection): PlanRequest {
   const request = planRequestOf(survey, null);

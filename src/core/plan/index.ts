@@ -1,12 +1,15 @@
 export { FIXTURES, type Fixture, type FixtureFacts, LINE_KINDS, type LineKind, POWERS } from "./fixture.ts";
-export type {
-  Advice,
-  Alternative,
-  Plan,
-  PlanJoint,
-  PlanOutcome,
-  PlanPart,
-  PortRef,
+export {
+  type Advice,
+  type Alternative,
+  BANG_ASSUMPTIONS,
+  type BangAssumption,
+  type Plan,
+  type PlanBang,
+  type PlanJoint,
+  type PlanOutcome,
+  type PlanPart,
+  type PortRef,
 } from "./plan.ts";
 export {
   HIGHEST_STATIC_PSI,

@@ -94,18 +94,26 @@ export interface PlanFlow {
   readonly holdsGal?: number;
 }
 
-/** The bang when the fixture's own valve shuts, an estimate: only where it shuts fast. */
-export interface PlanHammer {
+/** What a bang was computed with although nobody measured: the pipe before the supply end, the static pressure. */
+export const BANG_ASSUMPTIONS = ["pipe-before", "static-pressure"] as const;
+export type BangAssumption = (typeof BANG_ASSUMPTIONS)[number];
+
+/**
+ * The bang when the fixture's own valve shuts: an estimate, only where it shuts fast, and advice alone. It lasts an instant: no rating
+ * for a working pressure is measured by it.
+ */
+export interface PlanBang {
   /** Time in which the valve shuts, likely. */
   readonly closureMs: number;
-  /** Highest pressure on the branch as planned; null: that flow cannot be had. */
-  readonly highestPsi: number | null;
-  /** The same branch without the plan's arrestor; null: the plan has none. */
-  readonly barePsi: number | null;
-  /** What the weakest part is rated for. */
-  readonly ratedPsi: number;
-  /** Nobody has said what pipe comes before: a usual one is taken. */
-  readonly isUpstreamAssumed: boolean;
+  /** Highest pressure on the branch without an arrestor, likely. */
+  readonly psi: number;
+  /** The same from the mildest to the harshest of what is not known. */
+  readonly rangePsi: readonly [low: number, high: number];
+  /** The same branch with an arrestor: the plan's, the one that is there, or else the smallest one at the valve. */
+  readonly withArrestorPsi?: number;
+  /** Whose arrestor that is; "none": there is none yet. */
+  readonly arrestor: "planned" | "there" | "none";
+  readonly assumed: readonly BangAssumption[];
 }
 
 export interface Plan {
@@ -119,7 +127,7 @@ export interface Plan {
   readonly consumables?: readonly string[];
   /** Pipe to cut out for a tee, inches: its run less the two insertion depths. Absent: no pipe is cut, or the depth is not known. */
   readonly cutOutIn?: number;
-  /** Standards that gave way, because no plan follows them all; absent: none. */
+  /** Standards that gave way, because no plan follows them all. Absent in plans kept before every plan told it, as none. */
   readonly gaveWay?: readonly PracticeKey[];
   /** Parts that are not the preferred kind for their place. Absent in plans kept before they were counted. */
   readonly kindFaults?: number;
@@ -130,7 +138,7 @@ export interface Plan {
   /** Pressure the main way costs, psi: in plans kept before `flow` was computed, and nowhere else. */
   readonly headLossPsi?: number;
   /** Absent: the valve shuts slowly, or the plan was kept before it was computed. */
-  readonly hammer?: PlanHammer;
+  readonly bang?: PlanBang;
   readonly inStock: boolean;
   readonly missing: readonly string[];
   readonly warnings: readonly Advice[];

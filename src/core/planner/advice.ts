@@ -10,8 +10,8 @@ import { isOpenPipe, isWholeInWall, leavesStopOut, stopNeeded } from "./approach
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { type KeptLineFit, keptLineWarnings } from "./kept-line-fit.ts";
+import { bangInWords, withoutArrestorInWords } from "./plan-bang.ts";
 import { outletLossPsi } from "./plan-flow.ts";
-import { hammerInWords } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
 /** Returns the finding for a advice's code, with what it is about after the message. */
@@ -84,7 +84,7 @@ interface PlanFindings {
   readonly isStrained: boolean;
   readonly relaxed: readonly PracticeKey[];
   readonly residualPsi: number;
-  readonly hammer: NonNullable<Plan["hammer"]> | null;
+  readonly bang: NonNullable<Plan["bang"]> | null;
   readonly outlet: Part | null;
   /** How a line that stays lies; null: none is moved, or nobody measured. */
   readonly keptFit: KeptLineFit | null;
@@ -144,7 +144,7 @@ export function warningsFor(
   request: PlanRequest,
   facts: FixtureFacts,
   candidate: Candidate,
-  { relaxed, residualPsi, hammer, outlet, isStrained, keptFit }: PlanFindings,
+  { relaxed, residualPsi, bang, outlet, isStrained, keptFit }: PlanFindings,
 ): readonly Advice[] {
   const { supply, inlet } = request;
   const rules = completeStandards(request.houseRules);
@@ -187,7 +187,9 @@ export function warningsFor(
   ];
   const gaveWay = relaxed.map((key) => schoolOf(index, rules, key)?.label ?? key);
   const aboutOf = (code: string) => {
-    if (hammer !== null && HAMMER_CODES[rules.hammer].includes(code)) return hammerInWords(hammer);
+    if (bang !== null && code === "air-chamber") return bangInWords(bang);
+    if (bang !== null && code === "suggest-arrestor")
+      return `${bangInWords(bang)}${withoutArrestorInWords(bang)}`;
     if (code === "supply-bore-narrow") return `about ${residualPsi} psi are left at ${facts.flowGpm} gpm`;
     return aboutKeptLine.get(code) ?? "";
   };
@@ -215,7 +217,7 @@ interface WhyInput {
   readonly relaxed: readonly PracticeKey[];
   readonly request: PlanRequest;
   readonly flow: NonNullable<Plan["flow"]>;
-  readonly hammer: NonNullable<Plan["hammer"]> | null;
+  readonly bang: NonNullable<Plan["bang"]> | null;
 }
 
 /** The joint each practice of joining pipe makes. */
@@ -232,7 +234,7 @@ const PIPE_JOINT_TYPES: Readonly<Record<Standards["pipeJoint"], JointType>> = {
 export function whyFor(
   index: PlannerIndex,
   rules: Standards,
-  { parts, joints, facts, relaxed, request, flow, hammer }: WhyInput,
+  { parts, joints, facts, relaxed, request, flow, bang }: WhyInput,
 ): readonly string[] {
   const kinds = parts.map((part) => part.kind);
   const types = joints.map((joint) => joint.type);
@@ -270,10 +272,10 @@ export function whyFor(
   const { usualGpm, leastPsi, residualPsi } = flow;
   const water = `About ${residualPsi} psi is left at ${usualGpm} gpm; ${leastPsi} psi is the least.`;
   const quiet =
-    hammer === null || hammer.barePsi === null || hammer.highestPsi === null
+    bang?.withArrestorPsi === undefined || bang.arrestor === "none"
       ? []
       : [
-          `The arrestor takes the bang from about ${hammer.barePsi} to ${hammer.highestPsi} psi where the weakest part is rated for ${hammer.ratedPsi} psi.`,
+          `The arrestor ${bang.arrestor === "there" ? "that is there" : "in it"} takes the shock of the valve from about ${bang.psi} to ${bang.withArrestorPsi} psi for an instant.`,
         ];
   return [
     benchJoints,

@@ -19,8 +19,8 @@ import type { Candidate } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { unknownEnds } from "./job.ts";
 import { outfitFor } from "./outfit.ts";
+import { planBang } from "./plan-bang.ts";
 import { planFlow, starvedInWords } from "./plan-flow.ts";
-import { planHammer } from "./plan-hammer.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { preferencesAgainst } from "./preference.ts";
 import { MAX_PARTS, type PlanContext, prepare, suppliesOf } from "./prepare.ts";
@@ -55,7 +55,7 @@ function planOf(
   const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
   const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
   const flow = planFlow(index, request, facts, candidate.chain.links);
-  const hammer = planHammer(index, request, facts, { parts, joints }, knownBangs);
+  const bang = planBang(index, request, facts, { parts, joints }, knownBangs);
   const unusual = candidate.chain.links.flatMap(({ passage: { part } }) =>
     preferencesAgainst(index.tables.preferences, request, part).map(
       ({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
@@ -72,20 +72,20 @@ function planOf(
     ...(cutOutIn === undefined ? {} : { cutOutIn }),
     kindFaults: candidate.chain.faults,
     ...(unusual.length === 0 ? {} : { unusual }),
-    ...(relaxed.length === 0 ? {} : { gaveWay: relaxed }),
+    gaveWay: relaxed,
     flow,
-    ...(hammer === null ? {} : { hammer }),
+    ...(bang === null ? {} : { bang }),
     inStock: missing.length === 0,
     missing,
     warnings: warningsFor(index, request, facts, candidate, {
       relaxed,
       isStrained,
       residualPsi: flow.residualPsi,
-      hammer,
+      bang,
       outlet,
       keptFit: keptFit(candidate),
     }),
-    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, hammer }),
+    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, bang }),
   };
 }
 

@@ -168,7 +168,7 @@ testSituations({
           /[Pp]ush-fit to the pipe/,
         ),
     },
-    "nothing gives way where all can be kept": { judged: ({ gaveWay }) => assert.equal(gaveWay, undefined) },
+    "nothing gives way where all can be kept": { judged: ({ gaveWay }) => assert.deepEqual(gaveWay, []) },
     "a saddle tap is refused": { supply: { kind: "pipe", end: "pipe-1/2-copper" }, refuses: "saddle-tap" },
     "the old line is not used again": { refuses: "reuse-old-line" },
   },

@@ -1,39 +1,18 @@
-/** What a record says of water hammer: what was computed for the plan, and what was heard. */
+/** What a record says of water hammer: what was heard. What was computed is advice for the plumber, and stands on no sheet of the customer. */
 
 import type { ConnectionState } from "../visit/index.ts";
 import { CHANGE_WORDS, heardChange, SOUND_WORDS } from "../watch/index.ts";
 import type { Sentence } from "./document.ts";
 
-/** The computed bang; none where the valve shuts slowly or the plan was kept before the bang was computed. */
-function computedSentence({ plan }: Pick<ConnectionState, "plan">): readonly Sentence[] {
-  const hammer = plan?.plan.hammer;
-  if (hammer === undefined || hammer.highestPsi === null) return [];
-  const { highestPsi, barePsi, ratedPsi, closureMs, isUpstreamAssumed } = hammer;
-  return [
-    [
-      "Water hammer, computed: about ",
-      { kind: "figure", text: `${highestPsi} psi` },
-      ` when the valve shuts in ${closureMs} ms`,
-      ...(barePsi === null
-        ? []
-        : [", ", { kind: "figure" as const, text: `${barePsi} psi` }, " without the arrestor"]),
-      "; the weakest part is rated for ",
-      { kind: "figure", text: `${ratedPsi} psi` },
-      isUpstreamAssumed ? ". The pipe before was not looked at: a usual one is taken." : ".",
-    ],
-  ];
-}
-
-/** Returns the sentences on water hammer of one connection; none where nothing was computed and nobody listened. */
+/** Returns the sentences on water hammer of one connection; none where nothing shuts fast and nobody listened. */
 export function hammerSentences(
   connection: Pick<ConnectionState, "plan" | "heard" | "waterInAt">,
 ): readonly Sentence[] {
   const { before, after, change } = heardChange(connection.heard);
-  const shutsFast = connection.plan?.plan.hammer !== undefined;
+  const shutsFast = connection.plan?.plan.bang !== undefined;
   const wasHeard = before !== null || after !== null;
   const isUnheard = after === null && connection.waterInAt !== null && (shutsFast || before !== null);
   return [
-    ...computedSentence(connection),
     ...(wasHeard || isUnheard
       ? [
           [

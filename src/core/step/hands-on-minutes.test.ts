@@ -20,7 +20,7 @@ const likely = (...told: readonly Told[]): number =>
       ),
       tables,
     ),
-  ).handsOn;
+  ).handsOnMin.likely;
 
 const WHOLE: readonly (readonly [work: string, from: number, to: number, told: readonly Told[]])[] = [
   ["a toilet's line", 8, 20, [["toilet", holds]]],
@@ -88,14 +88,14 @@ describe("minutes with the hands on it", () => {
 
   it("are apart from waits: a cycle is no labor, and one wait serves both sides", () => {
     const cycle = runSheet([plannedConnection("c", "dishwasher", holds)], tables);
-    assert.equal(minutesOf(cycle.filter(({ role }) => role === "exercise")).wait, 90);
+    assert.equal(minutesOf(cycle.filter(({ role }) => role === "exercise")).waitMin, 90);
     const pair = runSheet(
       ["lavatory-hot", "lavatory-cold"].map((preset) =>
         plannedConnection(preset, preset, { ...holds, fixtureId: "one" }),
       ),
       tables,
     );
-    assert.equal(minutesOf(pair.filter(({ role }) => role === "stand-look")).wait, 15);
+    assert.equal(minutesOf(pair.filter(({ role }) => role === "stand-look")).waitMin, 15);
   });
 
   it("of a stop renewed, of a faucet exchanged and of a main shut come on top", () => {

@@ -80,15 +80,17 @@ export function waterOffMin(steps: readonly RunStep[]): number {
   const from = steps.findIndex((step) => step.effect === "water-off");
   const to = steps.findIndex((step) => step.role === "water-in");
   if (from < 0 || to < from) return 0;
-  const { handsOn, wait } = minutesOf(steps.slice(from, to + 1));
-  return handsOn + wait;
+  const { handsOnMin, waitMin } = minutesOf(steps.slice(from, to + 1));
+  return handsOnMin.likely + waitMin;
 }
 
-/** Returns hands-on minutes of steps, likely, and the minutes of waiting beside them: a wait is no labor, and one wait serves both sides of a fixture. */
-export function minutesOf(steps: readonly RunStep[]): { readonly handsOn: number; readonly wait: number } {
+/** Returns hands-on minutes of steps, and the minutes of waiting beside them: a wait is no labor, and one wait serves both sides of a fixture. */
+export function minutesOf(steps: readonly RunStep[]): Pick<RunStep, "handsOnMin" | "waitMin"> {
+  const sum = (side: keyof RunStep["handsOnMin"]) =>
+    Math.round(steps.reduce((total, { handsOnMin }) => total + handsOnMin[side], 0) * TENTHS) / TENTHS;
   return {
-    handsOn: Math.round(steps.reduce((sum, { handsOnMin }) => sum + handsOnMin.likely, 0) * TENTHS) / TENTHS,
-    wait: steps.reduce((sum, { waitMin }, at) => sum + (waitsWithNext(steps, at) ? 0 : waitMin), 0),
+    handsOnMin: { low: sum("low"), likely: sum("likely"), high: sum("high") },
+    waitMin: steps.reduce((total, { waitMin }, at) => total + (waitsWithNext(steps, at) ? 0 : waitMin), 0),
   };
 }
 

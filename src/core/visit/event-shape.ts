@@ -5,7 +5,7 @@
 import { firstRoleOf, roleBroughtForward } from "../step/index.ts";
 
 /** Number of today's shape; raised by one with every group of changes below. */
-export const EVENT_SHAPE = 8;
+export const EVENT_SHAPE = 9;
 
 type Fields = Readonly<Record<string, unknown>>;
 
@@ -39,6 +39,26 @@ function withJointsBrought(event: Fields): Fields {
     isObject(joint) ? renamed(joint, "made", "where") : joint,
   );
   return { ...event, plan: { ...plan, joints } };
+}
+
+/** The event with the bang of its plan in today's terms: without an arrestor, and with it. Working pressures no longer measure it. */
+function withBangBrought(event: Fields): Fields {
+  const { plan } = event;
+  if (!isObject(plan) || !("hammer" in plan)) return event;
+  const { hammer, ...others } = plan;
+  if (!isObject(hammer)) return { ...event, plan: others };
+  const { closureMs, highestPsi, barePsi, isUpstreamAssumed } = hammer;
+  const psi = barePsi ?? highestPsi;
+  if (psi === null) return { ...event, plan: others };
+  const bang = {
+    closureMs,
+    psi,
+    rangePsi: [psi, psi],
+    ...(barePsi === null ? {} : { withArrestorPsi: highestPsi }),
+    arrestor: barePsi === null ? "none" : "planned",
+    assumed: isUpstreamAssumed === true ? ["pipe-before"] : [],
+  };
+  return { ...event, plan: { ...others, bang } };
 }
 
 /** Every change of an event's shape since the first, oldest first. A change is never taken out. */
@@ -75,6 +95,12 @@ export const SHAPE_CHANGES: readonly ShapeChange[] = [
     kind: "step-done",
     why: "a role is the code of its step: one word for both",
     bring: (event) => ("role" in event ? { ...event, role: roleBroughtForward(event["role"]) } : event),
+  },
+  {
+    to: 9,
+    kind: "plan-chosen",
+    why: "a bang is advice with its range, not a share of what a part is rated for",
+    bring: withBangBrought,
   },
 ];
 

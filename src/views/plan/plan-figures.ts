@@ -61,15 +61,15 @@ export function planFigures(
   tables: StepTables,
 ): PlanFigures {
   const { flow } = plan;
-  const { handsOn, wait } = sheetMinutes(connection, plan, planRequest, tables);
+  const { handsOnMin, waitMin } = sheetMinutes(connection, plan, planRequest, tables);
   return {
     reach: reachOf(plan),
     pressure: flow === undefined ? "" : quantityFigure(flow.residualPsi, "psi"),
     flow: flow?.availableGpm == null ? "" : quantityFigure(flow.availableGpm, "gpm", 1),
     joints: `${plan.joints.length}`,
     price: formatCents(plan.priceCents),
-    minutes: `${Math.round(handsOn)}`,
-    wait: `${wait}`,
+    minutes: `${Math.round(handsOnMin.likely)}`,
+    wait: `${waitMin}`,
   };
 }
 

@@ -71,10 +71,10 @@ export function RunSheet(props: VisitProps & SheetProps) {
           steps done
         </span>
         <span>
-          about <strong className="figure">{hands.handsOn} min</strong> hands-on
-          {hands.wait > 0 && (
+          about <strong className="figure">{hands.handsOnMin.likely} min</strong> hands-on
+          {hands.waitMin > 0 && (
             <>
-              , waits <strong className="figure">{hands.wait} min</strong>
+              , waits <strong className="figure">{hands.waitMin} min</strong>
             </>
           )}
         </span>

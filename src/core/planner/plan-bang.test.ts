@@ -22,45 +22,76 @@ const planned = (situation: Situation) => {
 
 testSituations({
   "the bang of a valve that shuts fast": {
-    "washer without an arrestor: warned with the figure": {
+    "washer without an arrestor: told as advice, with its range, and why this plan has none": {
       preset: "washer-cold",
       warns: "suggest-arrestor",
-      judged: ({ hammer, warnings }) => {
-        assert.ok((hammer?.highestPsi ?? 0) > (hammer?.ratedPsi ?? 0));
+      judged: ({ bang, warnings }) => {
+        assert.ok(bang?.withArrestorPsi !== undefined && bang.withArrestorPsi < bang.psi / 2);
+        assert.equal(bang.arrestor, "none");
+        const [low, high] = bang.rangePsi;
+        assert.ok(low < bang.psi && bang.psi <= high);
+        const told = warnings.find(({ code }) => code === "suggest-arrestor")?.message ?? "";
+        assert.match(told, /about \d{3} psi for an instant \(\d+ to \d+ psi on usual pipe\)/);
+        assert.match(told, /brings that to about \d+ psi; none is in this plan, because/);
+        assert.doesNotMatch(told, /rated/);
+      },
+    },
+    "washer with an arrestor at its valve: the plan says what it does": {
+      preset: "washer-cold",
+      also: { needs: ["arrestor"], arrestorAt: "valve" },
+      judged: ({ bang, why }) => {
+        assert.ok(bang?.withArrestorPsi !== undefined);
+        assert.ok(bang.psi > 2 * bang.withArrestorPsi);
+        assert.equal(bang.arrestor, "planned");
         assert.match(
-          warnings.find(({ code }) => code === "suggest-arrestor")?.message ?? "",
-          /about \d{3} psi when it shuts in 20 ms.*nobody has looked at.*rated for 125/,
+          why.join(" "),
+          /The arrestor in it takes the shock of the valve from about \d+ to \d+ psi/,
         );
       },
     },
-    "washer with an arrestor at its valve: within the rating, and the plan says what it was without": {
+    "washer with an arrestor somebody saw: it is counted, and none is suggested": {
       preset: "washer-cold",
-      also: { needs: ["arrestor"], arrestorAt: "valve" },
-      judged: ({ hammer, why }) => {
-        assert.ok(hammer && hammer.highestPsi !== null && hammer.barePsi !== null);
-        assert.ok(hammer.highestPsi < hammer.ratedPsi && hammer.barePsi > 2 * hammer.highestPsi);
-        assert.match(why.join(" "), /takes the bang from about \d+ to \d+ psi/);
+      also: { present: ["arrestor"] },
+      judged: ({ bang, warnings, why }) => {
+        assert.equal(bang?.arrestor, "there");
+        assert.ok(!warnings.some(({ code }) => code === "suggest-arrestor"));
+        assert.match(why.join(" "), /The arrestor that is there takes/);
       },
     },
     "toilet: a float shuts slowly, nothing bangs": {
       preset: "toilet",
-      judged: ({ hammer }) => assert.equal(hammer, undefined),
+      judged: ({ bang }) => assert.equal(bang, undefined),
     },
     "house rule if-heard: computed, not preached": {
       preset: "washer-cold",
       also: { houseRules: { hammer: "if-heard" } },
-      judged: ({ hammer, warnings }) => {
-        assert.ok(hammer);
+      judged: ({ bang, warnings }) => {
+        assert.ok(bang);
         assert.ok(!warnings.some(({ code }) => code === "suggest-arrestor"));
       },
     },
-    "pipe before of PEX: softer, and nobody says it was not looked at": {
+    "pipe before of PEX: softer; its range is narrower than that of usual pipe, which nobody speaks of": {
       preset: "washer-cold",
-      supply: { upstream: { lengthFt: 30, idIn: 0.485, riseFt: 0, material: "pex" } },
-      judged: ({ hammer }) => {
-        const copper = planned({ preset: "washer-cold" }).plan.hammer;
-        assert.equal(hammer?.isUpstreamAssumed, false);
-        assert.ok((hammer?.highestPsi ?? 0) < (copper?.highestPsi ?? 0));
+      supply: { upstream: { lengthFt: 30, idIn: 0.485, riseFt: 0, material: "pex" }, staticPsi: 60 },
+      judged: ({ bang, warnings }) => {
+        const copper = planned({ preset: "washer-cold" }).plan.bang;
+        assert.ok(bang && copper);
+        assert.deepEqual(copper.assumed, ["pipe-before"]);
+        assert.deepEqual(bang.assumed, []);
+        assert.ok(bang.psi < copper.psi);
+        assert.ok(bang.rangePsi[1] - bang.rangePsi[0] < copper.rangePsi[1] - copper.rangePsi[0]);
+        assert.doesNotMatch(warnings.map(({ message }) => message).join(" "), /usual pipe/);
+      },
+    },
+    "pressure nobody measured: the range takes the usual pressures too": {
+      preset: "washer-cold",
+      supply: {
+        isStaticAssumed: true,
+        upstream: { lengthFt: 30, idIn: 0.545, riseFt: 0, material: "copper" },
+      },
+      judged: ({ bang }) => {
+        assert.deepEqual(bang?.assumed, ["static-pressure"]);
+        assert.ok((bang?.rangePsi[1] ?? 0) - (bang?.rangePsi[0] ?? 0) >= 40);
       },
     },
   },
