@@ -53,6 +53,9 @@ export interface Match {
   readonly advice: string | null;
 }
 
+/** Ends of gas connectors: named as such whatever they meet. */
+const GAS_FAMILIES: readonly string[] = ["gasflare"];
+
 type Rule = NonNullable<EndContact["joint"]>["rule"];
 
 function turnsOf({ turns, handOnly }: Rule): MatchedJoint["turns"] {
@@ -93,6 +96,10 @@ export function matchEnds(one: End, other: End, tables: MatchTables, words: read
   const meeting = contactOf(one, other, tables);
   const contactText = textFor(meeting, words);
   const { bind, joint } = meeting;
+  const isGas =
+    [one, other].some(({ family }) => GAS_FAMILIES.includes(family)) && meeting.code !== "gas-only";
+  const gasAdvice = words.find(({ code }) => isGas && code === "gas-only")?.advice;
+  const advice = [contactText.advice, gasAdvice].filter(Boolean).join("; ") || null;
   return {
     fits: contactText.verdict === "fits",
     verdict: contactText.verdict,
@@ -105,10 +112,10 @@ export function matchEnds(one: End, other: End, tables: MatchTables, words: read
     symptom: contactText.feels,
     forcing: contactText.forcing,
     forcingDoesDamage: contactText.harms,
-    advice: contactText.advice,
+    advice,
     why:
       joint === null
-        ? [contactText.feels, contactText.advice].filter(Boolean).join("; ")
+        ? [contactText.feels, advice].filter(Boolean).join("; ")
         : `${joint.rule.label}: ${joint.rule.sealsOn}`,
   };
 }

@@ -56,7 +56,18 @@ describe("meet", () => {
     ["comp-3/8-m", "flare-3/8-m", "no", "same-gender"],
     ["tube-15mm-copper", "push-1/2", "starts", "tube-loose"],
     ["tube-1/4-copper", "push-1/2", "no", "tube-apart"],
-    ["pipe-1/2-pexal", "push-1/2", "starts", "tube-tight"],
+    ["pipe-1/2-pexal", "push-1/2", "starts", "layered-tube"],
+    ["pipe-1/2-pexal", "crimp-1/2", "starts", "layered-tube"],
+    ["pipe-1/2-pexal", "expand-1/2", "starts", "layered-tube"],
+    ["pipe-1/2-pexal", "comp-5/8-m", "starts", "layered-tube"],
+    ["pipe-1/2-pexal", "crimp-3/4", "no", "tube-apart"],
+    ["npt-3/4-m", "r-3/4-f", "starts", "tapers-differ"],
+    ["r-1/2-m", "npt-1/2-f", "starts", "tapers-differ"],
+    ["npt-3/8-m", "r-3/8-f", "starts", "binds-under-1"],
+    ["tube-1/4-copper", "flare-1/4-m", "fits", "when-flared"],
+    ["tube-1/4-copper", "flare-1/4-f", "no", "nut-on-tube"],
+    ["tube-1/4-copper", "flare-3/8-m", "no", "apart"],
+    ["tube-1/4-pe", "flare-1/4-m", "no", "apart"],
     ["pipe-1/2-pb", "push-1/2", "starts", "tube-not-listed"],
     ["pipe-1/2-copper", "tube-3/8-copper", "no", "apart"],
   ];
@@ -96,6 +107,16 @@ describe("the joint card", () => {
     assert.equal(joint.backUp, true);
     assert.ok(joint.wrenches.length > 0 && joint.pieces.length > 0);
     assert.ok(joint.variants.some(({ turns }) => turns?.handOnly === true));
+  });
+  it("of a tube that is flared first is the flare's", () => {
+    const flared = match("tube-3/8-copper", "flare-3/8-m");
+    assert.deepEqual(flared.joint, match("flare-3/8-f", "flare-3/8-m").joint);
+    assert.match(flared.advice ?? "", /nut goes on before/);
+  });
+  it("names a gas part whatever it meets", () => {
+    for (const other of ["bc-7/8-f", "flare-5/8-f", "gasflare-5/8-f", "npt-1/2-f"])
+      assert.match(match("gasflare-5/8-m", other).advice ?? "", /gas/, other);
+    assert.doesNotMatch(match("bc-7/8-f", "flare-5/8-m").advice ?? "", /gas/);
   });
   it("never drops what is said of a joint", () => {
     const noteOf = (a: string, b: string) => match(a, b).joint?.note;

@@ -18,9 +18,11 @@ export type FitVerdict = (typeof FIT_VERDICTS)[number];
 
 export const CONTACT_CODES = [
   "fits",
+  "when-flared",
   "gas-only",
   "washer-faces",
   "wrong-seat",
+  "tapers-differ",
   "binds-under-1",
   "binds-1-to-3",
   "binds-over-3",
@@ -31,6 +33,8 @@ export const CONTACT_CODES = [
   "same-gender",
   "tube-not-listed",
   "never-this-tube",
+  "layered-tube",
+  "nut-on-tube",
   "tube-loose",
   "tube-tight",
   "tube-apart",
@@ -84,6 +88,13 @@ const OVER_TUBE: readonly string[] = ["comp", "push", "quick", "cup", "press", "
 const PEX_BARBS: readonly string[] = ["crimp", "expand"];
 /** Pipe that slips over a barb of PEX, takes the ring and holds for a while. */
 const NEVER_ON_BARBS: readonly string[] = ["pb"];
+/** Pipe of layers with a bore and an outside of its own. */
+const LAYERED: readonly string[] = ["pexal"];
+
+/** Families of taper threads, each cut at an angle of its own. */
+const TAPERS: readonly string[] = ["npt", "r"];
+/** Tube soft enough to flare. */
+const FLARED_TUBES: readonly string[] = ["copper"];
 
 /** Pitches this close are one pitch: a tenth of the difference between 11 and 11 1/2 threads an inch. */
 const SAME_PITCH_IN = 0.0004;
@@ -120,6 +131,14 @@ function threadContact(male: End, female: End, threads: ThreadTable): EndContact
   const bind = bindOf(outer, inner);
   const isOnePitch = Math.abs(outer.pitchIn - inner.pitchIn) < SAME_PITCH_IN;
   const isWasher = FLAT_NUTS.includes(female.family) && female.swivel && FLAT_MALES.includes(male.family);
+  // 60 degrees against 55: crests touch where flanks should, however far it turns.
+  if (
+    TAPERS.includes(male.family) &&
+    TAPERS.includes(female.family) &&
+    male.family !== female.family &&
+    isOnePitch
+  )
+    return { ...contactWithoutJoint("tapers-differ"), bind };
   // A washer meets its face long before a nut of the same pitch binds on a taper.
   if (isWasher && isOnePitch && (bind.class === "home" || bind.class === "binds-over-3"))
     return { ...contactWithoutJoint("washer-faces"), bind };
@@ -130,11 +149,15 @@ function threadContact(male: End, female: End, threads: ThreadTable): EndContact
 function tubeContact(tube: End, socket: End): EndContact {
   if (PEX_BARBS.includes(socket.family) && NEVER_ON_BARBS.includes(tube.material ?? ""))
     return contactWithoutJoint(tube.fitSize === socket.fitSize ? "never-this-tube" : "tube-apart");
+  if (LAYERED.includes(tube.material ?? "") && tube.size === socket.size)
+    return contactWithoutJoint("layered-tube");
   if (!OVER_TUBE.includes(socket.family)) return contactWithoutJoint("tube-apart");
   const takes = tubeSizeIn(socket.fitSize);
   if (takes === null || tube.outsideIn === null) return contactWithoutJoint("tube-apart");
   const gapIn = tube.outsideIn - takes;
   const contact = (code: ContactCode): EndContact => ({ ...contactWithoutJoint(code), gapIn });
+  if (LAYERED.includes(tube.material ?? "") && Math.abs(gapIn) <= FORCED_TUBE_IN)
+    return contact("layered-tube");
   if (Math.abs(gapIn) <= SAME_TUBE_IN) return contact("tube-not-listed");
   if (gapIn > 0) return contact(gapIn <= FORCED_TUBE_IN ? "tube-tight" : "tube-apart");
   return contact(gapIn >= -LOOSE_TUBE_IN ? "tube-loose" : "tube-apart");
@@ -142,6 +165,17 @@ function tubeContact(tube: End, socket: End): EndContact {
 
 function takesTube(end: End): boolean {
   return end.form === "socket" || (end.family === "comp" && end.gender === "m");
+}
+
+/** A soft tube and a flare of its size: with the nut on and its end flared the tube is the nut's side of the joint. Null for others. */
+function flaredContact(tube: End, flare: End, tables: MatchTables): EndContact | null {
+  if (flare.family !== "flare" || tube.fitSize !== flare.fitSize || tube.family !== "tube") return null;
+  if (!FLARED_TUBES.includes(tube.material ?? "")) return null;
+  if (flare.gender === "f") return contactWithoutJoint("nut-on-tube");
+  const nut = [...tables.ends.values()].find(
+    ({ family, gender, fitSize }) => family === "flare" && gender === "f" && fitSize === flare.fitSize,
+  );
+  return nut === undefined ? null : { ...contactOf(nut, flare, tables), code: "when-flared" };
 }
 
 /**
@@ -168,7 +202,10 @@ export function contactOf(one: End, other: End, tables: MatchTables): EndContact
     const male = one.gender === "m" ? one : other;
     return threadContact(male, male === one ? other : one, tables.threads);
   }
-  if (one.form === "plain" && takesTube(other)) return tubeContact(one, other);
-  if (other.form === "plain" && takesTube(one)) return tubeContact(other, one);
+  const [plain, beside] = one.form === "plain" ? [one, other] : [other, one];
+  if (plain.form !== "plain") return contactWithoutJoint("apart");
+  const flared = flaredContact(plain, beside, tables);
+  if (flared !== null) return flared;
+  if (takesTube(beside)) return tubeContact(plain, beside);
   return contactWithoutJoint("apart");
 }
