@@ -186,6 +186,7 @@ const readers = {
     material: text(row["material"]),
     shape: text(row["shape"]),
     looks: text(row["looks"]),
+    narrows: flag(row["narrows"]),
     faults: number(row["faults"]),
     reason: row["reason"],
   }),

@@ -157,6 +157,7 @@ const preference = z.strictObject({
   material: code.nullable(),
   shape: z.enum(PART_SHAPES).nullable(),
   looks: z.enum(PIPE_DIRECTIONS).nullable(),
+  narrows: z.boolean(),
   faults: z.number().int().positive(),
   reason: code,
 });

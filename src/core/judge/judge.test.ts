@@ -99,6 +99,10 @@ const without: Readonly<
     judgedBy: (job) => ({ ...job, supply: { ...job.supply, treated: "reverse-osmosis" } }),
     finds: "metal-after-treatment",
   },
+  "how long a rough-in is to be": {
+    judgedBy: (job) => ({ ...job, lengthIn: { min: 500, max: 520 } }),
+    finds: "pipe-too-short",
+  },
   "how far its own hose reaches": {
     asked: ({ line: _, ...job }) => ({ ...job, line: { by: "fixture-hose" } }),
     judgedBy: (job) => ({ ...job, line: { by: "fixture-hose", lengthIn: 3 } }),

@@ -21,6 +21,7 @@ const PLAN_FAULT_CODES = [
   "hot-to-cold-only",
   "not-a-hose",
   "hose-does-not-reach",
+  "pipe-too-short",
   "need-unmet",
   "kept-side-dry",
   "below-rating",
@@ -89,6 +90,10 @@ function shuts({ part, out }: Element, listed: Case["listed"]): boolean {
   const is = part.kind === "stop" || part.kind === "valve" || does;
   return is && (part.kind !== "tee" || out?.id === "c");
 }
+
+/** A rough-in of pipe in the wall: as long as asked, with the elbows that were asked for. */
+const isPipedRoughIn = ({ request: { phase, lengthIn }, demand }: Case): boolean =>
+  phase === "rough-in" && demand.isInWall && lengthIn.max > 0;
 
 const isWhole = ({ request: { phase = "whole" } }: Case): boolean => phase !== "rough-in";
 
@@ -195,6 +200,10 @@ function lineFindings(each: Case): readonly PlanFault[] {
   const { line, lengthIn, inlet } = request;
   const isOwn = line?.by === "fixture-hose" || line?.by === "fixture-tail";
   const ownIn = isOwn ? (line.lengthIn ?? inlet.tailIn) : undefined;
+  const pipedIn = each.plan.parts.reduce(
+    (sum, { kind, lengthIn: pipeIn = 0 }) => sum + (kind === "pipe" ? pipeIn : 0),
+    0,
+  );
   const rigid = way.elements.filter(
     ({ part }) =>
       part.kind === "tube" || part.kind === "riser" || (part.kind === "pipe" && line?.by !== "none"),
@@ -205,6 +214,9 @@ function lineFindings(each: Case): readonly PlanFault[] {
       : []),
     ...(isWhole(each) && ownIn !== undefined && ownIn < lengthIn.min
       ? [grave("hose-does-not-reach", "", { is: ownIn, wanted: lengthIn.min })]
+      : []),
+    ...(isPipedRoughIn(each) && pipedIn < lengthIn.min
+      ? [grave("pipe-too-short", "", { is: pipedIn, wanted: lengthIn.min })]
       : []),
     // A line that stays is no part of the plan: the way ends where it begins.
     ...(isWhole(each) &&
@@ -228,24 +240,28 @@ const ANSWERS: Readonly<Record<Need, PartFunction>> = {
   elbow: "elbow",
 };
 
+/** Needs that a rough-in of pipe answers; devices are the finish's. */
+const OF_PIPE: readonly Need[] = ["elbow", "dielectric"];
+
 /** A need is met by a part of the plan, wherever it stands, or the plan is not offered. */
 function needFindings(each: Case): readonly PlanFault[] {
   const { plan, request, listed } = each;
-  if (!isWhole(each)) return [];
+  if (!isWhole(each) && !isPipedRoughIn(each)) return [];
   const has = (what: PartFunction) => plan.parts.some(({ sku }) => listed(sku)?.functions.includes(what));
   const isOwnAlready = (need: Need) =>
     need === "own-stop" && !OPEN_SUPPLIES.includes(request.supply.kind) && !request.supply.keepsExistingLine;
   return request.needs
+    .filter((need) => isWhole(each) || OF_PIPE.includes(need))
     .filter((need) => !has(ANSWERS[need]) && !isOwnAlready(need))
     .map((need) => grave("need-unmet", need));
 }
 
 /** What hung on the supply goes on being fed. */
 function keptFindings({ plan, request }: Case): readonly PlanFault[] {
-  const { supply, phase } = request;
+  const { supply } = request;
   const isFed = plan.joints.some(({ between }) => between.includes("kept"));
   const isKept = supply.keepsExistingLine || supply.kind === "pipe";
-  return isKept && !isFed && phase !== "rough-in" ? [grave("kept-side-dry")] : [];
+  return isKept && !isFed ? [grave("kept-side-dry")] : [];
 }
 
 /** A line past the shop's standard is kept only with a word. */

@@ -46,7 +46,8 @@ export function startsAtPipe(index: PlannerIndex, request: PlanRequest): boolean
   return index.ends.get(request.supply.end)?.family === "pipe";
 }
 
-function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): ExistingBranch | null {
+/** Returns what hangs on the supply and goes on being fed; null: nothing, or its nut is not known. */
+export function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): ExistingBranch | null {
   if (supply.kind === "pipe") return { end: supply.end, isThroughPipe: true, fork: "before-line" };
   if (!supply.keepsExistingLine) return null;
   const nut = supply.kind === "dead-stop" ? USUAL_LINE_NUT : mateOf(index, supply.end);

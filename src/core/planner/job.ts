@@ -74,7 +74,7 @@ export function needsOf(
 ): readonly PartFunction[] {
   const stop = stopNeeded(request, demandOf(index.tables.demands, request.inlet.fixture));
   // What a rough-in leaves to the finish is not asked of it.
-  if (request.phase === "rough-in") return stop;
+  if (request.phase === "rough-in") return [...stop, ...request.needs.filter((need) => need !== "own-stop")];
   const onOutlet = isAnsweredOnOutlet(request, facts);
   return [
     ...new Set<PartFunction>([

@@ -3,6 +3,7 @@ import { judgePlan } from "../judge/index.ts";
 import {
   type Advice,
   type Alternative,
+  type FixtureFacts,
   HIGHEST_STATIC_PSI,
   type LineFound,
   type Plan,
@@ -57,9 +58,12 @@ function planOf(
   const flow = planFlow(index, request, facts, candidate.chain.links);
   const bang = planBang(index, request, facts, { parts, joints }, knownBangs);
   const unusual = candidate.chain.links.flatMap(({ passage: { part } }) =>
-    preferencesAgainst(index.tables.preferences, request, part).map(
-      ({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
-    ),
+    preferencesAgainst(
+      index.tables.preferences,
+      request,
+      part,
+      index.ends.get(request.supply.end)?.boreIn ?? null,
+    ).map(({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`),
   );
   const at = candidate.approach.code === "at-supply" ? "" : `${candidate.approach.code}:`;
   return {
@@ -88,6 +92,13 @@ function planOf(
     why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, bang }),
   };
 }
+
+/** True where the standard is an air chamber and the fixture shuts fast: its pipe is the wall's work, and no plan brings it. */
+const lacksAirChamber = (
+  { solenoid }: FixtureFacts,
+  { hammer }: Standards,
+  { phase, present = [] }: PlanRequest,
+): boolean => hammer === "air-chamber" && solenoid && phase !== "rough-in" && !present.includes("arrestor");
 
 /** True where a line that stays is not what the standard keeps: new every time, or recent ones only. */
 const isPastReuse = ({ ageYears = 0 }: LineFound, { reuseLine }: Standards): boolean =>
@@ -131,12 +142,21 @@ export function planHookup(
   return outcome;
 }
 
+/** Tube that goes on feeding something is cut as pipe is: its other half is fed on. */
+function asCut(request: PlanRequest): PlanRequest {
+  const { supply } = request;
+  return supply.kind === "tube" && supply.keepsExistingLine
+    ? { ...request, supply: { ...supply, kind: "pipe", keepsExistingLine: false } }
+    : request;
+}
+
 /** Returns as planHookup, with the parts that could be swapped in; one search serves both. */
 export function planWithChoices(
   catalogue: PlannerIndex,
-  request: PlanRequest,
+  asked: PlanRequest,
   effort: Effort = UNBOUNDED,
 ): SwappableOutcome {
+  const request = asCut(asked);
   const { supply, line, lengthIn } = request;
   const unknown = unknownEnds(catalogue.ends, request);
   if (unknown.length > 0)
@@ -187,6 +207,7 @@ export function planWithChoices(
   const gaveWay = [
     ...relaxed.flatMap(({ rule }) => rule ?? []),
     ...(line?.by === "kept" && isPastReuse(line, rules) ? ["reuseLine" as const] : []),
+    ...(lacksAirChamber(facts, rules, request) ? ["hammer" as const] : []),
   ];
   const isStrained = relaxed.some(({ code }) => code === "line-lies-badly");
   const job: PlanContext = {

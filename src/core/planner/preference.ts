@@ -16,6 +16,8 @@ export interface Preference {
   readonly shape: PartShape | null;
   /** Where the supply's pipe comes out for the row to apply; null: anywhere. */
   readonly looks: PipeDirection | null;
+  /** The row is about a tube narrower than the one it goes on from. */
+  readonly narrows: boolean;
   /** How much worse than the preferred kind. */
   readonly faults: number;
   readonly reason: string;
@@ -31,11 +33,24 @@ function shapeOf({ ports }: Part): PartShape | null {
   return Math.abs(dot(a.direction, b.direction)) > 0.5 ? "straight" : "angle";
 }
 
+/** Bores this far apart are two sizes, inches: half the step between usual tubes. */
+const NARROWER_IN = 0.04;
+
+/** True for a part narrower than the tube that is the supply. */
+function isNarrower({ ports }: Part, { kind }: PlanRequest["supply"], tubeBoreIn: number | null): boolean {
+  const [port] = ports;
+  return (
+    kind === "tube" && tubeBoreIn !== null && port !== undefined && port.boreIn < tubeBoreIn - NARROWER_IN
+  );
+}
+
 /** Returns the preferences a part goes against in this job. */
 export function preferencesAgainst(
   preferences: readonly Preference[],
   { supply }: Pick<PlanRequest, "supply">,
   part: Part,
+  /** Bore of the supply's end; null: its table tells none. */
+  supplyBoreIn: number | null,
 ): readonly Preference[] {
   const looks = supply.looks ?? USUALLY;
   return preferences.filter(
@@ -43,7 +58,8 @@ export function preferencesAgainst(
       each.kind === part.kind &&
       (each.material === null || each.material === part.material) &&
       (each.shape === null || each.shape === shapeOf(part)) &&
-      (each.looks === null || each.looks === looks),
+      (each.looks === null || each.looks === looks) &&
+      (!each.narrows || isNarrower(part, supply, supplyBoreIn)),
   );
 }
 
@@ -51,12 +67,16 @@ export function preferencesAgainst(
 export function faultsByPart(
   preferences: readonly Preference[],
   request: Pick<PlanRequest, "supply">,
+  supplyBoreIn: number | null,
 ): (part: Part) => number {
   const judged = new Map<Part, number>();
   return (part) => {
     const known = judged.get(part);
     if (known !== undefined) return known;
-    const faults = preferencesAgainst(preferences, request, part).reduce((sum, each) => sum + each.faults, 0);
+    const faults = preferencesAgainst(preferences, request, part, supplyBoreIn).reduce(
+      (sum, each) => sum + each.faults,
+      0,
+    );
     judged.set(part, faults);
     return faults;
   };

@@ -8,6 +8,7 @@ import {
   approachesOf,
   hiddenRule,
   isWholeInWall,
+  keptAtSupply,
   kindsAfterStop,
   startsAtPipe,
 } from "./approach.ts";
@@ -33,7 +34,7 @@ import type { KnownBangs } from "./plan-bang.ts";
 import { waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { faultsByPart } from "./preference.ts";
-import { wholeOf } from "./rough-in.ts";
+import { isPiped, pipedApproaches, wholeOf } from "./rough-in.ts";
 import type { SearchJob } from "./search-job.ts";
 import type { LinkPool, SearchTask } from "./search-task.ts";
 
@@ -74,18 +75,22 @@ export interface PreparedSearch
 
 /** Returns a job made ready: what every way must do, which parts it may use, what the water may lose. */
 export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Effort): PreparedSearch {
-  const request = asked.phase === "rough-in" ? wholeOf(asked) : asked;
+  const demand = demandOf(catalogue.tables.demands, asked.inlet.fixture);
+  const request = asked.phase === "rough-in" ? wholeOf(asked, demand) : asked;
   const facts = factsOf(catalogue, request);
   const rules = completeStandards(request.houseRules);
   const inletEnd = catalogue.ends.get(request.inlet.end);
   const keptLine = request.line?.by === "kept" ? keptLineOf(catalogue, request) : null;
   const index = keptLine === null ? catalogue : withKeptLine(catalogue, keptLine);
-  const demand = demandOf(index.tables.demands, request.inlet.fixture);
   const needs = needsOf(index, request, facts, rules);
   const outlet = outletBreaker(index, request, facts);
   const optional = optionalOf(request);
   const hidden = hiddenRule(request, rules, demand);
-  const faultsOf = faultsByPart(index.tables.preferences, request);
+  const faultsOf = faultsByPart(
+    index.tables.preferences,
+    request,
+    index.ends.get(request.supply.end)?.boreIn ?? null,
+  );
   const ownTask = (approach: Approach, admits: SearchTask["admits"]): SearchTask => ({
     from: approach.from,
     to: approach.to,
@@ -114,13 +119,15 @@ export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Eff
     const both = (part: Part) => runs(part) && admits(part);
     const own = { ...task, admits: Object.assign(both, { active: admits.active ?? 0 }) };
     // A way that ends in a cap is found already: nothing is searched on it.
-    if (approach.cap !== undefined) return own;
+    if (approach.cap !== undefined && !approach.takesLine) return own;
     const made = budget === undefined ? pools : wateredPools;
     const pool = made.get(approach) ?? linkPool(index, { ...task, admits: runs }, partRules);
     made.set(approach, pool);
     return { ...own, pool };
   };
-  const approaches = approachesOf(index, request, hasOwnHose(inletEnd), keptLine);
+  const approaches = isPiped(asked, demand)
+    ? pipedApproaches(index, request, keptAtSupply(index, request))
+    : approachesOf(index, request, hasOwnHose(inletEnd), keptLine);
   const filters = partFiltersFor(
     request,
     rules,

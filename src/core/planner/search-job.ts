@@ -55,7 +55,8 @@ function searchOnce(
   admits: SearchTask["admits"],
 ): SearchOutcome {
   const { index } = job;
-  const outcomes = approaches.map((approach) => ({
+  const allowed = approaches.filter(({ cap }) => cap === undefined || admits(cap));
+  const outcomes = allowed.map((approach) => ({
     approach,
     ...searchChains(index, taskFor(approach, admits)),
   }));
@@ -126,6 +127,8 @@ function withoutPlaces(job: SearchJob, relaxed: readonly PartFilter[]): SearchJo
 /** Where a branch is only made as far as its cap: every way cut off and capped, from where a stop stands already without a search. */
 function searchCapped(prepared: SearchJob, admits: SearchTask["admits"]): WateredOutcome {
   const { index, tasks } = prepared;
+  // Pipe as far as the fixture is searched with its cap for an end.
+  if (tasks.approaches.some(({ cap }) => cap !== undefined)) return searchAll(prepared, admits);
   const standing = waysWithStop(tasks, admits);
   const searched =
     standing.length > 0

@@ -33,6 +33,54 @@ testSituations({
         assert.equal(priceCents, 1690 + 4 * 290 + 590, "every foot is paid for");
       },
     },
+    "rough-in of a tub filler: pipe as long as asked to where it will stand, no stop in the wall, and the plan says so":
+      {
+        preset: "tub-filler-hot",
+        supply: stub("pipe-1/2-copper", { looks: "wall" }),
+        also: {
+          lengthIn: { min: 60, max: 90 },
+          phase: "rough-in",
+          access: "closed-wall",
+          houseRules: { pipeJoint: "solder" },
+        },
+        builds: /^Coupling, 1\/2 sweat both ends \+ Copper pipe, 1\/2, by the foot \+ Cap, 1\/2 sweat$/,
+        warns: "stop-exempt",
+        judged: ({ parts, joints }) => {
+          assert.equal(parts[1]?.quantity, 8, "90 in are paid for by the foot");
+          assert.ok((parts[1]?.lengthIn ?? 0) >= 60);
+          assert.ok(joints.every(({ type }) => type === "solder"));
+        },
+      },
+    "rough-in of a tub filler round a corner: the elbow that was asked for is there": {
+      preset: "tub-filler-hot",
+      supply: stub("pipe-1/2-copper", { looks: "wall" }),
+      also: {
+        lengthIn: { min: 60, max: 90 },
+        phase: "rough-in",
+        access: "closed-wall",
+        needs: ["elbow"],
+        houseRules: { pipeJoint: "solder" },
+      },
+      builds: /Copper pipe.*Elbow, 1\/2 sweat.*Cap, 1\/2 sweat$/,
+    },
+    "rough-in of a tub filler off a run of PEX in the wall: the run goes on being fed": {
+      preset: "tub-filler-hot",
+      supply: { kind: "pipe", end: "pipe-1/2-pex" },
+      also: {
+        lengthIn: { min: 60, max: 90 },
+        phase: "rough-in",
+        access: "closed-wall",
+        houseRules: { pipeJoint: "crimp" },
+      },
+      builds: /Tee, 1\/2 PEX crimp all three.*PEX pipe, 1\/2, by the foot.*Cap, 1\/2 PEX crimp$/,
+      judged: ({ joints }) => assert.ok(joints.some(({ between }) => between.includes("kept"))),
+    },
+    "a run cut behind a valve that holds is capped behind its tee, not on the run": {
+      supply: { kind: "pipe", end: "pipe-1/2-copper", behindValve: "holds" },
+      also: { phase: "rough-in" },
+      builds: /^Tee.*Cap/,
+      judged: ({ joints }) => assert.ok(joints.some(({ between }) => between.includes("kept"))),
+    },
     "capped on PEX behind a valve that holds: the stiffener goes in before the push-fit cap": {
       supply: stub("pipe-1/2-pex", { behindValve: "holds" }),
       also: { phase: "rough-in", houseRules: { pipeJoint: "push-fit" } },
@@ -67,6 +115,18 @@ testSituations({
       preset: "refrigerator",
       supply: { kind: "pipe", end: "tube-3/8-pe" },
       builds: /^Tee with its own valve, 3\/8 quick-connect x 3\/8 quick-connect x 1\/4 comp outlet/,
+    },
+    "the same said as an open tube that goes on feeding the filter": {
+      preset: "refrigerator",
+      supply: { kind: "tube", end: "tube-1/4-pe", keepsExistingLine: true },
+      builds: /^Tee with its own valve, 1\/4 quick-connect x 1\/4 quick-connect x 1\/4 comp outlet/,
+      judged: ({ joints }) => assert.ok(joints.some(({ between }) => between.includes("kept"))),
+    },
+    "3/8 tube of treated water goes on as 3/8 as far as the refrigerator, and is reduced there": {
+      preset: "refrigerator",
+      supply: { kind: "tube", end: "tube-3/8-pe", treated: "reverse-osmosis" },
+      builds:
+        /^Coupling, 3\/8 quick-connect both ends \+ PEX tube, 3\/8 OD, by the foot \+ Polymer adapter, 1\/4 comp nut/,
     },
     "an open tube: one adapter takes it and the nut of the line": {
       preset: "refrigerator",
