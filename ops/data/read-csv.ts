@@ -187,6 +187,7 @@ const readers = {
     shape: text(row["shape"]),
     looks: text(row["looks"]),
     narrows: flag(row["narrows"]),
+    isCloseToPipe: flag(row["close_to_pipe"]),
     faults: number(row["faults"]),
     reason: row["reason"],
   }),
@@ -271,6 +272,7 @@ const readers = {
     isInWall: flag(row["in_wall"]),
     isStopExempt: flag(row["stop_exempt"]),
     isHoseOnly: flag(row["hose_only"]),
+    hardPipeWithinIn: number(row["hard_pipe_within_in"]),
     reason: row["reason"],
   }),
   outlets: (row: Row) => ({

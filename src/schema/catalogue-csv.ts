@@ -18,12 +18,13 @@ const KIND_COLUMNS: readonly string[] = [
   "flats",
 ];
 /** Columns that files of earlier versions do not have: they may be left out. */
-const LATER_COLUMNS: readonly string[] = [...HOT_COLUMNS, ...KIND_COLUMNS];
+const LATER_COLUMNS: readonly string[] = ["pack", ...HOT_COLUMNS, ...KIND_COLUMNS];
 export const CATALOGUE_COLUMNS: readonly string[] = [
   "sku",
   "kind",
   "name",
   "price_cents",
+  "pack",
   "material",
   "length_in",
   "cut_to_length",
@@ -119,6 +120,8 @@ export function partFromRow(row: Row): unknown {
     kind: row["kind"],
     name: row["name"],
     priceCents: number(row["price_cents"]),
+    // Files from before packs were told have no such column.
+    pack: number(row["pack"] || "1"),
     material: row["material"],
     lengthIn: number(row["length_in"]),
     cutToLength: flag(row["cut_to_length"]),
@@ -163,6 +166,7 @@ function rowFromPart(part: Part): Row {
     ["kind", part.kind],
     ["name", part.name],
     ["price_cents", String(part.priceCents)],
+    ["pack", String(part.pack)],
     ["material", part.material],
     ["length_in", figure(part.lengthIn)],
     ["cut_to_length", yesNo(part.cutToLength)],

@@ -21,6 +21,7 @@ export const partSchema = z.strictObject({
   name: code,
   priceCents: z.number().int().positive(),
   material: code,
+  pack: z.number().int().positive().max(1000).default(1),
   lengthIn: positive.nullable(),
   cutToLength: z.boolean(),
   minBendRadiusIn: positive.nullable(),

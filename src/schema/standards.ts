@@ -20,6 +20,7 @@ export const standardsSchema = z
     tankNut: z.enum(PRACTICES.tankNut).exactOptional(),
     ownStop: z.enum(PRACTICES.ownStop).exactOptional(),
     flushBeforeLast: z.enum(PRACTICES.flushBeforeLast).exactOptional(),
+    seatedFerrule: z.enum(PRACTICES.seatedFerrule).exactOptional(),
     washerHose: z.enum(PRACTICES.washerHose).exactOptional(),
   })
   .meta({ id: "HouseRules" });

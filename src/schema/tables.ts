@@ -158,6 +158,7 @@ const preference = z.strictObject({
   shape: z.enum(PART_SHAPES).nullable(),
   looks: z.enum(PIPE_DIRECTIONS).nullable(),
   narrows: z.boolean(),
+  isCloseToPipe: z.boolean(),
   faults: z.number().int().positive(),
   reason: code,
 });

@@ -29,6 +29,7 @@ export const demand = z.strictObject({
   isInWall: z.boolean(),
   isStopExempt: z.boolean(),
   isHoseOnly: z.boolean(),
+  hardPipeWithinIn: z.number().positive().nullable(),
   reason: code,
 });
 export const outlet = z.strictObject({

@@ -13,6 +13,8 @@ export interface FixtureDemand {
   readonly isStopExempt: boolean;
   /** Only a hose may run to it. */
   readonly isHoseOnly: boolean;
+  /** Hard pipe runs to it where it stands no farther from its pipe than this, inches; null: pipe is no matter of distance. */
+  readonly hardPipeWithinIn: number | null;
   readonly reason: string;
 }
 

@@ -23,6 +23,7 @@ const PLAN_FAULT_CODES = [
   "hose-does-not-reach",
   "pipe-too-short",
   "need-unmet",
+  "dielectric-away",
   "kept-side-dry",
   "below-rating",
   "bore-too-small",
@@ -256,6 +257,19 @@ function needFindings(each: Case): readonly PlanFault[] {
     .map((need) => grave("need-unmet", need));
 }
 
+/** On steel the first part is the dielectric one: further on the two metals have met already. */
+function dielectricFindings({ plan, request, way, listed }: Case): readonly PlanFault[] {
+  const { supply, needs } = request;
+  const isSteel = supply.material === "galvanised" || /-steel$/.test(supply.end);
+  const is = (sku: string) => listed(sku)?.functions.includes("dielectric") === true;
+  const isPlanned = needs.includes("dielectric") && plan.parts.some(({ sku }) => is(sku));
+  const [first] = way.elements;
+  const isFork = supply.kind === "pipe" || supply.keepsExistingLine;
+  return isSteel && isPlanned && !isFork && first !== undefined && !is(first.part.sku)
+    ? [grave("dielectric-away", first.part.name)]
+    : [];
+}
+
 /** What hung on the supply goes on being fed. */
 function keptFindings({ plan, request }: Case): readonly PlanFault[] {
   const { supply } = request;
@@ -299,6 +313,7 @@ export function judgePlan(plan: Plan, request: PlanRequest, tables: JudgeTables)
     ...waterFindings(each),
     ...lineFindings(each),
     ...needFindings(each),
+    ...dielectricFindings(each),
     ...keptFindings(each),
     ...standardFindings(each),
   ];

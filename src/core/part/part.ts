@@ -72,6 +72,8 @@ export interface Part {
   readonly kind: PartKind;
   readonly name: string;
   readonly priceCents: number;
+  /** Pieces in what is sold as one, such as a pack of washers; the price is the pack's. */
+  readonly pack: number;
   readonly material: string;
   /** Over all, for a line; the longest it can be cut to, for a riser; null for tube by the foot and short parts. */
   readonly lengthIn: number | null;

@@ -11,7 +11,7 @@ export interface PlanPart {
   readonly sku: string;
   readonly kind: PartKind;
   readonly name: string;
-  /** Pieces, or feet for tube sold by the foot; 0: the rest of the tube that was cut for what stands before it. */
+  /** What is bought: pieces, packs, or feet of what is sold by the foot. In plans kept before, 0 is the rest of the tube cut for what stands before it. */
   readonly quantity: number;
   /** On the way to the inlet, on the branch that goes on being fed, or on the fixture's outlet. */
   readonly branch: "main" | "kept" | "outlet";

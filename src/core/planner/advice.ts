@@ -6,13 +6,14 @@ import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
-import { isOpenPipe, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
+import { isOpenPipe, isSteel, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
 import type { Candidate } from "./candidate.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { type KeptLineFit, keptLineWarnings } from "./kept-line-fit.ts";
 import { bangInWords, withoutArrestorInWords } from "./plan-bang.ts";
 import { outletLossPsi } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import { SEATED_FERRULE } from "./table-figures.ts";
 
 /** Returns the finding for a advice's code, with what it is about after the message. */
 export function advice(index: PlannerIndex, code: string, about = ""): Advice {
@@ -38,7 +39,7 @@ function supplyCodes(
 ): readonly string[] {
   const { kept } = candidate.approach;
   const material = index.ends.get(supply.end)?.material;
-  const isGalvanised = supply.material === "galvanised" || material === "steel";
+  const isGalvanised = isSteel(index, { supply });
   const isCut = supply.kind === "pipe" || supply.kind === "dead-stop" || supply.kind === "stub";
   const hidesPushFit =
     access === "closed-wall" &&
@@ -260,6 +261,7 @@ export function whyFor(
     types.includes("taper-thread") && "taperSealant",
     (types.includes("riser-cone") || joints.some((joint) => joint.rule.startsWith("ferrule-copper"))) &&
       "ferruleFilm",
+    joints.some((joint) => joint.rule === SEATED_FERRULE) && "seatedFerrule",
     kinds.includes("line") && "reuseLine",
     kinds.includes("arrestor") && "hammer",
     kinds.includes("arrestor") && !relaxed.includes("arrestorPlace") && "arrestorPlace",

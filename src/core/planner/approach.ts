@@ -54,6 +54,16 @@ export function keptAtSupply(index: PlannerIndex, { supply }: PlanRequest): Exis
   return nut === null ? null : { end: nut, isThroughPipe: false, fork: "before-line" };
 }
 
+/** True where a fixture stands so close to its open pipe that hard pipe runs to it. */
+export const isCloseToPipe = (
+  { supply, lengthIn }: PlanRequest,
+  { hardPipeWithinIn }: FixtureDemand,
+): boolean => hardPipeWithinIn !== null && isOpenPipe(supply.kind) && lengthIn.max <= hardPipeWithinIn;
+
+/** True for a supply of galvanized steel: it is eaten where another metal meets it. */
+export const isSteel = ({ ends }: PlannerIndex, { supply }: Pick<PlanRequest, "supply">): boolean =>
+  supply.material === "galvanised" || ends.get(supply.end)?.material === "steel";
+
 /** Supplies where pipe or tube comes open out of the building: a branch begins there with a joint to it. */
 export const isOpenPipe = (kind: SupplyKind) => kind === "pipe" || kind === "stub" || kind === "dead-stop";
 

@@ -16,7 +16,7 @@ import type { Candidate } from "./candidate.ts";
 import { type LayOut, layOut, type OpenJoint, type Socket } from "./lay-out.ts";
 import { makeOrder } from "./make-order.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-import { wordsOfRule } from "./table-figures.ts";
+import { ruleAt, SEATED_FERRULE, wordsOfRule } from "./table-figures.ts";
 import { heldSide, type RuledJoint, type SideIndex, turningSide } from "./turning.ts";
 
 const isPlastic = ({ whenPlastic }: JointRule) => whenPlastic !== null && whenPlastic !== "none";
@@ -50,7 +50,7 @@ function notesFor(
 ): readonly string[] {
   const isLeftOn = atSupply?.supply.leftOn === "nut-and-ferrule";
   const codes = [
-    ...(isLeftOn ? [rule.type === "ferrule" ? "seated-ferrule" : "ferrule-off"] : []),
+    ...(isLeftOn ? [rule.id === SEATED_FERRULE ? "seated-ferrule" : "ferrule-off"] : []),
     ...(setsAngle && rule.turns !== null ? ["clock-angle"] : []),
     ...(rule.handOnly && rule.whenPlastic === "nut" ? ["hand-only"] : []),
     ...(rule.type === "cone-gasket" && atSupply !== null ? ["old-ferrule"] : []),
@@ -73,6 +73,16 @@ const HELD_AT_SUPPLY: Readonly<Record<SupplyKind, string>> = {
   tube: "the tube, close to the joint",
 };
 
+/** A threaded nipple is round: only a pipe wrench holds it. */
+const isNipple = ({ kind, ports }: Part): boolean =>
+  kind === "coupling" && ports.length === 2 && ports.every(({ end }) => /^(npt|r)-.*-m$/.test(end));
+
+/** What holds the supply: the pipe itself, or the body of a stop that stays although it is dead. */
+function heldAtSupply({ supply }: PlanRequest, { family }: JointSide["end"]): string {
+  const isOutlet = supply.kind === "dead-stop" && !["pipe", "npt", "r"].includes(family);
+  return HELD_AT_SUPPLY[isOutlet ? "stop-outlet" : supply.kind];
+}
+
 /** What is held while the joint is turned, and the wrench sizes of its body. */
 function holdBackOf(
   { rule, sides, sockets, isInner }: RuledJoint,
@@ -84,6 +94,7 @@ function holdBackOf(
   const { end } = sides[held];
   const sizes = end.form === "thread" ? end.wrenches : [];
   if (isInner) return { what: "the union's other half", wrenches: part?.flats ?? [] };
+  if (part !== undefined && isNipple(part)) return { what: "the nipple with a pipe wrench", wrenches: [] };
   if (part !== undefined) {
     const isThread = rule.type === "taper-thread" && part.flats.length > 0;
     return {
@@ -98,10 +109,10 @@ function holdBackOf(
       wrenches: sizes,
     };
   // A nipple in the wall has no flats: a pipe wrench holds it, so that nothing turns in the wall.
-  const isNipple = rule.type === "taper-thread" && end.gender === "m";
-  return isNipple
+  const isInWall = ["npt", "r"].includes(end.family) && end.gender === "m";
+  return isInWall
     ? { what: "the nipple in the wall with a pipe wrench", wrenches: [] }
-    : { what: HELD_AT_SUPPLY[request.supply.kind], wrenches: sizes };
+    : { what: heldAtSupply(request, end), wrenches: sizes };
 }
 
 /** Wrench sizes of what turns: the nut, or the body that is screwed on. */
@@ -136,13 +147,18 @@ interface JointWithRule extends RuledJoint {
 }
 
 /** Returns an open joint with the rule it is made up by. Errors: RangeError where the two ends do not mate. */
-function ruledJoint(index: PlannerIndex, { left, right, isAside, seal }: OpenJoint): JointWithRule {
+function ruledJoint(
+  index: PlannerIndex,
+  request: PlanRequest,
+  { left, right, isAside, seal }: OpenJoint,
+): JointWithRule {
   const sides = [sideOf(index, left), sideOf(index, right)] as const;
   const common = { sockets: [left, right] as const, sides, isAside, isInner: seal !== undefined };
   if (seal !== undefined) return { ...common, note: null, rule: unionRule(index.tables.joints, seal) };
   const mating = mate(sides[0].end, sides[1].end, index.tables.matings);
   if (mating === null) throw new RangeError(`${left.end} and ${right.end} do not make a joint`);
-  return { ...common, note: mating.note, rule: ruleFor(mating, sides[0], sides[1], index.tables.joints) };
+  const rule = ruleFor(mating, sides[0], sides[1], index.tables.joints);
+  return { ...common, note: mating.note, rule: ruleAt(rule, left.ref, request, index.tables.joints) };
 }
 
 /** How deep a tube or pipe goes into its seat, inches; undefined: nothing goes in, or the depth is not known. */
@@ -188,7 +204,7 @@ export function assemble(
   outlet: Part | null = null,
 ): Assembly {
   const { parts, listed, open, fresh } = layOut(index, request, candidate, outlet);
-  const ruled = open.map((each) => ruledJoint(index, each));
+  const ruled = open.map((each) => ruledJoint(index, request, each));
   const turned = ruled.map((joint) => ({ ...joint, turning: turningSide(joint, ruled) }));
   const { order, where } = makeOrder(turned, listed);
   const joints = turned.map((joint, at): PlanJoint => {

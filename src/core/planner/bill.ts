@@ -7,6 +7,12 @@ export function unitsOf(part: Part, longestIn: number): number {
   return isByTheFoot(part) ? Math.max(1, Math.ceil(longestIn / IN_PER_FT)) : 1;
 }
 
+/** What a second piece cut from the same pipe or tube adds, feet: its cut and its joints take some. */
+export const REST_FT = 1;
+
+/** Returns what a piece costs in the price of a job, cents: its share of the pack. */
+const pieceCents = ({ priceCents, pack }: Part): number => Math.ceil(priceCents / pack);
+
 /** What a set of parts costs and what of it is not on the truck. */
 export interface Bill {
   readonly priceCents: number;
@@ -28,19 +34,20 @@ export interface Supplies {
 
 /** Returns the least that units of a part can cost: nothing where some of it came with the job. */
 export function leastCents(part: Part, units: number, { inBox }: Supplies): number {
-  return inBox?.has(part.sku) ? 0 : part.priceCents * units;
+  return inBox?.has(part.sku) ? 0 : pieceCents(part) * units;
 }
 
 /** Returns the bill with one part more; what came with the job is used first. */
 export function billWith(bill: Bill, part: Part, units: number, { stock, inBox }: Supplies): Bill {
   const free = inBox?.get(part.sku) ?? 0;
-  if (stock === null && free === 0) return { ...bill, priceCents: bill.priceCents + part.priceCents * units };
+  if (stock === null && free === 0)
+    return { ...bill, priceCents: bill.priceCents + pieceCents(part) * units };
   const before = bill.taken.get(part.sku) ?? 0;
   const count = before + units;
   const paid = Math.max(0, count - free) - Math.max(0, before - free);
-  const isShort = stock !== null && count > (stock.get(part.sku) ?? 0) + free;
+  const isShort = stock !== null && count > (stock.get(part.sku) ?? 0) * part.pack + free;
   return {
-    priceCents: bill.priceCents + part.priceCents * paid,
+    priceCents: bill.priceCents + pieceCents(part) * paid,
     taken: new Map(bill.taken).set(part.sku, count),
     missing: isShort ? new Set(bill.missing).add(part.sku) : bill.missing,
   };

@@ -66,7 +66,8 @@ function stretchOf(
     name: part.name,
     kind: part.kind,
     material,
-    lengthFt: part.quantity === 0 ? 0 : lengthIn / IN_PER_FT,
+    // The rest of a pipe that was cut has no length of its own: its figure stands at the first piece.
+    lengthFt: listed?.cutToLength === true && part.lengthIn === undefined ? 0 : lengthIn / IN_PER_FT,
     boreIn: Math.min(into.boreIn, out.boreIn),
     wallIn: null,
     ...estimateOf(tables, lossKindOf(part, into, out), material),

@@ -1,11 +1,11 @@
 /** What one job asks of the search: the needs of each way it can be taken up, what may run there, what every plan takes besides. */
 
-import { demandOf } from "../demand/index.ts";
+import { demandOf, type FixtureDemand } from "../demand/index.ts";
 import { type End, type EndTable, isFactoryHose } from "../end/index.ts";
-import { LENGTH_KINDS, type Part, type PartFunction } from "../part/index.ts";
+import { LENGTH_KINDS, type Part, type PartFunction, type PartKind } from "../part/index.ts";
 import type { FixtureFacts, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
-import { type Approach, leavesStopOut, stopNeeded } from "./approach.ts";
+import { type Approach, isCloseToPipe, leavesStopOut, stopNeeded } from "./approach.ts";
 import { BORE_SHARE, wantsArrestor } from "./part-filter.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { lengthServes } from "./search-label.ts";
@@ -95,11 +95,14 @@ export function needsOfWay(needs: readonly PartFunction[], { kept }: Approach): 
 /** Returns which parts may be the length of a way: what runs to this fixture, or what the job says. */
 export function lengthAdmission(
   { keptLine, lengthKinds }: Approach,
-  { lineKind }: PlanRequest,
+  request: PlanRequest,
   facts: FixtureFacts,
+  demand: FixtureDemand,
 ): (part: Part) => boolean {
-  const kinds =
-    lengthKinds ?? (lineKind === undefined ? facts.lengthKinds : [...facts.lengthKinds, lineKind]);
+  const usual: readonly PartKind[] = isCloseToPipe(request, demand)
+    ? [...facts.lengthKinds, "pipe"]
+    : facts.lengthKinds;
+  const kinds = lengthKinds ?? (request.lineKind === undefined ? usual : [...usual, request.lineKind]);
   return (part) =>
     !LENGTH_KINDS.includes(part.kind) ||
     (keptLine === undefined ? kinds.some((kind) => kind === part.kind) : part === keptLine);

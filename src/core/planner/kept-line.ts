@@ -23,6 +23,7 @@ export function keptLineOf(index: PlannerIndex, { supply, inlet, line, lengthIn 
     kind: "line",
     name: "The line that is there",
     priceCents: 0,
+    pack: 1,
     material: alike?.material ?? "stainless-braid",
     lengthIn: lengthOver,
     cutToLength: false,

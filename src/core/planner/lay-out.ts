@@ -3,10 +3,11 @@ import { type EndCode, isPlasticNut } from "../end/index.ts";
 import { LENGTH_KINDS, type Part, type Port, type UnionSeal } from "../part/index.ts";
 import type { PlanPart, PlanRequest, PortRef } from "../plan/index.ts";
 import type { Approach } from "./approach.ts";
-import { unitsOf } from "./bill.ts";
+import { REST_FT, unitsOf } from "./bill.ts";
 import type { Candidate } from "./candidate.ts";
 import { HOSE_OUTLET } from "./job.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import { newLineNut } from "./table-figures.ts";
 
 export interface Socket {
   readonly ref: PortRef;
@@ -37,7 +38,7 @@ function planPart(part: Part, request: PlanRequest, continues = false): PlanPart
     sku: part.sku,
     kind: part.kind,
     name: part.name,
-    quantity: continues ? 0 : unitsOf(part, request.lengthIn.max),
+    quantity: continues ? REST_FT : unitsOf(part, request.lengthIn.max),
     branch: "main",
     contents: part.contents,
     material: part.material,
@@ -113,12 +114,15 @@ export function layOut(
     listed.push(part);
     return parts.push({ ...planPart(part, request, continues), branch }) - 1;
   };
-  const placed = (index: number, { id, end, plastic }: Port): Socket => ({
-    ref: `p${index}.${id}`,
-    end,
-    plastic,
-    part: index,
-  });
+  const placed = (index: number, { id, end, plastic }: Port): Socket => {
+    const nut = newLineNut(request, parts[index]?.kind ?? "adapter", id);
+    return {
+      ref: `p${index}.${id}`,
+      end,
+      plastic: nut === undefined ? plastic : nut === "plastic",
+      part: index,
+    };
+  };
   const stays = ({ end, plastic }: Port): Socket => ({ ref: "kept", end, plastic, part: null });
   let left: Socket = {
     ref: "supply",
@@ -157,7 +161,7 @@ export function layOut(
   open.push({ left, right: end, isAside: false });
   const made = approach.keptLine === undefined ? open : disturbed(open);
   const fresh = parts.length === 0 ? freshWashers(index, made) : [];
-  for (const washer of fresh) put(washer, "main");
+  for (const washer of new Set(fresh)) put(washer, "main");
   const [outletPort] = outlet?.ports ?? [];
   if (outlet === null || outletPort === undefined) return { parts, listed, open: made, fresh };
   const onOutlet: Socket = { ref: "outlet", end: HOSE_OUTLET, plastic: false, part: null };

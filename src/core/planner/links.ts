@@ -2,7 +2,7 @@
 import type { EndCode } from "../end/index.ts";
 import type { JointType } from "../joint/index.ts";
 import { isByTheFoot, LENGTH_KINDS, type Part } from "../part/index.ts";
-import { leastCents, type Supplies, unitsOf } from "./bill.ts";
+import { leastCents, REST_FT, type Supplies, unitsOf } from "./bill.ts";
 import { isOpposite } from "./fork.ts";
 import type { PartRules } from "./part-rules.ts";
 import { bringsPieces, type MatingOption, type Passage, type PlannerIndex } from "./planner-index.ts";
@@ -49,7 +49,7 @@ function withKits(
       const lossPsi = water?.lossOf(link) ?? 0;
       const priceCents = piecesOf(link).reduce(
         (sum, each) => sum + leastCents(each, 1, task),
-        continues ? 0 : whole,
+        continues ? leastCents(part, REST_FT, task) : whole,
       );
       return {
         link,

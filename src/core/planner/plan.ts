@@ -49,7 +49,7 @@ function noPlans(
 }
 
 function planOf(
-  { index, request, rules, facts, relaxed, outlet, isStrained, keptFit, knownBangs }: PlanContext,
+  { index, request, rules, facts, relaxed, outlet, isStrained, keptFit, place, knownBangs }: PlanContext,
   candidate: Candidate,
 ): Plan {
   const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
@@ -58,12 +58,9 @@ function planOf(
   const flow = planFlow(index, request, facts, candidate.chain.links);
   const bang = planBang(index, request, facts, { parts, joints }, knownBangs);
   const unusual = candidate.chain.links.flatMap(({ passage: { part } }) =>
-    preferencesAgainst(
-      index.tables.preferences,
-      request,
-      part,
-      index.ends.get(request.supply.end)?.boreIn ?? null,
-    ).map(({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`),
+    preferencesAgainst(index.tables.preferences, place, part).map(
+      ({ reason }) => `Not the usual kind here: ${part.name}, because ${reason}.`,
+    ),
   );
   const at = candidate.approach.code === "at-supply" ? "" : `${candidate.approach.code}:`;
   return {
@@ -171,7 +168,7 @@ export function planWithChoices(
   if (atSupply !== null) return noPlans(catalogue, request, atSupply);
 
   const prepared = prepare(catalogue, request, effort);
-  const { index, rules, facts, partRules, water, outlet, keptFit } = prepared;
+  const { index, rules, facts, partRules, water, outlet, keptFit, place } = prepared;
   if (water.mostPsi < 0)
     return noPlans(index, request, ["starved", starvedInWords(index, water, { links: [] }, facts, request)]);
   if (prepared.tasks.approaches.length === 0)
@@ -219,6 +216,7 @@ export function planWithChoices(
     outlet,
     isStrained,
     keptFit,
+    place,
     knownBangs: new Map(),
   };
   const refused = refusalsFor({

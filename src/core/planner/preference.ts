@@ -1,7 +1,10 @@
 /** The right kind of part for its place: what a good plumber takes when several kinds would do. Data: data/preferences.csv. */
+import type { FixtureDemand } from "../demand/index.ts";
+import type { EndTable } from "../end/index.ts";
 import { dot } from "../geometry/index.ts";
 import type { Part, PartKind, PipeDirection } from "../part/index.ts";
 import type { PlanRequest } from "../plan/index.ts";
+import { isCloseToPipe } from "./approach.ts";
 
 export const PART_SHAPES = ["straight", "angle"] as const;
 export type PartShape = (typeof PART_SHAPES)[number];
@@ -18,6 +21,8 @@ export interface Preference {
   readonly looks: PipeDirection | null;
   /** The row is about a tube narrower than the one it goes on from. */
   readonly narrows: boolean;
+  /** The row is about what runs to a fixture so close to its pipe that hard pipe does it. */
+  readonly isCloseToPipe: boolean;
   /** How much worse than the preferred kind. */
   readonly faults: number;
   readonly reason: string;
@@ -36,47 +41,55 @@ function shapeOf({ ports }: Part): PartShape | null {
 /** Bores this far apart are two sizes, inches: half the step between usual tubes. */
 const NARROWER_IN = 0.04;
 
-/** True for a part narrower than the tube that is the supply. */
-function isNarrower({ ports }: Part, { kind }: PlanRequest["supply"], tubeBoreIn: number | null): boolean {
+/** True for a part narrower than the tube it goes on from. */
+function isNarrower({ ports }: Part, tubeBoreIn: number | null): boolean {
   const [port] = ports;
-  return (
-    kind === "tube" && tubeBoreIn !== null && port !== undefined && port.boreIn < tubeBoreIn - NARROWER_IN
-  );
+  return tubeBoreIn !== null && port !== undefined && port.boreIn < tubeBoreIn - NARROWER_IN;
+}
+
+/** What a job tells of the place a part comes to. */
+export interface PartPlace {
+  readonly looks: PipeDirection;
+  /** Bore of the tube that is the supply, inches; null: the supply is none. */
+  readonly tubeBoreIn: number | null;
+  readonly isCloseToPipe: boolean;
+}
+
+/** Returns what a job tells of the place a part comes to. */
+export function placeOf(ends: EndTable, demand: FixtureDemand, request: PlanRequest): PartPlace {
+  const { supply } = request;
+  const end = ends.get(supply.end);
+  return {
+    looks: supply.looks ?? USUALLY,
+    tubeBoreIn: end?.family === "tube" ? end.boreIn : null,
+    isCloseToPipe: isCloseToPipe(request, demand),
+  };
 }
 
 /** Returns the preferences a part goes against in this job. */
 export function preferencesAgainst(
   preferences: readonly Preference[],
-  { supply }: Pick<PlanRequest, "supply">,
+  { looks, tubeBoreIn, isCloseToPipe }: PartPlace,
   part: Part,
-  /** Bore of the supply's end; null: its table tells none. */
-  supplyBoreIn: number | null,
 ): readonly Preference[] {
-  const looks = supply.looks ?? USUALLY;
   return preferences.filter(
     (each) =>
       each.kind === part.kind &&
       (each.material === null || each.material === part.material) &&
       (each.shape === null || each.shape === shapeOf(part)) &&
       (each.looks === null || each.looks === looks) &&
-      (!each.narrows || isNarrower(part, supply, supplyBoreIn)),
+      (!each.narrows || isNarrower(part, tubeBoreIn)) &&
+      (!each.isCloseToPipe || isCloseToPipe),
   );
 }
 
 /** Returns how many faults of kind a part has in this job; each part is judged once. */
-export function faultsByPart(
-  preferences: readonly Preference[],
-  request: Pick<PlanRequest, "supply">,
-  supplyBoreIn: number | null,
-): (part: Part) => number {
+export function faultsByPart(preferences: readonly Preference[], place: PartPlace): (part: Part) => number {
   const judged = new Map<Part, number>();
   return (part) => {
     const known = judged.get(part);
     if (known !== undefined) return known;
-    const faults = preferencesAgainst(preferences, request, part, supplyBoreIn).reduce(
-      (sum, each) => sum + each.faults,
-      0,
-    );
+    const faults = preferencesAgainst(preferences, place, part).reduce((sum, each) => sum + each.faults, 0);
     judged.set(part, faults);
     return faults;
   };

@@ -7,6 +7,7 @@ import {
   type Approach,
   approachesOf,
   hiddenRule,
+  isSteel,
   isWholeInWall,
   keptAtSupply,
   kindsAfterStop,
@@ -33,7 +34,7 @@ import { PartRules } from "./part-rules.ts";
 import type { KnownBangs } from "./plan-bang.ts";
 import { waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-import { faultsByPart } from "./preference.ts";
+import { faultsByPart, type PartPlace, placeOf } from "./preference.ts";
 import { isPiped, pipedApproaches, wholeOf } from "./rough-in.ts";
 import type { SearchJob } from "./search-job.ts";
 import type { LinkPool, SearchTask } from "./search-task.ts";
@@ -60,6 +61,7 @@ export interface PlanContext {
   /** What goes on the fixture's hose outlet. */
   readonly outlet: Part | null;
   readonly keptFit: KeptLineRater;
+  readonly place: PartPlace;
   readonly knownBangs: KnownBangs;
 }
 
@@ -86,11 +88,8 @@ export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Eff
   const outlet = outletBreaker(index, request, facts);
   const optional = optionalOf(request);
   const hidden = hiddenRule(request, rules, demand);
-  const faultsOf = faultsByPart(
-    index.tables.preferences,
-    request,
-    index.ends.get(request.supply.end)?.boreIn ?? null,
-  );
+  const place = placeOf(index.ends, demand, request);
+  const faultsOf = faultsByPart(index.tables.preferences, place);
   const ownTask = (approach: Approach, admits: SearchTask["admits"]): SearchTask => ({
     from: approach.from,
     to: approach.to,
@@ -106,6 +105,7 @@ export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Eff
     kept: approach.kept,
     shared: request.needs.filter((need) => request.for?.[need] === "both"),
     arrestorAt: request.arrestorAt ?? rules.arrestorPlace,
+    ...(isSteel(index, request) && approach.kept === null ? { isDielectricFirst: true as const } : {}),
     faultsOf,
     water: null,
     hidden,
@@ -114,7 +114,7 @@ export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Eff
   });
   const [pools, wateredPools] = [new Map<Approach, LinkPool>(), new Map<Approach, LinkPool>()];
   const taskFor: SearchSetup["taskFor"] = (approach, admits, budget) => {
-    const runs = lengthAdmission(approach, request, facts);
+    const runs = lengthAdmission(approach, request, facts, demand);
     const task = { ...ownTask(approach, admits), water: budget ?? null };
     const both = (part: Part) => runs(part) && admits(part);
     const own = { ...task, admits: Object.assign(both, { active: admits.active ?? 0 }) };
@@ -140,5 +140,16 @@ export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Eff
   const partRules = new PartRules(filters);
   const water = waterBudget(index, request, facts);
   const keptFit = keptLineRater(index, request, marginsFor(rules));
-  return { index, request, facts, rules, outlet, partRules, tasks: { approaches, taskFor }, water, keptFit };
+  return {
+    index,
+    request,
+    facts,
+    rules,
+    outlet,
+    place,
+    partRules,
+    tasks: { approaches, taskFor },
+    water,
+    keptFit,
+  };
 }

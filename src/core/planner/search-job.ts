@@ -9,7 +9,7 @@ import { chainLossPsi, shortOfPsi } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 import { capped, waysWithStop } from "./rough-in.ts";
 import { searchChains } from "./search.ts";
-import type { Chain, SearchTask, WaterBudget } from "./search-task.ts";
+import { type Chain, piecesOf, type SearchTask, type WaterBudget } from "./search-task.ts";
 
 /** What the searches of one job work with. */
 export interface SearchJob {
@@ -170,13 +170,20 @@ function notedLossPsi(water: WaterBudget, { supply }: PlanRequest, chain: Chain)
   return loss > NOTED_LOSS * supply.staticPsi ? loss : 0;
 }
 
-/** Returns the order plans are shown in: the right kinds first, then what leaves a line that stays lying well, then what is all on the truck, then the pressure where much of it goes, joints, price. */
+/** Parts of a way that came with the job. */
+function fromBox({ stockInBox = {} }: PlanRequest, { links }: Chain): number {
+  const skus = new Set(links.flatMap((link) => [link.passage.part, ...piecesOf(link)]).map(({ sku }) => sku));
+  return [...skus].filter((sku) => (stockInBox[sku] ?? 0) > 0).length;
+}
+
+/** Returns the order plans are shown in: what came with the job first, the right kinds, then what leaves a line that stays lying well, then what is all on the truck, then the pressure where much of it goes, joints, price. */
 export function byPreference(job: Pick<SearchJob, "water" | "request" | "keptFit">) {
   const { water, request } = job;
   return (left: Candidate, right: Candidate): number => {
     const [one, other] = [left.chain, right.chain];
     const [a, b] = [costOf(one), costOf(other)];
     return (
+      fromBox(request, other) - fromBox(request, one) ||
       a.faults - b.faults ||
       Number(strains(job, left)) - Number(strains(job, right)) ||
       Number(a.missing > 0) - Number(b.missing > 0) ||

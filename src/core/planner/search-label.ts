@@ -9,7 +9,7 @@ import {
   type Part,
   type PartFunction,
 } from "../part/index.ts";
-import { type Bill, billWith, unitsOf } from "./bill.ts";
+import { type Bill, billWith, REST_FT, unitsOf } from "./bill.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import { type CandidateLink, type Link, piecesOf, type SearchTask } from "./search-task.ts";
 
@@ -125,6 +125,7 @@ export function nextState(label: Label, link: Link, task: SearchTask, isBridged:
   const wanted = task.optional === undefined ? task.needs : [...task.needs, ...task.optional];
   const gains = wanted.filter((need) => adds.includes(need) && !label.done.includes(need));
   if (!isInOrder(label.done, gains)) return null;
+  if (task.isDielectricFirst && gains.includes("dielectric") && label.links.length > 0) return null;
   const isLength = LENGTH_KINDS.includes(part.kind) && link.continues !== true;
   if (link.continues && label.cutFrom !== part.sku) return null;
   if (isLength && (label.hasLength || task.lengthIn === null || !lengthServes(part, task.lengthIn)))
@@ -162,9 +163,12 @@ export function extend(
     joints: label.joints + joints,
     faults: label.faults + faults,
     lossPsi: label.lossPsi + lossPsi,
-    bill: link.continues
-      ? pieces
-      : billWith(pieces, passage.part, unitsOf(passage.part, task.lengthIn?.max ?? 0), task),
+    bill: billWith(
+      pieces,
+      passage.part,
+      link.continues ? REST_FT : unitsOf(passage.part, task.lengthIn?.max ?? 0),
+      task,
+    ),
   };
 }
 

@@ -56,6 +56,8 @@ export interface SearchTask extends Supplies {
   readonly shared: readonly PartFunction[];
   /** Where an arrestor stands: at the fixture's valve, after the line, or at the stop, before the line; null: anywhere. */
   readonly arrestorAt: "valve" | "stop" | null;
+  /** The supply is steel: a dielectric part stands there, where the two metals meet, and nowhere else. Absent: anywhere. */
+  readonly isDielectricFirst?: true;
   /** How far a part is from the preferred kind for its place; 0: the preferred kind. */
   readonly faultsOf: (part: Part) => number;
   /** What the parts of a chain may take of the pressure, all together; null: not asked. */

@@ -1,6 +1,6 @@
 /** Another part in a plan's place: one of the same role that both neighbours meet and that does all the plan asks of it. */
 import { ADAPTER_KINDS, LENGTH_KINDS, type Part } from "../part/index.ts";
-import { type Bill, billWith, EMPTY_BILL, unitsOf } from "./bill.ts";
+import { type Bill, billWith, EMPTY_BILL, REST_FT, unitsOf } from "./bill.ts";
 import { bringsPieces, type PlannerIndex } from "./planner-index.ts";
 import { functionsOf, lengthServes } from "./search-label.ts";
 import {
@@ -141,9 +141,8 @@ export function billOf(links: readonly Link[], lastKit: Part | null, task: Searc
   const longestIn = task.lengthIn?.max ?? 0;
   const whole = links.reduce((sum, link) => {
     const pieces = piecesOf(link).reduce((bill, piece) => billWith(bill, piece, 1, task), sum);
-    return link.continues
-      ? pieces
-      : billWith(pieces, link.passage.part, unitsOf(link.passage.part, longestIn), task);
+    const { part } = link.passage;
+    return billWith(pieces, part, link.continues ? REST_FT : unitsOf(part, longestIn), task);
   }, EMPTY_BILL);
   const last = [...(lastKit === null ? [] : [lastKit]), ...(task.extras ?? [])];
   return last.reduce((bill, part) => billWith(bill, part, 1, task), whole);

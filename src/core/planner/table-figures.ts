@@ -9,8 +9,9 @@ import {
   type Sealant,
   unionRule,
 } from "../joint/index.ts";
-import type { Part } from "../part/index.ts";
+import type { Part, PartKind } from "../part/index.ts";
 import type { Plan, PlanJoint, PlanRequest, PortRef } from "../plan/index.ts";
+import { completeStandards } from "../standard/index.ts";
 
 /** Whether a chosen plan is what the planner gives at the moment, and what differs in words where it is not. */
 export interface PlanJudgement {
@@ -45,6 +46,30 @@ function sealantOf(rule: JointRule, sent: Sealant): Sealant {
   return ofStandard.includes(sent) ? sent : rule.sealant;
 }
 
+/** The make-up of a ferrule that sits on the pipe already. */
+export const SEATED_FERRULE = "ferrule-seated";
+
+/** Returns the rule a joint is made by at its place: an old ferrule that is used again takes a smaller turn than a new one. */
+export function ruleAt(
+  rule: JointRule,
+  ref: PortRef,
+  { supply, houseRules }: PlanRequest,
+  rules: readonly JointRule[],
+): JointRule {
+  const isSeated = ref === "supply" && rule.type === "ferrule" && supply.leftOn === "nut-and-ferrule";
+  const isAgain = isSeated && completeStandards(houseRules).seatedFerrule === "again";
+  return (isAgain ? rules.find(({ id }) => id === SEATED_FERRULE) : undefined) ?? rule;
+}
+
+/** Returns what the nut of a new line at its fixture's end is made of, where somebody said; undefined: as its part has it. */
+export function newLineNut(
+  { line }: PlanRequest,
+  kind: PartKind,
+  port: string,
+): "plastic" | "metal" | undefined {
+  return line?.by === "new" && kind === "line" && port === "b" ? line.nut : undefined;
+}
+
 /** Whether the side of a joint is plastic: by the catalogue for a part, by what was asked for the rest. */
 function isPlasticAt(
   { parts }: Plan,
@@ -57,6 +82,8 @@ function isPlasticAt(
   if (index !== undefined) {
     const part = parts[Number(index)];
     const ports = (part === undefined ? undefined : tables.partOf(part.sku)?.ports) ?? part?.ports ?? [];
+    const nut = part === undefined ? undefined : newLineNut(request, part.kind, port ?? "");
+    if (nut !== undefined) return nut === "plastic";
     return ports.some(({ id, plastic }) => id === port && plastic);
   }
   if (ref === "inlet") return request.inlet.plastic;
@@ -84,7 +111,7 @@ function ruleOf(
   const mating = mate(one.end, other.end, tables.matings);
   return mating === null
     ? `${one.end.name} and ${other.end.name} do not make a joint`
-    : ruleFor(mating, one, other, tables.joints);
+    : ruleAt(ruleFor(mating, one, other, tables.joints), joint.between[0], request, tables.joints);
 }
 
 /** Returns what a joint keeps of its rule's own words. */

@@ -18,6 +18,7 @@ export const PRACTICES = {
   tankNut: ["plastic", "metal"],
   ownStop: ["always", "when-shared", "never"],
   flushBeforeLast: ["yes", "no"],
+  seatedFerrule: ["again", "new"],
 } as const;
 
 export type PracticeKey = keyof typeof PRACTICES;
@@ -52,6 +53,7 @@ export const DEFAULT_STANDARDS: Standards = {
   tankNut: "plastic",
   ownStop: "when-shared",
   flushBeforeLast: "no",
+  seatedFerrule: "again",
 };
 
 /** Returns every question answered: what was set, else the default practice. */
