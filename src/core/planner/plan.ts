@@ -6,6 +6,7 @@ import {
   type FixtureFacts,
   HIGHEST_STATIC_PSI,
   type LineFound,
+  type Need,
   type Plan,
   type PlanOutcome,
   type PlanRequest,
@@ -100,6 +101,22 @@ const lacksAirChamber = (
 /** True where a line that stays is not what the standard keeps: new every time, or recent ones only. */
 const isPastReuse = ({ ageYears = 0 }: LineFound, { reuseLine }: Standards): boolean =>
   reuseLine === "never" || ageYears > OLD_LINE_YEARS;
+
+/** That needs stand in the way: those that no plan meets alone; all of them where only together they cannot be met. */
+function needsUnmet(
+  index: PlannerIndex,
+  request: PlanRequest,
+  effort: Effort,
+  { isFound, isWhole }: { readonly isFound: boolean; readonly isWhole: boolean },
+): readonly Advice[] {
+  const { needs } = request;
+  if (isFound || !isWhole || needs.length === 0) return [];
+  const hasPlan = (some: readonly Need[]) =>
+    planWithChoices(index, { ...request, needs: some }, effort).plans.length > 0;
+  if (!hasPlan([])) return [];
+  const alone = needs.length === 1 ? needs : needs.filter((need) => !hasPlan([need]));
+  return [advice(index, "needs-unmet", (alone.length === 0 ? needs : alone).join(", ").replaceAll("-", " "))];
+}
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
 function choicesIn(index: PlannerIndex, task: SearchTask, chain: Chain): SwapChoices {
@@ -244,6 +261,7 @@ export function planWithChoices(
     plans,
     refused: [
       ...pressureFirst(index, request),
+      ...needsUnmet(index, request, effort, { isFound: ranked.length > 0, isWhole: !stopped }),
       ...(unsafe.size === 0
         ? []
         : [advice(index, "plan-not-safe", [...unsafe].join(", ").replaceAll("-", " "))]),

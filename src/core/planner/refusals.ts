@@ -6,7 +6,7 @@ import type { Advice, PlanJoint, PlanRequest } from "../plan/index.ts";
 import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice } from "./advice.ts";
-import { type Approach, isWholeInWall, USUAL_LINE_NUT } from "./approach.ts";
+import { type Approach, isOpenPipe, isWholeInWall, USUAL_LINE_NUT } from "./approach.ts";
 import type { SearchSetup } from "./candidate.ts";
 import { costOf } from "./pareto.ts";
 import type { PartFilter, PartRules } from "./part-rules.ts";
@@ -83,8 +83,26 @@ function forbidden(
   return null;
 }
 
+/** An end that nothing listed goes on: the reason, whatever the length. Null where both ends are listed for something. */
+function endNobodyMeets({ index, request, tasks }: RefusalInput): Advice | null {
+  const [first] = tasks.approaches;
+  if (first === undefined) return null;
+  const nameOf = (code: string) => index.ends.get(code)?.name ?? code;
+  const isMet = (code: string) =>
+    index.passagesFrom(code).length > 0 || index.forks.some(({ into }) => index.meet(code, into) !== null);
+  if (!isMet(first.from))
+    return isOpenPipe(request.supply.kind)
+      ? advice(index, "no-joint-to-pipe", nameOf(first.from))
+      : advice(index, "no-chain", `nothing listed goes on the supply's end, ${nameOf(first.from)}`);
+  const isReached = index.passages.some(({ out }) => index.meet(out, first.to, true) !== null);
+  return isReached
+    ? null
+    : advice(index, "no-chain", `nothing listed goes on the inlet, ${nameOf(first.to)}`);
+}
+
 /** Why there is no plan, or which lengths would fit beside the ones in the range. */
-function lengthFindings({ index, request, tasks, admits, best, stopped }: RefusalInput): readonly Advice[] {
+function lengthFindings(input: RefusalInput): readonly Advice[] {
+  const { index, request, tasks, admits, best, stopped } = input;
   if (stopped && best === undefined) return [];
   // A line that is there, and a branch that ends before any line, ask for no length.
   if (
@@ -96,6 +114,8 @@ function lengthFindings({ index, request, tasks, admits, best, stopped }: Refusa
   const { lengthIn } = request;
   const material = index.ends.get(request.supply.end)?.material ?? "";
   if (best === undefined && UNLISTED_PIPE.includes(material)) return [advice(index, "pipe-not-listed")];
+  const unmet = best === undefined ? endNobodyMeets(input) : null;
+  if (unmet !== null) return [unmet];
   if (first === undefined) return best === undefined ? [advice(index, "no-chain")] : [];
   const isPipe = index.ends.get(first.from)?.family === "pipe";
   const off = lengthsThatFit(index, {
@@ -145,7 +165,9 @@ export function refusalsFor(input: RefusalInput): readonly Advice[] {
     // Where every way starves the fixture, that is the reason, not the length.
     ...(starved !== undefined && best === undefined ? [] : lengthFindings(input)),
     ...applied.flatMap((reason) => forbidden(input, reason) ?? []),
-    ...(rules.reuseLine === "never" && tasks.approaches.some(bringsFlexible(applied, request))
+    ...(best !== undefined &&
+    rules.reuseLine === "never" &&
+    tasks.approaches.some(bringsFlexible(applied, request))
       ? [advice(index, "reuse-old-line")]
       : []),
     ...(request.supply.kind === "pipe" ? [advice(index, "saddle-tap")] : []),

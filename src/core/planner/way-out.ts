@@ -30,8 +30,10 @@ interface Try {
 const BEHIND_A_STOP: readonly EndCode[] = ["pipe-1/2-copper", "pipe-3/4-copper"];
 /** Pipe that stops and tees are listed for, the likeliest first. */
 const USUAL_PIPE: readonly EndCode[] = ["pipe-1/2-copper", "pipe-1/2-pex", "pipe-3/4-copper"];
-/** Bores of the usual pipe, inches: half, three quarters, one inch. */
-const PIPE_BORES_IN = [0.545, 0.785, 1.025] as const;
+/** Pipe that a branch is renewed with where the old one is too narrow: copper of the usual wall. */
+const RENEWED_WITH = /^copper-.*-l$/;
+/** Bores that differ by less are one size, inches: the step between types of copper. */
+const WIDER_IN = 0.03;
 
 /** What the supply itself suggests. */
 function ofSupply(index: PlannerIndex, request: PlanRequest): readonly Try[] {
@@ -110,13 +112,16 @@ function ofLine(index: PlannerIndex, request: PlanRequest): readonly Try[] {
 }
 
 /** What the pipe before the supply suggests, where somebody has described it. */
-function ofUpstream({ supply: { upstream } }: PlanRequest): readonly Try[] {
+function ofUpstream({ tables }: PlannerIndex, { supply: { upstream } }: PlanRequest): readonly Try[] {
   if (upstream === undefined) return [];
-  return PIPE_BORES_IN.filter((bore) => bore > upstream.idIn + 0.01).map((idIn) => ({
-    code: "wider-pipe",
-    about: String(idIn),
-    change: { supply: { upstream: { ...upstream, idIn } } },
-  }));
+  return tables.pipeSizes
+    .filter(({ code, boreIn }) => RENEWED_WITH.test(code) && boreIn > upstream.idIn + WIDER_IN)
+    .toSorted((a, b) => a.boreIn - b.boreIn)
+    .map(({ boreIn: idIn }) => ({
+      code: "wider-pipe",
+      about: String(idIn),
+      change: { supply: { upstream: { ...upstream, idIn } } },
+    }));
 }
 
 /** What the place and the needs suggest. */
@@ -140,7 +145,7 @@ export interface OutcomeWithWays extends Omit<SwappableOutcome, "refused"> {
 
 /** Returns the changes to try, the nearest first. */
 const waysToTry = (index: PlannerIndex, request: PlanRequest): readonly Try[] => [
-  ...ofUpstream(request),
+  ...ofUpstream(index, request),
   ...ofSupply(index, request),
   ...ofLine(index, request),
   ...ofJob(request),
