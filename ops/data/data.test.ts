@@ -72,7 +72,7 @@ describe("data/", () => {
     [
       "a price that is no number",
       "catalogue.csv",
-      (text) => text.replace(",590,brass", ",free,brass"),
+      (text) => text.replace(",590,1,brass", ",free,1,brass"),
       /priceCents/,
     ],
     [

@@ -1,5 +1,6 @@
 /** Everything the Hookup page shows of one request: the plans, other ways beside them, the refusals. */
 import type { EndCode } from "../core/end/index.ts";
+import type { PlanFault } from "../core/judge/index.ts";
 import type { Alternative, Plan, PlanRequest, StoredPlanRequest } from "../core/plan/index.ts";
 import {
   type Effort,
@@ -23,6 +24,8 @@ export interface PlanOptions {
   readonly complete: boolean;
   /** Every end code the plans and the ways out name. */
   readonly codes: readonly EndCode[];
+  /** What the judge found in ways that are not shown; absent: nothing. */
+  readonly faults?: readonly PlanFault[];
   /** Parts that could stand in the place of each part of the best plan, by its SKU. */
   readonly swaps: Readonly<Record<string, readonly Alternative[]>>;
 }
@@ -34,7 +37,7 @@ export function planOptionsOf(
   effort: Effort = UNBOUNDED,
   wayOutEffort: Effort = effort,
 ): PlanOptions {
-  const { plans, refused, complete, swapChoices } = withWaysOut(
+  const { plans, refused, complete, swapChoices, faults } = withWaysOut(
     plannerIndex,
     planRequest,
     planWithChoices(plannerIndex, planRequest, effort),
@@ -55,6 +58,7 @@ export function planOptionsOf(
     ways,
     refused,
     complete,
+    ...(faults === undefined ? {} : { faults }),
     swaps: Object.fromEntries(swapChoices),
     codes: [
       ...new Set([

@@ -2,6 +2,7 @@
 import { endTable } from "../core/end/index.ts";
 import { type Transient, type TransientSetup, transient } from "../core/hammer/index.ts";
 import { analyseHold, type HoldAnswer, type HoldPlan, type HoldTest, planHold } from "../core/hold/index.ts";
+import type { PlanFault } from "../core/judge/index.ts";
 import { type FitOutcome, fitLines, type LineSetup, type SlackMargins } from "../core/line/index.ts";
 import type { IncrementalTask } from "../core/numerics/index.ts";
 import type { Part } from "../core/part/index.ts";
@@ -85,7 +86,12 @@ export interface TimedPlansQuestion {
   readonly steps: readonly StepTemplate[];
 }
 
-export interface TimedOutcome extends Omit<PlanOutcome, "plans"> {
+/** Plans, with what the judge found in ways that are not shown. */
+export interface JudgedOutcome extends PlanOutcome {
+  readonly faults?: readonly PlanFault[];
+}
+
+export interface TimedOutcome extends Omit<JudgedOutcome, "plans"> {
   readonly plans: readonly TimedPlan[];
 }
 
@@ -97,7 +103,7 @@ export interface ReachQuestion {
 
 /** Questions about the shop, and their answers. */
 export interface ShopTasks {
-  plan: { readonly ask: PlanRequest; readonly answer: PlanOutcome };
+  plan: { readonly ask: PlanRequest; readonly answer: JudgedOutcome };
   timedPlans: { readonly ask: TimedPlansQuestion; readonly answer: TimedOutcome };
   ways: { readonly ask: PlanRequest; readonly answer: PlanOptions };
   reach: { readonly ask: ReachQuestion; readonly answer: Reach };
@@ -189,15 +195,15 @@ function withinTime<T>(work: IncrementalTask<T>, mostMs: number): T | "too-heavy
   }
 }
 
-function plansOf(plannerIndex: PlannerIndex, planRequest: PlanRequest): PlanOutcome {
+function plansOf(plannerIndex: PlannerIndex, planRequest: PlanRequest): JudgedOutcome {
   const outcome = planWithChoices(plannerIndex, planRequest, timedEffort(PLAN_MS));
-  const { plans, refused, complete } = withWaysOut(
+  const { swapChoices: _, ...answer } = withWaysOut(
     plannerIndex,
     planRequest,
     outcome,
     timedEffort(WAYS_OUT_MS),
   );
-  return { plans, refused, complete };
+  return answer;
 }
 
 const TASKS: TaskTable = {

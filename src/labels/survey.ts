@@ -1,6 +1,6 @@
 /** What the survey's choices are called. */
 import type { PexType, PipeDirection, PresentDevice } from "../core/part/index.ts";
-import type { LineFound, LineKind, Need, PipeMaterial, SupplyKind, Treatment } from "../core/plan/index.ts";
+import type { LineFound, LineKind, Need, PipeMaterial, SupplyKind, TREATMENTS } from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
 
 export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
@@ -105,7 +105,7 @@ export const MATERIAL_WORDS: readonly (readonly [PipeMaterial, string])[] = [
   ["galvanised", "galvanized"],
   ["plastic", "plastic"],
 ];
-export const TREATMENT_WORDS: readonly (readonly [Treatment, string])[] = [
+export const TREATMENT_WORDS: readonly (readonly [(typeof TREATMENTS)[number], string])[] = [
   ["reverse-osmosis", "reverse osmosis"],
   ["demineralised", "demineralized"],
 ];

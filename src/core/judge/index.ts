@@ -1,1 +1,2 @@
+export type { PlanFault, PlanFaultCode } from "./case.ts";
 export { judgePlan } from "./judge.ts";

@@ -8,8 +8,8 @@ import { plannerIndex, tables } from "../../../tests/support/tables.ts";
 import type { PlanRequest, PortRef } from "../plan/index.ts";
 import { buildPlannerIndex, effortOf, type PlannerTables, planHookup } from "../planner/index.ts";
 import { planRequestOf, surveyFromPreset } from "../survey/index.ts";
+import type { PlanFaultCode } from "./case.ts";
 import { judgePlan } from "./index.ts";
-import type { PlanFaultCode } from "./judge.ts";
 
 describe("every plan shown", () => {
   it("has nothing grave in it: any fixture, supply, access, need, standard and water", () => {

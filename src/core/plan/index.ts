@@ -3,9 +3,7 @@ export {
   type Advice,
   type Alternative,
   BANG_ASSUMPTIONS,
-  type BangAssumption,
   type Plan,
-  type PlanBang,
   type PlanJoint,
   type PlanOutcome,
   type PlanPart,
@@ -26,7 +24,6 @@ export {
   SUPPLY_KINDS,
   type SupplyKind,
   TREATMENTS,
-  type Treatment,
   type Water,
   WORK_PHASES,
 } from "./request.ts";

@@ -2,7 +2,7 @@
 import { hammerBranchOf, type UpstreamPipe } from "../branch/index.ts";
 import { flowingPsi, type HammerBranch, hammerAt } from "../hammer/index.ts";
 import { runToEnd } from "../numerics/index.ts";
-import type { BangAssumption, FixtureFacts, Plan, PlanBang, PlanRequest } from "../plan/index.ts";
+import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
 import { plannedBranch } from "./branch.ts";
 import type { PlannerIndex } from "./planner-index.ts";
 
@@ -16,6 +16,8 @@ const USUAL_EXTREMES: readonly UpstreamPipe[] = [
 ];
 /** Pressure in usual houses, psi, where nobody measured it. */
 const USUAL_STATIC_PSI = [40, 80] as const;
+
+type PlanBang = NonNullable<Plan["bang"]>;
 
 /** Bangs already computed for one request: plans with the same line bang alike. */
 export type KnownBangs = Map<string, number | null>;
@@ -72,7 +74,7 @@ export function planBang(
   const { arrestorAt, ...branch } = branchOf(request);
   const withArrestor = { ...branch, arrestorAt: arrestorAt ?? "valve" };
   const withArrestorPsi = highestOf(hammerBranchOf(tables, withArrestor, asks, true), known, "likely");
-  const assumed: readonly (BangAssumption | false)[] = [
+  const assumed: readonly (PlanBang["assumed"][number] | false)[] = [
     !isKnown && "pipe-before",
     supply.isStaticAssumed === true && "static-pressure",
   ];

@@ -1,5 +1,5 @@
 /** The planner: what goes between two ends. Search, then say what was found, what was refused and what is left to watch. */
-import { judgePlan } from "../judge/index.ts";
+import { judgePlan, type PlanFault } from "../judge/index.ts";
 import {
   type Advice,
   type Alternative,
@@ -54,6 +54,9 @@ function planOf(
   candidate: Candidate,
 ): Plan {
   const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
+  // Cement is nobody's standard and stays the usual way on CPVC.
+  const isCemented = joints.some(({ type }) => type === "solvent") && !relaxed.includes("pipeJoint");
+  const gaveWay = isCemented ? [...relaxed, "pipeJoint" as const] : relaxed;
   const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
   const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
   const flow = planFlow(index, request, facts, candidate.chain.links);
@@ -74,20 +77,20 @@ function planOf(
     ...(cutOutIn === undefined ? {} : { cutOutIn }),
     kindFaults: candidate.chain.faults,
     ...(unusual.length === 0 ? {} : { unusual }),
-    gaveWay: relaxed,
+    gaveWay,
     flow,
     ...(bang === null ? {} : { bang }),
     inStock: missing.length === 0,
     missing,
     warnings: warningsFor(index, request, facts, candidate, {
-      relaxed,
+      relaxed: gaveWay,
       isStrained,
       residualPsi: flow.residualPsi,
       bang,
       outlet,
       keptFit: keptFit(candidate),
     }),
-    why: whyFor(index, rules, { parts, joints, facts, relaxed, request, flow, bang }),
+    why: whyFor(index, rules, { parts, joints, facts, relaxed: gaveWay, request, flow, bang }),
   };
 }
 
@@ -137,6 +140,8 @@ export type SwapChoices = ReadonlyMap<string, readonly Alternative[]>;
 /** An outcome with what could be swapped in its best plan as the planner chose it, before any swap. */
 export interface SwappableOutcome extends PlanOutcome {
   readonly swapChoices: SwapChoices;
+  /** What the judge found in ways that are not shown, each a fault of the search; absent: nothing. */
+  readonly faults?: readonly PlanFault[];
 }
 
 /**
@@ -255,7 +260,8 @@ export function planWithChoices(
   });
   // A plan that the judge finds grave faults in is never shown: what it names is a fault of the search.
   const plans = judged.flatMap(({ plan, grave }) => (grave.length === 0 ? [plan] : []));
-  const unsafe = new Set(judged.flatMap(({ grave }) => grave.map(({ code }) => code)));
+  const faults = judged.flatMap(({ grave }) => grave);
+  const unsafe = new Set(faults.map(({ code }) => code));
   const unfinished = complete ? [] : [advice(index, "bound-reached", bound)];
   return {
     plans,
@@ -269,6 +275,7 @@ export function planWithChoices(
       ...jointRefusals(index, rules, plans[0]?.joints ?? []),
     ],
     complete,
+    ...(faults.length === 0 ? {} : { faults }),
     swapChoices: chosen ? choicesIn(index, swapTask(chosen.approach), chosen.chain) : new Map(),
   };
 }

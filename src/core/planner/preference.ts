@@ -1,10 +1,6 @@
 /** The right kind of part for its place: what a good plumber takes when several kinds would do. Data: data/preferences.csv. */
-import type { FixtureDemand } from "../demand/index.ts";
-import type { EndTable } from "../end/index.ts";
 import { dot } from "../geometry/index.ts";
 import type { Part, PartKind, PipeDirection } from "../part/index.ts";
-import type { PlanRequest } from "../plan/index.ts";
-import { isCloseToPipe } from "./approach.ts";
 
 export const PART_SHAPES = ["straight", "angle"] as const;
 export type PartShape = (typeof PART_SHAPES)[number];
@@ -28,9 +24,6 @@ export interface Preference {
   readonly reason: string;
 }
 
-/** Most supplies come out of the wall: what is taken while nobody has looked, with a warning. */
-const USUALLY: PipeDirection = "wall";
-
 /** Whether the way on leaves a part along its way in or across it; null: the part has no two ports. */
 function shapeOf({ ports }: Part): PartShape | null {
   const [a, b] = ports;
@@ -53,17 +46,6 @@ export interface PartPlace {
   /** Bore of the tube that is the supply, inches; null: the supply is none. */
   readonly tubeBoreIn: number | null;
   readonly isCloseToPipe: boolean;
-}
-
-/** Returns what a job tells of the place a part comes to. */
-export function placeOf(ends: EndTable, demand: FixtureDemand, request: PlanRequest): PartPlace {
-  const { supply } = request;
-  const end = ends.get(supply.end);
-  return {
-    looks: supply.looks ?? USUALLY,
-    tubeBoreIn: end?.family === "tube" ? end.boreIn : null,
-    isCloseToPipe: isCloseToPipe(request, demand),
-  };
 }
 
 /** Returns the preferences a part goes against in this job. */

@@ -1,12 +1,13 @@
 /** A job made ready for its searches: needs, filters, ways to take it up, the water it may use. */
-import { demandOf } from "../demand/index.ts";
-import type { Part } from "../part/index.ts";
+import { demandOf, type FixtureDemand } from "../demand/index.ts";
+import type { Part, PipeDirection } from "../part/index.ts";
 import type { FixtureFacts, PlanRequest } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
 import {
   type Approach,
   approachesOf,
   hiddenRule,
+  isCloseToPipe,
   isSteel,
   isWholeInWall,
   keptAtSupply,
@@ -34,7 +35,7 @@ import { PartRules } from "./part-rules.ts";
 import type { KnownBangs } from "./plan-bang.ts";
 import { waterBudget } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
-import { faultsByPart, type PartPlace, placeOf } from "./preference.ts";
+import { faultsByPart, type PartPlace } from "./preference.ts";
 import { isPiped, pipedApproaches, wholeOf } from "./rough-in.ts";
 import type { SearchJob } from "./search-job.ts";
 import type { LinkPool, SearchTask } from "./search-task.ts";
@@ -65,6 +66,20 @@ export interface PlanContext {
   readonly knownBangs: KnownBangs;
 }
 
+/** Most supplies come out of the wall: what is taken while nobody has looked, with a warning. */
+const USUALLY: PipeDirection = "wall";
+
+/** Returns what a job tells of the place a part comes to. */
+function placeOf({ ends }: PlannerIndex, demand: FixtureDemand, request: PlanRequest): PartPlace {
+  const { supply } = request;
+  const end = ends.get(supply.end);
+  return {
+    looks: supply.looks ?? USUALLY,
+    tubeBoreIn: end?.family === "tube" ? end.boreIn : null,
+    isCloseToPipe: isCloseToPipe(request, demand),
+  };
+}
+
 /** What is at hand for a job. */
 export function suppliesOf({ stock, stockInBox }: PlanRequest): Supplies {
   return stockInBox === undefined ? { stock } : { stock, inBox: new Map(Object.entries(stockInBox)) };
@@ -88,7 +103,7 @@ export function prepare(catalogue: PlannerIndex, asked: PlanRequest, effort: Eff
   const outlet = outletBreaker(index, request, facts);
   const optional = optionalOf(request);
   const hidden = hiddenRule(request, rules, demand);
-  const place = placeOf(index.ends, demand, request);
+  const place = placeOf(index, demand, request);
   const faultsOf = faultsByPart(index.tables.preferences, place);
   const ownTask = (approach: Approach, admits: SearchTask["admits"]): SearchTask => ({
     from: approach.from,

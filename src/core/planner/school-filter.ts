@@ -72,13 +72,13 @@ function pipeJointOf(end: EndCode): Standards["pipeJoint"] | "cement" | null {
   return PIPE_SOCKETS[end.split("-")[0] ?? ""] ?? null;
 }
 
-/** Returns the rule about the shop's one way to join pipe. Where a pipe does not take that way, as CPVC takes no solder, the rule gives way and is named. */
+/** Returns the rule about the shop's one way to join pipe. Cement stays, the usual way on CPVC: a plan that takes it says that the rule gave way. */
 export function pipeSchool(rules: Standards, { leftOn }: PlanRequest["supply"]): PartFilter {
   // The ferrule an old stop left is the joint that is there: a new body on it needs no bare pipe.
   const isThere = (joint: string) => joint === "compression" && leftOn === "nut-and-ferrule";
   const isOther = (end: EndCode) => {
     const joint = pipeJointOf(end);
-    return joint !== null && joint !== rules.pipeJoint && !isThere(joint);
+    return joint !== null && joint !== "cement" && joint !== rules.pipeJoint && !isThere(joint);
   };
   return {
     code: "school-pipe-joint",

@@ -73,7 +73,7 @@ testSituations({
       builds: /Union, 1\/4 comp/,
       judged: ({ joints }) => assert.equal(joints[0]?.type, "ferrule"),
     },
-    "filter and shut-off in a tube: cut twice, paid for once": {
+    "filter and shut-off in a tube: cut twice, a foot more for each cut": {
       preset: "refrigerator",
       inlet: { fixture: "refrigerator", end: "quick-1/4", plastic: true },
       supply: { end: "quick-1/4", treated: "reverse-osmosis" },
@@ -81,7 +81,7 @@ testSituations({
       judged: ({ parts }) => {
         const tubes = parts.filter(({ kind }) => kind === "tube").map(({ quantity }) => quantity);
         assert.equal(tubes.length, 3);
-        assert.deepEqual(tubes.slice(1), [0, 0]);
+        assert.deepEqual(tubes.slice(1), [1, 1]);
       },
     },
   },

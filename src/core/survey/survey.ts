@@ -12,7 +12,7 @@ import type {
   PipeMaterial,
   PlanRequest,
   SupplyKind,
-  Treatment,
+  TREATMENTS,
   Water,
 } from "../plan/index.ts";
 import type { WaterSource } from "../source/index.ts";
@@ -71,7 +71,7 @@ export interface Survey {
     };
     readonly material?: PipeMaterial;
     /** Absent: plain house water. */
-    readonly treated?: Treatment;
+    readonly treated?: (typeof TREATMENTS)[number];
   };
   readonly stop: {
     readonly kind: (typeof STOP_KINDS)[number];
