@@ -9,6 +9,8 @@ import {
   type PlannerIndex,
   planHookup,
   planWithChoices,
+  type StandingWay,
+  standingWay,
   UNBOUNDED,
   withWaysOut,
 } from "../core/planner/index.ts";
@@ -24,6 +26,8 @@ export interface PlanOptions {
   readonly complete: boolean;
   /** Every end code the plans and the ways out name. */
   readonly codes: readonly EndCode[];
+  /** The way as it stands where no plan is found; absent: there is a plan. */
+  readonly standing?: StandingWay;
   /** What the judge found in ways that are not shown; absent: nothing. */
   readonly faults?: readonly PlanFault[];
   /** Parts that could stand in the place of each part of the best plan, by its SKU. */
@@ -58,6 +62,7 @@ export function planOptionsOf(
     ways,
     refused,
     complete,
+    ...(best === undefined ? { standing: standingWay(plannerIndex, planRequest) } : {}),
     ...(faults === undefined ? {} : { faults }),
     swaps: Object.fromEntries(swapChoices),
     codes: [

@@ -1,6 +1,7 @@
 /** What is answered to planning requests: plans, what was refused, and what would make a plan possible. */
 import { z } from "zod";
 import { NEEDS, SUPPLY_KINDS } from "../core/plan/index.ts";
+import type { StandingWay } from "../core/planner/index.ts";
 import { WAY_OUT_CODES, type WayOut } from "../core/way-out/index.ts";
 import { advice, endCode, planSchema, storedPlanRequest, text, upstreamPipe } from "./plan.ts";
 import { minutes } from "./schedule.ts";
@@ -46,6 +47,33 @@ const endFigure = z.strictObject({
   acrossIn: z.number().positive(),
 });
 
+/** What stands there before anything is bought, each element with what it takes at the usual flow, psi. */
+const standingWay = z.strictObject({
+  staticPsi: z.number(),
+  isStaticAssumed: z.boolean(),
+  flowGpm: z.number().positive(),
+  leastPsi: z.number().nonnegative(),
+  leastBoreIn: z.number().positive(),
+  leftPsi: z.number(),
+  elements: z.array(
+    z.discriminatedUnion("kind", [
+      z.strictObject({
+        kind: z.literal("pipe"),
+        lengthFt: z.number(),
+        boreIn: z.number().positive(),
+        psi: z.number(),
+      }),
+      z.strictObject({ kind: z.literal("rise"), riseFt: z.number(), psi: z.number() }),
+      z.strictObject({
+        kind: z.literal("stop"),
+        boreIn: z.strictObject({ low: z.number(), high: z.number() }),
+        isTooSmall: z.boolean(),
+        psi: z.number(),
+      }),
+    ]),
+  ),
+}) satisfies z.ZodType<StandingWay>;
+
 /** Answer of POST /api/v1/hookups/ways. */
 export const planOptionsResponse = z
   .strictObject({
@@ -63,6 +91,7 @@ export const planOptionsResponse = z
     ),
     refused: z.array(refused),
     complete: z.boolean(),
+    standing: standingWay.exactOptional(),
     codes: z.array(endCode),
     swaps: z.record(
       z.string(),

@@ -108,7 +108,11 @@ describe("Water", () => {
         /Hammer as found: one hard bang\. Hammer after the run: nothing heard\. *The hammer is gone\./,
       )
       .waitFor();
-    await page.getByText(/Water hammer, computed: about \d+ psi .* without the arrestor/).waitFor();
+    assert.equal(
+      await page.getByText(/Water hammer, computed/).count(),
+      0,
+      "what was computed is advice, not a record",
+    );
     await leave();
   });
 

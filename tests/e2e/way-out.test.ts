@@ -23,6 +23,15 @@ describe("a tub filler on a stop that is too small", () => {
     await go(page, `/visits/${visit}/${CONNECTION}/hookup`);
     await page.getByRole("heading", { name: "No hookup found" }).waitFor();
     await page.getByText(/too small for this fixture/).waitFor();
+    const standing = page.getByRole("list", { name: "The way as it stands" });
+    await standing
+      .locator("[data-standing=stop]")
+      .getByText(/0\.27 in to 0\.30? in: too small/)
+      .waitFor();
+    await standing
+      .locator("[data-standing=fixture]")
+      .getByText(/20 psi/)
+      .waitFor();
     const ways = page.getByRole("region", { name: "What would make it work" });
     const first = ways.locator("[data-way-out]").first();
     assert.equal(await first.getAttribute("data-way-out"), "renew-stop");
@@ -36,6 +45,12 @@ describe("a tub filler on a stop that is too small", () => {
     const survey = state.connections[0]?.survey;
     assert.equal(survey?.supply.kind, "dead-stop");
     assert.ok(!survey?.confirmed?.includes("supply"), "a try is a guess until somebody has looked");
+
+    await page.getByRole("button", { name: "Undo the last change" }).click();
+    await page.getByRole("heading", { name: "No hookup found" }).waitFor();
+    await saved(page);
+    const back = await readVisit(makeContext(database().sql), visit);
+    assert.equal(back.state.connections[0]?.survey.supply.kind, "stop-outlet", "the survey is as it was");
     await leave();
   });
 });

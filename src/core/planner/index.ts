@@ -11,5 +11,6 @@ export {
   type PlannerTables,
 } from "./planner-index.ts";
 export { PART_SHAPES } from "./preference.ts";
+export { type StandingElement, type StandingWay, standingWay } from "./standing-way.ts";
 export { type PlanJudgement, withTableFigures } from "./table-figures.ts";
 export { withWaysOut } from "./way-out.ts";

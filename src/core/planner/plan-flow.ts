@@ -5,9 +5,10 @@ import { norm, subtract } from "../geometry/index.ts";
 import { type FixtureFacts, HIGHEST_STATIC_PSI, type Plan, type PlanRequest } from "../plan/index.ts";
 import { elevationPsi, flowAtLoss, lossPsi, type Reach } from "../water/index.ts";
 import { lossKindOf, WATER_F } from "./branch.ts";
+import { outletReach } from "./outlet-reach.ts";
 import type { Passage, PlannerIndex } from "./planner-index.ts";
 import type { Chain, Link, WaterBudget } from "./search-task.ts";
-import { outletBore } from "./supply-fault.ts";
+import { elementsBefore, type StandingElement } from "./standing-way.ts";
 
 type WayThrough = Pick<Link, "passage" | "continues">;
 type FlowJob = Pick<PlanRequest, "supply" | "lengthIn">;
@@ -28,14 +29,6 @@ function reachOf({ tables }: PlannerIndex, job: FlowJob, { passage, continues }:
     roughnessMm: roughnessMm.likely,
     k: k.likely,
   };
-}
-
-/** The stop or valve that is there already: its bore, and what such a body takes. */
-function outletReach(index: PlannerIndex, job: FlowJob): readonly Reach[] {
-  const bore = outletBore(index, job);
-  if (bore === null) return [];
-  const { k, roughnessMm } = estimateOf(index.tables, "stop", "brass");
-  return [{ lengthFt: 0, boreIn: bore.likely, roughnessMm: roughnessMm.likely, k: k.likely }];
 }
 
 /** What stands before the plan's parts: pipe to where the pressure was read, where somebody has measured that, and the stop that is there. */
@@ -95,23 +88,19 @@ export function outletLossPsi(index: PlannerIndex, job: FlowJob, { flowGpm }: Fi
   return outlet.length === 0 ? 0 : lossPsi(outlet, flowGpm, WATER_F[job.supply.water]);
 }
 
+const STANDING_NAMES = {
+  pipe: ({ lengthFt, boreIn }: Extract<StandingElement, { kind: "pipe" }>) =>
+    `the pipe before it, ${lengthFt} ft of ${boreIn} in`,
+  rise: () => "the rise",
+  stop: () => "the stop that is there",
+} as const;
+
 /** What stands before the plan's parts, each with what it takes at the usual flow, psi. */
-function takersBefore(index: PlannerIndex, job: FlowJob, flowGpm: number): readonly Taker[] {
-  const { upstream } = job.supply;
-  const takes = (reaches: readonly Reach[]) => lossPsi(reaches, flowGpm, WATER_F[job.supply.water]);
-  const outlet = outletReach(index, job);
-  return [
-    ...(upstream === undefined
-      ? []
-      : [
-          {
-            name: `the pipe before it, ${upstream.lengthFt} ft of ${upstream.idIn} in`,
-            psi: takes([likelyReach(pipeBefore(index.tables, upstream))]),
-          },
-          { name: "the rise", psi: elevationPsi(upstream.riseFt, WATER_F[job.supply.water]) },
-        ]),
-    ...(outlet.length === 0 ? [] : [{ name: "the stop that is there", psi: takes(outlet) }]),
-  ];
+function takersBefore(index: PlannerIndex, job: FlowJob, facts: FixtureFacts): readonly Taker[] {
+  return elementsBefore(index, job, facts).map((element) => ({
+    name: element.kind === "pipe" ? STANDING_NAMES.pipe(element) : STANDING_NAMES[element.kind](),
+    psi: element.psi,
+  }));
 }
 
 interface Taker {
@@ -124,13 +113,14 @@ export function starvedInWords(
   index: PlannerIndex,
   budget: WaterBudget,
   chain: Pick<Chain, "links">,
-  { flowGpm, leastPsi }: FixtureFacts,
+  facts: FixtureFacts,
   job: FlowJob,
 ): string {
   const { supply } = job;
+  const { flowGpm, leastPsi } = facts;
   const short = shortOfPsi(budget, chain);
   const left = Math.max(0, Math.floor(leastPsi - short));
-  const before = takersBefore(index, job, flowGpm);
+  const before = takersBefore(index, job, facts);
   const own = chain.links.map((link) => ({ name: link.passage.part.name, psi: budget.lossOf(link) }));
   const [most] = [...before, ...own].toSorted((a, b) => b.psi - a.psi);
   const taker =

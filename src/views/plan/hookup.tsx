@@ -1,13 +1,14 @@
 import { useMemo, useState } from "react";
 import type { Advice, Plan } from "../../core/plan/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
-import { guessesOf, surveyWith } from "../../core/survey/index.ts";
+import { guessesOf, type Survey, surveyWith } from "../../core/survey/index.ts";
 import { formatCents } from "../../core/units/index.ts";
 import { isPlanOutdated } from "../../core/visit/index.ts";
 import { withChange } from "../../core/way-out/index.ts";
 import { PiecesInOrder } from "../../drawing/pieces.tsx";
 import { RunColumn } from "../../drawing/run-column.tsx";
 import { RunStrip } from "../../drawing/run-strip.tsx";
+import { StandingWayFigure } from "../../drawing/standing-way.tsx";
 import { inShopUnits, lengthFigure, lengthText } from "../../labels/display.ts";
 import { flowInWords } from "../../labels/plan-flow.ts";
 import { planInWords } from "../../labels/plan-words.ts";
@@ -58,11 +59,21 @@ function nearestPlan(chosen: Plan, { plans, ways }: Pick<PlanOptions, "plans" | 
 
 /** The computed ways to build one connection: the best as a strip, the others by what differs; choosing one keeps it as it stands. */
 export function Hookup(props: HookupProps) {
-  const trial = useTrial(props);
-  const { request: planRequest, plans, ways, refused, complete, hasStock, ends } = trial.shown;
+  const surveyed = useTrial(props);
+  const { request: planRequest, plans, ways, refused, complete, hasStock, ends, standing } = surveyed.shown;
   const log = useVisitLog(props);
   const joint = useJointHash();
   const { connection, act } = log;
+  const keepSurvey = (survey: Survey) =>
+    act({ kind: "survey-saved", connection: connection.id, survey, basedOn: connection.surveyEvent });
+  // A try that went into the survey is taken out of the survey too.
+  const trial = {
+    ...surveyed,
+    back: () => {
+      const before = surveyed.surveyBefore;
+      if (before === null || keepSurvey(before)) surveyed.back();
+    },
+  };
   const chosen = connection.plan;
   const [picked, setShown] = useState(() =>
     isPlanOutdated(connection) && chosen !== null ? nearestPlan(chosen.plan, trial.shown) : 0,
@@ -103,19 +114,14 @@ export function Hookup(props: HookupProps) {
               <li key={each.code}>{inShopUnits(each.message)}</li>
             ))}
         </ul>
+        {standing !== undefined && <StandingWayFigure way={standing} fixture={fixture} />}
         <WaysOut
           refused={refused}
           ends={ends}
           isAsking={trial.state === "asking"}
           onTry={(change) => {
-            const survey = surveyWith(connection.survey, change);
-            const isKept = act({
-              kind: "survey-saved",
-              connection: connection.id,
-              survey,
-              basedOn: connection.surveyEvent,
-            });
-            if (isKept) trial.tryOut(withChange(planRequest, change));
+            if (keepSurvey(surveyWith(connection.survey, change)))
+              trial.tryOut(withChange(planRequest, change), connection.survey);
           }}
         />
         {trial.steps > 0 ? (
@@ -130,6 +136,7 @@ export function Hookup(props: HookupProps) {
             Change the survey
           </a>
         )}
+        <LogBar log={log} undoes={[]} />
       </div>
     );
 
