@@ -109,6 +109,19 @@ function lineCodes({ line, lengthIn }: PlanRequest): readonly string[] {
   ];
 }
 
+/** Longest line to a faucet that nobody minds, inches: some codes end the supply pipe within that of the fixture. */
+const FAUCET_LINE_IN = 30;
+
+/** True for a faucet whose new line is longer than some codes like. A tub's body in the wall is fed by pipe. */
+const isLongFaucetLine = (
+  { chain }: Candidate,
+  { mixing }: FixtureFacts,
+  { isInWall }: FixtureDemand,
+): boolean =>
+  mixing &&
+  !isInWall &&
+  chain.links.some(({ passage: { part } }) => part.kind === "line" && (part.lengthIn ?? 0) > FAUCET_LINE_IN);
+
 /** What the shop does about hammer at an inlet that closes fast. */
 const HAMMER_CODES: Readonly<Record<Standards["hammer"], readonly string[]>> = {
   arrestor: ["suggest-arrestor"],
@@ -175,6 +188,7 @@ export function warningsFor(
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
     ...lineCodes(request),
+    ...(isLongFaucetLine(candidate, facts, demand) ? ["faucet-line-long"] : []),
     ...(isStrained ? ["no-good-length"] : []),
     ...(lacksRoom(index, request, facts) ? ["elbow-for-clearance"] : []),
     ...(isCapped

@@ -335,6 +335,18 @@ testSituations({
       judged: gave(),
     },
   },
+  "a faucet's line": {
+    "of three feet: some codes end the supply pipe within 30 in": {
+      preset: "lavatory-cold",
+      also: { lengthIn: { min: 34, max: 38 } },
+      judged: has("faucet-line-long"),
+    },
+    "of twenty inches: nothing is said": {
+      preset: "lavatory-cold",
+      also: { lengthIn: { min: 18, max: 20 } },
+      judged: ({ warnings }) => assert.ok(!warnings.some(({ code }) => code === "faucet-line-long")),
+    },
+  },
   "holding and turning": {
     "a nipple in the wall: a pipe wrench, no flats": {
       supply: NIPPLE,
