@@ -48,7 +48,7 @@ const endFigure = z.strictObject({
 });
 
 /** What stands there before anything is bought, each element with what it takes at the usual flow, psi. */
-const standingWay = z.strictObject({
+export const standingWay = z.strictObject({
   staticPsi: z.number(),
   isStaticAssumed: z.boolean(),
   flowGpm: z.number().positive(),

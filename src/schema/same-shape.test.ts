@@ -6,6 +6,7 @@ import type { z } from "zod";
 import type { Bill, Rates } from "../core/bill/index.ts";
 import type { HoldRecord } from "../core/hold/index.ts";
 import type { Plan, PlanRequest } from "../core/plan/index.ts";
+import type { StandingWay } from "../core/planner/index.ts";
 import type { VisitTicket } from "../core/projection/index.ts";
 import type { ConnectionAsLeft } from "../core/site/index.ts";
 import type { Survey } from "../core/survey/index.ts";
@@ -16,7 +17,7 @@ import type { asLeftSchema } from "./as-left.ts";
 import type { billSchema, ratesSchema } from "./bill.ts";
 import type { holdRecordSchema } from "./hold.ts";
 import type { planRequest, planSchema, storedPlanRequest } from "./plan.ts";
-import type { wayOut } from "./plan-answer.ts";
+import type { standingWay, wayOut } from "./plan-answer.ts";
 import type { SameShape } from "./same-shape.ts";
 import type { surveySchema } from "./survey.ts";
 import type { tablesSchema } from "./tables.ts";
@@ -46,6 +47,7 @@ interface Held {
   readonly surveySchema: SameShape<z.output<typeof surveySchema>, Survey>;
   readonly tablesSchema: SameShape<z.output<typeof tablesSchema>, Tables>;
   readonly ticketSchema: SameShape<z.output<typeof ticketSchema>, VisitTicket>;
+  readonly standingWay: SameShape<z.output<typeof standingWay>, StandingWay>;
   readonly wayOut: SameShape<z.output<typeof wayOut>, WayOut>;
   readonly eventSchema: SameShape<z.output<typeof eventSchema>, StoredEvent>;
 }
@@ -61,6 +63,7 @@ const held: Held = {
   surveySchema: true,
   tablesSchema: true,
   ticketSchema: true,
+  standingWay: true,
   wayOut: true,
   eventSchema: true,
 };
