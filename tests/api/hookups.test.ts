@@ -42,11 +42,9 @@ describe("hookups/plan", () => {
 
   it("tells of every plan how long its work takes, what gave way, and what a fast valve does to the pipe", async () => {
     const dishwasher = {
-      supply,
+      ...tub,
       inlet: { end: "npt-3/8-f", fixture: "dishwasher", plastic: true },
       lengthIn: { min: 40, max: 60 },
-      needs: [],
-      access: "open",
     };
     const { plans } = await plan(dishwasher);
     assert.ok(plans.length > 0);

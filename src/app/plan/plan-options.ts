@@ -3,7 +3,7 @@ import { LRUCache } from "lru-cache";
 import { type KnownParts, withKnownParts } from "../../compute/compute.ts";
 import type { PlanOptions } from "../../compute/plan-options.ts";
 import type { TimedOutcome } from "../../compute/tasks.ts";
-import type { PlanRequest } from "../../core/plan/index.ts";
+import type { PlanOutcome, PlanRequest } from "../../core/plan/index.ts";
 import { planRequestOf, type Survey } from "../../core/survey/index.ts";
 import type { Context } from "../context.ts";
 import { surveyOfRequest } from "../schedule/requested-connection.ts";
@@ -50,8 +50,20 @@ export async function planOptionsFor(
   return ways(context, underStandards(planRequestOf(survey, stock), rules), signal);
 }
 
-/** Plans for a request from outside, with their minutes: the shop's catalogue and procedures, its rules where the request sets none. Errors: ComputeRefusal. */
+/** Plans for a request from outside: the shop's catalogue, its rules where the request sets none. Errors: ComputeRefusal. */
 export async function planForShop(
+  context: Context,
+  planRequest: PlanRequest,
+  signal?: AbortSignal,
+): Promise<PlanOutcome> {
+  const [parts, rules] = await Promise.all([shopParts(context), shopStandards(context)]);
+  return withKnownParts(parts, (catalogue) =>
+    context.compute.run("plan", { catalogue, ask: underStandards(planRequest, rules) }, signal),
+  );
+}
+
+/** As `planForShop`, each plan with the minutes its run sheet takes by the shop's procedures. Errors: ComputeRefusal. */
+export async function timedPlansForShop(
   context: Context,
   planRequest: PlanRequest,
   signal?: AbortSignal,

@@ -1,5 +1,5 @@
 /** The bang of a plan, for its words: without an arrestor and with one, and between what on usual pipe. */
-import { hammerBranchOf, type UpstreamPipe } from "../branch/index.ts";
+import { type Branch, hammerBranchOf, type UpstreamPipe } from "../branch/index.ts";
 import { flowingPsi, type HammerBranch, hammerAt } from "../hammer/index.ts";
 import { runToEnd } from "../numerics/index.ts";
 import type { FixtureFacts, Plan, PlanRequest } from "../plan/index.ts";
@@ -18,15 +18,12 @@ const USUAL_EXTREMES: readonly UpstreamPipe[] = [
 const USUAL_STATIC_PSI = [40, 80] as const;
 
 type PlanBang = NonNullable<Plan["bang"]>;
+type Corner = Parameters<typeof hammerAt>[1];
 
 /** Bangs already computed for one request: plans with the same line bang alike. */
 export type KnownBangs = Map<string, number | null>;
 
-function highestOf(
-  branch: HammerBranch,
-  known: KnownBangs,
-  corner: "mild" | "likely" | "harsh",
-): number | null {
+function highestOf(branch: HammerBranch, known: KnownBangs, corner: Corner): number | null {
   const key = JSON.stringify([branch, corner]);
   const before = known.get(key);
   if (before !== undefined) return before;
@@ -59,21 +56,18 @@ export function planBang(
   if (!facts.solenoid || valve === undefined) return null;
   const { closureMs } = valve;
   const asks = { flowGpm: facts.flowGpm, closureMs };
-  const branchOf = (job: PlanRequest) => plannedBranch(tables, job, plan);
-  const bare = (job: PlanRequest, corner: "mild" | "likely" | "harsh") =>
-    highestOf(hammerBranchOf(tables, branchOf(job), asks, false), known, corner);
-  const psi = bare(request, "likely");
+  const highest = (branch: Branch, withDevice: boolean, corner: Corner = "likely") =>
+    highestOf(hammerBranchOf(tables, branch, asks, withDevice), known, corner);
+  const planned = plannedBranch(tables, request, plan);
+  const psi = highest(planned, false);
   if (psi === null) return null;
   const { supply, present = [] } = request;
   const isKnown = supply.upstream !== undefined;
-  const ends = [
-    psi,
-    bare(atExtreme(request, 0), isKnown ? "mild" : "likely") ?? psi,
-    bare(atExtreme(request, 1), isKnown ? "harsh" : "likely") ?? psi,
-  ];
-  const { arrestorAt, ...branch } = branchOf(request);
-  const withArrestor = { ...branch, arrestorAt: arrestorAt ?? "valve" };
-  const withArrestorPsi = highestOf(hammerBranchOf(tables, withArrestor, asks, true), known, "likely");
+  const bareAt = (at: 0 | 1, corner: Corner) =>
+    highest(plannedBranch(tables, atExtreme(request, at), plan), false, isKnown ? corner : "likely") ?? psi;
+  const ends = [psi, bareAt(0, "mild"), bareAt(1, "harsh")];
+  const { arrestorAt } = planned;
+  const withArrestorPsi = highest({ ...planned, arrestorAt: arrestorAt ?? "valve" }, true);
   const assumed: readonly (PlanBang["assumed"][number] | false)[] = [
     !isKnown && "pipe-before",
     supply.isStaticAssumed === true && "static-pressure",

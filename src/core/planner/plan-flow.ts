@@ -88,20 +88,14 @@ export function outletLossPsi(index: PlannerIndex, job: FlowJob, { flowGpm }: Fi
   return outlet.length === 0 ? 0 : lossPsi(outlet, flowGpm, WATER_F[job.supply.water]);
 }
 
-const STANDING_NAMES = {
-  pipe: ({ lengthFt, boreIn }: Extract<StandingElement, { kind: "pipe" }>) =>
-    `the pipe before it, ${lengthFt} ft of ${boreIn} in`,
-  rise: () => "the rise",
-  stop: () => "the stop that is there",
-} as const;
+function nameOf(element: StandingElement): string {
+  if (element.kind === "pipe") return `the pipe before it, ${element.lengthFt} ft of ${element.boreIn} in`;
+  return element.kind === "rise" ? "the rise" : "the stop that is there";
+}
 
 /** What stands before the plan's parts, each with what it takes at the usual flow, psi. */
-function takersBefore(index: PlannerIndex, job: FlowJob, facts: FixtureFacts): readonly Taker[] {
-  return elementsBefore(index, job, facts).map((element) => ({
-    name: element.kind === "pipe" ? STANDING_NAMES.pipe(element) : STANDING_NAMES[element.kind](),
-    psi: element.psi,
-  }));
-}
+const takersBefore = (index: PlannerIndex, job: FlowJob, facts: FixtureFacts): readonly Taker[] =>
+  elementsBefore(index, job, facts).map((element) => ({ name: nameOf(element), psi: element.psi }));
 
 interface Taker {
   readonly name: string;

@@ -7,6 +7,13 @@ const bidetOnToiletLine = {
   supply: { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
 } as const;
 
+/** A tub filler as far as a cap, its pipe in a closed wall. */
+const TUB_ROUGH_IN = {
+  lengthIn: { min: 60, max: 90 },
+  phase: "rough-in",
+  access: "closed-wall",
+} as const;
+
 testSituations({
   "rough-in and take-out": {
     "rough-in from a copper stub: the stop the finish wants, and a cap": {
@@ -38,9 +45,7 @@ testSituations({
         preset: "tub-filler-hot",
         supply: stub("pipe-1/2-copper", { looks: "wall" }),
         also: {
-          lengthIn: { min: 60, max: 90 },
-          phase: "rough-in",
-          access: "closed-wall",
+          ...TUB_ROUGH_IN,
           houseRules: { pipeJoint: "solder" },
         },
         builds: /^Coupling, 1\/2 sweat both ends \+ Copper pipe, 1\/2, by the foot \+ Cap, 1\/2 sweat$/,
@@ -55,9 +60,7 @@ testSituations({
       preset: "tub-filler-hot",
       supply: stub("pipe-1/2-copper", { looks: "wall" }),
       also: {
-        lengthIn: { min: 60, max: 90 },
-        phase: "rough-in",
-        access: "closed-wall",
+        ...TUB_ROUGH_IN,
         needs: ["elbow"],
         houseRules: { pipeJoint: "solder" },
       },
@@ -67,9 +70,7 @@ testSituations({
       preset: "tub-filler-hot",
       supply: { kind: "pipe", end: "pipe-1/2-pex" },
       also: {
-        lengthIn: { min: 60, max: 90 },
-        phase: "rough-in",
-        access: "closed-wall",
+        ...TUB_ROUGH_IN,
         houseRules: { pipeJoint: "crimp" },
       },
       builds: /Tee, 1\/2 PEX crimp all three.*PEX pipe, 1\/2, by the foot.*Cap, 1\/2 PEX crimp$/,
