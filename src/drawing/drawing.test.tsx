@@ -119,6 +119,22 @@ describe("layOutStrip", () => {
     }
   });
 
+  it("says that the branch beside the way is an air chamber, and how long its pipe is", () => {
+    const base = planRequestOf(surveyOf("dishwasher"), null);
+    const [plan] = planHookup(plannerIndex, {
+      ...base,
+      supply: { ...base.supply, kind: "stub", end: "pipe-1/2-copper", looks: "wall" },
+      houseRules: { hammer: "air-chamber" },
+    }).plans;
+    assert.ok(plan);
+    const drawn = renderToStaticMarkup(
+      <RunStrip plan={plan} ends={endsOf(plan)} joints={[]} fixture="Dishwasher" inletPlastic />,
+    );
+    assert.match(drawn, /air chamber, upright/);
+    assert.match(drawn, /copper pipe 12 in, capped/i);
+    assert.doesNotMatch(drawn, /by Cap/);
+  });
+
   it("gives a longer line a longer mark, and a bigger thread a taller face", () => {
     const lineWidth = (preset: string) => {
       const plan = planOf(preset);

@@ -150,7 +150,7 @@ function layOutAside(plan: Plan, parts: readonly DrawnPart[], outletX: number): 
     endX: fromX + (aside.length + 1) * ASIDE_STEP,
     end: last.ends[1],
     parts: plan.parts.filter(
-      ({ branch, ports }) => branch === (isOnOutlet ? "outlet" : "kept") && ports.length > 0,
+      ({ branch, ports }) => branch !== "main" && (branch === "outlet") === isOnOutlet && ports.length > 0,
     ),
   };
 }

@@ -4,7 +4,7 @@ import { JointGlyph } from "./glyph.tsx";
 import { jointStripText } from "./joint-strip.tsx";
 import { type DrawnAside, type DrawnPart, layOutStrip } from "./layout.ts";
 import { Face, FixtureEnd, PartShape, WallEnd } from "./part-shape.tsx";
-import { endName, endWords, shortName } from "./part-words.ts";
+import { asideWords, endName, endWords, shortName } from "./part-words.ts";
 import type { RunProps } from "./run-props.ts";
 
 /** Words under a part. Under a fork they stand to the right of what drops from it. */
@@ -32,13 +32,13 @@ interface AsideProps {
   readonly aside: DrawnAside;
   readonly y: number;
   readonly words: string;
-  /** Name of what the branch ends at. */
-  readonly end: string;
+  /** What the branch ends at, and by what. */
+  readonly more: string;
   readonly children: ReactNode;
 }
 
 /** The branch that drops from a fork: its joints, and what it goes on feeding. */
-function Aside({ aside, y, words, end, children }: AsideProps) {
+function Aside({ aside, y, words, more, children }: AsideProps) {
   return (
     <g>
       <path
@@ -52,7 +52,7 @@ function Aside({ aside, y, words, end, children }: AsideProps) {
         {words}
       </text>
       <text className="strip-quiet strip-figure" x={aside.endX + 8} y={y + 13} fontSize={12.5}>
-        {[end, ...aside.parts.map(({ name }) => `by ${name}`)].join(" ")}
+        {more}
       </text>
     </g>
   );
@@ -113,7 +113,7 @@ export function RunStrip({ plan, ends, joints, fixture, inletPlastic, open, href
           aside={layout.aside}
           y={labelled + ASIDE_DEPTH / 2}
           words={words.beside}
-          end={endName(ends, layout.aside.end)}
+          more={asideWords(layout.aside, ends)}
         >
           {joints.map((joint) => {
             const x = layout.aside?.joints.get(joint.number);

@@ -203,7 +203,7 @@ const planPart = z.strictObject({
   kind: z.enum(PART_KINDS),
   name: text,
   quantity: z.number().int().nonnegative().max(1000),
-  branch: z.enum(["main", "kept", "outlet"]),
+  branch: z.enum(["main", "kept", "outlet", "chamber"]),
   contents: z.array(text).max(8),
   material: text,
   ports: z

@@ -103,3 +103,20 @@ export function testSituations(all: Situations): void {
       for (const [name, situation] of Object.entries(situations)) it(name, () => check(situation));
     });
 }
+
+/** Returns a check that a plan warns of something. */
+export const warnsOf = (code: string) => (plan: Plan) => {
+  const codes = plan.warnings.map((each) => each.code);
+  assert.ok(codes.includes(code), codes.join());
+};
+
+/** Returns a check that exactly these standards gave way in a plan. */
+export const standardsGaveWay =
+  (...keys: readonly string[]) =>
+  ({ gaveWay }: Plan) =>
+    assert.deepEqual(gaveWay, keys);
+
+/** Supplies and places that many situations begin with. */
+export const NIPPLE = stub("npt-1/2-m", { material: "galvanised", looks: "wall" });
+export const COPPER = stub("pipe-1/2-copper", { looks: "wall" });
+export const CLOSED = { access: "closed-wall" } as const;

@@ -29,6 +29,16 @@ export const VISITS: Readonly<Record<string, readonly Told[]>> = {
   "a toilet on a galvanised nipple": [["toilet", { ...dead, supply: nippleDead }]],
   "a toilet by a rigid riser": [["toilet", { ...holds, houseRules: { toiletLine: "rigid" } }]],
   "a toilet taken out": [["toilet", { ...holds, replaces: "take-out" }]],
+  "a dishwasher with an air chamber": [
+    [
+      "dishwasher",
+      {
+        supply: copperStub,
+        replaces: "first-time",
+        houseRules: { hammer: "air-chamber", pipeJoint: "solder" },
+      },
+    ],
+  ],
   "a toilet roughed in": [["toilet", { supply: copperStub, replaces: "first-time", phase: "rough-in" }]],
   "a bidet seat on the toilet's line": [
     [

@@ -107,6 +107,31 @@ export const WRITTEN: readonly WrittenVisit[] = [
     order: ["vent", "prepare", "make", "cool", "open-upstream", "make", "water-in"],
   },
   {
+    visit: "a dishwasher from a copper stub with an air chamber: tee, chamber, stop, water, then the line",
+    told: [
+      [
+        "dishwasher",
+        {
+          ...first,
+          supply: { ...copperPipe, kind: "stub" },
+          houseRules: { hammer: "air-chamber", pipeJoint: "press" },
+        },
+      ],
+    ],
+    // Tee, pipe and cap of the chamber, pipe on to the stop, the stop: all before the water.
+    order: [
+      "close-upstream",
+      "make",
+      "make",
+      "make",
+      "make",
+      "make",
+      "open-upstream",
+      "look-pipe-side",
+      "water-in",
+    ],
+  },
+  {
     visit: "a lavatory's hot stop dead and its cold one good: only the hot side above",
     told: [
       ["lavatory-hot", { ...dead, ...one }],

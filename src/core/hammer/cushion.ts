@@ -25,7 +25,7 @@ export function airChamber(volumeIn3: number, airShare: number): GasCushion {
 }
 
 /** An air chamber of the trade: a foot of the branch's own pipe, standing up. */
-const CHAMBER_IN = 12;
+export const CHAMBER_IN = 12;
 
 /** Returns the usual air chamber of a pipe with a share of its air left. Units and errors as airChamber. */
 export function chamberOf({ boreIn }: { readonly boreIn: number }, airShare: number): GasCushion {

@@ -6,7 +6,7 @@ export {
   type Cures,
   cures,
 } from "./cures.ts";
-export { chamberOf, shareAt } from "./cushion.ts";
+export { CHAMBER_IN, chamberOf, shareAt } from "./cushion.ts";
 export {
   flowingPsi,
   type Hammer,

@@ -87,11 +87,25 @@ export function keptFindings({ plan, request }: Case): readonly PlanFault[] {
   return isKept && !isFed ? [grave("kept-side-dry")] : [];
 }
 
-/** A line past the shop's standard is kept only with a word. */
-export function standardFindings({ plan, request }: Case): readonly PlanFault[] {
-  const { reuseLine } = completeStandards(request.houseRules);
+/** True where water that stops short meets neither an arrestor nor a capped pipe beside the way. */
+const isUncushioned = ({ plan, request, way, listed }: Case): boolean =>
+  !(request.present ?? []).includes("arrestor") &&
+  plan.parts.every(
+    (part) =>
+      listed(part.sku)?.functions.includes("arrestor") !== true &&
+      (part.kind !== "cap" || way.elements.some((each) => each.part === part)),
+  );
+
+/** What the shop's standards ask for is there, or the plan says that it gave way: a new line, an air chamber. */
+export function standardFindings(each: Case): readonly PlanFault[] {
+  const { plan, request, facts } = each;
+  const { reuseLine, hammer } = completeStandards(request.houseRules);
   const isKept = request.line?.by === "kept" && request.phase !== "rough-in";
-  return isKept && reuseLine === "never" && plan.gaveWay?.includes("reuseLine") !== true
-    ? [grave("standard-dropped", "reuseLine")]
-    : [];
+  const dropped = [
+    ...(isKept && reuseLine === "never" ? (["reuseLine"] as const) : []),
+    ...(hammer === "air-chamber" && facts.solenoid && isWhole(each) && isUncushioned(each)
+      ? (["hammer"] as const)
+      : []),
+  ];
+  return dropped.filter((key) => !plan.gaveWay?.includes(key)).map((key) => grave("standard-dropped", key));
 }

@@ -1,4 +1,5 @@
 export { FIXTURES, type Fixture, type FixtureFacts, LINE_KINDS, type LineKind, POWERS } from "./fixture.ts";
+export { lineOf } from "./line-of.ts";
 export {
   type Advice,
   type Alternative,
@@ -17,7 +18,6 @@ export {
   NEEDS,
   type Need,
   PIPE_MATERIALS,
-  type PipeMaterial,
   type PlanRequest,
   STOP_LEFTOVERS,
   type StoredPlanRequest,

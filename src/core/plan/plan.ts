@@ -13,8 +13,8 @@ export interface PlanPart {
   readonly name: string;
   /** What is bought: pieces, packs, or feet of what is sold by the foot. In plans kept before, 0 is the rest of the tube cut for what stands before it. */
   readonly quantity: number;
-  /** On the way to the inlet, on the branch that goes on being fed, or on the fixture's outlet. */
-  readonly branch: "main" | "kept" | "outlet";
+  /** On the way to the inlet, on the branch that goes on being fed, on the fixture's outlet, or in an air chamber. */
+  readonly branch: "main" | "kept" | "outlet" | "chamber";
   readonly contents: readonly string[];
   readonly material: string;
   /** The part's ports as the catalogue had them then: the drawing needs no catalogue. */

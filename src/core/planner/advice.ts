@@ -6,8 +6,10 @@ import type { Part, PresentDevice } from "../part/index.ts";
 import type { Advice, FixtureFacts, Plan, PlanJoint, PlanPart, PlanRequest } from "../plan/index.ts";
 import { HIGHEST_STATIC_PSI } from "../plan/index.ts";
 import { completeStandards, type PracticeKey, type Standards } from "../standard/index.ts";
+import { hasAirChamber } from "./air-chamber.ts";
 import { isOpenPipe, isSteel, isWholeInWall, leavesStopOut, stopNeeded } from "./approach.ts";
-import type { Candidate } from "./candidate.ts";
+import { bringsFunction, type Candidate } from "./candidate.ts";
+import { hangsHeavy } from "./hanging-devices.ts";
 import { hasOwnHose, lacksRoom } from "./job.ts";
 import { type KeptLineFit, keptLineWarnings } from "./kept-line-fit.ts";
 import { bangInWords, withoutArrestorInWords } from "./plan-bang.ts";
@@ -23,10 +25,6 @@ export function advice(index: PlannerIndex, code: string, about = ""): Advice {
     code,
     message: about === "" ? judgement.message : `${judgement.message.replace(/[.:]$/, "")}: ${about}.`,
   };
-}
-
-function has({ chain }: Candidate, what: string): boolean {
-  return chain.links.some(({ passage }) => passage.part.functions.some((each) => each === what));
 }
 
 /** Warnings that come with how the supply is taken up. */
@@ -48,10 +46,12 @@ function supplyCodes(
   return [
     ...(isCut && (material === "copper" || material === "steel") ? ["ground-jumper"] : []),
     ...(isGalvanised ? ["galvanised-nipple"] : []),
-    ...(isGalvanised && !has(candidate, "dielectric") ? ["suggest-dielectric"] : []),
-    ...(has(candidate, "dielectric") ? ["dielectric-bond"] : []),
+    ...(isGalvanised && !bringsFunction(candidate, "dielectric") ? ["suggest-dielectric"] : []),
+    ...(bringsFunction(candidate, "dielectric") ? ["dielectric-bond"] : []),
     ...(supply.kind === "dead-stop" && supply.keepsExistingLine ? ["kept-nut-assumed"] : []),
-    ...(kept !== null && !kept.isThroughPipe && !has(candidate, "shut-off") ? ["shared-stop"] : []),
+    ...(kept !== null && !kept.isThroughPipe && !bringsFunction(candidate, "shut-off")
+      ? ["shared-stop"]
+      : []),
     ...keptLineCodes,
     ...(supply.pexType === undefined &&
     candidate.chain.links.some(({ passage }) => passage.into.end.startsWith("expand-"))
@@ -65,7 +65,7 @@ function supplyCodes(
 function placeCodes(request: PlanRequest, demand: FixtureDemand, candidate: Candidate): readonly string[] {
   const { supply, inlet } = request;
   const isWhole = isWholeInWall(request, demand);
-  const hasValve = has(candidate, "shut-off");
+  const hasValve = bringsFunction(candidate, "shut-off");
   return [
     ...(isWhole && demand.isStopExempt && isOpenPipe(supply.kind) && !hasValve ? ["stop-exempt"] : []),
     ...(isWhole && hasValve ? ["valve-needs-panel"] : []),
@@ -163,11 +163,12 @@ export function warningsFor(
   const { supply, inlet } = request;
   const rules = completeStandards(request.houseRules);
   const isThere = (device: PresentDevice) =>
-    has(candidate, device) || (request.present ?? []).includes(device);
+    bringsFunction(candidate, device) || (request.present ?? []).includes(device);
   const demand = demandOf(index.tables.demands, inlet.fixture);
   const isPipe = isOpenPipe(supply.kind);
   const needsStop = stopNeeded(request, demand).length > 0;
   const hasStop = !isPipe && supply.kind !== "tube";
+  const isCushioned = isThere("arrestor") || hasAirChamber(candidate);
   const isCapped = candidate.approach.cap !== undefined;
   const aboutKeptLine = new Map(keptLineWarnings(request, candidate, keptFit));
   const codes = [
@@ -188,13 +189,15 @@ export function warningsFor(
       ? ["tail-must-reach", "no-series-with-factory-hose"]
       : []),
     ...lineCodes(request),
+    ...(hangsHeavy(candidate) ? ["devices-clip"] : []),
     ...(isLongFaucetLine(candidate, facts, demand) ? ["faucet-line-long"] : []),
     ...(isStrained ? ["no-good-length"] : []),
     ...(lacksRoom(index, request, facts) ? ["elbow-for-clearance"] : []),
+    ...(hasAirChamber(candidate) ? ["air-chamber-planned"] : []),
     ...(isCapped
       ? ["capped"]
       : [
-          ...(facts.solenoid && !isThere("arrestor") ? HAMMER_CODES[rules.hammer] : []),
+          ...(facts.solenoid && !isCushioned ? HAMMER_CODES[rules.hammer] : []),
           ...(facts.unattended && !isThere("auto-shutoff") ? ["suggest-auto-shutoff"] : []),
           ...backflowCodes(request, facts, candidate, outlet),
           ...(facts.solenoid && residualPsi < MAKERS_WISH_PSI ? ["below-makers-wish"] : []),

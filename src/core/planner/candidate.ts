@@ -13,3 +13,7 @@ export interface SearchSetup {
   /** What one search is asked; with a budget, where ways must leave enough pressure. */
   readonly taskFor: (approach: Approach, admits: SearchTask["admits"], water?: WaterBudget) => SearchTask;
 }
+
+/** Returns true where a part of the way answers a need or is such a device. */
+export const bringsFunction = ({ chain }: Candidate, what: string): boolean =>
+  chain.links.some(({ passage }) => passage.part.functions.some((each) => each === what));

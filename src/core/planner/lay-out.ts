@@ -1,5 +1,7 @@
 /** A found chain laid out from the wall on: its parts, and the joints between them that this visit makes or disturbs. */
+
 import { type EndCode, isPlasticNut } from "../end/index.ts";
+import { CHAMBER_IN } from "../hammer/index.ts";
 import { LENGTH_KINDS, type Part, type Port, type UnionSeal } from "../part/index.ts";
 import type { PlanPart, PlanRequest, PortRef } from "../plan/index.ts";
 import type { Approach } from "./approach.ts";
@@ -32,13 +34,16 @@ function lengthOf(part: Part, lengthIn: PlanRequest["lengthIn"]): number | undef
   return part.lengthIn === null ? middleIn : Math.min(middleIn, part.lengthIn);
 }
 
-function planPart(part: Part, request: PlanRequest, continues = false): PlanPart {
-  const lengthIn = continues ? undefined : lengthOf(part, request.lengthIn);
+/** How much of a pipe or tube is cut, inches, where the job's length does not decide that; "rest": what is left of the piece before. */
+type Cut = number | "rest";
+
+function planPart(part: Part, request: PlanRequest, cut?: Cut): PlanPart {
+  const lengthIn = cut === "rest" ? undefined : (cut ?? lengthOf(part, request.lengthIn));
   return {
     sku: part.sku,
     kind: part.kind,
     name: part.name,
-    quantity: continues ? REST_FT : unitsOf(part, request.lengthIn.max),
+    quantity: cut === "rest" ? REST_FT : unitsOf(part, cut ?? request.lengthIn.max),
     branch: "main",
     contents: part.contents,
     material: part.material,
@@ -110,9 +115,9 @@ export function layOut(
   const listed: Part[] = [];
   const open: OpenJoint[] = [];
   const { last, aside: keptPlace } = refsOf(request, approach);
-  const put = (part: Part, branch: PlanPart["branch"], continues = false) => {
+  const put = (part: Part, branch: PlanPart["branch"], cut?: Cut) => {
     listed.push(part);
-    return parts.push({ ...planPart(part, request, continues), branch }) - 1;
+    return parts.push({ ...planPart(part, request, cut), branch }) - 1;
   };
   const placed = (index: number, { id, end, plastic }: Port): Socket => {
     const nut = newLineNut(request, parts[index]?.kind ?? "adapter", id);
@@ -133,18 +138,29 @@ export function layOut(
       (approach.code === "at-far-end" && isPlasticNut(index.ends.get(approach.from), request.supply.keptNut)),
     part: null,
   };
-  for (const { passage, piece, branch, continues } of chain.links) {
+  for (const { passage, piece, branch, chamber, continues } of chain.links) {
     if (piece !== null) put(piece, "main");
     if (passage.part === approach.keptLine) {
       open.push({ left, right: stays(passage.into), isAside: false });
       left = stays(passage.out);
       continue;
     }
-    const at = put(passage.part, "main", continues);
+    const at = put(passage.part, "main", continues ? "rest" : undefined);
     open.push({ left, right: placed(at, passage.into), isAside: false });
     left = placed(at, passage.out);
     const seal = passage.part.unionSeal;
     if (seal !== null) open.push({ left: placed(at, passage.into), right: left, isAside: false, seal });
+    if (chamber !== undefined) {
+      const [atTee, atCap] = chamber.pieces;
+      if (atTee !== null) put(atTee, "chamber");
+      const riser = put(chamber.pipe.part, "chamber", CHAMBER_IN);
+      if (atCap !== null) put(atCap, "chamber");
+      const [capPort] = chamber.cap.ports;
+      const top = put(chamber.cap, "chamber");
+      open.push({ left: placed(at, chamber.side), right: placed(riser, chamber.pipe.into), isAside: true });
+      if (capPort)
+        open.push({ left: placed(riser, chamber.pipe.out), right: placed(top, capPort), isAside: true });
+    }
     if (branch === null) continue;
     for (const piece of branch.pieces) put(piece, "kept");
     let from = placed(at, branch.side);

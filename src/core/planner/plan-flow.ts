@@ -122,14 +122,14 @@ export function starvedInWords(
   const wanted = Math.ceil(supply.staticPsi + short);
   const ways = [
     ...(wanted <= HIGHEST_STATIC_PSI ? [`${wanted} psi static`] : []),
-    ...(supply.treated === undefined ? [] : ["a booster or a look at the tank's air for the treated water"]),
+    ...(supply.treated === undefined ? [] : ["a booster for the treated water, or more air in its tank"]),
     ...(most !== undefined && before.includes(most) && most.psi >= 1
-      ? ["wider pipe before it, or a pump where that is not enough"]
+      ? ["wider pipe before it, else a pump"]
       : own.length > 0
         ? ["a wider way"]
         : []),
   ];
-  const passes = ways.length === 0 ? "a pump would do" : `${ways.join(" or ")} would do`;
+  const passes = ways.length === 0 ? "what helps: a pump" : `what helps: ${ways.join("; or ")}`;
   return `${left} psi at ${flowGpm} gpm where ${leastPsi} psi are needed${taker}; ${passes}`;
 }
 

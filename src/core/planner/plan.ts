@@ -3,7 +3,6 @@ import { judgePlan, type PlanFault } from "../judge/index.ts";
 import {
   type Advice,
   type Alternative,
-  type FixtureFacts,
   HIGHEST_STATIC_PSI,
   type LineFound,
   type Need,
@@ -14,6 +13,7 @@ import {
 import type { Standards } from "../standard/index.ts";
 import { formatInches } from "../units/index.ts";
 import { advice, OLD_LINE_YEARS, warningsFor, whyFor } from "./advice.ts";
+import { asksForAirChamber, hasAirChamber, withAirChamber } from "./air-chamber.ts";
 import type { Approach } from "./approach.ts";
 import { assemble } from "./assemble.ts";
 import { billWith } from "./bill.ts";
@@ -21,6 +21,7 @@ import type { Candidate } from "./candidate.ts";
 import { type Effort, UNBOUNDED } from "./effort.ts";
 import { unknownEnds } from "./job.ts";
 import { outfitFor } from "./outfit.ts";
+import type { PartFilter, PartRules } from "./part-rules.ts";
 import { planBang } from "./plan-bang.ts";
 import { planFlow, starvedInWords } from "./plan-flow.ts";
 import type { PlannerIndex } from "./planner-index.ts";
@@ -56,7 +57,12 @@ function planOf(
   const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
   // Cement is nobody's standard and stays the usual way on CPVC.
   const isCemented = joints.some(({ type }) => type === "solvent") && !relaxed.includes("pipeJoint");
-  const gaveWay = isCemented ? [...relaxed, "pipeJoint" as const] : relaxed;
+  const lacksChamber = asksForAirChamber({ request, rules, facts }, candidate) && !hasAirChamber(candidate);
+  const gaveWay = [
+    ...relaxed,
+    ...(lacksChamber ? ["hammer" as const] : []),
+    ...(isCemented ? ["pipeJoint" as const] : []),
+  ];
   const bill = fresh.reduce((sum, part) => billWith(sum, part, 1, suppliesOf(request)), candidate.chain.bill);
   const missing = [...bill.missing].filter((sku) => sku !== candidate.approach.keptLine?.sku).sort();
   const flow = planFlow(index, request, facts, candidate.chain.links);
@@ -94,23 +100,26 @@ function planOf(
   };
 }
 
-/** True where the standard is an air chamber and the fixture shuts fast: its pipe is the wall's work, and no plan brings it. */
-const lacksAirChamber = (
-  { solenoid }: FixtureFacts,
-  { hammer }: Standards,
-  { phase, present = [] }: PlanRequest,
-): boolean => hammer === "air-chamber" && solenoid && phase !== "rough-in" && !present.includes("arrestor");
-
 /** True where a line that stays is not what the standard keeps: new every time, or recent ones only. */
 const isPastReuse = ({ ageYears = 0 }: LineFound, { reuseLine }: Standards): boolean =>
   reuseLine === "never" || ageYears > OLD_LINE_YEARS;
 
-/** That needs stand in the way: those that no plan meets alone; all of them where only together they cannot be met. */
+/** Rules that leave out every part which answers a need. */
+function rulesAgainst({ tables }: PlannerIndex, { rules }: PartRules, need: Need): readonly PartFilter[] {
+  const answers = tables.parts.filter(({ functions }) => functions.includes(need));
+  return rules.filter(({ excludes }) => answers.length > 0 && answers.every(excludes));
+}
+
+/** That needs stand in the way, with the rules that rule them out: those that no plan meets alone; all of them where only together they cannot be met. */
 function needsUnmet(
   index: PlannerIndex,
   request: PlanRequest,
   effort: Effort,
-  { isFound, isWhole }: { readonly isFound: boolean; readonly isWhole: boolean },
+  {
+    isFound,
+    isWhole,
+    partRules,
+  }: { readonly isFound: boolean; readonly isWhole: boolean; readonly partRules: PartRules },
 ): readonly Advice[] {
   const { needs } = request;
   if (isFound || !isWhole || needs.length === 0) return [];
@@ -118,7 +127,11 @@ function needsUnmet(
     planWithChoices(index, { ...request, needs: some }, effort).plans.length > 0;
   if (!hasPlan([])) return [];
   const alone = needs.length === 1 ? needs : needs.filter((need) => !hasPlan([need]));
-  return [advice(index, "needs-unmet", (alone.length === 0 ? needs : alone).join(", ").replaceAll("-", " "))];
+  const unmet = alone.length === 0 ? needs : alone;
+  const ruledOut = unmet.flatMap((need) =>
+    rulesAgainst(index, partRules, need).map(({ code }) => advice(index, code, need.replaceAll("-", " "))),
+  );
+  return [advice(index, "needs-unmet", unmet.join(", ").replaceAll("-", " ")), ...ruledOut];
 }
 
 /** Parts that could stand in the place of each part of a way, by its SKU; parts without a choice are left out. */
@@ -226,7 +239,6 @@ export function planWithChoices(
   const gaveWay = [
     ...relaxed.flatMap(({ rule }) => rule ?? []),
     ...(line?.by === "kept" && isPastReuse(line, rules) ? ["reuseLine" as const] : []),
-    ...(lacksAirChamber(facts, rules, request) ? ["hammer" as const] : []),
   ];
   const isStrained = relaxed.some(({ code }) => code === "line-lies-badly");
   const job: PlanContext = {
@@ -255,7 +267,7 @@ export function planWithChoices(
   });
   const bound = stopped ? effort.bound : `${MAX_PARTS} parts`;
   const judged = ranked.map((each) => {
-    const plan = planOf(job, each);
+    const plan = planOf(job, withAirChamber(job, each, tasks.taskFor, admits));
     return { plan, grave: judgePlan(plan, request, index.tables).filter(({ isGrave }) => isGrave) };
   });
   // A plan that the judge finds grave faults in is never shown: what it names is a fault of the search.
@@ -267,7 +279,7 @@ export function planWithChoices(
     plans,
     refused: [
       ...pressureFirst(index, request),
-      ...needsUnmet(index, request, effort, { isFound: ranked.length > 0, isWhole: !stopped }),
+      ...needsUnmet(index, request, effort, { isFound: ranked.length > 0, isWhole: !stopped, partRules }),
       ...(unsafe.size === 0
         ? []
         : [advice(index, "plan-not-safe", [...unsafe].join(", ").replaceAll("-", " "))]),

@@ -59,8 +59,8 @@ interface CapWithPiece {
 
 const priceOf = ({ cap, piece }: CapWithPiece) => cap.priceCents + (piece?.priceCents ?? 0);
 
-/** The cheapest cap that goes on an end, its piece counted; null where none is listed. */
-function capFor(
+/** Returns the cheapest cap that goes on an end, its piece counted; null where none is listed. */
+export function capFor(
   index: PlannerIndex,
   end: string,
   admits: (part: Part) => boolean,

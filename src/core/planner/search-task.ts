@@ -77,12 +77,23 @@ export interface SideBranch {
   readonly pieces: readonly Part[];
 }
 
+/** An air chamber on the third port of a tee: pipe that stands up, and its cap. */
+export interface Chamber {
+  readonly side: Port;
+  readonly pipe: Passage;
+  readonly cap: Part;
+  /** Pieces for the joint at the tee and for that at the cap; null: none. */
+  readonly pieces: readonly [atTee: Part | null, atCap: Part | null];
+}
+
 export interface Link {
   readonly passage: Passage;
   /** Pieces for the joint on its way in. */
   readonly piece: Part | null;
   /** Null unless the part feeds the kept branch. */
   readonly branch: SideBranch | null;
+  /** Absent unless the standard is an air chamber and this is its tee. */
+  readonly chamber?: Chamber;
   /** The rest of the tube or pipe that was cut for what stands before it: its length is counted there. */
   readonly continues?: true;
 }
@@ -155,9 +166,12 @@ export function faultsOfLink(
   );
 }
 
-/** Returns the pieces and adapters a link needs beside its part. */
-export function piecesOf({ piece, branch }: Link): readonly Part[] {
+/** Returns the pieces, adapters and parts of a chamber that a link needs beside its part. */
+export function piecesOf({ piece, branch, chamber }: Link): readonly Part[] {
   return [
+    ...(chamber === undefined
+      ? []
+      : [chamber.pipe.part, chamber.cap, ...chamber.pieces.flatMap((each) => each ?? [])]),
     ...(piece === null ? [] : [piece]),
     ...(branch?.pieces ?? []),
     ...(branch === null || branch.via === null ? [] : [branch.via.part]),

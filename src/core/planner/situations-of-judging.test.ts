@@ -1,27 +1,17 @@
 /** What makes a plan one that a junior may follow. Written from the trade, not from the code: each says what a good plumber builds or refuses. */
 import assert from "node:assert/strict";
-import { describe, it } from "node:test";
-import { requestOf, type Situation, stub, testSituations } from "../../../tests/support/situation.ts";
-import { plannerIndex } from "../../../tests/support/tables.ts";
-import type { Plan } from "../plan/index.ts";
-import { planHookup } from "./plan.ts";
+import {
+  CLOSED,
+  COPPER,
+  NIPPLE,
+  type Situation,
+  standardsGaveWay,
+  stub,
+  testSituations,
+  warnsOf,
+} from "../../../tests/support/situation.ts";
 
-const NIPPLE = stub("npt-1/2-m", { material: "galvanised", looks: "wall" });
-const COPPER = stub("pipe-1/2-copper", { looks: "wall" });
-const CLOSED = { access: "closed-wall" } as const;
 const SOLDER = { houseRules: { pipeJoint: "solder" } } as const;
-
-const joint = ({ joints }: Plan, at: number) => joints[at - 1] ?? assert.fail(`joint ${at}`);
-const heldAt = (plan: Plan, at: number) => joint(plan, at).holdBack?.what ?? "";
-const has = (code: string) => (plan: Plan) =>
-  assert.ok(
-    plan.warnings.some((each) => each.code === code),
-    plan.warnings.map((each) => each.code).join(),
-  );
-const gave =
-  (...keys: readonly string[]) =>
-  ({ gaveWay }: Plan) =>
-    assert.deepEqual(gaveWay, keys);
 
 /** A stop, then what is flexible. */
 const STOP_FIRST = /^(?:(?!line|hose|tube).)*(?:[Ss]top|[Vv]alve)/;
@@ -55,7 +45,7 @@ testSituations({
       supply: { ...COPPER, behindValve: "holds" },
       also: { houseRules: { ownStop: "never" } },
       without: /stop/i,
-      judged: has("own-stop-left-out"),
+      judged: warnsOf("own-stop-left-out"),
     },
     "asked for by the job: there, whatever the standard": {
       supply: { ...COPPER, behindValve: "holds" },
@@ -89,7 +79,7 @@ testSituations({
       supply: COPPER,
       also: { ...CLOSED, houseRules: { concealedPushFit: "warn" } },
       builds: /push-fit/,
-      judged: has("push-fit-hidden"),
+      judged: warnsOf("push-fit-hidden"),
     },
     "a toilet's stop stands at the wall's face: a push-fit stop is in reach": {
       supply: COPPER,
@@ -124,7 +114,7 @@ testSituations({
     "utility faucet on a 3/8 stop: a warning with what is left": {
       preset: "utility-cold",
       supply: { kind: "stop-outlet", end: "comp-3/8-m" },
-      judged: has("supply-bore-narrow"),
+      judged: warnsOf("supply-bore-narrow"),
     },
   },
   "water of the right kind": {
@@ -142,11 +132,11 @@ testSituations({
     },
     "filter on hot": { preset: "filter", supply: { water: "hot" }, hasNoPlan: true, refuses: "cold-only" },
     "brewer on hot": { preset: "brewer", supply: { water: "hot" }, hasNoPlan: true, refuses: "cold-only" },
-    "toilet on tempered water: a warning": { supply: { water: "hot" }, judged: has("tempered-toilet") },
+    "toilet on tempered water: a warning": { supply: { water: "hot" }, judged: warnsOf("tempered-toilet") },
     "dishwasher on cold: a warning": {
       preset: "dishwasher",
       supply: { water: "cold" },
-      judged: has("dishwasher-cold"),
+      judged: warnsOf("dishwasher-cold"),
     },
   },
   "the right kind for the place": {
@@ -175,7 +165,7 @@ testSituations({
       preset: "hydrant-cold",
       supply: COPPER,
       builds: /[Vv]alve.*pipe, 1\/2, by the foot/,
-      judged: has("hydrant-freeze"),
+      judged: warnsOf("hydrant-freeze"),
     },
     "steel nipple with a dielectric union asked for: on the steel, not further on": {
       preset: "hydrant-cold",
@@ -211,7 +201,7 @@ testSituations({
       supply: { keepsExistingLine: true, water: "hot" },
       also: { houseRules: { ownStop: "never" } },
       without: /own valve/,
-      judged: has("shared-stop"),
+      judged: warnsOf("shared-stop"),
     },
   },
   "what is already there": {
@@ -244,15 +234,15 @@ testSituations({
     "nine-year-old washer hose under new ones every time: said to give way": {
       preset: "washer-cold",
       also: { line: { by: "kept", lengthIn: 60, ageYears: 9 } },
-      judged: gave("reuseLine"),
+      judged: standardsGaveWay("reuseLine"),
     },
     "a line of two years where recent ones are kept: nothing gives way": {
       also: { line: { by: "kept", lengthIn: 12, ageYears: 2 }, houseRules: { reuseLine: "recent" } },
-      judged: gave(),
+      judged: standardsGaveWay(),
     },
     "a line of eight years where recent ones are kept: that gives way": {
       also: { line: { by: "kept", lengthIn: 12, ageYears: 8 }, houseRules: { reuseLine: "recent" } },
-      judged: gave("reuseLine"),
+      judged: standardsGaveWay("reuseLine"),
     },
     "an arrestor somebody saw: none is suggested": {
       preset: "dishwasher",
@@ -276,7 +266,7 @@ testSituations({
       preset: "bidet-sprayer",
       supply: { keepsExistingLine: true, keptLine: { inlet: "bc-7/8-m" } },
       also: { needs: ["backflow"] },
-      judged: has("breaker-height"),
+      judged: warnsOf("breaker-height"),
     },
   },
   "a plain reason": {
@@ -316,108 +306,4 @@ testSituations({
         judged: () => undefined,
       },
   },
-  "standards are kept or said to give way": {
-    "an air chamber that no plan brings": {
-      preset: "washer-cold",
-      also: { houseRules: { hammer: "air-chamber" } },
-      judged: gave("hammer"),
-    },
-    "CPVC in a shop that joins by compression: solvent, and it is said": {
-      supply: stub("pipe-1/2-cpvc"),
-      also: { houseRules: { pipeJoint: "solder" } },
-      judged: ({ gaveWay = [] }) => assert.ok(gaveWay.includes("pipeJoint")),
-    },
-    "tubes joined by compression where that is the shop's": {
-      preset: "refrigerator",
-      supply: { kind: "tube", end: "tube-1/4-pe" },
-      also: { houseRules: { tubeJoint: "compression" } },
-      builds: /Union, 1\/4 comp/,
-      judged: gave(),
-    },
-  },
-  "a faucet's line": {
-    "of three feet: some codes end the supply pipe within 30 in": {
-      preset: "lavatory-cold",
-      also: { lengthIn: { min: 34, max: 38 } },
-      judged: has("faucet-line-long"),
-    },
-    "of twenty inches: nothing is said": {
-      preset: "lavatory-cold",
-      also: { lengthIn: { min: 18, max: 20 } },
-      judged: ({ warnings }) => assert.ok(!warnings.some(({ code }) => code === "faucet-line-long")),
-    },
-  },
-  "holding and turning": {
-    "a nipple in the wall: a pipe wrench, no flats": {
-      supply: NIPPLE,
-      judged: (plan) => {
-        assert.match(heldAt(plan, 1), /pipe wrench/);
-        assert.deepEqual(joint(plan, 1).holdBack?.wrenches, []);
-      },
-    },
-    "a new dielectric union: by its own flats": {
-      supply: NIPPLE,
-      also: { needs: ["dielectric"] },
-      judged: (plan) => {
-        assert.match(heldAt(plan, 3), /union/);
-        assert.deepEqual(joint(plan, 3).holdBack?.wrenches, ["1 1/16 in"]);
-      },
-    },
-    "a dead stop whose outlet is used again: the stop's body, not the pipe": {
-      supply: { kind: "dead-stop", end: "comp-3/8-m" },
-      judged: (plan) => assert.match(heldAt(plan, 1), /stop's body/),
-    },
-    "a seated ferrule used again: an eighth to a quarter, never past a half": {
-      supply: { kind: "dead-stop", end: "pipe-1/2-copper", leftOn: "nut-and-ferrule", looks: "wall" },
-      judged: (plan) => {
-        assert.deepEqual(joint(plan, 1).turns, { handOnly: false, min: 0.125, max: 0.25 });
-        assert.equal(joint(plan, 1).hardMaxTurns, 0.5);
-      },
-    },
-    "in a shop that fits a new one each time: the turns of a new one": {
-      supply: { kind: "dead-stop", end: "pipe-1/2-copper", leftOn: "nut-and-ferrule", looks: "wall" },
-      also: { houseRules: { seatedFerrule: "new", pipeJoint: "compression" } },
-      judged: (plan) => assert.equal(joint(plan, 1).rule, "ferrule-copper"),
-    },
-    "a plastic nut on a new line's end: by hand, no wrench": {
-      preset: "lavatory-cold",
-      also: { line: { by: "new", nut: "plastic" } },
-      judged: ({ joints }) => {
-        const last = joints.at(-1);
-        assert.ok(last?.turns?.handOnly);
-        assert.deepEqual(last.wrenches, []);
-      },
-    },
-  },
-  "pieces as sold": {
-    "two washers of a kept hose: one pack, priced by use": {
-      preset: "washer-cold",
-      also: { line: { by: "kept", lengthIn: 60, ageYears: 1 } },
-      judged: ({ parts, priceCents }) => {
-        assert.deepEqual(
-          parts.map(({ quantity }) => quantity),
-          [1],
-        );
-        assert.equal(priceCents, 2 * 29);
-      },
-    },
-    "tube cut twice: no piece of nought": {
-      preset: "refrigerator",
-      inlet: { fixture: "refrigerator", end: "quick-1/4", plastic: true },
-      supply: { end: "quick-1/4", treated: "reverse-osmosis" },
-      also: { needs: ["filter"], houseRules: { refrigeratorLine: "plastic" } },
-      judged: ({ parts }) => assert.ok(parts.every(({ quantity }) => quantity > 0)),
-    },
-  },
 } satisfies Record<string, Record<string, Situation>>);
-
-describe("a faucet on the wall", () => {
-  const { lineKind: _, ...open } = requestOf({ preset: "utility-cold", supply: COPPER });
-  const builds = (min: number, max: number) =>
-    planHookup(plannerIndex, { ...open, lengthIn: { min, max } })
-      .plans[0]?.parts.map(({ name }) => name)
-      .join(" + ") ?? "";
-  it("two to eight inches from its pipe takes hard pipe", () =>
-    assert.match(builds(2, 8), /[Vv]alve.*Copper pipe, 1\/2, by the foot/));
-  it("a foot and a half away takes a line", () => assert.match(builds(16, 24), /[Ll]ine/));
-});

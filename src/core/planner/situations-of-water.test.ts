@@ -68,7 +68,7 @@ testSituations({
       supply: { staticPsi: 19 },
       hasNoPlan: true,
       refuses: "starved",
-      figure: /the stop that is there.*psi static or wider pipe before it/,
+      figure: /the stop that is there.*psi static; or wider pipe before it/,
     },
     "refrigerator at 26 psi: enough": {
       preset: "refrigerator",

@@ -37,6 +37,19 @@ describe("runSheet", () => {
     assert.deepEqual(runSheet([connection], tables), []);
   });
 
+  it("takes the hose for the line, not the pipe of an air chamber beside it", () => {
+    const change: Partial<Survey> = {
+      replaces: "first-time",
+      supply: { end: "pipe-1/2-copper", kind: "stub", looks: "wall" },
+    };
+    const plain = sheetOf("dishwasher", change);
+    const cushioned = sheetOf("dishwasher", { ...change, houseRules: { hammer: "air-chamber" } });
+    const purging = (steps: readonly RunStep[]) => textOf(steps, "purge");
+    assert.ok(ids(cushioned).includes("record-line"), ids(cushioned).join());
+    assert.ok(ids(cushioned).length > ids(plain).length, "the chamber's joints are made");
+    assert.equal(purging(cushioned), purging(plain));
+  });
+
   it("follows the visit's order for a toilet", () => {
     assert.deepEqual(ids(sheetOf("toilet")), [
       "look-ends",

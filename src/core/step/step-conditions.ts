@@ -2,7 +2,7 @@
 
 import { JOINT_TYPES } from "../joint/index.ts";
 import { sourceOf, ZONE_KINDS } from "../piping/index.ts";
-import { FIXTURES, HIGHEST_STATIC_PSI, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
+import { FIXTURES, HIGHEST_STATIC_PSI, lineOf, type PlanJoint, POWERS, SUPPLY_KINDS } from "../plan/index.ts";
 import { REPLACES } from "../survey/index.ts";
 import { type ConnectionFacts, isSelfShutting } from "./connection-facts.ts";
 import { moveOf } from "./fixture-move.ts";
@@ -104,7 +104,7 @@ export function factsOf(
   const { subject, fixture, isolation, proof, power } = connection;
   const { survey, plan } = subject;
   const { supply, stop } = survey;
-  const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
+  const line = plan === null ? undefined : lineOf(plan.plan);
   const rules = standardsOf(subject);
   const replaces = survey.replaces ?? "yes";
   const waters = new Set(all.map((each) => each.subject.survey.water));

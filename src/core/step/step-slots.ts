@@ -2,7 +2,7 @@
 
 import { jointTargets } from "../check/index.ts";
 import { sourceOf, sourceValve } from "../piping/index.ts";
-import type { Fixture, PlanJoint, PlanPart } from "../plan/index.ts";
+import { type Fixture, lineOf, type PlanJoint, type PlanPart } from "../plan/index.ts";
 import { staticInWords } from "../survey/index.ts";
 import { formatInches, formatTurns } from "../units/index.ts";
 import { bendMarksInWords } from "./bend-marks.ts";
@@ -126,8 +126,9 @@ const BATHING_F = { tub: 120, other: 110 } as const;
 
 /** Returns the water the plan's lines, tubes and risers hold, mL: bore and length. */
 export function lineVolumeMl({ plan }: Pick<StepSubject, "plan">): number {
-  return (plan?.plan.parts ?? []).reduce((sum, { lengthIn, ports: [port] }) => {
-    if (lengthIn === undefined || port === undefined) return sum;
+  return (plan?.plan.parts ?? []).reduce((sum, { lengthIn, branch, ports: [port] }) => {
+    // Water in an air chamber stands: none of it runs off.
+    if (lengthIn === undefined || port === undefined || branch === "chamber") return sum;
     return sum + (Math.PI / 4) * port.boreIn ** 2 * lengthIn * ML_PER_CUBIC_INCH;
   }, 0);
 }
@@ -170,7 +171,7 @@ export function slotsOf(
   const preset =
     tables.presets.find((each) => each.id === survey.preset) ??
     tables.presets.find((each) => each.fixture === survey.fixture);
-  const line = plan?.plan.parts.find((part) => part.lengthIn !== undefined);
+  const line = plan === null ? undefined : lineOf(plan.plan);
   const nameOf = (code: string) => tables.ends.find((end) => end.code === code)?.name ?? code;
   const labelOf = (code: Fixture) => tables.fixtures.find(({ fixture }) => fixture === code)?.label ?? null;
   const move = moveOf(survey.fixture, tables);

@@ -9,7 +9,7 @@ import type {
   LineFound,
   LineKind,
   Need,
-  PipeMaterial,
+  PIPE_MATERIALS,
   PlanRequest,
   SupplyKind,
   TREATMENTS,
@@ -69,7 +69,7 @@ export interface Survey {
       readonly up?: Typed;
       readonly out?: Typed;
     };
-    readonly material?: PipeMaterial;
+    readonly material?: (typeof PIPE_MATERIALS)[number];
     /** Absent: plain house water. */
     readonly treated?: (typeof TREATMENTS)[number];
   };

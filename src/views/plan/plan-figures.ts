@@ -1,6 +1,6 @@
 /** The figures by which plans of one job are compared, each as a person reads it. Pure. */
 
-import type { Plan, PlanRequest } from "../../core/plan/index.ts";
+import { lineOf, type Plan, type PlanRequest } from "../../core/plan/index.ts";
 import type { OtherPlan } from "../../core/planner/index.ts";
 import { minutesOf, runSheet, type StepTables } from "../../core/step/index.ts";
 import { formatCents } from "../../core/units/index.ts";
@@ -49,7 +49,7 @@ function sheetMinutes(
 
 /** Line of the plan: its length, or that none runs. */
 function reachOf(plan: Plan): string {
-  const line = plan.parts.find(({ lengthIn, branch }) => lengthIn !== undefined && branch !== "kept");
+  const line = lineOf(plan);
   return line?.lengthIn === undefined ? "no line" : lengthText(line.lengthIn);
 }
 
