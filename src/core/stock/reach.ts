@@ -107,13 +107,13 @@ function indexOver(index: PlannerIndex, stock: Quantities): PlannerIndex {
   });
 }
 
-/** The same planner without parts that have run out. */
+/** The same planner without a part that has run out, whatever it is used for: a piece of a joint or a cap too. */
 function without(index: PlannerIndex, gone: ReadonlySet<string>): PlannerIndex {
-  return {
-    ...index,
-    forks: index.forks.filter(({ part }) => !gone.has(part.sku)),
-    passagesFrom: (end) => index.passagesFrom(end).filter(({ passage }) => !gone.has(passage.part.sku)),
-  };
+  if (gone.size === 0) return index;
+  return buildPlannerIndex({
+    ...index.tables,
+    parts: index.tables.parts.filter(({ sku }) => !gone.has(sku)),
+  });
 }
 
 /** Quantities a plan takes, by SKU. */

@@ -125,6 +125,21 @@ describe("the reach of a truck", () => {
     assert.deepEqual(counts, [0, 1, 3, 6]);
   });
 
+  it("ends where a piece runs out that one plan takes two of", () => {
+    const stock = new Map([
+      ["AD-C38C14", 9],
+      ["TU-14-NY", 60],
+      ["KF-14-NY", 5],
+    ]);
+    const tube = demand.find(({ supply, inlet }) => supply === "comp-3/8-m" && inlet === "comp-1/4-m");
+    assert.ok(tube);
+    const tubeTruck = buildPlannerIndex({
+      ...tables,
+      parts: tables.parts.filter(({ sku }) => stock.has(sku)),
+    });
+    assert.equal(madeOf(tube, tubeTruck, TOOLS, stock), 2, "two pieces each, five on the truck");
+  });
+
   it("tells parts that cover more: with them on the truck the coverage rises by what was told", () => {
     const before = reachOf(everyday, some, TOOLS);
     assert.ok(before.complete && before.coverage > 0 && before.coverage < 1);
