@@ -87,10 +87,14 @@ describe("as an app", () => {
     await notes.getByLabel(/Seen, done, told/).fill("stop sits deep in the wall");
     await notes.getByRole("button", { name: "Keep the note" }).click();
     await notes.getByText("stop sits deep in the wall").waitFor();
+    const told = (await page.getByText(/not sent yet, kept on this device/).textContent()) ?? "";
+    const kept = Number(/(\d+) not sent yet/.exec(told)?.[1]);
     await notes
       .getByLabel("Add a picture")
       .setInputFiles({ name: "stop.png", mimeType: "image/png", buffer: await page.screenshot() });
     await notes.getByText(/1 picture not sent yet/).waitFor();
+    // The picture is held before the visit says that it has one: both are on the device before the page is left.
+    await page.getByText(`${kept + 1} not sent yet, kept on this device`).waitFor();
 
     // Left, found again among what is unsent, and still whole.
     await page.goto("/visits/unsent");
