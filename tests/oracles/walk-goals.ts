@@ -87,8 +87,9 @@ export function goalsMissed(
   const isPair = new Set(connections.map((each) => each.survey.water)).size > 1;
   wants(isPair && survey.replaces !== "first-time", "mark-sides");
   const leaving = steps.filter(({ code }) => code === "hand-over").at(-1);
-  const after = steps.find((step) => leaving !== undefined && step !== leaving && step.from > leaving.from);
-  if (after !== undefined) wrong.push(`${fixture}: ${after.id} comes after everybody has left`);
+  for (const after of steps)
+    if (leaving !== undefined && after !== leaving && after.from > leaving.from)
+      wrong.push(`${fixture}: ${after.id} comes after everybody has left`);
   const named = (id: string, of?: string) =>
     steps.some((step) => step.id.endsWith(id) && (of === undefined || step.connections.includes(of)));
   if (isBuiltIn && isThere && !isOut && !named("pull-built-in"))
@@ -106,6 +107,10 @@ export function goalsMissed(
   if (wet !== undefined && (dry === undefined || dry.from > wet.from))
     wrong.push(`${fixture}: its joints are not dried before the water`);
   const back = steps.find(({ code }) => code === "place-back");
+  const ran = steps.find(({ code }) => code === "exercise");
+  for (const look of steps.filter(({ code }) => code === "check-after-run"))
+    if (ran !== undefined && look.from < ran.to)
+      wrong.push(`${fixture}: looked at after the run before it has run`);
   for (const look of steps.filter(({ code }) => code === "check-in-place"))
     if (back !== undefined && look.from < back.to)
       wrong.push(`${fixture}: looked at in place before it is put back`);
@@ -116,6 +121,7 @@ export function goalsMissed(
     const isOpened = ["pipe", "stub", "dead-stop"].includes(own.supply.kind);
     wants(isOpened, "find-pipe", id);
     wants(own.supply.kind === "pipe" && !isGone, "cut-pipe", id);
+    wants(own.supply.kind === "stub", "open-stub", id);
     wants(own.supply.line === "stays" || own.line?.by === "kept", "loosen-kept", id);
     wants(own.sharedWith !== undefined || own.supply.line !== undefined, "run-other", id);
     const brings = parts.some(isValve);

@@ -358,13 +358,26 @@ export function walk(
     const below = [...places.values()].filter((place) => place.valve === valve);
     let last = opening.to;
     const looks: WalkedStep[] = [];
+    // Shut once more for what was not begun at all while it was shut before.
+    const again = offs.find((off) => off.valve === valve && off.from >= opening.to - EPS)?.from ?? Infinity;
     for (const place of below) {
       const { id } = place.connection;
       const onPipe = jointsOnPipe(place);
       for (const make of ofConnection(id, "make"))
-        if (make.joint !== null && onPipe.has(make.joint.number) && make.to > opening.from + EPS)
+        if (
+          make.joint !== null &&
+          onPipe.has(make.joint.number) &&
+          make.to > opening.from + EPS &&
+          make.to < again
+        )
           say(make, `is under pressure since ${opening.id} and is made after`);
-      if (onPipe.size > 0) {
+      // Made while the valve was shut this time: what was under pressure before was looked at then.
+      const shut = offs.find((off) => off.valve === valve && off.to === opening.to)?.from ?? 0;
+      const isNew = ofConnection(id, "make").some(
+        ({ to, joint }) =>
+          joint !== null && onPipe.has(joint.number) && to <= opening.from + EPS && to > shut,
+      );
+      if (isNew) {
         const look = ofConnection(id, "look-pipe-side").find(({ from }) => from >= opening.to - EPS);
         if (look === undefined) say(opening, `nobody looks at the pipe side of ${id}`);
         else looks.push(look);

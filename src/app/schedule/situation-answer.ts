@@ -1,6 +1,6 @@
 /** How connections that a request describes stand after the acts that were done. */
 import { sheetsOf, taskIdOf } from "../../core/schedule/index.ts";
-import { type FixtureSheet, reasonOf, situationOf } from "../../core/situation/index.ts";
+import { type FixtureSheet, reasonOf, situationOf, withSharedActs } from "../../core/situation/index.ts";
 import type { StopProof } from "../../core/survey/index.ts";
 import type { SituationAnswer, SituationRequest } from "../../schema/schedule.ts";
 import type { Context } from "../context.ts";
@@ -19,13 +19,15 @@ function marked(sheets: readonly FixtureSheet[], done: SituationRequest["done"])
     throw new AppError("invalid", `done.${stray}.step: there is no such step on these sheets.`, [
       { path: `done.${stray}.step`, message: "is no step of visits/run-sheet for these connections" },
     ]);
-  return sheets.map((sheet) => ({
-    ...sheet,
-    steps: sheet.steps.map((step) => {
-      const at = doneAt.get(taskIdOf(sheet.id, step)) ?? null;
-      return { ...step, isDone: at !== null, doneAt: at };
-    }),
-  }));
+  return withSharedActs(
+    sheets.map((sheet) => ({
+      ...sheet,
+      steps: sheet.steps.map((step) => {
+        const at = doneAt.get(taskIdOf(sheet.id, step)) ?? null;
+        return { ...step, isDone: at !== null, doneAt: at };
+      }),
+    })),
+  );
 }
 
 /**

@@ -14,6 +14,7 @@ export {
   type Pressure,
   pipingOf,
   pressures,
+  type Reach,
   STREET,
   stopNameOf,
 } from "./piping.ts";

@@ -1,5 +1,13 @@
 export { type DayVisit, overlapping, startWhenMoved } from "./day-order.ts";
-export { jobIdOf, jobsOf, type ScheduledConnection, sheetsOf, taskIdOf, type VisitJob } from "./jobs.ts";
+export {
+  jobIdOf,
+  jobsOf,
+  type ScheduledConnection,
+  sheetIn,
+  sheetsOf,
+  taskIdOf,
+  type VisitJob,
+} from "./jobs.ts";
 export { type LoggedEvent, learnMinutes, timedSteps } from "./learned-minutes.ts";
 export type { OffWindow } from "./off-windows.ts";
 export { handsOnMin, type Schedule, scheduleVisit } from "./schedule.ts";

@@ -1,7 +1,7 @@
 /** A visit's fixtures as jobs for the scheduler: which valves each needs shut and why, and which steps may come first. */
 
 import { type Isolation, isolationsOf, valveNamesAbove, type Zone } from "../piping/index.ts";
-import type { FixtureSheet } from "../situation/index.ts";
+import { asksForSharedActs, type FixtureSheet, withSharedActs } from "../situation/index.ts";
 import {
   connectionFacts,
   type RunStep,
@@ -119,11 +119,16 @@ export function jobIdOf(connections: readonly Pick<ScheduledConnection, "id" | "
   return connections.length === 1 || fixtureId === undefined ? (first?.id ?? "") : `fixture ${fixtureId}`;
 }
 
-/** Fixtures of a visit: its connections with a chosen plan that are neither signed nor removed, by the fixture they are part of. */
-function fixturesOf<C extends ScheduledConnection>(connections: readonly C[]): readonly (readonly C[])[] {
+/** Fixtures of a visit: its connections with a chosen plan that are there, by the fixture they are part of; those that are signed, or those that are not. */
+function fixturesOf<C extends ScheduledConnection>(
+  connections: readonly C[],
+  which: "signed" | "worked on",
+): readonly (readonly C[])[] {
   const fixtures = new Map<string, C[]>();
   for (const connection of connections) {
-    if (connection.plan === null || connection.signed !== null || connection.removed !== null) continue;
+    const isSigned = connection.signed !== null;
+    if (connection.plan === null || connection.removed !== null || isSigned !== (which === "signed"))
+      continue;
     const { fixtureId } = connection.survey;
     const key = fixtureId === undefined ? connection.id : `fixture ${fixtureId}`;
     fixtures.set(key, [...(fixtures.get(key) ?? []), connection]);
@@ -131,16 +136,38 @@ function fixturesOf<C extends ScheduledConnection>(connections: readonly C[]): r
   return [...fixtures.values()];
 }
 
-/** Returns the fixtures of a visit with their whole run sheets, what is done among them. */
+type Sheet<C> = FixtureSheet & { readonly connections: readonly C[] };
+
+const ownSheetOf = <C extends ScheduledConnection>(own: readonly C[], tables: StepTables): Sheet<C> => ({
+  id: jobIdOf(own),
+  connections: own,
+  steps: runSheet(own, tables),
+});
+
+/** Sheets that are only read, for what was done at them for others: those of signed fixtures. */
+const besideOf = (connections: readonly ScheduledConnection[], tables: StepTables) =>
+  fixturesOf(connections, "signed").map((own) => ownSheetOf(own, tables));
+
+/** Returns the fixtures of a visit that are worked on, with their whole run sheets, what is done among them. */
 export function sheetsOf<C extends ScheduledConnection>(
   connections: readonly C[],
   tables: StepTables,
-): readonly (FixtureSheet & { readonly connections: readonly C[] })[] {
-  return fixturesOf(connections).map((own) => ({
-    id: jobIdOf(own),
-    connections: own,
-    steps: runSheet(own, tables),
-  }));
+): readonly Sheet<C>[] {
+  const sheets = fixturesOf(connections, "worked on").map((own) => ownSheetOf(own, tables));
+  return sheets.some(asksForSharedActs) ? withSharedActs(sheets, besideOf(connections, tables)) : sheets;
+}
+
+/** Returns the run sheet of one fixture of a visit, with what was done for it at other fixtures. `own`: the fixture's connections. */
+export function sheetIn<C extends ScheduledConnection>(
+  connections: readonly ScheduledConnection[],
+  own: readonly C[],
+  tables: StepTables,
+): Sheet<C> {
+  const sheet = ownSheetOf(own, tables);
+  if (!asksForSharedActs(sheet)) return sheet;
+  const others = connections.filter((each) => !own.some(({ id }) => id === each.id));
+  const beside = fixturesOf(others, "worked on").map((fixture) => ownSheetOf(fixture, tables));
+  return withSharedActs([sheet], [...beside, ...besideOf(others, tables)])[0] ?? sheet;
 }
 
 /**

@@ -4,12 +4,20 @@ import { OPENINGS } from "./order-needs.ts";
 
 /** Acts that need water before the fixture's own stop. */
 export const NEEDS_WATER: readonly RunStep["role"][] = [
+  "look-pipe-side",
+  "prove-new",
+  "flush-branch",
   "water-in",
   "water-again",
   "purge",
   "exercise",
   "first-look",
   "stand-look",
+  "try-device",
+  "run-other",
+  "bathing-heat",
+  "cap-and-hold",
+  "heater-back",
 ];
 
 /** Acts that other fixtures of the visit can hold up: they need water from above, take it away, or open what it stands on. */

@@ -1,17 +1,68 @@
 /** What each act of a fixture needs of the acts before it, whatever order a library has. Every rule says why. */
 import type { JointType } from "../joint/index.ts";
-import { isRemakeRole, type RunStep, type StepRole } from "../step/index.ts";
+import type { RunStep, StepRole } from "../step/index.ts";
+import { LOOKS_WAIT_FOR } from "./looks-wait-for.ts";
 
-interface OrderRule {
-  readonly first: readonly StepRole[];
-  readonly later: readonly StepRole[];
+/** Which steps a rule speaks of: by their role, or by what they are. */
+type Which = readonly StepRole[] | ((step: RunStep) => boolean);
+
+export interface OrderRule {
+  readonly first: Which;
+  readonly later: Which;
   readonly why: string;
+  /** Only what is done for the same connection is held up; absent: the whole fixture. */
+  readonly isOfOneSide?: true;
 }
 
 /** Steps that open something that was shut or tight. */
-export const OPENINGS: readonly StepRole[] = ["take-off", "loosen-kept", "pull-stop", "cut-pipe"];
+export const OPENINGS: readonly StepRole[] = [
+  "take-off",
+  "loosen-kept",
+  "pull-stop",
+  "cut-pipe",
+  "open-stub",
+];
 
-/** Pairs of roles: every step of the first that stands earlier is done before one of the second. Source: practice of the trade. */
+/** Acts that something would be left by, should anybody leave before them. */
+const BEFORE_LEAVING: readonly StepRole[] = [
+  "take-off",
+  "fixture-out",
+  "make",
+  "make-safe",
+  "fixture-in",
+  "drain-on",
+  "close-outlet",
+  "open-upstream",
+  "water-in",
+  "open-other",
+  "cap-and-hold",
+  "level",
+  "fasten",
+  "place-back",
+  "try-device",
+  "run-other",
+  "leave-shut",
+];
+
+/** Joints that a flame spoils: they hold rubber or plastic. */
+const SPOILED_BY_FLAME: readonly JointType[] = [
+  "push-fit",
+  "quick-connect",
+  "riser-cone",
+  "cone-gasket",
+  "flat-gasket",
+  "hose-thread",
+  "slip-joint",
+  "hose-clamp",
+];
+
+const isFlame = ({ joint, role }: RunStep): boolean => role === "cool" || joint?.type === "solder";
+const isInPlace = ({ joint }: RunStep): boolean => joint?.where === "place";
+const isFlameInPlace = (step: RunStep): boolean => step.joint?.type === "solder" && isInPlace(step);
+const isSpoiledByFlame = (step: RunStep): boolean =>
+  step.joint !== null && SPOILED_BY_FLAME.includes(step.joint.type) && isInPlace(step);
+
+/** Every step of the first kind that stands earlier on the sheet is done before one of the second. Source: water, power and hands (docs/data-sources.md, "Trade practice"). */
 export const ORDER_RULES: readonly OrderRule[] = [
   {
     first: ["heater-safe"],
@@ -52,8 +103,24 @@ export const ORDER_RULES: readonly OrderRule[] = [
     later: OPENINGS,
     why: "the pressure is let off before any other nut is opened",
   },
-  { first: ["mark-sides"], later: ["take-off"], why: "unmarked lines are crossed when they go back on" },
-  { first: ["start-both"], later: ["make"], why: "a short or stiff piece binds when one nut is tight first" },
+  { first: ["mark-sides"], later: OPENINGS, why: "unmarked lines are crossed when they go back on" },
+  {
+    first: ["start-both"],
+    later: ["make"],
+    why: "a short or stiff piece binds when one nut is tight first",
+    isOfOneSide: true,
+  },
+  {
+    first: OPENINGS,
+    later: ["make"],
+    why: "what was there before is still in the way",
+  },
+  { first: ["fixture-in"], later: ["make"], why: "the fixture does not stand in its place yet" },
+  {
+    first: ["close-outlet"],
+    later: ["open-upstream", "water-in"],
+    why: "the outlet that let the pressure off is still open",
+  },
   {
     first: ["make", "cool", "set-cement", "flush-first"],
     later: ["water-in"],
@@ -81,33 +148,68 @@ export const ORDER_RULES: readonly OrderRule[] = [
   },
   { first: ["look-pipe-side"], later: ["prove-new"], why: "its own joint is looked at first" },
   { first: ["prove-new"], later: ["water-in"], why: "a new stop is proved before its water comes further" },
-  { first: ["drain-on"], later: ["exercise"], why: "it would drain on the floor" },
-  { first: ["plug-in", "power-on"], later: ["exercise"], why: "nothing runs without power" },
+  { first: ["drain-on"], later: ["water-in", "exercise"], why: "it would drain on the floor" },
+  { first: ["plug-in", "power-on"], later: ["purge", "exercise"], why: "nothing runs without power" },
+  {
+    first: ["level", "fasten", "place-back"],
+    later: ["exercise"],
+    why: "what spins or shakes runs in its place, level and fast",
+  },
   { first: ["purge", "exercise"], later: ["hand-over"], why: "nobody has seen it run" },
   {
     first: ["open-upstream"],
     later: ["look-pipe-side", "flush-first", "flush-branch", "water-in"],
     why: "the valve above is still shut",
   },
-  {
-    first: ["look-pipe-side"],
-    later: ["water-in"],
-    why: "a joint behind the stop is looked at before the next ones hide it",
-  },
   { first: ["first-look"], later: ["power-on", "plug-in"], why: "power goes on only over dry joints" },
   {
+    first: ["look-pipe-side", "first-look"],
+    later: ["open-upstream", "water-in", "open-other"],
+    why: "what has just come under pressure is looked at before the next valve is opened",
+  },
+  {
+    first: ["first-look"],
+    later: ["purge", "exercise", "try-device", "run-other"],
+    why: "nothing runs over joints that nobody has looked at",
+  },
+  {
+    first: ["stand-look"],
+    later: ["place-back"],
+    why: "pushed back, its joints can no longer be looked at",
+  },
+  {
     first: ["water-in"],
-    later: ["heater-back", "purge", "exercise", "try-device", "run-other", "place-back"],
+    later: ({ stage }) => stage !== null,
+    why: "there is no water yet",
+    isOfOneSide: true,
+  },
+  ...LOOKS_WAIT_FOR.map(
+    ({ stage, role, why }): OrderRule => ({
+      first: [role],
+      later: (step) => step.stage === stage,
+      why,
+      isOfOneSide: true,
+    }),
+  ),
+  {
+    first: ["water-in"],
+    later: ["heater-back", "purge", "exercise", "try-device", "run-other", "place-back", "bathing-heat"],
     why: "there is no water yet",
   },
-  { first: ["shut-again"], later: ["prove-again"], why: "what is open cannot be proved shut" },
+  {
+    first: ["shut-again"],
+    later: ["prove-again"],
+    why: "what is open cannot be proved shut",
+    isOfOneSide: true,
+  },
   {
     first: ["prove-again"],
     later: ["let-off-again"],
     why: "before the shut-off is proved nothing is opened",
+    isOfOneSide: true,
   },
-  { first: ["let-off-again"], later: ["remake"], why: "pressure still stands on it" },
-  { first: ["remake"], later: ["water-again"], why: "the joint is still open" },
+  { first: ["let-off-again"], later: ["remake"], why: "pressure still stands on it", isOfOneSide: true },
+  { first: ["remake"], later: ["water-again"], why: "the joint is still open", isOfOneSide: true },
   {
     first: ["water-again"],
     later: ["purge", "exercise", "power-on", "plug-in", "heater-back", "place-back", "hand-over"],
@@ -119,20 +221,14 @@ export const ORDER_RULES: readonly OrderRule[] = [
     later: ["hand-over"],
     why: "the spot is watched after a flame before anybody leaves",
   },
+  {
+    first: isFlame,
+    later: isSpoiledByFlame,
+    why: "no rubber or plastic goes on before the flame is out and the joint is cool",
+  },
+  { first: ["vent"], later: isFlameInPlace, why: "steam must get away from a flame" },
+  { first: BEFORE_LEAVING, later: ["hand-over"], why: "nobody leaves before this is done" },
 ];
-
-/** Joints that a flame spoils: they hold rubber or plastic. */
-const SPOILED_BY_FLAME: readonly JointType[] = [
-  "push-fit",
-  "quick-connect",
-  "riser-cone",
-  "cone-gasket",
-  "flat-gasket",
-  "hose-thread",
-  "slip-joint",
-  "hose-clamp",
-];
-const NO_RUBBER = "no rubber or plastic goes on before the flame is out and the joint is cool";
 
 /** A step that must be done first, and why. */
 export interface Blocker {
@@ -140,41 +236,33 @@ export interface Blocker {
   readonly why: string;
 }
 
-/** Bench work needs no shut-off: only the flame and the other nut hold it up. */
+/** Bench work needs no shut-off: only the other nut holds it up. */
 const HOLDS_UP_THE_BENCH: readonly StepRole[] = ["start-both"];
 
-/** Acts that one connection of a fixture does for itself hold up no act of another. */
-const isOfOneSide = (role: RunStep["role"], later: RunStep["role"]): boolean =>
-  role === "start-both" || (isRemakeRole(role) && isRemakeRole(later));
-
-function isFlame({ joint, role }: RunStep): boolean {
-  return role === "cool" || joint?.type === "solder";
-}
+const isOf = (which: Which, step: RunStep): boolean =>
+  typeof which === "function" ? which(step) : step.role !== null && which.includes(step.role);
 
 /**
  * Returns what must be done before a step of a run sheet is ticked, by the rules; empty: nothing.
  * Only steps that stand earlier on the sheet hold a step up. Errors: none.
  */
-export function blockersOf(steps: readonly RunStep[], step: RunStep): readonly Blocker[] {
-  const earlier = steps.slice(0, steps.indexOf(step)).filter(({ isDone }) => !isDone);
+export function blockersOf(
+  steps: readonly RunStep[],
+  step: RunStep,
+  rules: readonly OrderRule[] = ORDER_RULES,
+): readonly Blocker[] {
   const isBench = step.joint?.where === "bench";
-  const byRule = ORDER_RULES.filter(({ later }) => step.role !== null && later.includes(step.role)).flatMap(
-    ({ first, why }) =>
+  const earlier = steps
+    .slice(0, steps.indexOf(step))
+    .filter(
+      ({ isDone, role }) => !isDone && (!isBench || (role !== null && HOLDS_UP_THE_BENCH.includes(role))),
+    );
+  const sharesSide = ({ connections }: RunStep) => connections.some((id) => step.connections.includes(id));
+  return rules
+    .filter(({ later }) => isOf(later, step))
+    .flatMap(({ first, why, isOfOneSide }) =>
       earlier
-        .filter(({ role }) => role !== null && first.includes(role))
-        .filter(({ role }) => !isBench || (role !== null && HOLDS_UP_THE_BENCH.includes(role)))
-        .filter(({ role, connection }) => !isOfOneSide(role, step.role) || connection === step.connection)
+        .filter((each) => isOf(first, each) && (isOfOneSide !== true || sharesSide(each)))
         .map((blocker): Blocker => ({ step: blocker, why })),
-  );
-  const isSpoiled = step.joint !== null && SPOILED_BY_FLAME.includes(step.joint.type) && !isBench;
-  const byFlame = isSpoiled
-    ? earlier.filter(isFlame).map((blocker): Blocker => ({ step: blocker, why: NO_RUBBER }))
-    : [];
-  const isFlameInPlace = step.joint?.type === "solder" && !isBench;
-  const byVent = isFlameInPlace
-    ? earlier
-        .filter(({ role }) => role === "vent")
-        .map((blocker): Blocker => ({ step: blocker, why: "steam must get away from a flame" }))
-    : [];
-  return [...byRule, ...byFlame, ...byVent];
+    );
 }

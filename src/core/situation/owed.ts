@@ -2,7 +2,6 @@
  * What the ticked acts of a fixture have left: shut, open, unplugged, off, rolled out; and what the work still owes before somebody leaves.
  * One entry an act: what it leaves until which other act, and what is owed although no act began it.
  */
-import type { StageCode } from "../check/index.ts";
 import type { RunStep, StepRole } from "../step/index.ts";
 
 /** What may be left when somebody leaves. */
@@ -106,34 +105,4 @@ export const owedAt = (steps: readonly RunStep[], connection: string): readonly 
 /** How a fixture stands now: what was done to water, power and place and is not undone yet. */
 export function nowOf(steps: readonly RunStep[]): readonly Owed[] {
   return owedOf(steps).filter(({ since }) => since !== null);
-}
-
-interface BeforeLook {
-  readonly role: StepRole;
-  /** In words, of the look. */
-  readonly why: string;
-}
-
-/** What is done before a stage is looked at: after the run it has run, in its place it is put back. */
-const BEFORE_LOOK: Partial<Readonly<Record<StageCode, BeforeLook>>> = {
-  "after-run": { role: "exercise", why: "after the run needs the run" },
-  "in-place": { role: "place-back", why: "in its place needs the putting back" },
-};
-
-/** Returns why looks of a stage wait for an act, in words; null: they wait for none. */
-export const whyLookWaits = (stage: StageCode): string | null => BEFORE_LOOK[stage]?.why ?? null;
-
-/** Returns the step of a fixture's sheet that is done before a stage is looked at at one of its connections, and is not; null: none. */
-export function neededBeforeLook(
-  steps: readonly RunStep[],
-  connection: string,
-  stage: StageCode,
-): RunStep | null {
-  const before = BEFORE_LOOK[stage];
-  if (before === undefined) return null;
-  return (
-    steps.find(
-      ({ role, isDone, connections }) => role === before.role && !isDone && connections.includes(connection),
-    ) ?? null
-  );
 }

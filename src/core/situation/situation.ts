@@ -5,30 +5,18 @@
 import { type Piping, type Pressure, pipingOf, pressures } from "../piping/index.ts";
 import {
   connectionFacts,
-  type Remake,
   type RunStep,
   remakeUnderWay,
   remakeValve,
   type StepTables,
 } from "../step/index.ts";
 import type { StopProof } from "../survey/index.ts";
-import { NEEDS_WATER } from "./asks-water.ts";
-import { blockersOf, OPENINGS } from "./order-needs.ts";
+import { blockersOf } from "./order-needs.ts";
 import { owedOf } from "./owed.ts";
-import type { Blocked, FixtureSheet, NeedCode, Situation } from "./standing-shape.ts";
+import { SITUATION_RULES, type SituationRules } from "./rules.ts";
+import type { Blocked, FixtureSheet, Situation } from "./standing-shape.ts";
 import type { WaterMap } from "./water-map.ts";
-
-/** A connection as the situation reads one. */
-interface ConnectionPlace {
-  readonly id: string;
-  readonly fixture: FixtureSheet;
-  readonly zone: string;
-  readonly isOwnStop: boolean;
-  readonly hasNewStop: boolean;
-  readonly pipeSide: readonly number[];
-  /** Joints that are being made anew, with the valve that is shut for them; null: none are. */
-  readonly remake: { readonly under: Remake; readonly valve: string } | null;
-}
+import { type ConnectionPlace, WATER_NEEDS, type WaterView } from "./water-needs.ts";
 
 /** How a visit stands: asked as often as there are steps. */
 export class Standing {
@@ -36,13 +24,16 @@ export class Standing {
   readonly #placed: readonly ConnectionPlace[];
   readonly #piping: Piping;
   readonly #answers: ReadonlyMap<string, StopProof>;
+  readonly #rules: SituationRules;
 
   constructor(
     sheets: readonly FixtureSheet[],
     tables: Pick<StepTables, "fixtures">,
     answers: ReadonlyMap<string, StopProof>,
+    rules: SituationRules,
   ) {
     this.#sheets = sheets;
+    this.#rules = rules;
     this.#answers = answers;
     const facts = sheets.flatMap((fixture) =>
       connectionFacts(fixture.connections, tables).map((each) => ({ fixture, each })),
@@ -75,6 +66,16 @@ export class Standing {
       (step) => step.role === role && step.isDone && step.connections.includes(at.id),
     );
   }
+
+  /** What the needs of the water are read from. */
+  readonly #water: WaterView = {
+    placed: () => this.#placed,
+    reachOf: (id) => this.#piping.reaches.get(id),
+    isShut: (valve) => this.#isShut(valve),
+    isDone: (at, role) => this.#isDone(at, role),
+    shutAgainBefore: (own, step) => this.#shutAgainBefore(own, step),
+    firstBlocker: (sheet, step) => blockersOf(sheet.steps, step, this.#rules.order)[0],
+  };
 
   /** When a valve above was last shut or opened at any fixture, UTC; null: never. */
   #lastDoneFor(valve: string, role: RunStep["role"]): string | null {
@@ -195,7 +196,7 @@ export class Standing {
 
   /** Why a step of a sheet may not be done yet; null: nothing holds it up. */
   held(fixture: FixtureSheet, step: RunStep): Blocked | null {
-    const [blocker] = blockersOf(fixture.steps, step);
+    const [blocker] = blockersOf(fixture.steps, step, this.#rules.order);
     if (blocker !== undefined)
       return {
         fixture: fixture.id,
@@ -204,61 +205,10 @@ export class Standing {
         first: { fixture: fixture.id, step: blocker.step },
         why: blocker.why,
       };
-    const because = (need: NeedCode, at: ConnectionPlace, role: RunStep["role"]): Blocked => {
-      const first = at.fixture.steps.find((each) => each.role === role && !each.isDone);
-      return {
-        fixture: fixture.id,
-        step,
-        need,
-        first: first === undefined ? null : { fixture: at.fixture.id, step: first },
-        why: "",
-      };
-    };
-    const own = this.#placed.filter(({ id }) => step.connections.includes(id));
-    if (NEEDS_WATER.includes(step.role) || step.stage !== null) {
-      const above = own.flatMap(({ id }) => this.#piping.reaches.get(id)?.above ?? []);
-      const closed = this.#placed.find(
-        (at) => !at.isOwnStop && above.includes(at.zone) && this.#isShut(at.zone),
-      );
-      if (closed !== undefined) return because("valve-above-shut", closed, "open-upstream");
-      const remaking = this.#shutAgainBefore(own, step);
-      if (remaking !== undefined) return because("valve-above-shut", remaking, "water-again");
-    }
-    const opened = own.find(
-      (at) =>
-        !at.isOwnStop &&
-        ((step.role !== null && OPENINGS.includes(step.role)) ||
-          (step.joint?.where === "place" && at.pipeSide.includes(step.joint.number))) &&
-        at.fixture.steps.some(
-          ({ role, connections }) => role === "close-upstream" && connections.includes(at.id),
-        ) &&
-        !this.#isShut(at.zone),
-    );
-    if (opened !== undefined) return because("valve-above-open", opened, "close-upstream");
-    const [valve] = own.flatMap(({ isOwnStop, zone }) => (isOwnStop ? [] : [zone]));
-    if (step.role === "open-upstream" && valve !== undefined) {
-      const unmade = this.#placed.find(
-        (at) =>
-          at.zone === valve &&
-          at.fixture.steps.some(
-            ({ role, isDone, connections, atJoint }) =>
-              role === "make" &&
-              !isDone &&
-              connections.includes(at.id) &&
-              at.pipeSide.includes(atJoint ?? -1),
-          ),
-      );
-      if (unmade !== undefined) return because("not-made-below", unmade, "make");
-    }
-    if (step.role === "close-upstream" && valve !== undefined) {
-      const unproved = this.#placed.find(
-        (at) =>
-          at.isOwnStop &&
-          this.#piping.reaches.get(at.id)?.above.includes(valve) === true &&
-          !this.#isDone(at, "prove") &&
-          !this.#isDone(at, "water-in"),
-      );
-      if (unproved !== undefined) return because("not-proved-below", unproved, "prove");
+    const asked = { fixture, step, own: this.#placed.filter(({ id }) => step.connections.includes(id)) };
+    for (const need of this.#rules.water) {
+      const held = WATER_NEEDS[need](asked, this.#water);
+      if (held !== null) return { fixture: fixture.id, step, need, why: "", ...held };
     }
     return null;
   }
@@ -278,15 +228,16 @@ export class Standing {
 }
 
 /**
- * Returns how a visit stands, to be asked what holds a step up. `answers` as for `situationOf`. The sheets are those of all fixtures that are
+ * Returns how a visit stands, to be asked what holds a step up. `answers` as for `situationOf`; `rules`: other than the product's own only to see what each is good for. The sheets are those of all fixtures that are
  * worked on. Errors: none.
  */
 export function standingOf(
   sheets: readonly FixtureSheet[],
   tables: Pick<StepTables, "fixtures">,
   answers: ReadonlyMap<string, StopProof> = new Map(),
+  rules: SituationRules = SITUATION_RULES,
 ): Standing {
-  return new Standing(sheets, tables, answers);
+  return new Standing(sheets, tables, answers, rules);
 }
 
 /**

@@ -11,13 +11,14 @@ export interface FixtureSheet {
 }
 
 /** Why an act is not done yet. */
-export const NEED_CODES = [
-  "order",
+export const WATER_NEED_CODES = [
   "valve-above-shut",
   "valve-above-open",
   "not-made-below",
   "not-proved-below",
 ] as const;
+export type WaterNeedCode = (typeof WATER_NEED_CODES)[number];
+export const NEED_CODES = ["order", ...WATER_NEED_CODES] as const;
 export type NeedCode = (typeof NEED_CODES)[number];
 
 export interface Blocked {

@@ -37,6 +37,8 @@ export interface RunStep {
   /** When it was ticked, UTC; for a stage, whether it is done. */
   readonly doneAt: string | null;
   readonly isDone: boolean;
+  /** Name of what it was ticked at, where that was at another fixture behind the same valve; absent: it was ticked here or not at all. */
+  readonly doneWith?: string;
   /** It was told together with other steps by one tap. */
   readonly isTogether: boolean;
   /** When it was ticked for an earlier hookup or an earlier valve, UTC: the tick no longer holds. Null: it was not. */

@@ -62,6 +62,7 @@ const OF_ROLE: Partial<Readonly<Record<StepRole, Stretch>>> = {
   "unplug-drain": "set",
   "pull-stop": "take apart",
   "cut-pipe": "prepare",
+  "open-stub": "prepare",
   "open-upstream": "water at the branch",
   "look-pipe-side": "water at the branch",
   "prove-new": "water at the branch",

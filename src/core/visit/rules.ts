@@ -1,9 +1,10 @@
 /** What may happen next in a visit, judged by the state it is in. Every event passes here before it is kept, and again when an earlier one is undone. */
 
 import { jointTargets, standingOf, targetsOf, weepingStage } from "../check/index.ts";
+import { sheetIn } from "../schedule/index.ts";
 import { neededBeforeLook, whyLookWaits } from "../situation/index.ts";
 import type { StepTables } from "../step/index.ts";
-import { codeOf, runSheet } from "../step/index.ts";
+import { codeOf } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "./connection-state.ts";
 import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
@@ -66,7 +67,7 @@ function stepRefusal(
   if (connection.plan === null) return no("step", "Choose a hookup first.");
   if (isPlanOutdated(connection))
     return no("step", "The survey has changed since this hookup was chosen: choose again.");
-  const sheet = runSheet(fixture, tables);
+  const { steps: sheet } = sheetIn(visit.connections, fixture, tables);
   const step = sheet.find((each) => each.id === event.step && each.connections.includes(connection.id));
   if (!step) return { ...no("step", `This run sheet has no step ${event.step}.`), isOfArrival: true };
   if ((step.connection === null) !== (event.forFixture === true))
@@ -108,7 +109,7 @@ function stepRefusal(
 
 function checkRefusal(
   connection: ConnectionState,
-  { fixture }: Surroundings,
+  { visit, fixture }: Surroundings,
   event: On<"target-checked">,
   tables: StepTables,
 ): Refusal | null {
@@ -126,7 +127,9 @@ function checkRefusal(
     return no("stage", `${shut} is shut: a line without water proves nothing. Open it first.`);
   const waits = whyLookWaits(stage.code);
   const needed =
-    waits === null ? null : neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
+    waits === null
+      ? null
+      : neededBeforeLook(sheetIn(visit.connections, fixture, tables).steps, connection.id, stage.code);
   if (needed !== null)
     return {
       ...no("stage", `First (${codeOf(needed)}): ${needed.text.replace(/\.$/, "")}. A look ${waits}.`),
@@ -200,7 +203,7 @@ function onConnection(
     case "exception-written":
       return exceptionRefusal(connection, event, tables);
     case "connection-signed":
-      return signRefusal(connection, surroundings.fixture, event, tables);
+      return signRefusal(connection, surroundings, event, tables);
     case "stop-proved":
       return event.dropsPerMin !== null && event.result !== "weeps"
         ? no("dropsPerMin", "Drops are counted only where the stop weeps.")

@@ -1,10 +1,11 @@
 /** What stands between a connection and its signature. */
 
 import { openBeforeSigning } from "../check/index.ts";
+import { sheetIn } from "../schedule/index.ts";
 import { owedAt } from "../situation/index.ts";
-import { runSheet, type StepTables } from "../step/index.ts";
+import type { StepTables } from "../step/index.ts";
 import type { ConnectionState } from "./connection-state.ts";
-import { no, type On, type Refusal } from "./refusal.ts";
+import { no, type On, type Refusal, type Surroundings } from "./refusal.ts";
 import { unresolvedOf } from "./unresolved.ts";
 
 /** A signature beside a leak or a weep on record says what became of it. Signatures of before this was asked stand. */
@@ -20,11 +21,11 @@ function resolutionRefusal(connection: ConnectionState, event: On<"connection-si
 
 /** Nobody leaves what the work still owes without a word. Signatures of before this was asked stand. */
 function owedRefusal(
-  fixture: readonly ConnectionState[],
+  { visit, fixture }: Surroundings,
   { left = [], connection }: On<"connection-signed">,
   tables: StepTables,
 ): Refusal | null {
-  const unsaid = owedAt(runSheet(fixture, tables), connection).find(
+  const unsaid = owedAt(sheetIn(visit.connections, fixture, tables).steps, connection).find(
     ({ code }) => !left.some((each) => each.code === code),
   );
   if (unsaid === undefined) return null;
@@ -42,7 +43,7 @@ const OPEN_WORDS = { open: "not checked", short: "looked at too shortly", weepin
 /** Returns why a connection may not be signed yet, or null. */
 export function signRefusal(
   connection: ConnectionState,
-  fixture: readonly ConnectionState[],
+  surroundings: Surroundings,
   event: On<"connection-signed">,
   tables: StepTables,
 ): Refusal | null {
@@ -50,7 +51,8 @@ export function signRefusal(
   if (connection.joints.some((joint) => joint.madeAt === null))
     return no("connection", "Not every joint is made.");
   const [first, ...more] = openBeforeSigning(connection, tables.stages);
-  if (first === undefined) return owedRefusal(fixture, event, tables) ?? resolutionRefusal(connection, event);
+  if (first === undefined)
+    return owedRefusal(surroundings, event, tables) ?? resolutionRefusal(connection, event);
   const where =
     first.target === "connection"
       ? ""

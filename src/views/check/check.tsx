@@ -10,8 +10,8 @@ import {
   targetsOf,
 } from "../../core/check/index.ts";
 import { ticketJoints } from "../../core/projection/index.ts";
+import { sheetIn } from "../../core/schedule/index.ts";
 import { neededBeforeLook, nowOf, owedAt, shutFirst } from "../../core/situation/index.ts";
-import { runSheet } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, isBeforeTouch, type VisitState } from "../../core/visit/index.ts";
 import { reconcile } from "../../core/watch/index.ts";
 import { JointStrip } from "../../drawing/joint-strip.tsx";
@@ -156,7 +156,10 @@ export function LeakCheck({ asked, ...props }: LeakCheckProps) {
   // Nothing is left to look at and nothing was asked for: signing comes next, not the first stage again.
   const isReadyToSign = now === null && connection.signed === null && (chosen === null || isLeft);
   const isWiped = connection.wipedAt !== null;
-  const sheet = connection.signed === null ? runSheet(fixtureOf(log.visit, connection), props.tables) : [];
+  const sheet =
+    connection.signed === null
+      ? sheetIn(log.visit.connections, fixtureOf(log.visit, connection), props.tables).steps
+      : [];
   const map =
     connection.signed === null ? standingIn(sheetsOf(log.visit, props.tables), props.tables).map : null;
 

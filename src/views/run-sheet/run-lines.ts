@@ -1,8 +1,14 @@
 /** The visit's open steps in one list: in the order of the schedule where there is one. Pure. */
 
-import { jobIdOf, taskIdOf, type VisitSchedule, sheetsOf as workedOn } from "../../core/schedule/index.ts";
+import {
+  jobIdOf,
+  sheetIn,
+  taskIdOf,
+  type VisitSchedule,
+  sheetsOf as workedOn,
+} from "../../core/schedule/index.ts";
 import { type FixtureSheet, heldInWords, standingOf, type WaterMap } from "../../core/situation/index.ts";
-import { type RunStep, runSheet, type StepTables } from "../../core/step/index.ts";
+import type { RunStep, StepTables } from "../../core/step/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "../../core/visit/index.ts";
 import { fixtureLabel } from "../../labels/fixture-label.ts";
 
@@ -41,7 +47,7 @@ export function ownSheet(visit: VisitState, connection: ConnectionState, tables:
   const connections = fixtureOf(visit, connection).filter(
     ({ signed }) => (signed === null) === (connection.signed === null),
   );
-  const sheet = { id: jobIdOf(connections), connections, steps: runSheet(connections, tables) };
+  const sheet = sheetIn(visit.connections, connections, tables);
   return { ...sheet, connection, label: fixtureLabel(connections) };
 }
 

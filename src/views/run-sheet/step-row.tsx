@@ -44,6 +44,7 @@ function Times({ step, zone }: { readonly step: RunStep; readonly zone: string }
       <span className="figure text-dry-ink">
         {step.isTogether ? "told together " : "done "}
         <time dateTime={step.doneAt}>{timeText(step.doneAt, zone)}</time>
+        {step.doneWith !== undefined && ` at ${step.doneWith}`}
       </span>
     );
   if (step.isDone) return <span className="figure text-dry-ink">done</span>;
@@ -185,7 +186,7 @@ export function StepRow(props: StepRowProps) {
             </button>
           </>
         )}
-        {step.doneAt !== null && !isLocked && (
+        {step.doneAt !== null && step.doneWith === undefined && !isLocked && (
           <button type="button" className="button button-plain" onClick={onUndo}>
             <Undo2 aria-hidden="true" size={16} /> Undo
             <span className="sr-only">: {inShopUnits(step.text, step.ownWords)}</span>
