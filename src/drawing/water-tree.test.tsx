@@ -70,4 +70,11 @@ describe("the drawn water", () => {
     assert.doesNotMatch(html, /NaN|undefined|Infinity/);
     assert.match(html, /water-heater/);
   });
+
+  it("as visits left it says of no valve that it is open, and of no fixture that it is under pressure", () => {
+    const map: WaterMap = { ...mapOf(toilet), isAsLeft: true };
+    const drawn = renderToStaticMarkup(<WaterTree map={map} />);
+    assert.ok(!/open,|under pressure/.test(drawn));
+    assert.match(waterMapWords(map), /stop of toilet: holds; toilet: below stop of toilet/);
+  });
 });

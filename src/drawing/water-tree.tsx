@@ -69,8 +69,10 @@ function ValveMark({
   valve,
   at: { x, y },
   isMarked,
+  map,
 }: {
   readonly valve: MapValve;
+  readonly map: WaterMap;
   readonly at: Placed;
   readonly isMarked: boolean;
 }) {
@@ -88,13 +90,21 @@ function ValveMark({
         </text>
       ))}
       <text x={textX} y={y - 6 + lines.length * 15} className="water-state">
-        {valveStateWords(valve)}
+        {valveStateWords(valve, map)}
       </text>
     </g>
   );
 }
 
-function EndMark({ end, at: { x, y } }: { readonly end: MapEnd; readonly at: Placed }) {
+function EndMark({
+  end,
+  at: { x, y },
+  isAsLeft,
+}: {
+  readonly end: MapEnd;
+  readonly at: Placed;
+  readonly isAsLeft: boolean;
+}) {
   const lines = wrapped(end.label, LETTERS);
   // The first column has no room on its left.
   const isFirst = x <= LEFT_PX;
@@ -108,7 +118,11 @@ function EndMark({ end, at: { x, y } }: { readonly end: MapEnd; readonly at: Pla
         </text>
       ))}
       <text {...anchor} y={y + 16 + lines.length * 15} className="water-state">
-        {end.joints.length > 0 ? `joints ${end.joints.join(", ")}` : pressureWords(end)}
+        {end.joints.length > 0
+          ? `joints ${end.joints.join(", ")}`
+          : isAsLeft
+            ? end.water
+            : pressureWords(end)}
       </text>
     </g>
   );
@@ -173,12 +187,14 @@ export function WaterTree({ map, toShut = null }: WaterTreeProps) {
       {map.valves.map((valve) => {
         const at = valveAt.get(valve.name);
         return at === undefined ? null : (
-          <ValveMark key={valve.name} valve={valve} at={at} isMarked={valve.name === toShut} />
+          <ValveMark key={valve.name} valve={valve} map={map} at={at} isMarked={valve.name === toShut} />
         );
       })}
       {map.ends.map((end) => {
         const at = endAt.get(end.connection);
-        return at === undefined ? null : <EndMark key={end.connection} end={end} at={at} />;
+        return at === undefined ? null : (
+          <EndMark key={end.connection} end={end} at={at} isAsLeft={map.isAsLeft === true} />
+        );
       })}
     </svg>
   );

@@ -11,9 +11,11 @@ const PROOF: Readonly<Record<StopProof, string>> = {
   "not-proved": "not proved",
 };
 
-/** Returns how a valve stands: shut or open, and what it is known to do. */
-export const valveStateWords = ({ isShut, proof }: Pick<MapValve, "isShut" | "proof">): string =>
-  `${isShut ? "shut" : "open"}, ${PROOF[proof]}`;
+/** Returns how a valve stands: shut or open, and what it is known to do; of a map as visits left it, only that. */
+export const valveStateWords = (
+  { isShut, proof }: Pick<MapValve, "isShut" | "proof">,
+  { isAsLeft }: Pick<WaterMap, "isAsLeft"> = {},
+): string => (isAsLeft === true ? PROOF[proof] : `${isShut ? "shut" : "open"}, ${PROOF[proof]}`);
 
 const PRESSURE = {
   yes: "under pressure",
@@ -26,9 +28,11 @@ const PRESSURE = {
 export const pressureWords = ({ pressure }: Pick<MapEnd, "pressure">): string => PRESSURE[pressure];
 
 /** Returns the whole drawing in words. */
-export function waterMapWords({ valves, ends }: WaterMap): string {
+export function waterMapWords(map: WaterMap): string {
+  const { valves, ends, isAsLeft } = map;
+  const below = ({ label, below: valve }: MapEnd) => `${label}: below ${valve ?? "the street"}`;
   return [
-    ...valves.map((valve) => `${valve.name}: ${valveStateWords(valve)}`),
-    ...ends.map((end) => `${end.label}: ${pressureWords(end)}`),
+    ...valves.map((valve) => `${valve.name}: ${valveStateWords(valve, map)}`),
+    ...ends.map((end) => (isAsLeft === true ? below(end) : `${end.label}: ${pressureWords(end)}`)),
   ].join("; ");
 }

@@ -1,6 +1,7 @@
 /** Sites and customers: what is known of them, and correcting it. */
 import type { z } from "zod";
-import { type ConnectionAsLeft, type RoomAsLeft, roomsAsLeft } from "../../core/site/index.ts";
+import { type ConnectionAsLeft, type RoomAsLeft, roomsAsLeft, siteMap } from "../../core/site/index.ts";
+import type { WaterMap } from "../../core/situation/index.ts";
 import {
   type CustomerRow,
   findCustomer,
@@ -54,6 +55,8 @@ export interface SitePage {
   /** Customers found by what was looked for, beside the site's own; empty: nobody looked. */
   readonly customers: readonly CustomerRow[];
   readonly rooms: readonly RoomAsLeft[];
+  /** The water down to every fixture that is there. */
+  readonly water: WaterMap;
   readonly visits: readonly AnyTicket[];
   readonly changes: readonly SiteChangeRow[];
 }
@@ -81,11 +84,14 @@ export async function readSite(
     likeOf(customerLike) === null ? [] : listCustomers(sql, MOST_CUSTOMERS, null, likeOf(customerLike)),
     row.customerId === null ? undefined : findCustomer(sql, row.customerId),
   ]);
+  const site = siteOf(row);
+  const rooms = roomsAsLeft(asLeftOf(asLeft));
   return {
-    site: siteOf(row),
+    site,
     customer: customer ?? null,
     customers,
-    rooms: roomsAsLeft(asLeftOf(asLeft)),
+    rooms,
+    water: siteMap(site.valves, rooms),
     visits: await ticketsOf(context, visits),
     changes,
   };

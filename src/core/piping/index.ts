@@ -18,4 +18,4 @@ export {
   STREET,
   stopNameOf,
 } from "./piping.ts";
-export { failsToClose, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";
+export { failsToClose, nearestFirst, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";

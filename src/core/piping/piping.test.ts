@@ -115,4 +115,29 @@ describe("pipingOf", () => {
     assert.equal(piping.valves.filter(({ name }) => name === "riser A").length, 1);
     assert.equal(piping.reaches.get("a")?.pipe, piping.reaches.get("b")?.pipe);
   });
+  it("gives every connection a stop of its own, whatever its fixture is called", () => {
+    const named = (id: string, preset: string, label: string) => ({
+      ...subject(id, preset, stop("holds")),
+      survey: { ...subject(id, preset, stop("holds")).survey, label },
+    });
+    const piping = pipingOf([
+      named("a", "toilet", "Toilet"),
+      named("b", "toilet", "Toilet"),
+      named("c", "toilet", "Toilet"),
+      named("h", "lavatory-hot", "Toilet"),
+    ]);
+    const stops = ["a", "b", "c", "h"].map((id) => piping.reaches.get(id)?.stop);
+    assert.deepEqual(stops, [
+      "stop of Toilet",
+      "stop of Toilet, cold",
+      "stop of Toilet, 2",
+      "stop of Toilet, hot",
+    ]);
+    assert.equal(at(piping, ["stop of Toilet"], piping.reaches.get("b")?.line ?? ""), "yes");
+  });
+  it("keeps a stop that somebody named for several connections one stop", () => {
+    const zone = { name: "stop behind the panel", kind: "fixture" } as const;
+    const both = ["a", "b"].map((id) => ({ ...subject(id, "toilet", stop("holds")), zone }));
+    assert.equal(pipingOf(both).valves.filter(({ name }) => name === zone.name).length, 1);
+  });
 });

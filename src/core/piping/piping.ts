@@ -58,8 +58,31 @@ const below = (valve: string) => `below ${valve}`;
 export const stopNameOf = ({ survey, zone }: Pick<IsolationSubject, "survey" | "zone">): string =>
   zone?.kind === "fixture" ? zone.name : usualStopName(survey);
 
-/** Returns the piping that a visit's connections lie in. Valves of one name are one valve. */
+/**
+ * Returns the name of each connection's own stop, by connection. A stop is one connection's alone, unless somebody named it: where two
+ * connections go by the same name, the later one's stop is told apart by its water, or by a number.
+ */
+function ownStopNames(subjects: readonly PipingSubject[]): ReadonlyMap<string, string> {
+  const taken = new Set<string>();
+  return new Map(
+    subjects.map((subject): [string, string] => {
+      const name = stopNameOf(subject);
+      if (subject.zone?.kind === "fixture") return [subject.id, name];
+      const ways = [
+        name,
+        `${name}, ${subject.survey.water}`,
+        ...subjects.map((_, at) => `${name}, ${at + 2}`),
+      ];
+      const own = ways.find((way) => !taken.has(way)) ?? name;
+      taken.add(own);
+      return [subject.id, own];
+    }),
+  );
+}
+
+/** Returns the piping that a visit's connections lie in. Valves of one name are one valve, but for stops that nobody named. */
 export function pipingOf(subjects: readonly PipingSubject[]): Piping {
+  const stopNames = ownStopNames(subjects);
   const valves = new Map<string, PipingValve>();
   const reaches = new Map<string, Reach>();
   for (const subject of subjects) {
@@ -71,7 +94,7 @@ export function pipingOf(subjects: readonly PipingSubject[]): Piping {
       stretch = below(name);
     }
     const hasStop = hasNewStop || whyNoStop(survey) === null;
-    const stop = hasStop ? stopNameOf(subject) : null;
+    const stop = hasStop ? (stopNames.get(id) ?? stopNameOf(subject)) : null;
     if (stop !== null && !valves.has(stop))
       valves.set(stop, {
         name: stop,

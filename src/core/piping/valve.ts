@@ -23,6 +23,10 @@ export interface Valve {
   readonly proof: StopProof;
 }
 
+/** Returns valves with the nearest to the fixtures first: a branch is nearer than the hot side, and that than the house. */
+export const nearestFirst = <V extends Pick<Valve, "shuts">>(valves: readonly V[]): readonly V[] =>
+  valves.toSorted((one, other) => ZONE_KINDS.indexOf(other.shuts) - ZONE_KINDS.indexOf(one.shuts));
+
 /** The last valve of all inside a house. */
 export const HOUSE_MAIN: Zone = { name: "house main", kind: "house" };
 

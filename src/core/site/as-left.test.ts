@@ -1,5 +1,6 @@
 import assert from "node:assert/strict";
 import { describe, it } from "node:test";
+import { siteValve, stop } from "../../../tests/support/connection.ts";
 import {
   allDry,
   CONNECTION,
@@ -14,6 +15,8 @@ import { planHookup } from "../planner/index.ts";
 import { planRequestOf, type Survey } from "../survey/index.ts";
 import { foldVisit, type VisitEvent } from "../visit/index.ts";
 import { type ConnectionAsLeft, surveyAsLeft, visitAsLeft } from "./as-left.ts";
+import { roomsAsLeft } from "./rooms.ts";
+import { siteMap } from "./site-map.ts";
 
 const VISIT = "00000000-0000-4000-8000-00000000aaaa";
 const sign = () => signature();
@@ -140,5 +143,50 @@ describe("the survey a next visit begins from", () => {
       const { plans } = planHookup(plannerIndex, planRequestOf(survey, null));
       assert.ok(plans.length > 0, preset);
     }
+  });
+});
+
+describe("the valve map of a site", () => {
+  const left = (
+    id: string,
+    preset: string,
+    change: Partial<Survey>,
+    more: Partial<ConnectionAsLeft> = {},
+  ) => ({
+    ...only(made(preset, change)),
+    connection: id,
+    fixtureKey: id,
+    label: id,
+    ...more,
+  });
+  const valves = [siteValve("main in the cellar", "house"), siteValve("riser B", "branch", "weeps")];
+  const rooms = roomsAsLeft([
+    left("renewed", "toilet", {
+      ...stop("dead"),
+      supply: { end: "pipe-1/2-copper", kind: "dead-stop", looks: "wall" },
+    }),
+    left("good", "toilet", stop("holds")),
+    left("gone", "toilet", stop("holds"), { isTakenOut: true }),
+  ]);
+  const map = siteMap(valves, rooms);
+  const of = (name: string) => map.valves.find((each) => each.name === name);
+
+  it("hangs every fixture that is there below its own stop, the riser and the main", () => {
+    assert.deepEqual(map.ends.map(({ label, below }) => [label, below]).sort(), [
+      ["good", "stop of good"],
+      ["renewed", "stop of renewed"],
+    ]);
+    assert.equal(of("stop of good")?.above, "riser B");
+    assert.equal(of("riser B")?.above, "main in the cellar");
+    assert.equal(of("main in the cellar")?.above, null);
+  });
+  it("says what each valve showed last; a stop that was renewed was proved with its water", () => {
+    assert.equal(of("riser B")?.proof, "weeps");
+    assert.equal(of("stop of renewed")?.proof, "holds");
+  });
+  it("of a site where nobody noted a valve has the usual ones, not proved", () => {
+    const usual = siteMap([], rooms).valves.find(({ name }) => name === "house main");
+    assert.equal(usual?.proof, "not-proved");
+    assert.deepEqual(siteMap([], []), { isAsLeft: true, valves: [], ends: [] });
   });
 });

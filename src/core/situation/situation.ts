@@ -38,19 +38,6 @@ export class Standing {
     const facts = sheets.flatMap((fixture) =>
       connectionFacts(fixture.connections, tables).map((each) => ({ fixture, each })),
     );
-    this.#placed = facts.map(({ fixture, each }) => {
-      const { subject, isolation, hasNewStop, pipeSide } = each;
-      const under = remakeUnderWay(subject);
-      return {
-        id: subject.id,
-        fixture,
-        zone: isolation.zone.name,
-        isOwnStop: isolation.isOwnStop,
-        hasNewStop,
-        pipeSide,
-        remake: under === undefined ? null : { under, valve: remakeValve(each, under).name },
-      };
-    });
     this.#piping = pipingOf(
       facts.map(({ fixture, each: { subject, hasNewStop, fixture: known } }) => ({
         ...subject,
@@ -59,6 +46,24 @@ export class Standing {
         hasNewStop,
       })),
     );
+    this.#placed = facts.map(({ fixture, each }) => {
+      const { subject, isolation, hasNewStop, pipeSide } = each;
+      const under = remakeUnderWay(subject);
+      const again = under === undefined ? null : remakeValve(each, under);
+      // What the piping calls its own stop: two fixtures may go by one name.
+      const ownStop = this.#piping.reaches.get(subject.id)?.stop ?? null;
+      const named = (isOwn: boolean, name: string) => (isOwn ? (ownStop ?? name) : name);
+      return {
+        id: subject.id,
+        fixture,
+        zone: named(isolation.isOwnStop, isolation.zone.name),
+        isOwnStop: isolation.isOwnStop,
+        hasNewStop,
+        pipeSide,
+        remake:
+          under === undefined || again === null ? null : { under, valve: named(again.isOwnStop, again.name) },
+      };
+    });
   }
 
   #isDone(at: ConnectionPlace, role: RunStep["role"]): boolean {

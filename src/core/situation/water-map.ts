@@ -29,4 +29,6 @@ export interface WaterMap {
   /** The nearest to the street first. */
   readonly valves: readonly MapValve[];
   readonly ends: readonly MapEnd[];
+  /** Drawn as visits left it: nobody says what is open or under pressure today. Absent: drawn as it stands now. */
+  readonly isAsLeft?: true;
 }

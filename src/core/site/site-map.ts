@@ -1,0 +1,54 @@
+/** The valve map of a site: the water down to every fixture that is there, as the last visits left it. */
+import { nearestFirst, type Piping, type PipingSubject, pipingOf, type Valve } from "../piping/index.ts";
+import type { WaterMap } from "../situation/index.ts";
+import type { ConnectionAsLeft } from "./as-left.ts";
+import type { RoomAsLeft } from "./rooms.ts";
+
+/** A connection as the piping is built from: the stop it was left with, old or new. */
+const subjectOf = (
+  { connection, survey, fixtureKey, stop, label }: ConnectionAsLeft,
+  valves: readonly Valve[],
+): PipingSubject => ({
+  id: connection,
+  survey: { ...survey, label, stop: { ...survey.stop, proof: stop.proof } },
+  valves,
+  fixture: fixtureKey,
+  mixes: false,
+  hasNewStop: stop.isNew,
+});
+
+const nameAt = ({ valves }: Piping, stretch: string): string | null =>
+  valves.find(({ below }) => below === stretch)?.name ?? null;
+
+/** Returns the water of a site. `valves`: those that visits have noted, in any order. Errors: none. */
+export function siteMap(valves: readonly Valve[], rooms: readonly RoomAsLeft[]): WaterMap {
+  const left = rooms
+    .flatMap(({ fixtures }) => fixtures.flatMap(({ connections }) => connections))
+    .filter(({ isTakenOut }) => !isTakenOut);
+  const piping = pipingOf(left.map((each) => subjectOf(each, nearestFirst(valves))));
+  const isNew = new Set(
+    left
+      .filter(({ stop }) => stop.isNew)
+      .flatMap(({ connection }) => piping.reaches.get(connection)?.stop ?? []),
+  );
+  return {
+    isAsLeft: true,
+    valves: piping.valves.map(({ name, kind, proof, above }) => ({
+      name,
+      kind,
+      // A stop that was new then was proved tight when its water came.
+      proof: isNew.has(name) ? "holds" : proof,
+      isShut: false,
+      above: nameAt(piping, above),
+      pressure: "yes",
+    })),
+    ends: left.map(({ connection, label, water }) => ({
+      connection,
+      label,
+      water,
+      below: nameAt(piping, piping.reaches.get(connection)?.line ?? ""),
+      pressure: "yes",
+      joints: [],
+    })),
+  };
+}
