@@ -2,17 +2,25 @@
 import postgres from "postgres";
 import type { Cluster } from "./cluster.ts";
 
+/** A database that is just going down may never answer, s. */
+const CONNECT_WITHIN_S = 10;
+const END_WITHIN_S = 5;
+
 /** Work as the superuser, in the database named. */
 export async function asSuperuser<T>(
   cluster: Cluster,
   database: string,
   work: (sql: postgres.Sql) => Promise<T>,
 ): Promise<T> {
-  const sql = postgres(cluster.url(database), { max: 1, onnotice: () => undefined });
+  const sql = postgres(cluster.url(database), {
+    max: 1,
+    connect_timeout: CONNECT_WITHIN_S,
+    onnotice: () => undefined,
+  });
   try {
     return await work(sql);
   } finally {
-    await sql.end();
+    await sql.end({ timeout: END_WITHIN_S });
   }
 }
 

@@ -42,11 +42,18 @@ export async function stopIfLast(cluster: Cluster): Promise<void> {
   if (cluster.isRunning() && (await otherClients(cluster, SERVER_ROLE)) === 0) await cluster.stop();
 }
 
+/** Longer than the server and the database are given to end, ms: whoever asks this command to end must not wait for ever. */
+const END_WITHIN_MS = 90_000;
+
 /** Stops what `stop` stops, then the database, once the user or the system asks this command to end. */
 export function stopOnSignal(cluster: Cluster, stop: () => Promise<void>): void {
   const signals = ["SIGINT", "SIGTERM"] as const;
   const end = () => {
     for (const signal of signals) process.removeListener(signal, end);
+    setTimeout(() => {
+      console.error(`brass-nut: not ended after ${END_WITHIN_MS / 1000} s: something of it may still run`);
+      process.exit(1);
+    }, END_WITHIN_MS).unref();
     stop()
       .then(() => stopIfLast(cluster))
       .then(

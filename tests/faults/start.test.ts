@@ -45,13 +45,30 @@ async function started(): Promise<Run> {
   return start;
 }
 
+/** How long a command may take to end, ms: one that hangs fails with what it has printed. */
+const END_WITHIN_MS = 120_000;
+
+async function endOf({ child, ended, printed }: Run): Promise<number | null> {
+  const timer = new AbortController();
+  const late = pause(END_WITHIN_MS, undefined, { signal: timer.signal }).then(() => {
+    child.kill("SIGKILL");
+    return assert.fail(`not ended after ${END_WITHIN_MS / 1000} s, having printed: ${printed()}`);
+  });
+  try {
+    return await Promise.race([ended, late]);
+  } finally {
+    timer.abort();
+    late.catch(() => undefined);
+  }
+}
+
 async function stopped(start: Run): Promise<void> {
   start.child.kill("SIGTERM");
-  assert.equal(await start.ended, 0, start.printed());
+  assert.equal(await endOf(start), 0, start.printed());
 }
 
 const isAnswering = () =>
-  fetch(`${base}/api/v1/health`).then(
+  fetch(`${base}/api/v1/health`, { signal: AbortSignal.timeout(1000) }).then(
     () => true,
     () => false,
   );
@@ -77,11 +94,11 @@ describe("bin/start", () => {
     const start = await started();
     const writer = startWriter(base);
     const again = run("start");
-    assert.equal(await again.ended, 0);
+    assert.equal(await endOf(again), 0);
     assert.match(again.printed(), /already running at/);
     process.kill(postmaster(), "SIGKILL");
     const third = run("start");
-    assert.equal(await third.ended, 0, third.printed());
+    assert.equal(await endOf(third), 0, third.printed());
     await untilHealthy(base, 30_000);
     await writer.stop();
     assert.ok(writer.acknowledged.length > 0);
@@ -96,7 +113,7 @@ describe("bin/start", () => {
     // bin/start becomes the supervisor: it is one process.
     start.child.kill("SIGKILL");
     await writer.stop();
-    await start.ended;
+    await endOf(start);
     while (existsSync(`/proc/${database}`) || (await isAnswering())) await pause(50);
     const again = await started();
     const answer = await fetch(`${base}/api/v1/visits/${writer.visit}`);
@@ -121,14 +138,14 @@ describe("bin/start", () => {
     await stopped(first);
     renameSync(join(folder, "database-password"), join(folder, "lost"));
     const refused = run("start");
-    assert.equal(await refused.ended, 1);
+    assert.equal(await endOf(refused), 1);
     assert.match(refused.printed(), /database-password\) is missing. Run: bin\/repair --new-password/);
     const repair = run("repair", ["--new-password"]);
-    assert.equal(await repair.ended, 0, repair.printed());
+    assert.equal(await endOf(repair), 0, repair.printed());
     const start = await started();
     assert.equal(await (await fetch(`${base}/api/v1/visits`)).text(), before);
     const look = run("repair");
-    assert.equal(await look.ended, 0, look.printed());
+    assert.equal(await endOf(look), 0, look.printed());
     assert.match(look.printed(), /visits looked at, nothing wrong/);
     await stopped(start);
   });
