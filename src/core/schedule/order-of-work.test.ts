@@ -47,7 +47,7 @@ function onTheClock(jobs: readonly VisitJob[], { tasks }: Schedule): readonly Pl
   );
 }
 
-/** Joints are made in the plan's order, each prepared directly before; the pipe side before water is let to it. */
+/** Joints are made in the plan's order, each prepared directly before, solder joints of one fitting before its one heat; the pipe side before water is let to it. */
 function checkJoints(name: string, { id, plan }: ConnectionState, steps: readonly Placed[]): void {
   assert.ok(plan);
   const own = steps.filter(({ step }) => step.connection === null || step.connection === id);
@@ -67,10 +67,17 @@ function checkJoints(name: string, { id, plan }: ConnectionState, steps: readonl
   for (const { step, to, code } of own.filter((each) => each.code === "prepare")) {
     const making = own.find((each) => each.code === "make" && each.step.atJoint === step.atJoint);
     assert.ok(making && to <= making.from + EPS, `${name}: ${code} ${step.id} before its joint`);
+    const fitting = plan.plan.joints.find(({ number }) => number === step.atJoint);
+    const parts = (refs: readonly string[]) => refs.flatMap((ref) => /^p\d+/.exec(ref)?.[0] ?? []);
+    const isSameHeat = ({ code: other, step: { joint } }: Placed) =>
+      other === "make" &&
+      joint?.type === "solder" &&
+      fitting?.type === "solder" &&
+      parts(joint.between).some((part) => parts(fitting.between).includes(part));
     const between = clock.filter(({ from }) => from >= to - EPS && from < making.from - EPS);
     for (const each of between)
       assert.ok(
-        ["prepare", "start-both"].includes(each.code),
+        ["prepare", "start-both"].includes(each.code) || isSameHeat(each),
         `${name}: ${each.step.id} comes between preparing and making joint ${step.atJoint}`,
       );
   }

@@ -59,6 +59,19 @@ describe("blockersOf", () => {
     assert.deepEqual(held(ticked(soldered(), ...all, "make-1", "cool"), "make-2"), []);
   });
 
+  it("puts no tape on a fitting that is still to be soldered or is hot, wherever it lies", () => {
+    const cut = plannedConnection("d", "dishwasher", {
+      supply: { end: "pipe-1/2-copper", kind: "pipe", looks: "wall" },
+      houseRules: { pipeJoint: "solder" },
+    });
+    const steps = runSheet([cut], tables);
+    const taped =
+      steps.find(({ joint }) => joint?.type === "taper-thread") ?? assert.fail("one joint is taped");
+    const first = blockersOf(steps, taped).filter(({ why }) => /flame is out/.test(why));
+    assert.ok(first.some(({ step }) => step.role === "cool"));
+    assert.ok(first.some(({ step }) => step.joint?.type === "solder"));
+  });
+
   it("keeps the heater safe, the pipe side made and the fire watched", () => {
     const hot = plannedConnection("h", "lavatory-hot", stop("dead"));
     assert.deepEqual(held(hot, "close-upstream"), ["heater-safe"]);

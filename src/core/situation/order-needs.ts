@@ -12,6 +12,8 @@ export interface OrderRule {
   readonly why: string;
   /** Only what is done for the same connection is held up; absent: the whole fixture. */
   readonly isOfOneSide?: true;
+  /** Bench work is held up too; absent: it needs no shut-off, and nothing of the fixture. */
+  readonly isForTheBench?: true;
 }
 
 /** Steps that open something that was shut or tight. */
@@ -44,7 +46,7 @@ const BEFORE_LEAVING: readonly StepRole[] = [
   "leave-shut",
 ];
 
-/** Joints that a flame spoils: they hold rubber or plastic. */
+/** Joints that a flame spoils: they hold rubber, plastic or tape. */
 const SPOILED_BY_FLAME: readonly JointType[] = [
   "push-fit",
   "quick-connect",
@@ -54,13 +56,14 @@ const SPOILED_BY_FLAME: readonly JointType[] = [
   "hose-thread",
   "slip-joint",
   "hose-clamp",
+  "taper-thread",
 ];
 
 const isFlame = ({ joint, role }: RunStep): boolean => role === "cool" || joint?.type === "solder";
 const isInPlace = ({ joint }: RunStep): boolean => joint?.where === "place";
 const isFlameInPlace = (step: RunStep): boolean => step.joint?.type === "solder" && isInPlace(step);
-const isSpoiledByFlame = (step: RunStep): boolean =>
-  step.joint !== null && SPOILED_BY_FLAME.includes(step.joint.type) && isInPlace(step);
+const isSpoiledByFlame = ({ joint }: RunStep): boolean =>
+  joint !== null && SPOILED_BY_FLAME.includes(joint.type);
 
 /** Every step of the first kind that stands earlier on the sheet is done before one of the second. Source: water, power and hands (docs/data-sources.md, "Trade practice"). */
 export const ORDER_RULES: readonly OrderRule[] = [
@@ -109,6 +112,7 @@ export const ORDER_RULES: readonly OrderRule[] = [
     later: ["make"],
     why: "a short or stiff piece binds when one nut is tight first",
     isOfOneSide: true,
+    isForTheBench: true,
   },
   {
     first: OPENINGS,
@@ -224,7 +228,8 @@ export const ORDER_RULES: readonly OrderRule[] = [
   {
     first: isFlame,
     later: isSpoiledByFlame,
-    why: "no rubber or plastic goes on before the flame is out and the joint is cool",
+    why: "no rubber, plastic or tape goes on before the flame is out and the joint is cool",
+    isForTheBench: true,
   },
   { first: ["vent"], later: isFlameInPlace, why: "steam must get away from a flame" },
   { first: BEFORE_LEAVING, later: ["hand-over"], why: "nobody leaves before this is done" },
@@ -236,14 +241,11 @@ export interface Blocker {
   readonly why: string;
 }
 
-/** Bench work needs no shut-off: only the other nut holds it up. */
-const HOLDS_UP_THE_BENCH: readonly StepRole[] = ["start-both"];
-
 const isOf = (which: Which, step: RunStep): boolean =>
   typeof which === "function" ? which(step) : step.role !== null && which.includes(step.role);
 
 /**
- * Returns what must be done before a step of a run sheet is ticked, by the rules; empty: nothing.
+ * Returns what must be done before a step of a run sheet is ticked, by the rules, in the order of the sheet; empty: nothing.
  * Only steps that stand earlier on the sheet hold a step up. Errors: none.
  */
 export function blockersOf(
@@ -252,17 +254,14 @@ export function blockersOf(
   rules: readonly OrderRule[] = ORDER_RULES,
 ): readonly Blocker[] {
   const isBench = step.joint?.where === "bench";
-  const earlier = steps
-    .slice(0, steps.indexOf(step))
-    .filter(
-      ({ isDone, role }) => !isDone && (!isBench || (role !== null && HOLDS_UP_THE_BENCH.includes(role))),
-    );
+  const earlier = steps.slice(0, steps.indexOf(step)).filter(({ isDone }) => !isDone);
   const sharesSide = ({ connections }: RunStep) => connections.some((id) => step.connections.includes(id));
   return rules
-    .filter(({ later }) => isOf(later, step))
+    .filter(({ later, isForTheBench }) => isOf(later, step) && (!isBench || isForTheBench === true))
     .flatMap(({ first, why, isOfOneSide }) =>
       earlier
         .filter((each) => isOf(first, each) && (isOfOneSide !== true || sharesSide(each)))
         .map((blocker): Blocker => ({ step: blocker, why })),
-    );
+    )
+    .toSorted((one, other) => steps.indexOf(one.step) - steps.indexOf(other.step));
 }

@@ -119,3 +119,41 @@ describe("a tick that no longer holds", () => {
     assert.equal(proof("2026-11-25T13:30:00.000Z")?.outdatedAt, "2026-11-25T13:00:00.000Z");
   });
 });
+
+describe("solder joints of one fitting", () => {
+  const cut = plannedConnection("d", "dishwasher", {
+    supply: { end: "pipe-1/2-copper", kind: "pipe", looks: "wall" },
+    houseRules: { pipeJoint: "solder" },
+  });
+  const steps = runSheet([cut], tables);
+  const placeOf = (id: string) => steps.findIndex((step) => step.id === id);
+  const soldered = (where: "bench" | "place") =>
+    (cut.plan?.plan.joints ?? []).filter((joint) => joint.type === "solder" && joint.where === where);
+
+  it("are all ready before its one heat, and each says which come with it", () => {
+    for (const where of ["bench", "place"] as const) {
+      const numbers = soldered(where).map(({ number }) => number);
+      assert.equal(numbers.length, 2, `the tee and its branch have two each, ${where}`);
+      const firstHeat = Math.min(...numbers.map((number) => placeOf(`make-${number}`)));
+      for (const number of numbers) {
+        assert.ok(placeOf(`fit-solder-${number}`) < firstHeat, `joint ${number} is ready`);
+        const notes = steps[placeOf(`make-${number}`)]?.joint?.notes.join(" ") ?? "";
+        const [other] = numbers.filter((each) => each !== number);
+        assert.match(notes, new RegExp(`In one heat with joint ${other}:`));
+      }
+    }
+  });
+
+  it("of different fittings are heated each by itself", () => {
+    const sides = ["hot", "cold"].map((side) =>
+      plannedConnection(side, `lavatory-${side}`, {
+        ...stop("dead"),
+        supply: { end: "pipe-1/2-copper", kind: "dead-stop", looks: "wall" },
+        houseRules: { pipeJoint: "solder" },
+        fixtureId: "basin",
+      }),
+    );
+    for (const { joint } of runSheet(sides, tables))
+      assert.doesNotMatch(joint?.notes.join(" ") ?? "", /In one heat/);
+  });
+});

@@ -5,11 +5,11 @@ import { needsDryPipe } from "../joint/index.ts";
 import type { PlanJoint } from "../plan/index.ts";
 import { connectionFacts } from "./connection-facts.ts";
 import { moveOf } from "./fixture-move.ts";
-import { fixtureJoints, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
+import { fixtureJoints, inOneHeat, isBenchHeat, type OrderedJoint, ROUND_A_JOINT } from "./makings.ts";
 import { REMAKE_ROLES, type Remake } from "./remake.ts";
 import { remakeSlots, remakeTick, remakeValve } from "./remake-steps.ts";
 import type { RunStep } from "./run-step.ts";
-import { cautionsFor, type SheetSide, textOf } from "./sheet-words.ts";
+import { cautionsFor, type SheetSide, textOf, withHeatNote } from "./sheet-words.ts";
 import { factsOf, isWanted } from "./step-conditions.ts";
 import { STRETCHES, type Stretch, type StretchFacts, stretchOf } from "./step-order.ts";
 import type { StepRole } from "./step-role.ts";
@@ -192,7 +192,11 @@ class SheetWriter {
     const { steps: library } = this.#tables;
     const withRole = (role: StepRole, write: (template: StepTemplate) => readonly RunStep[]) =>
       library.filter((template) => template.role === role).flatMap(write);
-    const ofJoint = (template: StepTemplate) => this.#stepsOfJoint(template, side, joint);
+    const heat = inOneHeat(order, at).map((each) => each.joint);
+    const noted = withHeatNote(joint, heat);
+    const ofJoint = (template: StepTemplate) => this.#stepsOfJoint(template, side, noted);
+    // Every end of a fitting is ready before its one heat.
+    const prepared = heat[0]?.number === joint.number ? heat : [];
     const ofFixture = (template: StepTemplate) => this.#stepsOf(template);
     const isLastOf = (type: PlanJoint["type"]) =>
       joint.type === type && order.slice(at + 1).every((each) => each.joint.type !== type);
@@ -207,7 +211,9 @@ class SheetWriter {
         .every(({ joint: earlier }) => earlier.type !== "solder" || earlier.where === "bench");
     return [
       ...(isFirstFlame ? withRole("vent", ofFixture) : []),
-      ...withRole("prepare", ofJoint),
+      ...prepared.flatMap((each) =>
+        withRole("prepare", (template) => this.#stepsOfJoint(template, side, each)),
+      ),
       ...(startsBoth ? withRole("start-both", (template) => this.#written(template, [side], null)) : []),
       ...withRole("make", ofJoint),
       ...(isLastOf("solder") ? [...withRole("cool", ofFixture), ...withRole("fire-watch", ofFixture)] : []),
@@ -221,18 +227,6 @@ class SheetWriter {
       (side.subject.remakes ?? []).flatMap((remake) =>
         acts.flatMap((template) => this.#written(template, [side], null, remake)),
       ),
-    );
-  }
-
-  /** True for what follows a flame or cement that was used on the bench only. */
-  #isBenchHeat({ role }: StepTemplate): boolean {
-    const type =
-      role === "set-cement" ? "solvent" : role === "cool" || role === "fire-watch" ? "solder" : null;
-    return (
-      type !== null &&
-      this.#sides.every(({ subject }) =>
-        (subject.plan?.plan.joints ?? []).every((joint) => joint.type !== type || joint.where === "bench"),
-      )
     );
   }
 
@@ -293,7 +287,8 @@ class SheetWriter {
         waitMin: template.waitMin,
         takesTwo:
           TAKES_TWO.includes(template.role) && concerned.some(({ fixture }) => fixture?.heavy === true),
-        isBench: template.role === "bench" || joint?.where === "bench" || this.#isBenchHeat(template),
+        isBench:
+          template.role === "bench" || joint?.where === "bench" || isBenchHeat(template.role, this.#sides),
         effect: template.effect,
         role: template.role,
         ladder: this.#tables.ladders.find(({ role }) => role === template.role) ?? null,

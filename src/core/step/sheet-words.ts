@@ -13,6 +13,20 @@ export interface SheetSide extends ConnectionFacts {
   readonly values: Readonly<Record<string, string>>;
 }
 
+/** Returns a joint with a note of those that are made in the same heat. */
+export function withHeatNote(joint: PlanJoint, together: readonly PlanJoint[]): PlanJoint {
+  const others = together.filter(({ number }) => number !== joint.number).map(({ number }) => number);
+  if (others.length === 0) return joint;
+  const named = `joint${others.length > 1 ? "s" : ""} ${others.join(" and ")}`;
+  return {
+    ...joint,
+    notes: [
+      ...joint.notes,
+      `In one heat with ${named}: all ends cleaned, fluxed and pushed home first, then the fitting heated once. Whoever stops between them wraps what is made in a wet rag.`,
+    ],
+  };
+}
+
 /** Returns the cautions of a step in words. */
 export function cautionsFor(
   code: string | null,
