@@ -148,6 +148,7 @@ const readers = {
     lengthKinds: list(row["lengths"]),
     hazard: row["hazard"],
     hasHoseOutlet: flag(row["hose_outlet"]),
+    isFixtureEndFirst: flag(row["fixture_end_first"]),
     like: row["like"] === "" ? null : row["like"],
   }),
   schools: (row: Row) => ({

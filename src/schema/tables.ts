@@ -148,6 +148,7 @@ const fixture = z.strictObject({
   lengthKinds: z.array(z.enum(LINE_KINDS)).min(1),
   hazard: z.enum(HAZARDS),
   hasHoseOutlet: z.boolean(),
+  isFixtureEndFirst: z.boolean(),
   like: z.enum(FIXTURES).nullable(),
 });
 

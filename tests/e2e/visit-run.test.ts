@@ -165,7 +165,7 @@ describe("a visit of six connections", () => {
     const takeOff = page.locator('li[data-step="take-off"]');
     assert.equal(await takeOff.count(), 1, "taken apart once");
     await takeOff.getByText("Not yet").click();
-    await takeOff.getByText(/^First \(close-stop\)/).waitFor();
+    await takeOff.getByText(/^First \(mark-sides\)/).waitFor();
     assert.ok(await takeOff.getByRole("button", { name: "Tick with this reason" }).isDisabled());
     for (const once of ["roll-out", "pull-plug", "place-back", "hand-over"])
       assert.equal(await page.locator(`li[data-step="${once}"]`).count(), 1, once);

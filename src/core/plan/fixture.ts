@@ -32,6 +32,8 @@ export interface FixtureFacts {
   readonly hazard: Hazard;
   /** A hose goes on its outlet. */
   readonly hasHoseOutlet: boolean;
+  /** Its own end is the one hard to reach, up behind the bowl or the deck: that nut is made before the one at the stop. */
+  readonly isFixtureEndFirst: boolean;
   /** Fixture whose usual survey serves where this one has none of its own; null: it has. */
   readonly like: Fixture | null;
 }

@@ -206,7 +206,11 @@ export function assemble(
   const { parts, listed, open, fresh } = layOut(index, request, candidate, outlet);
   const ruled = open.map((each) => ruledJoint(index, request, each));
   const turned = ruled.map((joint) => ({ ...joint, turning: turningSide(joint, ruled) }));
-  const { order, where } = makeOrder(turned, listed);
+  const { order, where } = makeOrder(turned, listed, {
+    isFixtureEndFirst:
+      index.tables.fixtures.find(({ fixture }) => fixture === request.inlet.fixture)?.isFixtureEndFirst ===
+      true,
+  });
   const joints = turned.map((joint, at): PlanJoint => {
     const { rule, sides, sockets, turning, note, isInner, isAside } = joint;
     const [from, to] = sockets;

@@ -30,6 +30,27 @@ const jointAt = ({ joints }: Plan, ref: string): PlanJoint => {
 };
 const placeIn = ({ makeUpOrder = [] }: Plan, joint: PlanJoint) => makeUpOrder.indexOf(joint.number);
 
+describe("the end that is hard to reach", () => {
+  const endsOf = (preset: string, also: Partial<PlanRequest> = {}) => {
+    const plan = planFor(preset, { kind: "stop-outlet", end: "comp-3/8-m" }, also);
+    return {
+      atFixture: placeIn(plan, jointAt(plan, "inlet")),
+      atStop: placeIn(plan, jointAt(plan, "supply")),
+    };
+  };
+
+  it("is made first: a faucet's shank before the nut at the stop", () => {
+    for (const preset of ["lavatory-hot", "lavatory-cold"]) {
+      const { atFixture, atStop } = endsOf(preset);
+      assert.ok(atFixture < atStop, preset);
+    }
+  });
+  it("is no end of a toilet's line: the wall's side comes first", () => {
+    const { atFixture, atStop } = endsOf("toilet");
+    assert.ok(atStop < atFixture);
+  });
+});
+
 describe("what turns and what is held", () => {
   it("is the stop on an old nipple, by the stop's size; the nipple is held with a pipe wrench", () => {
     const plan = planFor("toilet", { kind: "stub", end: "npt-1/2-m", material: "galvanised" });

@@ -89,6 +89,41 @@ function mayBeOnBench(joint: TurnedJoint, all: readonly TurnedJoint[], parts: re
   );
 }
 
+/** What makes one end of a line harder to reach than the other. */
+interface Reach {
+  /** Up behind the bowl or the deck: the fixture's own end is made before the stop's. */
+  readonly isFixtureEndFirst: boolean;
+}
+
+/**
+ * Returns the rank of each joint: by its kind; where the fixture's end is hard to reach, that end of the last line comes before the line's
+ * other end. Source: water, power and hands, 15 (docs/data-sources.md, "Trade practice").
+ */
+function ranksOf(
+  joints: readonly TurnedJoint[],
+  onBench: readonly boolean[],
+  { isFixtureEndFirst }: Reach,
+): readonly number[] {
+  const byKind = joints.map(({ rule }) => makeUpRank(rule.type));
+  if (!isFixtureEndFirst) return byKind;
+  return joints.map((joint, at) => {
+    const own = byKind[at] ?? 0;
+    const isAtFixture = joint.sockets.some(({ ref }) => ref === "inlet");
+    if (!isAtFixture || isHot(joint) || joint.rule.type === "taper-thread") return own;
+    const others = [...joints.keys()].filter(
+      (place) =>
+        place !== at && partsJoined(joints[place] ?? joint).some((part) => partsJoined(joint).includes(part)),
+    );
+    // What is put together on the bench is put together before it hangs.
+    const isHotAt = (place: number) => isHot(joints[place] ?? joint);
+    if (others.some((place) => onBench[place] === true || isHotAt(place))) return own;
+    return Math.min(own, ...others.map((place) => byKind[place] ?? own)) - BEFORE;
+  });
+}
+
+/** Less than lies between two kinds. */
+const BEFORE = 0.5;
+
 /** Joints in the order they are made, and where. */
 export interface MakeOrder {
   /** Places of the joints in the list that was handed in. */
@@ -97,12 +132,17 @@ export interface MakeOrder {
 }
 
 /** Returns the order joints are made in and where each is made. `parts` are the plan's, undefined for what no table lists. Errors: none. */
-export function makeOrder(joints: readonly TurnedJoint[], parts: readonly (Part | undefined)[]): MakeOrder {
+export function makeOrder(
+  joints: readonly TurnedJoint[],
+  parts: readonly (Part | undefined)[],
+  reach: Reach,
+): MakeOrder {
   const bodyOf = bodiesOf(joints);
   const before = joints.map((joint) =>
     joints.flatMap((other, at) => (mustPrecede(other, joint, joints, bodyOf) ? [at] : [])),
   );
   const onBench = joints.map((joint) => mayBeOnBench(joint, joints, parts));
+  const ranks = ranksOf(joints, onBench, reach);
   const where: ("bench" | "place")[] = joints.map(() => "place");
   const order: number[] = [];
   const partsJoinedAt = (at: number) => (joints[at] === undefined ? [] : partsJoined(joints[at]));
@@ -119,7 +159,7 @@ export function makeOrder(joints: readonly TurnedJoint[], parts: readonly (Part 
     }
     const isInPlace = (at: number) => partsJoinedAt(at).some((part) => hung.has(part));
     const isBench = (at: number) => onBench[at] === true && !isInPlace(at);
-    const rank = (at: number) => makeUpRank(joints[at]?.rule.type ?? "hose-clamp");
+    const rank = (at: number) => ranks[at] ?? 0;
     // A circle of threads that tie one another has no right order: the wall's side first.
     const [next] = (free.length > 0 ? free : open).sort(
       (a, b) => rank(a) - rank(b) || Number(isBench(b)) - Number(isBench(a)) || a - b,
