@@ -28,7 +28,7 @@ interface TreeLayout {
   readonly endAt: ReadonlyMap<string, Placed>;
 }
 
-/** Returns where valves and ends lie: ends side by side below the valve they hang on, each valve above the middle of what hangs on it. */
+/** Returns where valves and ends lie: ends side by side below the valve they hang on, each valve above the first of what hangs on it: a wide tree is read from its left. */
 export function layOutWater({ valves, ends }: WaterMap): TreeLayout {
   const depthOf = (name: string | null): number => {
     const valve = valves.find((each) => each.name === name);
@@ -52,7 +52,7 @@ export function layOutWater({ valves, ends }: WaterMap): TreeLayout {
           return x;
         }),
     ];
-    const x = xs.length === 0 ? LEFT_PX : (Math.min(...xs) + Math.max(...xs)) / 2;
+    const x = xs.length === 0 ? LEFT_PX : Math.min(...xs);
     if (name !== null) valveAt.set(name, { x, y: yOf(depthOf(name)) });
     return x;
   };

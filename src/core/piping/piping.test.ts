@@ -129,7 +129,7 @@ describe("pipingOf", () => {
     const stops = ["a", "b", "c", "h"].map((id) => piping.reaches.get(id)?.stop);
     assert.deepEqual(stops, [
       "stop of Toilet",
-      "stop of Toilet, cold",
+      "stop of Toilet, room",
       "stop of Toilet, 2",
       "stop of Toilet, hot",
     ]);

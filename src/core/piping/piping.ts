@@ -2,7 +2,7 @@
  * The piping of a site as far as a visit knows it: where the water comes from, the valves on its way, and the stretches between
  * them on which joints lie. A stretch is named after the valve that it lies below.
  */
-import type { StopProof } from "../survey/index.ts";
+import type { StopProof, Survey } from "../survey/index.ts";
 import { type IsolationSubject, usualStopName, valvesAbove, whyNoStop } from "./isolation.ts";
 import type { ZoneKind } from "./valve.ts";
 
@@ -60,21 +60,23 @@ export const stopNameOf = ({ survey, zone }: Pick<IsolationSubject, "survey" | "
 
 /**
  * Returns the name of each connection's own stop, by connection. A stop is one connection's alone, unless somebody named it: where two
- * connections go by the same name, the later one's stop is told apart by its water, or by a number.
+ * connections go by the same name, the later one's stop is told apart by its room, its water where that differs, or a number.
  */
 function ownStopNames(subjects: readonly PipingSubject[]): ReadonlyMap<string, string> {
-  const taken = new Set<string>();
+  const taken = new Map<string, Survey["water"]>();
   return new Map(
     subjects.map((subject): [string, string] => {
       const name = stopNameOf(subject);
       if (subject.zone?.kind === "fixture") return [subject.id, name];
+      const { place, water } = subject.survey;
       const ways = [
         name,
-        `${name}, ${subject.survey.water}`,
+        ...(place === "" ? [] : [`${name}, ${place}`]),
+        ...(taken.get(name) === water ? [] : [`${name}, ${water}`]),
         ...subjects.map((_, at) => `${name}, ${at + 2}`),
       ];
       const own = ways.find((way) => !taken.has(way)) ?? name;
-      taken.add(own);
+      taken.set(own, water);
       return [subject.id, own];
     }),
   );

@@ -157,6 +157,7 @@ describe("the valve map of a site", () => {
     connection: id,
     fixtureKey: id,
     label: id,
+    room: "",
     ...more,
   });
   const valves = [siteValve("main in the cellar", "house"), siteValve("riser B", "branch", "weeps")];
@@ -183,6 +184,16 @@ describe("the valve map of a site", () => {
   it("says what each valve showed last; a stop that was renewed was proved with its water", () => {
     assert.equal(of("riser B")?.proof, "weeps");
     assert.equal(of("stop of renewed")?.proof, "holds");
+  });
+  it("tells fixtures of one name apart by their rooms", () => {
+    const twice = ["print studio", "reading room"].map((room) =>
+      left(room, "toilet", stop("holds"), { label: "Toilet", room }),
+    );
+    const names = siteMap(valves, roomsAsLeft(twice)).ends.map(({ label, below }) => [label, below]);
+    assert.deepEqual(names, [
+      ["Toilet, print studio", "stop of Toilet, print studio"],
+      ["Toilet, reading room", "stop of Toilet, reading room"],
+    ]);
   });
   it("of a site where nobody noted a valve has the usual ones, not proved", () => {
     const usual = siteMap([], rooms).valves.find(({ name }) => name === "house main");

@@ -4,18 +4,21 @@ import type { WaterMap } from "../situation/index.ts";
 import type { ConnectionAsLeft } from "./as-left.ts";
 import type { RoomAsLeft } from "./rooms.ts";
 
+/** A site has fixtures of one name in many rooms. */
+const nameOf = ({ label, room }: ConnectionAsLeft): string => (room === "" ? label : `${label}, ${room}`);
+
 /** A connection as the piping is built from: the stop it was left with, old or new. */
-const subjectOf = (
-  { connection, survey, fixtureKey, stop, label }: ConnectionAsLeft,
-  valves: readonly Valve[],
-): PipingSubject => ({
-  id: connection,
-  survey: { ...survey, label, stop: { ...survey.stop, proof: stop.proof } },
-  valves,
-  fixture: fixtureKey,
-  mixes: false,
-  hasNewStop: stop.isNew,
-});
+const subjectOf = (left: ConnectionAsLeft, valves: readonly Valve[]): PipingSubject => {
+  const { connection, survey, fixtureKey, stop } = left;
+  return {
+    id: connection,
+    survey: { ...survey, label: nameOf(left), stop: { ...survey.stop, proof: stop.proof } },
+    valves,
+    fixture: fixtureKey,
+    mixes: false,
+    hasNewStop: stop.isNew,
+  };
+};
 
 const nameAt = ({ valves }: Piping, stretch: string): string | null =>
   valves.find(({ below }) => below === stretch)?.name ?? null;
@@ -42,11 +45,11 @@ export function siteMap(valves: readonly Valve[], rooms: readonly RoomAsLeft[]):
       above: nameAt(piping, above),
       pressure: "yes",
     })),
-    ends: left.map(({ connection, label, water }) => ({
-      connection,
-      label,
-      water,
-      below: nameAt(piping, piping.reaches.get(connection)?.line ?? ""),
+    ends: left.map((each) => ({
+      connection: each.connection,
+      label: nameOf(each),
+      water: each.water,
+      below: nameAt(piping, piping.reaches.get(each.connection)?.line ?? ""),
       pressure: "yes",
       joints: [],
     })),
