@@ -145,12 +145,13 @@ export function WaterTree({ map, toShut = null }: WaterTreeProps) {
       ? `M${x} ${TOP_PX - 16}V${y - room}`
       : `M${start.x} ${start.y + HALF_PX}V${start.y + DROP_PX}H${x}V${y - room}`;
   };
-  const roots = [
+  const hung = [
     ...map.valves.filter(({ above }) => above === null).flatMap(({ name }) => valveAt.get(name)?.x ?? []),
     ...map.ends
       .filter(({ below }) => below === null)
       .flatMap(({ connection }) => endAt.get(connection)?.x ?? []),
   ];
+  const roots = hung.length === 0 ? [LEFT_PX] : hung;
   return (
     <svg
       className="water-tree"
@@ -160,10 +161,13 @@ export function WaterTree({ map, toShut = null }: WaterTreeProps) {
       role="img"
       aria-label={waterMapWords(map)}
     >
-      <text x={4} y={TOP_PX - 12} className="water-state">
+      <text x={Math.min(...roots) + 9} y={TOP_PX + 4} className="water-state">
         street
       </text>
-      <path className="water-pipe water-yes" d={`M50 ${TOP_PX - 16}H${Math.max(80, ...roots)}`} />
+      <path
+        className="water-pipe water-yes"
+        d={`M${Math.min(...roots)} ${TOP_PX - 16}H${Math.max(...roots)}`}
+      />
       {map.valves.map((valve) => {
         const at = valveAt.get(valve.name);
         return at === undefined ? null : (
