@@ -91,3 +91,31 @@ describe("a valve that two fixtures share", () => {
     assert.equal(sheet.steps.find(({ role }) => role === "open-upstream")?.isDone, true);
   });
 });
+
+describe("a heater that two fixtures need safe", () => {
+  it("stays off while a valve that feeds it is shut at either", () => {
+    const both = [
+      plannedConnection("m", "toilet", { stop: { ...stop("dead").stop, upstream: "fails" } }),
+      plannedConnection("h", "lavatory-hot", stop("dead")),
+    ];
+    const own = sheetsOf(both, tables);
+    const ids = (id: string, until: string) => {
+      const sheet = own.find((each) => each.id === id) ?? assert.fail(`there is no sheet ${id}`);
+      return sheet.steps
+        .slice(
+          0,
+          sheet.steps.findIndex(({ role }) => role === until),
+        )
+        .map((step) => taskIdOf(id, step));
+    };
+    const done = (...order: readonly string[]) => withSharedActs(doneInOrder(own, order));
+    const heaterBack = (all: ReturnType<typeof done>) => {
+      const { sheet, step } = stepOf(all, "m/heater-back");
+      return standingOf(all, tables).held(sheet, step)?.first;
+    };
+    const made = [...ids("m", "heater-back"), ...ids("h", "open-upstream")];
+    assert.equal(heaterBack(done(...made))?.fixture, "h");
+    assert.equal(heaterBack(done(...made))?.step.role, "open-upstream");
+    assert.equal(heaterBack(done(...made, "h/open-upstream")), undefined);
+  });
+});

@@ -99,7 +99,8 @@ function withoutPeriod(sheet: FixtureSheet, begins: StepRole, of: string, period
     steps: sheet.steps.map((step) => {
       const { role, doneAt } = step;
       if (role === null || doneAt === null || !isBetween(doneAt, period)) return step;
-      const isVoid = role === begins ? subjectOf(step) === of : VOID_WITH_IT.includes(role);
+      const isVoid =
+        role === begins ? subjectOf(step) === of : begins === "close-upstream" && VOID_WITH_IT.includes(role);
       return isVoid ? { ...step, isDone: false, doneAt: null, outdatedAt: doneAt } : step;
     }),
   };

@@ -57,6 +57,7 @@ export class Standing {
         id: subject.id,
         fixture,
         zone: named(isolation.isOwnStop, isolation.zone.name),
+        zoneKind: isolation.zone.kind,
         isOwnStop: isolation.isOwnStop,
         hasNewStop,
         pipeSide,

@@ -1,5 +1,5 @@
 /** What acts need of the water of the whole visit: one entry a need. */
-import type { Reach } from "../piping/index.ts";
+import type { Reach, ZoneKind } from "../piping/index.ts";
 import type { Remake, RunStep } from "../step/index.ts";
 import { NEEDS_WATER } from "./asks-water.ts";
 import { type Blocker, OPENINGS } from "./order-needs.ts";
@@ -10,6 +10,7 @@ export interface ConnectionPlace {
   readonly id: string;
   readonly fixture: FixtureSheet;
   readonly zone: string;
+  readonly zoneKind: ZoneKind;
   readonly isOwnStop: boolean;
   readonly hasNewStop: boolean;
   readonly pipeSide: readonly number[];
@@ -55,15 +56,18 @@ function isUntouched({ id, fixture }: ConnectionPlace): boolean {
   return own.some(isOpening) && !own.some((step) => step.isDone && (isOpening(step) || isMaking(step)));
 }
 
+const FEEDS_HEATER: readonly ZoneKind[] = ["house", "hot"];
+
 type Need = (asked: Asked, water: WaterView) => MetBy | null;
 
 export const WATER_NEEDS: Readonly<Record<WaterNeedCode, Need>> = {
   "valve-above-shut": ({ own, step }, water) => {
     if (!NEEDS_WATER.includes(step.role) && step.stage === null) return null;
     const above = own.flatMap(({ id }) => water.reachOf(id)?.above ?? []);
-    const closed = water
-      .placed()
-      .find((at) => !at.isOwnStop && above.includes(at.zone) && water.isShut(at.zone));
+    // A heater is fed by whatever shuts hot water or the house, wherever that was shut.
+    const feeds = (at: ConnectionPlace) =>
+      above.includes(at.zone) || (step.role === "heater-back" && FEEDS_HEATER.includes(at.zoneKind));
+    const closed = water.placed().find((at) => !at.isOwnStop && feeds(at) && water.isShut(at.zone));
     if (closed !== undefined) return firstUndone(closed, "open-upstream");
     const remaking = water.shutAgainBefore(own, step);
     return remaking === undefined ? null : firstUndone(remaking, "water-again");
