@@ -96,6 +96,18 @@ describe("a step beside another fixture", () => {
     assert.equal(good?.waterInAt, open.at(-1)?.typedAt);
   });
 
+  it("that was done for it at another fixture is done, and may be told here too", () => {
+    const both = [
+      ...startedVisit("toilet", { connection: DEAD, change: stop("dead") }),
+      ...startedVisit("toilet", { connection: GOOD, change: stop("dead") }).slice(1),
+    ];
+    const shut = until(both, DEAD, "prove");
+    // Shut and proved there: the other fixture's nuts wait for neither.
+    assert.doesNotMatch(refusalOf(shut, GOOD, "take-off") ?? "", /close-upstream|\(prove\)/);
+    assert.equal(refusalOf(shut, GOOD, "close-upstream"), null);
+    assert.match(refusalOf(shut, DEAD, "close-upstream") ?? "", /ticked this step already/);
+  });
+
   it("takes nothing off while another has opened the valve above", () => {
     const both = [
       ...startedVisit("toilet", { connection: DEAD, change: stop("dead") }),

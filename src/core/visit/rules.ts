@@ -82,7 +82,8 @@ function stepRefusal(
     };
   if (step.stage)
     return no("step", "A stage of the leak check is done on the Leak check tab, joint by joint.");
-  if (step.isDone)
+  // What was told at another fixture may be told here too: two devices may have told it without knowing of one another.
+  if (step.isDone && step.doneWith === undefined)
     return {
       ...no("step", "Somebody has ticked this step already: reload to see what else was done."),
       isStale: true,
