@@ -52,7 +52,7 @@ describe("what people do besides", () => {
     await page.getByRole("button", { name: /^Tick ?: Dry every joint/ }).click();
     const early = page.locator("li[data-step=water-in]").first();
     await early.getByText("Not yet").click();
-    await early.getByText(/^First \(make\): joint 2/).waitFor();
+    await early.getByText(/^First \(make\): joint 1/).waitFor();
     await early.getByLabel("Done all the same, because").fill("in a hurry");
     await early.getByRole("button", { name: "Tick with this reason" }).click();
     await page
