@@ -1,6 +1,6 @@
 /** The water as it is drawn: from the street down to each connection, the valves between open or shut, and where pressure stands. */
 import type { MapEnd, MapValve, WaterMap } from "../core/situation/index.ts";
-import { pressureWords, valveStateWords, waterMapWords } from "../words/water-map.ts";
+import { endStateWords, valveStateWords, waterMapWords } from "../words/water-map.ts";
 import { wrapped } from "./run-column.tsx";
 
 const COLUMN_PX = 150;
@@ -99,11 +99,11 @@ function ValveMark({
 function EndMark({
   end,
   at: { x, y },
-  isAsLeft,
+  map,
 }: {
   readonly end: MapEnd;
   readonly at: Placed;
-  readonly isAsLeft: boolean;
+  readonly map: WaterMap;
 }) {
   const lines = wrapped(end.label, LETTERS);
   // The first column has no room on its left.
@@ -118,11 +118,7 @@ function EndMark({
         </text>
       ))}
       <text {...anchor} y={y + 16 + lines.length * 15} className="water-state">
-        {end.joints.length > 0
-          ? `joints ${end.joints.join(", ")}`
-          : isAsLeft
-            ? end.water
-            : pressureWords(end)}
+        {endStateWords(end, map)}
       </text>
     </g>
   );
@@ -196,9 +192,7 @@ export function WaterTree({ map, toShut = null }: WaterTreeProps) {
       })}
       {map.ends.map((end) => {
         const at = endAt.get(end.connection);
-        return at === undefined ? null : (
-          <EndMark key={end.connection} end={end} at={at} isAsLeft={map.isAsLeft === true} />
-        );
+        return at === undefined ? null : <EndMark key={end.connection} end={end} at={at} map={map} />;
       })}
     </svg>
   );

@@ -1,13 +1,6 @@
 /** What the survey's choices are called. */
 import type { PexType, PipeDirection, PresentDevice } from "../core/part/index.ts";
-import type {
-  LineFound,
-  LineKind,
-  Need,
-  PIPE_MATERIALS,
-  SupplyKind,
-  TREATMENTS,
-} from "../core/plan/index.ts";
+import type { LineFound, LineKind, Need, SupplyKind, TREATMENTS } from "../core/plan/index.ts";
 import type { StopProof, Survey } from "../core/survey/index.ts";
 
 export const PRESENT_WORDS: readonly (readonly [PresentDevice, string])[] = [
@@ -106,7 +99,7 @@ export const KEPT_LINE_WORDS: readonly (readonly [NonNullable<Survey["supply"]["
   ["stays", "a line that stays"],
   ["renewed", "a line to renew, shorter"],
 ];
-export const MATERIAL_WORDS: readonly (readonly [(typeof PIPE_MATERIALS)[number], string])[] = [
+export const MATERIAL_WORDS: readonly (readonly [NonNullable<Survey["supply"]["material"]>, string])[] = [
   ["copper", "copper"],
   ["brass", "brass"],
   ["galvanised", "galvanized"],

@@ -25,7 +25,13 @@ const PRESSURE = {
 } as const;
 
 /** Returns where pressure can stand at a connection, in words. */
-export const pressureWords = ({ pressure }: Pick<MapEnd, "pressure">): string => PRESSURE[pressure];
+const pressureWords = ({ pressure }: Pick<MapEnd, "pressure">): string => PRESSURE[pressure];
+
+/** Returns what stands under a connection: its joints; without any where pressure can stand, and of a map as visits left it only its water. */
+export function endStateWords(end: MapEnd, { isAsLeft }: Pick<WaterMap, "isAsLeft">): string {
+  if (end.joints.length > 0) return `joints ${end.joints.join(", ")}`;
+  return isAsLeft === true ? end.water : pressureWords(end);
+}
 
 /** Returns the whole drawing in words. */
 export function waterMapWords(map: WaterMap): string {

@@ -17,5 +17,6 @@ export {
   type Reach,
   STREET,
   stopNameOf,
+  valveBefore,
 } from "./piping.ts";
 export { failsToClose, nearestFirst, type Valve, ZONE_KINDS, type Zone, type ZoneKind } from "./valve.ts";

@@ -54,6 +54,10 @@ export interface PipingSubject extends IsolationSubject {
 
 const below = (valve: string) => `below ${valve}`;
 
+/** Returns the name of the valve that a stretch lies below; null: the street. */
+export const valveBefore = ({ valves }: Pick<Piping, "valves">, stretch: string): string | null =>
+  valves.find((valve) => valve.below === stretch)?.name ?? null;
+
 /** Returns the name of a connection's own stop, old or new. */
 export const stopNameOf = ({ survey, zone }: Pick<IsolationSubject, "survey" | "zone">): string =>
   zone?.kind === "fixture" ? zone.name : usualStopName(survey);
@@ -96,7 +100,7 @@ export function pipingOf(subjects: readonly PipingSubject[]): Piping {
       stretch = below(name);
     }
     const hasStop = hasNewStop || whyNoStop(survey) === null;
-    const stop = hasStop ? (stopNames.get(id) ?? stopNameOf(subject)) : null;
+    const stop = hasStop ? (stopNames.get(id) ?? null) : null;
     if (stop !== null && !valves.has(stop))
       valves.set(stop, {
         name: stop,

@@ -16,6 +16,7 @@ import type { Candidate } from "./candidate.ts";
 import { type LayOut, layOut, type OpenJoint, type Socket } from "./lay-out.ts";
 import { makeOrder } from "./make-order.ts";
 import type { PlannerIndex } from "./planner-index.ts";
+import type { PlanContext } from "./prepare.ts";
 import { ruleAt, SEATED_FERRULE, wordsOfRule } from "./table-figures.ts";
 import { heldSide, type RuledJoint, type SideIndex, turningSide } from "./turning.ts";
 
@@ -197,20 +198,19 @@ interface Assembly {
  * Errors: RangeError when the chain holds ends that do not mate; searchChains never returns one.
  */
 export function assemble(
-  index: PlannerIndex,
-  request: PlanRequest,
-  rules: Standards,
+  {
+    index,
+    request,
+    rules,
+    facts,
+    outlet,
+  }: Pick<PlanContext, "index" | "request" | "rules" | "facts" | "outlet">,
   candidate: Candidate,
-  outlet: Part | null = null,
 ): Assembly {
   const { parts, listed, open, fresh } = layOut(index, request, candidate, outlet);
   const ruled = open.map((each) => ruledJoint(index, request, each));
   const turned = ruled.map((joint) => ({ ...joint, turning: turningSide(joint, ruled) }));
-  const { order, where } = makeOrder(turned, listed, {
-    isFixtureEndFirst:
-      index.tables.fixtures.find(({ fixture }) => fixture === request.inlet.fixture)?.isFixtureEndFirst ===
-      true,
-  });
+  const { order, where } = makeOrder(turned, listed, facts);
   const joints = turned.map((joint, at): PlanJoint => {
     const { rule, sides, sockets, turning, note, isInner, isAside } = joint;
     const [from, to] = sockets;

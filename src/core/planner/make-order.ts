@@ -4,6 +4,7 @@
  */
 import { type JointType, makeUpRank } from "../joint/index.ts";
 import type { Part } from "../part/index.ts";
+import type { FixtureFacts } from "../plan/index.ts";
 import { type RuledJoint, type SideIndex, spinsWhole } from "./turning.ts";
 
 /** A joint with what turns on it. */
@@ -90,10 +91,7 @@ function mayBeOnBench(joint: TurnedJoint, all: readonly TurnedJoint[], parts: re
 }
 
 /** What makes one end of a line harder to reach than the other. */
-interface Reach {
-  /** Up behind the bowl or the deck: the fixture's own end is made before the stop's. */
-  readonly isFixtureEndFirst: boolean;
-}
+type Reach = Pick<FixtureFacts, "isFixtureEndFirst">;
 
 /**
  * Returns the rank of each joint: by its kind; where the fixture's end is hard to reach, that end of the last line comes before the line's
@@ -104,20 +102,18 @@ function ranksOf(
   onBench: readonly boolean[],
   { isFixtureEndFirst }: Reach,
 ): readonly number[] {
-  const byKind = joints.map(({ rule }) => makeUpRank(rule.type));
-  if (!isFixtureEndFirst) return byKind;
-  return joints.map((joint, at) => {
-    const own = byKind[at] ?? 0;
+  return joints.map((joint) => {
+    const own = makeUpRank(joint.rule.type);
     const isAtFixture = joint.sockets.some(({ ref }) => ref === "inlet");
-    if (!isAtFixture || isHot(joint) || joint.rule.type === "taper-thread") return own;
-    const others = [...joints.keys()].filter(
-      (place) =>
-        place !== at && partsJoined(joints[place] ?? joint).some((part) => partsJoined(joint).includes(part)),
+    if (!isFixtureEndFirst || !isAtFixture || isHot(joint) || joint.rule.type === "taper-thread") return own;
+    const others = joints.flatMap((other, at) =>
+      other !== joint && partsJoined(other).some((part) => partsJoined(joint).includes(part))
+        ? [{ rank: makeUpRank(other.rule.type), isEarlier: isHot(other) || onBench[at] === true }]
+        : [],
     );
-    // What is put together on the bench is put together before it hangs.
-    const isHotAt = (place: number) => isHot(joints[place] ?? joint);
-    if (others.some((place) => onBench[place] === true || isHotAt(place))) return own;
-    return Math.min(own, ...others.map((place) => byKind[place] ?? own)) - BEFORE;
+    // What is heated or put together on the bench is so before it hangs.
+    if (others.some(({ isEarlier }) => isEarlier)) return own;
+    return Math.min(own, ...others.map(({ rank }) => rank)) - BEFORE;
   });
 }
 

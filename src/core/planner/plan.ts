@@ -50,14 +50,12 @@ function noPlans(
   return { plans: [], refused, complete: true, swapChoices: new Map() };
 }
 
-function planOf(
-  { index, request, rules, facts, relaxed, outlet, isStrained, keptFit, place, knownBangs }: PlanContext,
-  candidate: Candidate,
-): Plan {
-  const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(index, request, rules, candidate, outlet);
+function planOf(job: PlanContext, candidate: Candidate): Plan {
+  const { index, request, rules, facts, relaxed, outlet, isStrained, keptFit, place, knownBangs } = job;
+  const { parts, joints, fresh, makeUpOrder, cutOutIn } = assemble(job, candidate);
   // Cement is nobody's standard and stays the usual way on CPVC.
   const isCemented = joints.some(({ type }) => type === "solvent") && !relaxed.includes("pipeJoint");
-  const lacksChamber = asksForAirChamber({ request, rules, facts }, candidate) && !hasAirChamber(candidate);
+  const lacksChamber = asksForAirChamber(job, candidate) && !hasAirChamber(candidate);
   const gaveWay = [
     ...relaxed,
     ...(lacksChamber ? ["hammer" as const] : []),

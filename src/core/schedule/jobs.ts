@@ -144,17 +144,23 @@ const ownSheetOf = <C extends ScheduledConnection>(own: readonly C[], tables: St
   steps: runSheet(own, tables),
 });
 
-/** Sheets that are only read, for what was done at them for others: those of signed fixtures. */
-const besideOf = (connections: readonly ScheduledConnection[], tables: StepTables) =>
-  fixturesOf(connections, "signed").map((own) => ownSheetOf(own, tables));
+/** The sheets of the fixtures that are signed, or that are worked on, each by itself. */
+const ownSheets = <C extends ScheduledConnection>(
+  connections: readonly C[],
+  which: "signed" | "worked on",
+  tables: StepTables,
+): readonly Sheet<C>[] => fixturesOf(connections, which).map((own) => ownSheetOf(own, tables));
 
 /** Returns the fixtures of a visit that are worked on, with their whole run sheets, what is done among them. */
 export function sheetsOf<C extends ScheduledConnection>(
   connections: readonly C[],
   tables: StepTables,
 ): readonly Sheet<C>[] {
-  const sheets = fixturesOf(connections, "worked on").map((own) => ownSheetOf(own, tables));
-  return sheets.some(asksForSharedActs) ? withSharedActs(sheets, besideOf(connections, tables)) : sheets;
+  const sheets = ownSheets(connections, "worked on", tables);
+  // What was done for others at fixtures that are signed since counts too.
+  return sheets.some(asksForSharedActs)
+    ? withSharedActs(sheets, ownSheets(connections, "signed", tables))
+    : sheets;
 }
 
 /** Returns the run sheet of one fixture of a visit, with what was done for it at other fixtures. `own`: the fixture's connections. */
@@ -166,8 +172,8 @@ export function sheetIn<C extends ScheduledConnection>(
   const sheet = ownSheetOf(own, tables);
   if (!asksForSharedActs(sheet)) return sheet;
   const others = connections.filter((each) => !own.some(({ id }) => id === each.id));
-  const beside = fixturesOf(others, "worked on").map((fixture) => ownSheetOf(fixture, tables));
-  return withSharedActs([sheet], [...beside, ...besideOf(others, tables)])[0] ?? sheet;
+  const beside = (["worked on", "signed"] as const).flatMap((which) => ownSheets(others, which, tables));
+  return withSharedActs([sheet], beside)[0] ?? sheet;
 }
 
 /**

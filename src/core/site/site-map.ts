@@ -1,5 +1,5 @@
 /** The valve map of a site: the water down to every fixture that is there, as the last visits left it. */
-import { nearestFirst, type Piping, type PipingSubject, pipingOf, type Valve } from "../piping/index.ts";
+import { nearestFirst, type PipingSubject, pipingOf, type Valve, valveBefore } from "../piping/index.ts";
 import type { WaterMap } from "../situation/index.ts";
 import type { ConnectionAsLeft } from "./as-left.ts";
 import type { RoomAsLeft } from "./rooms.ts";
@@ -20,15 +20,13 @@ const subjectOf = (left: ConnectionAsLeft, valves: readonly Valve[]): PipingSubj
   };
 };
 
-const nameAt = ({ valves }: Piping, stretch: string): string | null =>
-  valves.find(({ below }) => below === stretch)?.name ?? null;
-
 /** Returns the water of a site. `valves`: those that visits have noted, in any order. Errors: none. */
 export function siteMap(valves: readonly Valve[], rooms: readonly RoomAsLeft[]): WaterMap {
   const left = rooms
     .flatMap(({ fixtures }) => fixtures.flatMap(({ connections }) => connections))
     .filter(({ isTakenOut }) => !isTakenOut);
-  const piping = pipingOf(left.map((each) => subjectOf(each, nearestFirst(valves))));
+  const nearest = nearestFirst(valves);
+  const piping = pipingOf(left.map((each) => subjectOf(each, nearest)));
   const isNew = new Set(
     left
       .filter(({ stop }) => stop.isNew)
@@ -42,14 +40,14 @@ export function siteMap(valves: readonly Valve[], rooms: readonly RoomAsLeft[]):
       // A stop that was new then was proved tight when its water came.
       proof: isNew.has(name) ? "holds" : proof,
       isShut: false,
-      above: nameAt(piping, above),
+      above: valveBefore(piping, above),
       pressure: "yes",
     })),
     ends: left.map((each) => ({
       connection: each.connection,
       label: nameOf(each),
       water: each.water,
-      below: nameAt(piping, piping.reaches.get(each.connection)?.line ?? ""),
+      below: valveBefore(piping, piping.reaches.get(each.connection)?.line ?? ""),
       pressure: "yes",
       joints: [],
     })),

@@ -25,6 +25,14 @@ export const OPENINGS: readonly StepRole[] = [
   "open-stub",
 ];
 
+/** Whether a step opens something that was shut or tight. */
+export const isOpening = ({ role }: RunStep): boolean => role !== null && OPENINGS.includes(role);
+
+const isInPlace = ({ joint }: RunStep): boolean => joint?.where === "place";
+
+/** Whether a step makes a joint in its place, not on the bench. */
+export const isMakingInPlace = (step: RunStep): boolean => step.role === "make" && isInPlace(step);
+
 /** Acts that something would be left by, should anybody leave before them. */
 const BEFORE_LEAVING: readonly StepRole[] = [
   "take-off",
@@ -60,7 +68,6 @@ const SPOILED_BY_FLAME: readonly JointType[] = [
 ];
 
 const isFlame = ({ joint, role }: RunStep): boolean => role === "cool" || joint?.type === "solder";
-const isInPlace = ({ joint }: RunStep): boolean => joint?.where === "place";
 const isFlameInPlace = (step: RunStep): boolean => step.joint?.type === "solder" && isInPlace(step);
 const isSpoiledByFlame = ({ joint }: RunStep): boolean =>
   joint !== null && SPOILED_BY_FLAME.includes(joint.type);

@@ -3,7 +3,7 @@
  * ticked such an act at one fixture did it for all that work behind that valve then.
  */
 import type { RunStep, StepRole } from "../step/index.ts";
-import { OPENINGS } from "./order-needs.ts";
+import { isMakingInPlace, isOpening } from "./order-needs.ts";
 import type { FixtureSheet } from "./standing-shape.ts";
 
 interface SharedPair {
@@ -63,11 +63,11 @@ function periodsOf(
 /** Whether a fixture was opened or made up in a period. */
 const wasWorkedOn = ({ steps }: FixtureSheet, period: Period): boolean =>
   steps.some(
-    ({ role, joint, isDone, doneAt }) =>
-      isDone &&
-      doneAt !== null &&
-      isBetween(doneAt, period) &&
-      ((role !== null && OPENINGS.includes(role)) || (role === "make" && joint?.where === "place")),
+    (step) =>
+      step.doneAt !== null &&
+      step.isDone &&
+      isBetween(step.doneAt, period) &&
+      (isOpening(step) || isMakingInPlace(step)),
   );
 
 const doneWith = (step: RunStep, at: string, { connections: [first] }: FixtureSheet): RunStep => ({
@@ -82,12 +82,10 @@ const VOID_WITH_IT: readonly StepRole[] = ["prove", "release-pressure", "close-o
 
 /** Whether a period ended at another fixture before this one was begun. */
 function endedBeforeWork(sheet: FixtureSheet, period: Period): boolean {
-  const isUnmade = ({ role, isDone, joint }: RunStep) =>
-    role === "make" && joint?.where === "place" && !isDone;
   return (
     period.to !== null &&
     period.toSheet.id !== sheet.id &&
-    sheet.steps.some(isUnmade) &&
+    sheet.steps.some((step) => isMakingInPlace(step) && !step.isDone) &&
     !wasWorkedOn(sheet, period)
   );
 }
@@ -139,18 +137,23 @@ function shared(
   if (period === undefined) return openedAlready(sheet, pair, of);
   if (begin.isDone && endedBeforeWork(sheet, period))
     return shared(withoutPeriod(sheet, pair.begins, of, period), sheets, pair, of);
-  const proof = sheets.find(({ steps }) =>
-    steps.some((step) => isOf(step, "prove") && step.isDone && isBetween(step.doneAt ?? "", period)),
-  );
-  const provedAt = proof?.steps.find((step) => isOf(step, "prove") && step.isDone)?.doneAt;
+  const [proof] =
+    pair.begins === "close-upstream"
+      ? sheets.flatMap((other) =>
+          other.steps.flatMap((step) =>
+            isOf(step, "prove") && step.isDone && step.doneAt !== null && isBetween(step.doneAt, period)
+              ? [{ at: step.doneAt, sheet: other }]
+              : [],
+          ),
+        )
+      : [];
   return {
     ...sheet,
     steps: sheet.steps.map((step) => {
       if (step.isDone) return step;
       if (isOf(step, pair.begins)) return doneWith(step, period.from, period.fromSheet);
       if (isOf(step, pair.ends) && period.to !== null) return doneWith(step, period.to, period.toSheet);
-      const isProof = pair.begins === "close-upstream" && isOf(step, "prove");
-      return isProof && proof !== undefined && provedAt != null ? doneWith(step, provedAt, proof) : step;
+      return isOf(step, "prove") && proof !== undefined ? doneWith(step, proof.at, proof.sheet) : step;
     }),
   };
 }

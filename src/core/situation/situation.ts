@@ -2,7 +2,7 @@
  * How a visit stands after some acts: which valves are shut, where pressure can stand, what is owed, what may be done now. Computed from
  * the piping and the sheets; what one fixture's valve takes from another counts.
  */
-import { type Piping, type Pressure, pipingOf, pressures } from "../piping/index.ts";
+import { type Piping, type Pressure, pipingOf, pressures, valveBefore } from "../piping/index.ts";
 import {
   connectionFacts,
   type RunStep,
@@ -169,8 +169,6 @@ export class Standing {
   /** The water as it is drawn. */
   map(): WaterMap {
     const found = this.#pressures();
-    const nameAt = (stretch: string) =>
-      this.#piping.valves.find(({ below }) => below === stretch)?.name ?? null;
     const shut = new Set(this.shut());
     return {
       valves: this.#piping.valves.map(({ name, kind, proof, above, below }) => ({
@@ -178,7 +176,7 @@ export class Standing {
         kind,
         proof: this.#proofOf(name, proof),
         isShut: shut.has(name),
-        above: nameAt(above),
+        above: valveBefore(this.#piping, above),
         pressure: found.get(below) ?? "no",
       })),
       ends: this.#placed.flatMap(({ id, fixture }) => {
@@ -191,7 +189,7 @@ export class Standing {
             connection: id,
             label,
             water,
-            below: nameAt(reach.line),
+            below: valveBefore(this.#piping, reach.line),
             pressure: found.get(reach.line) ?? "no",
             joints: (subject.plan?.plan.joints ?? []).map(({ number }) => number),
           },
@@ -234,8 +232,8 @@ export class Standing {
 }
 
 /**
- * Returns how a visit stands, to be asked what holds a step up. `answers` as for `situationOf`; `rules`: other than the product's own only to see what each is good for. The sheets are those of all fixtures that are
- * worked on. Errors: none.
+ * Returns how a visit stands, to be asked what holds a step up. `answers` as for `situationOf`; `rules`: other than the product's own only to
+ * see what each is good for. The sheets are those of all fixtures that are worked on. Errors: none.
  */
 export function standingOf(
   sheets: readonly FixtureSheet[],

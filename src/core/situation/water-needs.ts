@@ -2,7 +2,7 @@
 import type { Reach, ZoneKind } from "../piping/index.ts";
 import type { Remake, RunStep } from "../step/index.ts";
 import { NEEDS_WATER } from "./asks-water.ts";
-import { type Blocker, OPENINGS } from "./order-needs.ts";
+import { type Blocker, isMakingInPlace, isOpening } from "./order-needs.ts";
 import type { Blocked, FixtureSheet, WaterNeedCode } from "./standing-shape.ts";
 
 /** A connection as the situation reads one. */
@@ -45,15 +45,15 @@ const firstUndone = (at: ConnectionPlace, role: RunStep["role"]): MetBy => {
   return { first: step === undefined ? null : { fixture: at.fixture.id, step } };
 };
 
-const isOpening = ({ role }: RunStep): boolean => role !== null && OPENINGS.includes(role);
-const isMaking = ({ role, joint }: RunStep): boolean => role === "make" && joint?.where === "place";
 const valveOf = (own: readonly ConnectionPlace[]): string | undefined =>
   own.find(({ isOwnStop }) => !isOwnStop)?.zone;
 
 /** Whether what stands there is as it was found: nothing is opened yet, so that an opening of the valve above presses on nothing new. */
 function isUntouched({ id, fixture }: ConnectionPlace): boolean {
   const own = fixture.steps.filter(({ connections }) => connections.includes(id));
-  return own.some(isOpening) && !own.some((step) => step.isDone && (isOpening(step) || isMaking(step)));
+  return (
+    own.some(isOpening) && !own.some((step) => step.isDone && (isOpening(step) || isMakingInPlace(step)))
+  );
 }
 
 const FEEDS_HEATER: readonly ZoneKind[] = ["house", "hot"];
@@ -76,7 +76,7 @@ export const WATER_NEEDS: Readonly<Record<WaterNeedCode, Need>> = {
     const opened = own.find(
       (at) =>
         !at.isOwnStop &&
-        (isOpening(step) || (isMaking(step) && at.pipeSide.includes(step.joint?.number ?? -1))) &&
+        (isOpening(step) || (isMakingInPlace(step) && at.pipeSide.includes(step.joint?.number ?? -1))) &&
         at.fixture.steps.some(
           ({ role, connections }) => role === "close-upstream" && connections.includes(at.id),
         ) &&

@@ -1,8 +1,7 @@
 /** What may be done to a joint that is made: turned on, or opened and made anew. */
 import { jointTargets, weepingStage } from "../check/index.ts";
 import { needsDryPipe } from "../joint/index.ts";
-import { sheetIn } from "../schedule/index.ts";
-import { type RunStep, remakeUnderWay, type StepRole, type StepTables } from "../step/index.ts";
+import { type RunStep, remakeUnderWay, runSheet, type StepRole, type StepTables } from "../step/index.ts";
 import { formatTurn } from "../units/index.ts";
 import type { ConnectionState, JointState } from "./connection-state.ts";
 import { heldAt } from "./held-at.ts";
@@ -82,7 +81,7 @@ export function remakeRefusal(
   const wrong = turnsRefusal(joint, event.turns, event.turns ?? 0) ?? touchRefusal(connection, event.joint);
   if (wrong !== null || event.override !== undefined) return wrong;
   const remake = remakeUnderWay(connection);
-  const { steps: sheet } = sheetIn(visit.connections, fixture, tables);
+  const sheet = runSheet(fixture, tables);
   // A library from before joints had acts of their own asks for none.
   const step = sheet.find(
     ({ role, ofRemake, connections }) =>

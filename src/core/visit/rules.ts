@@ -4,7 +4,7 @@ import { jointTargets, standingOf, targetsOf, weepingStage } from "../check/inde
 import { sheetIn } from "../schedule/index.ts";
 import { neededBeforeLook, whyLookWaits } from "../situation/index.ts";
 import type { StepTables } from "../step/index.ts";
-import { codeOf } from "../step/index.ts";
+import { codeOf, runSheet } from "../step/index.ts";
 import { isSameRun, planRequestOf } from "../survey/index.ts";
 import { type ConnectionState, fixtureOf, type VisitState } from "./connection-state.ts";
 import type { ConnectionAct, EventStamp, VisitEvent } from "./event.ts";
@@ -110,7 +110,7 @@ function stepRefusal(
 
 function checkRefusal(
   connection: ConnectionState,
-  { visit, fixture }: Surroundings,
+  { fixture }: Surroundings,
   event: On<"target-checked">,
   tables: StepTables,
 ): Refusal | null {
@@ -128,9 +128,7 @@ function checkRefusal(
     return no("stage", `${shut} is shut: a line without water proves nothing. Open it first.`);
   const waits = whyLookWaits(stage.code);
   const needed =
-    waits === null
-      ? null
-      : neededBeforeLook(sheetIn(visit.connections, fixture, tables).steps, connection.id, stage.code);
+    waits === null ? null : neededBeforeLook(runSheet(fixture, tables), connection.id, stage.code);
   if (needed !== null)
     return {
       ...no("stage", `First (${codeOf(needed)}): ${needed.text.replace(/\.$/, "")}. A look ${waits}.`),
