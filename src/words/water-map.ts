@@ -29,7 +29,7 @@ const pressureWords = ({ pressure }: Pick<MapEnd, "pressure">): string => PRESSU
 
 /** Returns what stands under a connection: its joints; without any where pressure can stand, and of a map as visits left it only its water. */
 export function endStateWords(end: MapEnd, { isAsLeft }: Pick<WaterMap, "isAsLeft">): string {
-  if (end.joints.length > 0) return `joints ${end.joints.join(", ")}`;
+  if (end.joints.length > 0) return `joint${end.joints.length > 1 ? "s" : ""} ${end.joints.join(", ")}`;
   return isAsLeft === true ? end.water : pressureWords(end);
 }
 
